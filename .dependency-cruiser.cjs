@@ -1,0 +1,59 @@
+/** The floors: each may use only the floors below it. */
+module.exports = {
+  forbidden: [
+    {
+      name: 'core-stands-alone',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: '^core/' },
+    },
+    {
+      name: 'core-tests-use-only-core-and-test-tools',
+      severity: 'error',
+      from: { path: '^core/.*\\.test\\.ts$' },
+      to: { pathNot: '^(core/|node_modules/(vitest|fast-check)/)' },
+    },
+    {
+      name: 'contract-uses-core-and-yup',
+      severity: 'error',
+      from: { path: '^contract/', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: '^(contract/|core/|node_modules/yup/)' },
+    },
+    {
+      name: 'server-knows-no-interface',
+      severity: 'error',
+      from: { path: '^server/' },
+      to: { path: '^(web|e2e|scripts)/' },
+    },
+    {
+      name: 'only-the-start-of-the-server-loads-the-demo',
+      severity: 'error',
+      from: { path: '^server/', pathNot: '^server/(main\\.ts|testing/)|\\.test\\.ts$' },
+      to: { path: '^demo/' },
+    },
+    {
+      name: 'web-knows-no-server',
+      severity: 'error',
+      from: { path: '^web/' },
+      to: { path: '^(server|demo|e2e|scripts)/' },
+    },
+    {
+      name: 'demo-is-data-and-a-loader',
+      severity: 'error',
+      from: { path: '^demo/' },
+      to: { path: '^(web|e2e|scripts)/' },
+    },
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'everything-resolves', severity: 'error', from: {}, to: { couldNotResolve: true } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+      extensions: ['.ts', '.tsx', '.mjs', '.js', '.json'],
+    },
+  },
+};

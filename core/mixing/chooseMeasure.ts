@@ -1,0 +1,40 @@
+import type { MeasureKind } from './outlines.ts';
+
+export type Measure = {
+  readonly kind: MeasureKind;
+  readonly name: string;
+  readonly capacityUl: number;
+  /** One graduation. */
+  readonly stepUl: number;
+};
+
+/** A product amount read off one measure: `fullFills` to the top line, then one more to `lastUl`. */
+export type Reading<M extends Measure = Measure> = {
+  readonly measure: M;
+  readonly fullFills: number;
+  readonly lastUl: number;
+  /** The nearest graduation to the whole amount, in microlitres. */
+  readonly nearestUl: number;
+};
+
+/**
+ * The measure to draw a product amount in: the smallest that holds it in one go, else the largest, filled again.
+ *
+ * @returns null where the shop has no measures
+ * @example with a 60 ml syringe and a 250 ml cylinder, 57.692 ml goes in the syringe, 144 ml in the cylinder
+ */
+export function chooseMeasure<M extends Measure>(
+  measures: readonly M[],
+  productUl: number,
+): Reading<M> | null {
+  const bySize = [...measures].sort((a, b) => a.capacityUl - b.capacityUl);
+  const measure = bySize.find((m) => m.capacityUl >= productUl) ?? bySize.at(-1);
+  if (!measure) return null;
+  const fullFills = Math.max(0, Math.ceil(productUl / measure.capacityUl) - 1);
+  return {
+    measure,
+    fullFills,
+    lastUl: productUl - fullFills * measure.capacityUl,
+    nearestUl: Math.round(productUl / measure.stepUl) * measure.stepUl,
+  };
+}

@@ -1,0 +1,82 @@
+import { accept, type Outcome, refuse } from '../outcome.ts';
+import type { Fraction } from '../strength/strength.ts';
+import { formatVolume } from '../units/formatVolume.ts';
+import { type Microlitres, microlitres, type UnitSystem } from '../units/volume.ts';
+
+/** How a product comes: ready to use is never diluted; a hyper-concentrate is let down before it is used. */
+export type ProductState = 'readyToUse' | 'concentrate' | 'hyper';
+
+export type VesselLimits = {
+  readonly brimfulUl: Microlitres;
+  /** How full the vessel may be; a pump sprayer needs air above the liquid. */
+  readonly fillLimitUl: Microlitres;
+  /** The least that is worth mixing in it. */
+  readonly smallestUl: Microlitres;
+};
+
+/** What goes into the vessel. `waterUl + productUl = totalUl` to the microlitre. */
+export type Mix = {
+  readonly waterUl: Microlitres;
+  readonly productUl: Microlitres;
+  readonly totalUl: Microlitres;
+};
+
+/**
+ * How much water and how much product make `totalUl` at a strength: `c = round(f T)`, `w = T - c`.
+ *
+ * Rounding happens once, on the product, so no microlitre is created or lost. Amounts are whole microlitres; the
+ * fraction is of the finished mix, `0 < f <= 1`.
+ *
+ * @param request.totalUl how much to make; without it, up to the vessel's fill limit
+ * @param request.show the units a refusal speaks in
+ * @returns a refusal for a ready-to-use product below neat, a total over the fill limit or under the smallest
+ *   sensible mix, or a strength too weak to leave a microlitre of product
+ * @example 1:12 in parts, in a 750 ml bottle: 692.308 ml water, then 57.692 ml product
+ */
+export function solveMix(request: {
+  state: ProductState;
+  fraction: Fraction;
+  vessel: VesselLimits;
+  totalUl?: Microlitres | undefined;
+  show?: UnitSystem;
+}): Outcome<Mix> {
+  const { state, fraction, vessel, totalUl = vessel.fillLimitUl, show = 'metric' } = request;
+  if (state === 'readyToUse' && fraction < 1) {
+    return refuse(
+      'product.readyToUse',
+      'Strength',
+      'This product is ready to use. Diluted, it no longer does what its label says.',
+      'Use it neat, or pick a concentrate.',
+    );
+  }
+  if (totalUl > vessel.fillLimitUl) {
+    return refuse(
+      'total.overFillLimit',
+      'How much to make',
+      `${formatVolume(totalUl, show)} is over this vessel's fill limit of ${formatVolume(vessel.fillLimitUl, show)}.`,
+      `Make up to ${formatVolume(vessel.fillLimitUl, show)}, or pick a larger vessel.`,
+    );
+  }
+  if (totalUl < vessel.smallestUl) {
+    return refuse(
+      'total.underSmallest',
+      'How much to make',
+      `${formatVolume(totalUl, show)} is less than can sensibly be mixed in this vessel.`,
+      `Make at least ${formatVolume(vessel.smallestUl, show)}, or pick a smaller vessel.`,
+    );
+  }
+  const productUl = Math.round(fraction * totalUl);
+  if (productUl === 0) {
+    return refuse(
+      'strength.tooWeak',
+      'Strength',
+      `At this strength ${formatVolume(totalUl, show)} holds no measurable product.`,
+      'Type a stronger mix, or make more of it.',
+    );
+  }
+  return accept({
+    productUl: microlitres(productUl),
+    waterUl: microlitres(totalUl - productUl),
+    totalUl,
+  });
+}

@@ -1,0 +1,57 @@
+import { UNIT_NAMES } from '../units/formatVolume.ts';
+import type { Quantity } from '../units/parseVolume.ts';
+import type { Fraction, Strength } from './strength.ts';
+
+/**
+ * A strength as the trade writes it.
+ *
+ * @example formatStrength({ notation: 'parts', water: 12 }) // '1:12'
+ */
+export function formatStrength(strength: Strength): string {
+  switch (strength.notation) {
+    case 'parts':
+      return strength.water === 0 ? 'neat' : `1:${figure(strength.water)}`;
+    case 'inTotal':
+      return `1 in ${figure(strength.total)}`;
+    case 'percent':
+      return `${figure(strength.percent)} %`;
+    case 'dose': {
+      const dose = quantity(strength.dose);
+      const per = quantity(strength.per);
+      return strength.reading === 'madeUp' ? `${dose} made up to ${per}` : `${dose} on top of ${per}`;
+    }
+  }
+}
+
+/**
+ * A fraction as a percentage of the whole, to three significant figures.
+ *
+ * @example formatPercent((1 / 13) as Fraction) // '7.69 %'
+ */
+export function formatPercent(f: Fraction): string {
+  return `${figure(f * 100)} %`;
+}
+
+/** A strength's reading in words, for showing two of them side by side. */
+export function readingInWords(strength: Strength): string {
+  switch (strength.notation) {
+    case 'parts':
+      return `1 part product plus ${figure(strength.water)} parts water`;
+    case 'inTotal':
+      return `1 part product in ${figure(strength.total)} parts altogether`;
+    case 'percent':
+      return 'share of the whole';
+    case 'dose':
+      return strength.reading === 'madeUp'
+        ? 'water up to the volume'
+        : 'product added to the volume of water';
+  }
+}
+
+function quantity({ amount, unit }: Quantity): string {
+  return `${figure(amount)} ${UNIT_NAMES[unit]}`;
+}
+
+function figure(n: number): string {
+  return String(Number(n.toPrecision(n >= 100 ? 4 : 3)));
+}

@@ -1,0 +1,111 @@
+import { accept, type Outcome, refuse } from '../outcome.ts';
+import type { Quantity } from '../units/parseVolume.ts';
+import { UNIT_UL } from '../units/volume.ts';
+
+declare const ofTheWhole: unique symbol;
+
+/** Product as a share of the whole mix: 0 < f <= 1. The one internal form of every strength. */
+export type Fraction = number & { readonly [ofTheWhole]: true };
+
+/**
+ * A strength as it was entered. Its reading is part of it: 1:12 in *parts* and 1 *in* 12 are different mixes.
+ * - parts: 1 part product plus `water` parts water
+ * - inTotal: 1 part product in `total` parts altogether
+ * - percent: product as a share of the whole
+ * - dose: an amount of product, either with water made up to the volume it is given per, or on top of that much water;
+ *   both kept in the units of the label, so that 3 US fl oz per US gal stays exact
+ */
+export type Strength =
+  | { readonly notation: 'parts'; readonly water: number }
+  | { readonly notation: 'inTotal'; readonly total: number }
+  | { readonly notation: 'percent'; readonly percent: number }
+  | {
+      readonly notation: 'dose';
+      readonly dose: Quantity;
+      readonly per: Quantity;
+      readonly reading: DoseReading;
+    };
+
+export type DoseReading = 'madeUp' | 'onTop';
+
+export const NEAT = 1 as Fraction;
+
+/** Fractions closer than this, relatively, are the same strength. */
+const SAME = 1e-9;
+
+/** Whether two fractions are the same strength, within one part in a thousand million. */
+export function sameStrength(a: Fraction, b: Fraction): boolean {
+  return Math.abs(a - b) <= SAME * Math.max(a, b);
+}
+
+/**
+ * The fraction a strength stands for.
+ *
+ * @returns a refusal where the strength is nothing, below zero, not a number, or over neat
+ * @example fractionOf({ notation: 'parts', water: 12 }) // { ok: true, value: 1 / 13 }
+ */
+export function fractionOf(strength: Strength, field = 'Strength'): Outcome<Fraction> {
+  const f = rawFraction(strength);
+  if (!Number.isFinite(f) || f <= 0) {
+    return refuse(
+      'strength.nothing',
+      field,
+      `${field} leaves no product in the mix.`,
+      'Type a strength above zero, such as 1:12 or 4%.',
+    );
+  }
+  if (f > 1 + SAME) {
+    return refuse(
+      'strength.overNeat',
+      field,
+      `${field} asks for more product than there is mix: neat product is the strongest there is.`,
+      'Type a weaker strength, such as 1:12 or 4%, or "neat".',
+    );
+  }
+  return accept(Math.min(1, f) as Fraction);
+}
+
+function rawFraction(strength: Strength): number {
+  switch (strength.notation) {
+    case 'parts':
+      return strength.water < 0 ? Number.NaN : 1 / (strength.water + 1);
+    case 'inTotal':
+      return 1 / strength.total;
+    case 'percent':
+      return strength.percent / 100;
+    case 'dose': {
+      const dose = strength.dose.amount * UNIT_UL[strength.dose.unit];
+      const per = strength.per.amount * UNIT_UL[strength.per.unit];
+      return strength.reading === 'madeUp' ? dose / per : dose / (per + dose);
+    }
+  }
+}
+
+/**
+ * A fraction written in a notation, the way back from {@link fractionOf}.
+ *
+ * A dose is given in millilitres per litre.
+ *
+ * @example inNotation(0.04 as Fraction, 'percent') // { notation: 'percent', percent: 4 }
+ */
+export function inNotation(f: Fraction, notation: 'parts' | 'inTotal' | 'percent' | DoseReading): Strength {
+  switch (notation) {
+    case 'parts':
+      return { notation, water: (1 - f) / f };
+    case 'inTotal':
+      return { notation, total: 1 / f };
+    case 'percent':
+      return { notation, percent: f * 100 };
+    case 'madeUp':
+      return { notation: 'dose', dose: { amount: f * 1000, unit: 'ml' }, per: LITRE, reading: notation };
+    case 'onTop':
+      return {
+        notation: 'dose',
+        dose: { amount: (f * 1000) / (1 - f), unit: 'ml' },
+        per: LITRE,
+        reading: notation,
+      };
+  }
+}
+
+const LITRE: Quantity = { amount: 1, unit: 'l' };

@@ -1,0 +1,70 @@
+import { UNIT_UL, type UnitSystem, type VolumeUnit } from './volume.ts';
+
+/** Units as they are printed. Never a bare "oz" or "gal". */
+export const UNIT_NAMES: Record<VolumeUnit, string> = {
+  ml: 'ml',
+  cl: 'cl',
+  l: 'L',
+  usFlOz: 'US fl oz',
+  usPint: 'US pint',
+  usQuart: 'US qt',
+  usGal: 'US gal',
+  impFlOz: 'imp fl oz',
+  impPint: 'imp pint',
+  impGal: 'imp gal',
+};
+
+/** A volume ready to be set in type: the figure and its unit apart, so that the figure can be large. */
+export type ReadVolume = { readonly figure: string; readonly unit: string };
+
+/**
+ * A volume as it is read on a measure: rounded to the nearest graduation, in the unit that suits its size.
+ *
+ * @param ul microlitres, 0 or more; a negative amount (a difference) keeps its sign
+ * @param system which units to show; it never changes what is booked
+ * @param stepUl graduation of the measure in microlitres; without one, three to four significant figures
+ * @example readVolume(57_692, 'metric') // { figure: '57.7', unit: 'ml' }
+ * @example readVolume(57_692, 'metric', 1_000) // { figure: '58', unit: 'ml' }
+ */
+export function readVolume(ul: number, system: UnitSystem, stepUl?: number): ReadVolume {
+  const rounded = stepUl ? Math.round(ul / stepUl) * stepUl : ul;
+  const unit = unitFor(Math.abs(rounded), system);
+  const amount = rounded / UNIT_UL[unit];
+  return {
+    figure: trimZeros(amount.toFixed(places(Math.abs(amount), unit, stepUl))),
+    unit: UNIT_NAMES[unit],
+  };
+}
+
+/** {@link readVolume} as one string: `58 ml`. */
+export function formatVolume(ul: number, system: UnitSystem, stepUl?: number): string {
+  const { figure, unit } = readVolume(ul, system, stepUl);
+  return `${figure} ${unit}`;
+}
+
+/**
+ * A volume to the microlitre, for those who want to know exactly.
+ *
+ * @example formatExactVolume(57_692) // '57.692 ml'
+ */
+export function formatExactVolume(ul: number): string {
+  return `${trimZeros((ul / UNIT_UL.ml).toFixed(3))} ml`;
+}
+
+function unitFor(ul: number, system: UnitSystem): VolumeUnit {
+  if (system === 'us') return ul >= UNIT_UL.usGal ? 'usGal' : 'usFlOz';
+  if (system === 'imperial') return ul >= UNIT_UL.impGal ? 'impGal' : 'impFlOz';
+  return ul >= UNIT_UL.l ? 'l' : 'ml';
+}
+
+function places(amount: number, unit: VolumeUnit, stepUl: number | undefined): number {
+  if (stepUl && unit === 'ml') return stepUl % 1_000 === 0 ? 0 : stepUl % 100 === 0 ? 1 : 3;
+  if (unit === 'l') return 2;
+  if (unit === 'ml') return amount >= 100 ? 0 : amount >= 10 ? 1 : 2;
+  return amount >= 100 ? 0 : amount >= 10 ? 1 : 2;
+}
+
+function trimZeros(figure: string): string {
+  const trimmed = figure.includes('.') ? figure.replace(/\.?0+$/, '') : figure;
+  return trimmed === '-0' ? '0' : trimmed;
+}

@@ -1,0 +1,132 @@
+import { accept, type Outcome, refuse } from '../outcome.ts';
+import { parseNumber } from './parseNumber.ts';
+import { type Microlitres, type UnitSystem, type VolumeUnit, volumeOf } from './volume.ts';
+
+const UNIT_WORDS: Record<string, VolumeUnit> = {
+  ml: 'ml',
+  mls: 'ml',
+  millilitre: 'ml',
+  millilitres: 'ml',
+  milliliter: 'ml',
+  milliliters: 'ml',
+  cl: 'cl',
+  centilitre: 'cl',
+  centilitres: 'cl',
+  l: 'l',
+  lt: 'l',
+  ltr: 'l',
+  litre: 'l',
+  litres: 'l',
+  liter: 'l',
+  liters: 'l',
+  usoz: 'usFlOz',
+  usfloz: 'usFlOz',
+  uspt: 'usPint',
+  uspint: 'usPint',
+  uspints: 'usPint',
+  usqt: 'usQuart',
+  usquart: 'usQuart',
+  usquarts: 'usQuart',
+  usgal: 'usGal',
+  usgallon: 'usGal',
+  usgallons: 'usGal',
+  impoz: 'impFlOz',
+  impfloz: 'impFlOz',
+  ukoz: 'impFlOz',
+  ukfloz: 'impFlOz',
+  imppt: 'impPint',
+  imppint: 'impPint',
+  imppints: 'impPint',
+  ukpt: 'impPint',
+  ukpint: 'impPint',
+  impgal: 'impGal',
+  impgallon: 'impGal',
+  impgallons: 'impGal',
+  ukgal: 'impGal',
+  ukgallon: 'impGal',
+};
+
+/** Words that name a different amount on each side of the ocean. */
+const BARE_WORDS: Record<string, { us: VolumeUnit; imperial: VolumeUnit | null; word: string }> = {
+  oz: { us: 'usFlOz', imperial: 'impFlOz', word: 'oz' },
+  floz: { us: 'usFlOz', imperial: 'impFlOz', word: 'oz' },
+  ounce: { us: 'usFlOz', imperial: 'impFlOz', word: 'oz' },
+  ounces: { us: 'usFlOz', imperial: 'impFlOz', word: 'oz' },
+  pt: { us: 'usPint', imperial: 'impPint', word: 'pint' },
+  pint: { us: 'usPint', imperial: 'impPint', word: 'pint' },
+  pints: { us: 'usPint', imperial: 'impPint', word: 'pint' },
+  gal: { us: 'usGal', imperial: 'impGal', word: 'gal' },
+  gals: { us: 'usGal', imperial: 'impGal', word: 'gal' },
+  gallon: { us: 'usGal', imperial: 'impGal', word: 'gal' },
+  gallons: { us: 'usGal', imperial: 'impGal', word: 'gal' },
+};
+
+/**
+ * The unit a person wrote. A bare "oz", "pint" or "gal" is settled by `system` where the thing being measured has one,
+ * and refused where it has none.
+ *
+ * @example parseUnit('US fl. oz', 'metric', 'Amount') // { ok: true, value: 'usFlOz' }
+ */
+export function parseUnit(text: string, system: UnitSystem, field: string): Outcome<VolumeUnit> {
+  const word = text
+    .slice(0, 30)
+    .toLowerCase()
+    .replace(/[\s.]+/g, '');
+  if (Object.hasOwn(UNIT_WORDS, word)) return accept(UNIT_WORDS[word] as VolumeUnit);
+  const bare = Object.hasOwn(BARE_WORDS, word) ? BARE_WORDS[word] : undefined;
+  if (bare) {
+    const meant = system === 'us' ? bare.us : system === 'imperial' ? bare.imperial : null;
+    if (meant) return accept(meant);
+    return refuse(
+      'unit.ambiguous',
+      field,
+      `${field}: "${text.trim()}" is a different amount in the US and in Britain.`,
+      `Type us ${bare.word} or imp ${bare.word}.`,
+    );
+  }
+  return refuse(
+    'unit.unknown',
+    field,
+    `${field}: "${text.trim().slice(0, 20)}" is not a unit of volume.`,
+    'Use ml, cl, l, us oz, us gal, imp oz, imp pint or imp gal.',
+  );
+}
+
+/** An amount as it was entered, in its own unit: `3` in US fluid ounces. */
+export type Quantity = { readonly amount: number; readonly unit: VolumeUnit };
+
+type Options = { unit?: VolumeUnit; system?: UnitSystem; field?: string };
+
+/**
+ * The amount and unit a person typed, kept apart so that nothing is rounded yet: `750`, `750ml`, `1 1/2 us gal`.
+ * Anything at all may be typed.
+ *
+ * @param options.unit the unit of a bare number (default ml)
+ * @param options.system settles a bare "oz" or "gal" (default metric: neither is settled)
+ * @param options.field the field's name, for the sentence of a refusal
+ */
+export function parseQuantity(text: string, options: Options = {}): Outcome<Quantity> {
+  const { unit = 'ml', system = 'metric', field = 'Amount' } = options;
+  const typed = text.slice(0, 60).normalize('NFKC').trim();
+  const split = typed.search(/[a-z]/i);
+  const amount = parseNumber(split < 0 ? typed : typed.slice(0, split), field);
+  if (!amount.ok) {
+    const plain = amount.code === 'number.negative' || amount.code === 'number.ambiguous';
+    return plain ? amount : { ...amount, remedy: 'Type a number and a unit, such as 750 ml or 0.75 l.' };
+  }
+  const named = split < 0 ? accept(unit) : parseUnit(typed.slice(split), system, field);
+  if (!named.ok) return named;
+  const sized = volumeOf(amount.value, named.value, field);
+  return sized.ok ? accept({ amount: amount.value, unit: named.value }) : sized;
+}
+
+/**
+ * The volume a person typed: `750`, `750ml`, `0.75 l`, `1 1/2 us gal`. Options as for {@link parseQuantity}.
+ *
+ * @returns whole microlitres, or a refusal that names the field and what would work
+ * @example parseVolume('0.75 l') // { ok: true, value: 750_000 }
+ */
+export function parseVolume(text: string, options: Options = {}): Outcome<Microlitres> {
+  const read = parseQuantity(text, options);
+  return read.ok ? volumeOf(read.value.amount, read.value.unit, options.field) : read;
+}

@@ -1,0 +1,115 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { formatExactVolume, formatVolume } from './formatVolume.ts';
+import { parseNumber } from './parseNumber.ts';
+import { parseVolume } from './parseVolume.ts';
+import { LARGEST_UL, microlitres, UNIT_UL, volumeOf } from './volume.ts';
+
+describe('reading a volume', () => {
+  it.each([
+    ['750', 750_000],
+    [' 750ml ', 750_000],
+    ['0.75 l', 750_000],
+    ['0,75 L', 750_000],
+    ['.5 l', 500_000],
+    ['75 cl', 750_000],
+    ['3 US fl. oz', 88_721],
+    ['1 us gal', 3_785_412],
+    ['1 1/2 imp gal', 6_819_135],
+    ['1 imp pint', 568_261],
+    ['1 imp oz', 28_413],
+  ])('%s is %i microlitres', (text, ul) => {
+    expect(parseVolume(text)).toEqual({ ok: true, value: ul });
+  });
+
+  it('takes a bare number in the unit it is asked in', () => {
+    expect(parseVolume('2', { unit: 'l' })).toEqual({ ok: true, value: 2_000_000 });
+  });
+
+  it('settles a bare oz or gal only where a unit system was entered', () => {
+    expect(parseVolume('1 gal')).toMatchObject({
+      ok: false,
+      code: 'unit.ambiguous',
+      remedy: 'Type us gal or imp gal.',
+    });
+    expect(parseVolume('1 gal', { system: 'us' })).toEqual({ ok: true, value: 3_785_412 });
+    expect(parseVolume('1 gal', { system: 'imperial' })).toEqual({ ok: true, value: 4_546_090 });
+  });
+
+  it.each([
+    ['', 'number.missing'],
+    ['ml', 'number.missing'],
+    ['-5 ml', 'number.negative'],
+    ['\u22125 ml', 'number.negative'],
+    ['0', 'volume.zero'],
+    ['1,500', 'number.ambiguous'],
+    ['1e400', 'unit.unknown'],
+    ['0x10', 'unit.unknown'],
+    ['Infinity', 'number.missing'],
+    ['NaN', 'number.missing'],
+    ['5 bananas', 'unit.unknown'],
+    ['5 constructor', 'unit.unknown'],
+    ['3/0 l', 'number.unreadable'],
+    ['999999999999', 'volume.tooLarge'],
+    ['999999 l', 'volume.tooLarge'],
+  ])('refuses "%s" as %s, naming the field and what would work', (text, code) => {
+    const read = parseVolume(text, { field: 'Fill limit' });
+    expect(read).toMatchObject({ ok: false, code, field: 'Fill limit' });
+    if (!read.ok) {
+      expect(read.reason).toContain('Fill limit');
+      expect(read.remedy.length).toBeGreaterThan(10);
+    }
+  });
+
+  it('never throws and always ends, whatever is typed', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 5_000, unit: 'binary' }), (text) => {
+        const read = parseVolume(text);
+        if (read.ok) microlitres(read.value);
+        parseNumber(text, 'Amount');
+      }),
+      { numRuns: 500 },
+    );
+    expect(parseVolume(`1${' '.repeat(500_000)}x`).ok).toBe(true);
+  });
+
+  it('reads back what it wrote, to the microlitre', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: LARGEST_UL }), (ul) => {
+        expect(parseVolume(formatExactVolume(ul))).toEqual({ ok: true, value: ul });
+      }),
+    );
+  });
+});
+
+describe('a volume', () => {
+  it('is refused where it is not whole microlitres', () => {
+    for (const n of [0.5, -1, Number.NaN, Number.POSITIVE_INFINITY, LARGEST_UL + 1]) {
+      expect(() => microlitres(n)).toThrow(RangeError);
+    }
+  });
+
+  it('rounds units to the nearest microlitre', () => {
+    expect(volumeOf(1, 'usFlOz')).toEqual({ ok: true, value: 29_574 });
+    expect(volumeOf(Number.NaN, 'ml')).toMatchObject({ code: 'volume.unreadable' });
+    expect(volumeOf(-1, 'ml')).toMatchObject({ code: 'volume.negative' });
+    expect(UNIT_UL.impGal).toBe(8 * UNIT_UL.impPint);
+    expect(UNIT_UL.usGal).toBeCloseTo(128 * UNIT_UL.usFlOz, 6);
+  });
+
+  it.each([
+    [57_692, 'metric', 1_000, '58 ml'],
+    [57_692, 'metric', undefined, '57.7 ml'],
+    [692_308, 'metric', undefined, '692 ml'],
+    [17_856_000, 'metric', undefined, '17.86 L'],
+    [3_200_000, 'metric', undefined, '3.2 L'],
+    [443_603, 'us', undefined, '15 US fl oz'],
+    [18_927_059, 'us', undefined, '5 US gal'],
+    [4_546_090, 'imperial', undefined, '1 imp gal'],
+    [2_500, 'metric', 500, '2.5 ml'],
+    [0, 'metric', undefined, '0 ml'],
+    [-4_000, 'metric', undefined, '-4 ml'],
+  ] as const)('%i is read as it is measured', (ul, system, step, shown) => {
+    expect(formatVolume(ul, system, step)).toBe(shown);
+  });
+});
