@@ -195,17 +195,23 @@ CREATE TABLE day_use (
 
 CREATE FUNCTION keep_balances() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = public AS $$
 BEGIN
-  INSERT INTO balance AS b (account_id, product_id, ul, physical)
-  SELECT side.account_id, side.product_id, sum(side.ul)::bigint, a.physical
+  -- Rows first, at nothing: a check is made on the row an upsert proposes, which a draw would fail.
+  INSERT INTO balance (account_id, product_id, ul, physical)
+  SELECT DISTINCT a.id, p.product_id, 0, a.physical
+  FROM added p JOIN account a ON a.id IN (p.from_account, p.to_account)
+  ON CONFLICT (account_id, product_id) DO NOTHING;
+
+  UPDATE balance b SET ul = b.ul + change.ul
   FROM (
-    SELECT from_account AS account_id, product_id, -ul AS ul FROM added
-    UNION ALL
-    SELECT to_account, product_id, ul FROM added
-  ) AS side
-  JOIN account a ON a.id = side.account_id
-  GROUP BY side.account_id, side.product_id, a.physical
-  ORDER BY side.account_id, side.product_id
-  ON CONFLICT (account_id, product_id) DO UPDATE SET ul = b.ul + excluded.ul;
+    SELECT account_id, product_id, sum(ul)::bigint AS ul
+    FROM (
+      SELECT from_account AS account_id, product_id, -ul AS ul FROM added
+      UNION ALL
+      SELECT to_account, product_id, ul FROM added
+    ) AS side
+    GROUP BY account_id, product_id
+  ) AS change
+  WHERE b.account_id = change.account_id AND b.product_id = change.product_id;
 
   INSERT INTO day_use AS d (day, product_id, person_id, place_id, kind, ul, n)
   SELECT (o.happened_at AT TIME ZONE s.zone)::date, p.product_id, o.person_id, coalesce(o.place_id, 0), o.kind,
@@ -214,10 +220,9 @@ BEGIN
   FROM added p
   JOIN movement m ON m.id = p.movement_id
   JOIN movement o ON o.id = coalesce(m.reverses, m.id)
-  JOIN account a ON a.id IN (p.from_account, p.to_account) AND a.kind = 'container'
   CROSS JOIN shop s
+  WHERE EXISTS (SELECT FROM account a WHERE a.id IN (p.from_account, p.to_account) AND a.kind = 'container')
   GROUP BY 1, 2, 3, 4, 5
-  ORDER BY 1, 2, 3, 4, 5
   ON CONFLICT (day, product_id, person_id, place_id, kind) DO UPDATE SET ul = d.ul + excluded.ul, n = d.n + excluded.n;
   RETURN NULL;
 END $$;

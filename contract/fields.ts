@@ -1,0 +1,135 @@
+import * as yup from 'yup';
+import type { Strength } from '#core/strength/strength.ts';
+import { LARGEST_UL, UNIT_UL, type VolumeUnit } from '#core/units/volume.ts';
+
+// Every field carries its name on the screen (label) and what would work (meta.remedy), so that a refusal can say both.
+
+declare module 'yup' {
+  interface CustomSchemaMetadata {
+    remedy?: string;
+  }
+}
+
+yup.setLocale({
+  mixed: {
+    required: '${label} is missing.',
+    defined: '${label} is missing.',
+    notNull: '${label} is missing.',
+    notType: '${label} is not the kind of value that belongs there.',
+    oneOf: '${label} is none of the choices.',
+  },
+  string: {
+    min: '${label} is too short.',
+    max: '${label} is too long.',
+    matches: '${label} is not written as it should be.',
+  },
+  number: {
+    min: '${label} is below what is possible.',
+    max: '${label} is above what is possible.',
+    integer: '${label} is not a whole number.',
+  },
+  object: { noUnknown: '${label} has fields that are not known here: ${unknown}.' },
+  array: { max: '${label} has too many entries.' },
+});
+
+/** An object with exactly these fields: an unknown one is refused, never dropped in silence. */
+export const exactly = <S extends yup.ObjectShape>(shape: S) =>
+  yup.object(shape).exact().label('The request').meta({ remedy: 'Leave out what is not listed.' });
+
+/** A line of text that says something: 1 to `most` characters that are not all space. */
+export const line = (label: string, most = 80) =>
+  yup
+    .string()
+    .label(label)
+    .required()
+    .max(most)
+    .matches(/\S/, { message: '${label} is empty.' })
+    .matches(/^[^\p{Cc}]*$/u, { message: '${label} holds characters that cannot be printed.' })
+    .meta({ remedy: `Type 1 to ${most} characters.` });
+
+/** Text that may be empty. */
+export const note = (label: string, most = 500) =>
+  yup
+    .string()
+    .label(label)
+    .defined()
+    .max(most)
+    .meta({ remedy: `Type at most ${most} characters, or nothing.` });
+
+export const oneOf = <const T extends string>(label: string, values: readonly T[]) =>
+  yup
+    .string<T>()
+    .label(label)
+    .required()
+    .oneOf(values)
+    .meta({ remedy: `Choose one of: ${values.join(', ')}.` });
+
+/** A volume: whole microlitres, more than nothing unless `least` says otherwise. */
+export const wholeUl = (label: string, least = 1) =>
+  yup
+    .number()
+    .label(label)
+    .required()
+    .integer()
+    .min(least)
+    .max(LARGEST_UL)
+    .meta({ remedy: `Give whole microlitres from ${least} to ${LARGEST_UL}.` });
+
+/** A finite number in a range. */
+export const finite = (label: string, min: number, max: number) =>
+  yup
+    .number()
+    .label(label)
+    .required()
+    .min(min)
+    .max(max)
+    .meta({ remedy: `Give a number from ${min} to ${max}.` });
+
+export const rowId = (label: string) =>
+  yup
+    .number()
+    .label(label)
+    .required()
+    .integer()
+    .min(1)
+    .max(2_147_483_647)
+    .meta({ remedy: 'Choose one from the list.' });
+
+export const yes = (label: string) =>
+  yup.boolean().label(label).required().meta({ remedy: 'Give true or false.' });
+
+export const pin = () =>
+  yup
+    .string()
+    .label('PIN')
+    .required()
+    .matches(/^\d{4}$/, { message: 'PIN is not four digits.' })
+    .meta({ remedy: 'Type four digits, such as 2580.' });
+
+const units = Object.keys(UNIT_UL) as VolumeUnit[];
+
+const quantity = (label: string) =>
+  exactly({ amount: finite(label, 1e-9, 1e9), unit: oneOf(`Unit of ${label}`, units) })
+    .label(label)
+    .required();
+
+const NOTATIONS = {
+  parts: exactly({ notation: oneOf('Notation', ['parts']), water: finite('Parts of water', 0, 1e7) }),
+  inTotal: exactly({ notation: oneOf('Notation', ['inTotal']), total: finite('Parts altogether', 1, 1e7) }),
+  percent: exactly({ notation: oneOf('Notation', ['percent']), percent: finite('Percent', 1e-7, 100) }),
+  dose: exactly({
+    notation: oneOf('Notation', ['dose']),
+    dose: quantity('Dose'),
+    per: quantity('Volume it is given per'),
+    reading: oneOf('Reading', ['madeUp', 'onTop']),
+  }),
+};
+
+/** A strength as entered, in any of its notations. */
+export const strength = () =>
+  yup.lazy((value: unknown) => {
+    const notation = (value as { notation?: unknown } | null | undefined)?.notation;
+    const known = typeof notation === 'string' && Object.hasOwn(NOTATIONS, notation);
+    const schema = NOTATIONS[known ? (notation as keyof typeof NOTATIONS) : 'parts'];
+    return schema.label('Strength').required() as unknown as yup.ObjectSchema<Strength>;
+  });

@@ -1,0 +1,30 @@
+import type { InferType } from 'yup';
+import { exactly, line, oneOf, pin, rowId, yes } from './fields.ts';
+
+export const ROLES = ['technician', 'lead', 'manager'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** Whether a role may do what another role may. */
+export const atLeast = (role: Role, needed: Role): boolean => ROLES.indexOf(role) >= ROLES.indexOf(needed);
+
+export const personBody = exactly({ name: line('Name', 40), role: oneOf('Role', ROLES), pin: pin() });
+export type PersonBody = InferType<typeof personBody>;
+
+export const personPatch = exactly({
+  name: line('Name', 40).optional(),
+  role: oneOf('Role', ROLES).optional(),
+  pin: pin().optional(),
+  retired: yes('Left the shop').optional(),
+});
+export type PersonPatch = InferType<typeof personPatch>;
+
+export const signInBody = exactly({ personId: rowId('Name'), pin: pin() });
+export type SignInBody = InferType<typeof signInBody>;
+
+export type Person = { id: number; name: string; role: Role; retired: boolean; revision: number };
+
+/** Who is signed in on this tablet. */
+export type Who = { personId: number; name: string; role: Role; expiresAt: string };
+
+/** A name on the sign-in page. PINs are there in the demo alone, on purpose. */
+export type SignInName = { id: number; name: string; role: Role; demoPin?: string };

@@ -1,0 +1,15 @@
+/** One thing wrong with what was sent: where (a JSON pointer), what, and what would work. */
+export type FieldError = { pointer: string; message: string; remedy: string };
+
+/** An error answer, as RFC 9457 has it, with a `code` for programs and sentences for people. */
+export type Problem = {
+  type: string;
+  title: string;
+  status: number;
+  code: string;
+  detail: string;
+  remedy?: string;
+  errors?: FieldError[];
+  /** On a 412: the row as it is now, so that both can be shown. */
+  current?: unknown;
+};

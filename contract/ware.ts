@@ -1,0 +1,128 @@
+import * as yup from 'yup';
+import { CONTAINER_KINDS, MEASURE_KINDS, VESSEL_KINDS } from '#core/mixing/outlines.ts';
+import type { ProductState } from '#core/mixing/solveMix.ts';
+import type { Strength } from '#core/strength/strength.ts';
+import { exactly, line, note, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
+
+// Products, vessels, measures, places and containers: what a shop owns.
+
+export const PRODUCT_STATES = ['concentrate', 'hyper', 'readyToUse'] as const satisfies ProductState[];
+
+const labelEntry = exactly({
+  whatFor: line('What for', 40),
+  printed: line('Label strength', 80),
+  strength: strength(),
+}).label('Label strength');
+
+export const productBody = exactly({
+  name: line('Product name', 60),
+  state: oneOf('How it comes', PRODUCT_STATES),
+  caution: note('Caution', 300),
+  labelEntries: yup
+    .array(labelEntry.required())
+    .label('Label strengths')
+    .required()
+    .max(12)
+    .meta({ remedy: 'Give up to twelve.' }),
+});
+export type ProductBody = yup.InferType<typeof productBody>;
+export const productPatch = productBody.concat(exactly({ retired: yes('Retired') }));
+export type ProductPatch = yup.InferType<typeof productPatch>;
+
+export type LabelEntry = {
+  id: number;
+  whatFor: string;
+  printed: string;
+  strength: Strength;
+  fraction: number;
+};
+export type Product = {
+  id: number;
+  name: string;
+  state: ProductState;
+  caution: string;
+  labelEntries: LabelEntry[];
+  retired: boolean;
+  revision: number;
+};
+
+export const vesselBody = exactly({
+  name: line('Vessel name', 60),
+  kind: oneOf('Kind', VESSEL_KINDS),
+  brimfulUl: wholeUl('Brimful'),
+  fillLimitUl: wholeUl('Fill limit'),
+  smallestUl: wholeUl('Smallest sensible mix'),
+})
+  .test('fill-limit', function inOrder(v) {
+    if (!(v.fillLimitUl > v.brimfulUl)) return true;
+    return this.createError({
+      path: this.path ? `${this.path}.fillLimitUl` : 'fillLimitUl',
+      message: 'Fill limit is over brimful.',
+    });
+  })
+  .test('smallest', function inOrder(v) {
+    if (!(v.smallestUl > v.fillLimitUl)) return true;
+    return this.createError({ path: 'smallestUl', message: 'Smallest sensible mix is over the fill limit.' });
+  });
+export type VesselBody = yup.InferType<typeof vesselBody>;
+export const vesselPatch = vesselBody.concat(exactly({ retired: yes('Retired') }));
+export type VesselPatch = yup.InferType<typeof vesselPatch>;
+
+/** The batch a vessel was last filled with and still holds, by the books. */
+export type HeldBatch = {
+  batchId: number;
+  code: string;
+  productName: string;
+  ul: number;
+  madeAt: string;
+  personName: string;
+};
+export type Vessel = VesselBody & { id: number; holds: HeldBatch | null; retired: boolean; revision: number };
+
+export const measureBody = exactly({
+  name: line('Measure name', 60),
+  kind: oneOf('Kind', MEASURE_KINDS),
+  capacityUl: wholeUl('Holds'),
+  stepUl: wholeUl('One graduation'),
+}).test('step', function finer(v) {
+  if (!(v.stepUl > v.capacityUl)) return true;
+  return this.createError({ path: 'stepUl', message: 'One graduation is more than the measure holds.' });
+});
+export type MeasureBody = yup.InferType<typeof measureBody>;
+export const measurePatch = measureBody.concat(exactly({ retired: yes('Retired') }));
+export type MeasurePatch = yup.InferType<typeof measurePatch>;
+export type MeasureRow = MeasureBody & { id: number; retired: boolean; revision: number };
+
+export const PLACE_KINDS = ['store', 'bench', 'bay', 'van'] as const;
+export const placeBody = exactly({ name: line('Place name', 40), kind: oneOf('Kind', PLACE_KINDS) });
+export type PlaceBody = yup.InferType<typeof placeBody>;
+export type Place = PlaceBody & { id: number; revision: number };
+
+export const containerBody = exactly({
+  productId: rowId('Product'),
+  kind: oneOf('Kind', CONTAINER_KINDS),
+  sizeUl: wholeUl('Size'),
+  levelUl: wholeUl('In it now'),
+  placeId: rowId('Place'),
+  lot: note('Lot', 40),
+  opened: yes('Already open'),
+}).test('level', function within(v) {
+  if (!(v.levelUl > v.sizeUl)) return true;
+  return this.createError({ path: 'levelUl', message: 'In it now is more than the container holds.' });
+});
+export type ContainerBody = yup.InferType<typeof containerBody>;
+
+export type Container = {
+  id: number;
+  code: string;
+  productId: number;
+  productName: string;
+  kind: (typeof CONTAINER_KINDS)[number];
+  sizeUl: number;
+  heldUl: number;
+  placeId: number;
+  placeName: string;
+  lot: string;
+  receivedAt: string;
+  openedAt: string | null;
+};

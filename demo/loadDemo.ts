@@ -1,0 +1,136 @@
+import { tz } from '@date-fns/tz';
+import { set, subDays } from 'date-fns';
+import { solveMix } from '#core/mixing/solveMix.ts';
+import { parseStrength } from '#core/strength/parseStrength.ts';
+import { fractionOf } from '#core/strength/strength.ts';
+import { microlitres } from '#core/units/volume.ts';
+import { receive } from '../server/containers/routes.ts';
+import type { Books, Queryable } from '../server/db/books.ts';
+import { bookPour } from '../server/ledger/pour.ts';
+import { insertPerson } from '../server/people/queries.ts';
+import { hashPin } from '../server/sessions/pins.ts';
+import { setUpShop } from '../server/shop/queries.ts';
+import { insertProduct, products as productRows } from '../server/ware/productRoutes.ts';
+import {
+  insertMeasure,
+  insertPlace,
+  insertVessel,
+  places as placeRows,
+  vessels as vesselRows,
+} from '../server/ware/queries.ts';
+import { people } from './people.ts';
+import { containers, fills, measures, places, products, vessels } from './ware.ts';
+
+const ZONE = 'Europe/London';
+
+/**
+ * Fills empty books with Limepit Lane, a shop that never was. The same on every machine; its days count back from
+ * `now`, so the last of them was yesterday.
+ */
+export async function loadDemo(books: Books, now: Date): Promise<void> {
+  await books.transaction(async (tx) => {
+    await setUpShop(tx, {
+      name: 'Limepit Lane Detail Yard',
+      zone: ZONE,
+      currency: 'GBP',
+      units: 'metric',
+      demo: true,
+      now,
+    });
+    const personIds = new Map<string, number>();
+    for (const { name, role, pin } of people) {
+      const person = await insertPerson(tx, { name, role, pinHash: await hashPin(pin) });
+      personIds.set(name, person.id);
+    }
+    await loadWare(tx);
+    await loadHistory(tx, now, personIds);
+  });
+}
+
+async function loadWare(tx: Queryable): Promise<void> {
+  for (const { label, ...product } of products) {
+    const labelEntries = label.map(([whatFor, printed]) => ({ whatFor, printed, strength: read(printed) }));
+    await insertProduct(tx, { ...product, labelEntries });
+  }
+  for (const vessel of vessels) await insertVessel(tx, vessel);
+  for (const measure of measures) await insertMeasure(tx, measure);
+  for (const place of places) await insertPlace(tx, place);
+}
+
+async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, number>): Promise<void> {
+  const ids = (rows: { id: number; name: string }[]) => new Map(rows.map((row) => [row.name, row.id]));
+  const shelf = await productRows(tx);
+  const productIds = ids(shelf);
+  const placeIds = ids(await placeRows(tx));
+  const vesselList = await vesselRows(tx);
+  const openContainers = new Map<string, number>();
+  const lead = { personId: known(personIds, 'Odo Marsh') };
+
+  for (const { product, place, size, daysAgo, ...rest } of containers) {
+    const body = {
+      ...rest,
+      productId: known(productIds, product),
+      placeId: known(placeIds, place),
+      sizeUl: size,
+      levelUl: size,
+    };
+    const id = await receive(tx, body, lead, at(now, daysAgo, '07:40'));
+    if (rest.opened) openContainers.set(product, id);
+  }
+
+  for (const fill of fills) {
+    const product = named(shelf, fill.product);
+    const vessel = named(vesselList, fill.vessel);
+    const entry = product.labelEntries.find((e) => e.whatFor === fill.whatFor);
+    if (!entry) throw new Error(`the demo has no label strength ${fill.whatFor}`);
+    const f = fractionOf(entry.strength);
+    const totalUl = microlitres(fill.make ?? vessel.fillLimitUl);
+    const limits = {
+      brimfulUl: microlitres(vessel.brimfulUl),
+      fillLimitUl: microlitres(vessel.fillLimitUl),
+      smallestUl: microlitres(vessel.smallestUl),
+    };
+    const mix = f.ok ? solveMix({ state: product.state, fraction: f.value, vessel: limits, totalUl }) : f;
+    if (!mix.ok) throw new Error(`the demo can't pour ${fill.product}: ${mix.reason}`);
+    const { waterUl, productUl } = mix.value;
+    const who = { personId: known(personIds, fill.person), name: fill.person };
+    await bookPour(
+      tx,
+      {
+        productId: product.id,
+        vesselId: vessel.id,
+        containerId: known(openContainers, fill.product),
+        strength: entry.strength,
+        totalUl,
+        shown: { waterUl, productUl },
+      },
+      who,
+      at(now, fill.daysAgo, fill.at),
+    );
+  }
+}
+
+/** An hour of the shop's clock, so many days before now. */
+function at(now: Date, daysAgo: number, clock: string): Date {
+  const [hours = 0, minutes = 0] = clock.split(':').map(Number);
+  const day = subDays(now, daysAgo, { in: tz(ZONE) });
+  return new Date(set(day, { hours, minutes, seconds: 0, milliseconds: 0 }, { in: tz(ZONE) }).getTime());
+}
+
+function read(printed: string) {
+  const strength = parseStrength(printed);
+  if (!strength.ok) throw new Error(`the demo's label "${printed}" can't be read: ${strength.reason}`);
+  return strength.value;
+}
+
+function known(ids: Map<string, number>, name: string): number {
+  const id = ids.get(name);
+  if (id === undefined) throw new Error(`the demo has no ${name}`);
+  return id;
+}
+
+function named<R extends { name: string }>(rows: R[], name: string): R {
+  const row = rows.find((r) => r.name === name);
+  if (!row) throw new Error(`the demo has no ${name}`);
+  return row;
+}

@@ -1,0 +1,42 @@
+// Checks that no floor uses a floor above it. A check that sees nothing would pass on everything, so it first proves
+// that it saw every file, and that a violation planted for it is reported.
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import { cruise, type ICruiseOptions, type ICruiseResult } from 'dependency-cruiser';
+import { FLOORS, ROOT, sourceFiles } from './sources.ts';
+
+process.chdir(ROOT);
+const rules = createRequire(import.meta.url)('../.dependency-cruiser.cjs');
+const options: ICruiseOptions = { ...rules.options, validate: true, ruleSet: { forbidden: rules.forbidden } };
+
+async function look(folders: string[]): Promise<ICruiseResult> {
+  const { output } = await cruise(folders, options, rules.options.enhancedResolveOptions);
+  return output as ICruiseResult;
+}
+
+const faults: string[] = [];
+
+const { modules, summary } = await look(FLOORS);
+const seen = new Set(modules.map((m) => m.source));
+for (const file of FLOORS.flatMap((folder) => sourceFiles(folder))) {
+  if (!seen.has(file)) faults.push(`${file} was not seen`);
+}
+for (const { from, to, rule } of summary.violations) faults.push(`${rule.name}: ${from} uses ${to}`);
+
+const planted = join('core', 'planted');
+mkdirSync(planted);
+try {
+  writeFileSync(join(planted, 'violation.ts'), "import '../../server/http/door.ts';\nimport 'node:fs';\n");
+  const { summary: found } = await look([planted]);
+  if (found.violations.filter((v) => v.from.startsWith(planted)).length < 2)
+    faults.push('a planted violation was not reported');
+} finally {
+  rmSync(planted, { recursive: true });
+}
+
+if (faults.length > 0) {
+  console.error(faults.join('\n'));
+  process.exit(1);
+}
+console.log(`floors: ${seen.size} modules, ${summary.totalDependenciesCruised} imports, none upward`);

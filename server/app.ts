@@ -1,0 +1,87 @@
+import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { containerRoutes } from './containers/routes.ts';
+import type { House } from './house.ts';
+import { sameOriginOnly } from './http/origin.ts';
+import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
+import { findSession, only } from './http/signedIn.ts';
+import { movementRoutes } from './ledger/routes.ts';
+import { peopleRoutes } from './people/routes.ts';
+import { sessionRoutes } from './sessions/routes.ts';
+import { shopRoutes } from './shop/routes.ts';
+import { productRoutes } from './ware/productRoutes.ts';
+import { measureRoutes, placeRoutes, vesselRoutes } from './ware/routes.ts';
+
+const INTERFACE = fileURLToPath(new URL('../dist/web', import.meta.url));
+
+/** Everything the shop's program serves. */
+export function createApp(house: House): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('etag', false);
+  app.use(headers);
+
+  const api = express.Router();
+  api.get('/health', (_req, res) => void res.json({ ok: true }));
+  api.use(sameOriginOnly);
+  api.use(jsonOnly, express.json({ limit: '64kb', strict: true }));
+  api.use(findSession(house));
+  api.use('/shop', shopRoutes(house));
+  api.use('/sessions', sessionRoutes(house));
+  api.use(only('technician'));
+  api.get('/live', house.live.listen);
+  api.use('/people', peopleRoutes(house));
+  api.use('/products', productRoutes(house));
+  api.use('/vessels', vesselRoutes(house));
+  api.use('/measures', measureRoutes(house));
+  api.use('/places', placeRoutes(house));
+  api.use('/containers', containerRoutes(house));
+  api.use(movementRoutes(house));
+  api.use(unknownRoute);
+
+  app.use('/api', api);
+  app.use(
+    '/assets',
+    express.static(`${INTERFACE}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }),
+  );
+  app.use(express.static(INTERFACE, { index: false }));
+  app.get('/{*path}', (_req, res) => {
+    if (!existsSync(`${INTERFACE}/index.html`))
+      throw new HttpProblem(404, 'interface.notBuilt', 'The interface is not built.');
+    res.set('Cache-Control', 'no-cache').sendFile(`${INTERFACE}/index.html`);
+  });
+  app.use(answerProblems(house.log));
+  return app;
+}
+
+// Plain HTTP on the shop's own network: nothing here may insist on a secure context.
+const headers = helmet({
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      defaultSrc: ["'self'"],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:'],
+      objectSrc: ["'none'"],
+      baseUri: ["'none'"],
+      formAction: ["'self'"],
+      frameAncestors: ["'none'"],
+    },
+  },
+  strictTransportSecurity: false,
+  crossOriginOpenerPolicy: false,
+  originAgentCluster: false,
+});
+
+const jsonOnly: express.RequestHandler = (req, _res, next) => {
+  const hasBody =
+    req.headers['transfer-encoding'] !== undefined || Number(req.headers['content-length'] ?? 0) > 0;
+  if (!hasBody || req.is('application/json')) return next();
+  next(
+    new HttpProblem(415, 'body.notJson', 'The request is not JSON.', {
+      remedy: 'Send it as application/json.',
+    }),
+  );
+};

@@ -1,0 +1,44 @@
+import type { Container, ContainerBody } from '#contract/ware.ts';
+import type { Queryable } from '../db/books.ts';
+import { idOf } from '../ware/queries.ts';
+
+const CONTAINER = `
+  SELECT c.id, c.code, c.product_id AS "productId", p.name AS "productName", c.kind, c.size_ul AS "sizeUl",
+         coalesce(b.ul, 0) AS "heldUl", c.place_id AS "placeId", l.name AS "placeName", c.lot,
+         c.received_at AS "receivedAt", c.opened_at AS "openedAt"
+  FROM container c
+  JOIN product p ON p.id = c.product_id
+  JOIN place l ON l.id = c.place_id
+  JOIN account a ON a.container_id = c.id
+  LEFT JOIN balance b ON b.account_id = a.id AND b.product_id = c.product_id`;
+
+export function containers(db: Queryable, after: number, limit: number): Promise<Container[]> {
+  return db.rows(`${CONTAINER} WHERE c.retired_at IS NULL AND c.id > $1 ORDER BY c.id LIMIT $2`, [
+    after,
+    limit,
+  ]);
+}
+
+export async function containerOf(db: Queryable, id: number): Promise<Container | undefined> {
+  return (await db.rows<Container>(`${CONTAINER} WHERE c.id = $1`, [id]))[0];
+}
+
+export async function insertContainer(tx: Queryable, body: ContainerBody, now: Date): Promise<number> {
+  const id = idOf(
+    await tx.rows(
+      `INSERT INTO container (product_id, kind, size_ul, place_id, lot, received_at, opened_at)
+       VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`,
+      [body.productId, body.kind, body.sizeUl, body.placeId, body.lot.trim(), now, body.opened ? now : null],
+    ),
+  );
+  await tx.rows(`INSERT INTO account (kind, container_id) VALUES ('container', $1)`, [id]);
+  return id;
+}
+
+export async function markOpened(tx: Queryable, id: number, now: Date): Promise<void> {
+  await tx.rows('UPDATE container SET opened_at = $2, revision = revision + 1 WHERE id = $1', [id, now]);
+}
+
+export async function putAway(tx: Queryable, id: number, now: Date): Promise<void> {
+  await tx.rows('UPDATE container SET retired_at = $2, revision = revision + 1 WHERE id = $1', [id, now]);
+}

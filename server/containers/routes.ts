@@ -1,0 +1,128 @@
+import { Router } from 'express';
+import { type Movement, nothing, type Page } from '#contract/ledger.ts';
+import { type Container, type ContainerBody, containerBody } from '#contract/ware.ts';
+import type { Queryable } from '../db/books.ts';
+import type { House } from '../house.ts';
+import { command } from '../http/commands.ts';
+import { wholeNumber } from '../http/door.ts';
+import { HttpProblem, missing } from '../http/problems.ts';
+import { only, type SignedIn } from '../http/signedIn.ts';
+import { bookMovement, containerAccount, containerMovements, singleAccounts } from '../ledger/queries.ts';
+import { containerOf, containers, insertContainer, markOpened, putAway } from './queries.ts';
+
+const PAGE = 200;
+const LATEST = Number.MAX_SAFE_INTEGER;
+
+export function containerRoutes(house: House): Router {
+  const routes = Router();
+
+  routes.get('/', async (req, res) => {
+    const after = req.query.after === undefined ? 0 : wholeNumber(req.query.after, 'page');
+    res.json(page(await containers(house.books, after, PAGE + 1), PAGE));
+  });
+
+  routes.get('/:id', async (req, res) => {
+    const container = await containerOf(house.books, wholeNumber(req.params.id, 'container'));
+    if (!container) throw missing('container');
+    res.json(container);
+  });
+
+  routes.get('/:id/movements', async (req, res) => {
+    const id = wholeNumber(req.params.id, 'container');
+    const before = req.query.after === undefined ? LATEST : wholeNumber(req.query.after, 'page');
+    const limit = req.query.limit === undefined ? 50 : Math.min(PAGE, wholeNumber(req.query.limit, 'page'));
+    res.json(page<Movement>(await containerMovements(house.books, id, before, limit + 1), limit));
+  });
+
+  routes.post(
+    '/',
+    only('lead'),
+    command(house, containerBody, async ({ tx, body, who, now }) => {
+      const id = await receive(tx, body, who, now);
+      return { status: 201, body: await containerOf(tx, id), touched: [['containers', id]] };
+    }),
+  );
+
+  routes.post(
+    '/:id/openings',
+    command(house, nothing, async ({ tx, who, now, params }) => {
+      const container = await containerIn(tx, params.id);
+      if (container.openedAt) {
+        throw new HttpProblem(409, 'container.open', `${container.code} is already open.`, {
+          remedy: 'Pour from it.',
+        });
+      }
+      await markOpened(tx, container.id, now);
+      await bookMovement(tx, {
+        kind: 'open',
+        personId: who.personId,
+        now,
+        containerId: container.id,
+        placeId: container.placeId,
+        postings: [],
+      });
+      return {
+        status: 201,
+        body: await containerOf(tx, container.id),
+        touched: [['containers', container.id]],
+      };
+    }),
+  );
+
+  routes.post(
+    '/:id/retirements',
+    only('lead'),
+    command(house, nothing, async ({ tx, now, params }) => {
+      const container = await containerIn(tx, params.id);
+      if (container.heldUl > 0) {
+        throw new HttpProblem(409, 'container.notEmpty', `${container.code} is not empty by the books.`, {
+          remedy: 'Pour what is left first.',
+        });
+      }
+      await putAway(tx, container.id, now);
+      return { status: 201, body: container, touched: [['containers', container.id]] };
+    }),
+  );
+
+  return routes;
+}
+
+/** Puts a container on the shelf: a full one comes from the supplier, a part-full one is opening stock, counted in. */
+export async function receive(
+  tx: Queryable,
+  body: ContainerBody,
+  who: Pick<SignedIn, 'personId'>,
+  now: Date,
+): Promise<number> {
+  const id = await insertContainer(tx, body, now);
+  const { supplier, difference } = await singleAccounts(tx);
+  const full = body.levelUl === body.sizeUl;
+  await bookMovement(tx, {
+    kind: full ? 'receive' : 'count',
+    personId: who.personId,
+    now,
+    containerId: id,
+    placeId: body.placeId,
+    postings: [
+      {
+        product: body.productId,
+        from: full ? supplier : difference,
+        to: await containerAccount(tx, id),
+        ul: body.levelUl,
+      },
+    ],
+  });
+  return id;
+}
+
+async function containerIn(tx: Queryable, id: unknown): Promise<Container> {
+  const container = await containerOf(tx, wholeNumber(id, 'container'));
+  if (!container) throw missing('container');
+  return container;
+}
+
+/** One row more than a page was asked for: if it is there, there is a next page. */
+function page<R extends { id: number }>(rows: R[], limit: number): Page<R> {
+  const shown = rows.slice(0, limit);
+  return { rows: shown, next: rows.length > limit ? (shown.at(-1)?.id ?? null) : null };
+}

@@ -1,0 +1,104 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
+import { existsSync } from 'node:fs';
+import { cp } from 'node:fs/promises';
+import { join } from 'node:path';
+import { PGlite, type Transaction } from '@electric-sql/pglite';
+import { type Lock, takeLock } from './lock.ts';
+import { type Migration, migrate, readMigrations, refuseNewer, versionOf } from './migrate.ts';
+import { copyPreparedBooks } from './prepared.ts';
+
+/** What a query may be asked of: the books themselves, or a transaction under way. */
+export type Queryable = {
+  rows<T>(sql: string, params?: unknown[]): Promise<T[]>;
+};
+
+/**
+ * The shop's database, opened by one process at a time. Everything asked of it is asked as the role `kettle_app`,
+ * which may add to the ledger and read it, and nothing else.
+ */
+export class Books implements Queryable {
+  readonly #db: PGlite;
+  readonly #lock: Lock;
+  readonly #inTransaction = new AsyncLocalStorage<true>();
+
+  private constructor(db: PGlite, lock: Lock) {
+    this.#db = db;
+    this.#lock = lock;
+  }
+
+  /**
+   * Opens the books under `folder`, making them if there are none, and bringing them forward if they are older. The
+   * directory is copied to `folder/backups` before a migration touches it.
+   *
+   * @throws BooksInUse if another process has them open
+   * @throws BooksTooNew if a newer program wrote them
+   */
+  static async open(
+    folder: string,
+    now: Date,
+    migrations: readonly Migration[] = readMigrations(),
+  ): Promise<Books> {
+    const lock = takeLock(join(folder, 'books.lock'), now);
+    try {
+      const directory = join(folder, 'books');
+      if (!existsSync(directory)) await copyPreparedBooks(directory, migrations);
+      let db = await PGlite.create({ dataDir: directory });
+      try {
+        const version = await versionOf(db);
+        refuseNewer(version, migrations);
+        if (version < migrations.length) {
+          await db.close();
+          const stamp = now.toISOString().replace(/[:.]/g, '-');
+          await cp(directory, join(folder, 'backups', `before-version-${migrations.length}-${stamp}`), {
+            recursive: true,
+          });
+          db = await PGlite.create({ dataDir: directory });
+          await migrate(db, migrations);
+        }
+        await db.exec('SET ROLE kettle_app');
+      } catch (error) {
+        await db.close();
+        throw error;
+      }
+      return new Books(db, lock);
+    } catch (error) {
+      lock.release();
+      throw error;
+    }
+  }
+
+  /** The rows of one statement, outside any transaction. */
+  async rows<T>(sql: string, params: unknown[] = []): Promise<T[]> {
+    this.#refuseNested();
+    return (await this.#db.query<T>(sql, params)).rows;
+  }
+
+  /** Runs `work` in one transaction: all of it is booked, or, if it throws, none. */
+  async transaction<T>(work: (tx: Queryable) => Promise<T>): Promise<T> {
+    this.#refuseNested();
+    return this.#db.transaction((tx: Transaction) =>
+      this.#inTransaction.run(true, () =>
+        work({
+          rows: async <R>(sql: string, params: unknown[] = []) => (await tx.query<R>(sql, params)).rows,
+        }),
+      ),
+    );
+  }
+
+  /** Lets the next process that wants these books know where they are being served. */
+  tellAddress(address: string): void {
+    this.#lock.tellAddress(address);
+  }
+
+  async close(): Promise<void> {
+    await this.#db.close();
+    this.#lock.release();
+  }
+
+  /** The books have one connection: a query outside the transaction it is called from would wait for itself for ever. */
+  #refuseNested(): void {
+    if (this.#inTransaction.getStore()) {
+      throw new Error('the books were asked from inside a transaction: pass the transaction on and ask that');
+    }
+  }
+}

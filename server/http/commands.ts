@@ -1,0 +1,114 @@
+import { createHash } from 'node:crypto';
+import type { Request, RequestHandler, Response } from 'express';
+import type { Schema } from 'yup';
+import type { Topic } from '#contract/ledger.ts';
+import type { Queryable } from '../db/books.ts';
+import type { House } from '../house.ts';
+import { parseBody } from './door.ts';
+import { HttpProblem } from './problems.ts';
+import { type SignedIn, whoOf } from './signedIn.ts';
+
+export type Command<T> = {
+  tx: Queryable;
+  body: T;
+  who: SignedIn;
+  now: Date;
+  params: Request['params'];
+};
+
+export type Answer = { status: number; body: unknown; touched: [topic: Topic, id: number][] };
+
+/** Nobody is signed in while a shop is being set up; its commands are kept under this number. */
+const NOBODY = 0;
+
+/**
+ * A handler for a POST that books something. It runs in one transaction together with the note of its own answer, so
+ * that the same command sent twice, even across a crash, is done once and answered the same.
+ */
+export function command<T>(
+  house: House,
+  schema: Schema<T>,
+  work: (command: Command<T>) => Promise<Answer>,
+): RequestHandler {
+  return async (req, res) => {
+    const key = idempotencyKey(req);
+    const who = whoOf(res);
+    const personId = who?.personId ?? NOBODY;
+    const hash = createHash('sha256')
+      .update(`${req.originalUrl}\n${JSON.stringify(req.body)}`)
+      .digest('hex');
+    const body = parseBody(schema, req.body);
+    const answer = await house.books.transaction(async (tx): Promise<Answer> => {
+      const earlier = await tx.rows<{ request_hash: string; status: number; body: unknown }>(
+        'SELECT request_hash, status, body FROM answered WHERE person_id = $1 AND key = $2',
+        [personId, key],
+      );
+      if (earlier[0]) return { ...firstAnswer(earlier[0], hash), touched: [] };
+      const now = house.now();
+      const made = await work({ tx, body, who: who as SignedIn, now, params: req.params });
+      await tx.rows(
+        `INSERT INTO answered (person_id, key, request_hash, status, body, answered_at) VALUES ($1, $2, $3, $4, $5, $6)`,
+        [personId, key, hash, made.status, JSON.stringify(made.body), now],
+      );
+      return made;
+    });
+    send(house, res, answer);
+  };
+}
+
+/** A handler for a PATCH of one row: the sender says which revision it saw, and learns of one made in between. */
+export function change<T>(
+  house: House,
+  schema: Schema<T>,
+  work: (command: Command<T> & { revision: number }) => Promise<Answer>,
+): RequestHandler {
+  return async (req, res) => {
+    const match = /^"?(\d{1,9})"?$/.exec(req.get('if-match') ?? '');
+    if (!match) {
+      throw new HttpProblem(
+        428,
+        'revision.missing',
+        'The change does not say which revision it was made from.',
+        {
+          remedy: 'Send the revision as If-Match.',
+        },
+      );
+    }
+    const body = parseBody(schema, req.body);
+    const revision = Number(match[1]);
+    const who = whoOf(res) as SignedIn;
+    const answer = await house.books.transaction((tx) =>
+      work({ tx, body, who, now: house.now(), params: req.params, revision }),
+    );
+    send(house, res, answer);
+  };
+}
+
+function send(house: House, res: Response, { status, body, touched }: Answer): void {
+  for (const [topic, id] of touched) house.live.tell(topic, id);
+  res.status(status).json(body);
+}
+
+function idempotencyKey(req: Request): string {
+  const key = req.get('idempotency-key') ?? '';
+  if (/^[\w-]{8,80}$/.test(key)) return key;
+  throw new HttpProblem(400, 'key.missing', 'The command carries no usable Idempotency-Key.', {
+    remedy: 'Send 8 to 80 letters, digits or dashes that no other command of yours has.',
+  });
+}
+
+function firstAnswer(earlier: { request_hash: string; status: number; body: unknown }, hash: string) {
+  if (earlier.request_hash === hash) return { status: earlier.status, body: earlier.body };
+  throw new HttpProblem(422, 'key.reused', 'This Idempotency-Key was used for a different command.', {
+    remedy: 'Send the command again under a new key.',
+  });
+}
+
+/** Refuses a change made from an older revision, with the row as it is now. */
+export function revised<R extends { revision: number }>(row: R | undefined, revision: number): void {
+  if (row && row.revision === revision) return;
+  throw new HttpProblem(412, 'revision.old', 'Someone else has changed this in between.', {
+    remedy: 'Look at both and choose.',
+    current: row,
+  });
+}

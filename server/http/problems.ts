@@ -1,0 +1,105 @@
+import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
+import type { Logger } from 'pino';
+import type { FieldError, Problem } from '#contract/problem.ts';
+import type { Refusal } from '#core/outcome.ts';
+
+type Extra = { remedy?: string; errors?: FieldError[]; current?: unknown; retryAfterS?: number };
+
+/** An answer other than the one hoped for. Thrown by a handler, written by {@link answerProblems}. */
+export class HttpProblem extends Error {
+  readonly status: number;
+  readonly code: string;
+  readonly extra: Extra;
+
+  constructor(status: number, code: string, detail: string, extra: Extra = {}) {
+    super(detail);
+    this.status = status;
+    this.code = code;
+    this.extra = extra;
+  }
+}
+
+/** A refusal of the trade's arithmetic, as an answer that names the field. */
+export function refusalProblem(refusal: Refusal, pointer: string, status = 422): HttpProblem {
+  const { code, reason, remedy } = refusal;
+  return new HttpProblem(status, code, reason, { remedy, errors: [{ pointer, message: reason, remedy }] });
+}
+
+export const missing = (what: string) =>
+  new HttpProblem(404, 'not.found', `There is no such ${what}.`, {
+    remedy: 'Go back and choose one from the list.',
+  });
+
+export const unknownRoute: RequestHandler = (_req, _res, next) => next(missing('address'));
+
+const TITLES: Record<number, string> = {
+  400: 'Not readable',
+  401: 'Not signed in',
+  403: 'Not allowed',
+  404: 'Not found',
+  409: 'Not possible as things stand',
+  412: 'Changed in between',
+  413: 'Too large',
+  415: 'Not JSON',
+  422: 'Not possible',
+  428: 'Revision missing',
+  429: 'Too many tries',
+  500: 'A fault in the program',
+};
+
+/** The names behind unique indexes, for the sentence about a name that is taken. */
+const TAKEN = /^(person|place|product|vessel|measure)_name$/;
+
+/** Turns whatever was thrown into problem+json. What is not foreseen is logged and told apart by a plain 500. */
+export function answerProblems(log: Logger): ErrorRequestHandler {
+  return (error, req, res, _next) => {
+    const problem = asProblem(error);
+    if (problem.status >= 500) log.error({ err: error, method: req.method, path: req.path }, 'unforeseen');
+    writeProblem(res, problem);
+  };
+}
+
+function asProblem(error: unknown): HttpProblem {
+  if (error instanceof HttpProblem) return error;
+  const { type, code, constraint } = error as { type?: string; code?: string; constraint?: string };
+  if (type === 'entity.too.large') {
+    return new HttpProblem(413, 'body.tooLarge', 'The request is larger than 64 kB.', {
+      remedy: 'Send less at once.',
+    });
+  }
+  if (type === 'entity.parse.failed' || type === 'charset.unsupported' || type === 'encoding.unsupported') {
+    return new HttpProblem(400, 'body.unreadable', 'The request is not readable JSON.', {
+      remedy: 'Send a JSON object.',
+    });
+  }
+  if (error instanceof URIError)
+    return new HttpProblem(400, 'address.unreadable', 'The address is not readable.');
+  if (code === '23505' && constraint && TAKEN.test(constraint)) {
+    const message = 'Name is taken: another one already has it.';
+    const remedy = 'Type a different name.';
+    return new HttpProblem(409, 'name.taken', message, {
+      remedy,
+      errors: [{ pointer: '/name', message, remedy }],
+    });
+  }
+  if (code === '23503') {
+    return new HttpProblem(422, 'reference.unknown', 'Something chosen here does not exist.', {
+      remedy: 'Load the page again and choose from the list.',
+    });
+  }
+  return new HttpProblem(500, 'fault', 'Something went wrong in the program; nothing was booked.', {
+    remedy: 'Try again.',
+  });
+}
+
+function writeProblem(res: Response, { status, code, message, extra }: HttpProblem): void {
+  if (res.headersSent) {
+    res.end();
+    return;
+  }
+  const { retryAfterS, ...shown } = extra;
+  if (retryAfterS) res.set('Retry-After', String(retryAfterS));
+  const title = TITLES[status] ?? 'Not possible';
+  const problem: Problem = { type: 'about:blank', title, status, code, detail: message, ...shown };
+  res.status(status).type('application/problem+json').send(JSON.stringify(problem));
+}

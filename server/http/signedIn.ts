@@ -1,0 +1,57 @@
+import { createHash } from 'node:crypto';
+import { parseCookie } from 'cookie';
+import type { Request, RequestHandler, Response } from 'express';
+import { atLeast, type Role } from '#contract/people.ts';
+import type { House } from '../house.ts';
+import { HttpProblem } from './problems.ts';
+
+export type SignedIn = { personId: number; name: string; role: Role; expiresAt: Date; tokenHash: string };
+
+export const SESSION_COOKIE = 'kettle_session';
+export const TABLET_COOKIE = 'kettle_tablet';
+
+/** Tokens are kept as their hash: whoever reads the books can't sign in with them. */
+export const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex');
+
+export const cookieOf = (req: Request, name: string): string | undefined =>
+  parseCookie(req.get('cookie') ?? '')[name];
+
+/** Finds out who is asking, if anyone is. */
+export function findSession(house: House): RequestHandler {
+  return async (req, res, next) => {
+    const token = cookieOf(req, SESSION_COOKIE);
+    if (!token) return next();
+    const tokenHash = hashToken(token);
+    const [row] = await house.books.rows<Omit<SignedIn, 'tokenHash'>>(
+      `SELECT p.id AS "personId", p.name, p.role, s.expires_at AS "expiresAt"
+       FROM session s JOIN person p ON p.id = s.person_id
+       WHERE s.token_hash = $1 AND s.ended_at IS NULL AND s.expires_at > $2 AND p.retired_at IS NULL`,
+      [tokenHash, house.now()],
+    );
+    if (row) res.locals.who = { ...row, tokenHash };
+    next();
+  };
+}
+
+export const whoOf = (res: Response): SignedIn | undefined => res.locals.who as SignedIn | undefined;
+
+/** Lets through whoever is signed in with at least this role. */
+export function only(needed: Role): RequestHandler {
+  return (_req, res, next) => {
+    const who = whoOf(res);
+    if (!who)
+      return next(
+        new HttpProblem(401, 'session.none', 'Nobody is signed in here.', {
+          remedy: 'Sign in with your PIN.',
+        }),
+      );
+    if (!atLeast(who.role, needed)) {
+      return next(
+        new HttpProblem(403, 'role.tooLow', `This is for a ${needed}; you are signed in as a ${who.role}.`, {
+          remedy: `Ask a ${needed} to do it.`,
+        }),
+      );
+    }
+    next();
+  };
+}

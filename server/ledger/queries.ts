@@ -1,0 +1,220 @@
+import type { Movement, MovementKind } from '#contract/ledger.ts';
+import type { ProductState } from '#core/mixing/solveMix.ts';
+import type { Posting } from '#core/stock/postings.ts';
+import type { Strength } from '#core/strength/strength.ts';
+import type { Microlitres, UnitSystem } from '#core/units/volume.ts';
+import type { Queryable } from '../db/books.ts';
+
+/** Stands, in a posting, for the account of the batch the same movement makes. */
+export const NEW_BATCH = 0;
+
+export type NewMovement = {
+  kind: MovementKind;
+  personId: number;
+  now: Date;
+  containerId?: number;
+  placeId?: number;
+  batchId?: number;
+  reverses?: number;
+  postings: readonly Posting[];
+};
+
+const ONE_STATEMENT = `
+  posted AS (
+    INSERT INTO posting (movement_id, product_id, from_account, to_account, ul)
+    SELECT m.id, p.product, coalesce(nullif(p."from", 0), (SELECT id FROM made)), coalesce(nullif(p."to", 0), (SELECT id FROM made)), p.ul
+    FROM moved m, jsonb_to_recordset($8::jsonb) AS p(product int, "from" int, "to" int, ul bigint)
+  )`;
+
+/** Books a movement and its postings in one statement. Balances follow by trigger, or the whole of it is refused. */
+export async function bookMovement(tx: Queryable, m: NewMovement): Promise<number> {
+  const rows = await tx.rows<{ id: number }>(
+    `WITH made AS (SELECT NULL::int AS id),
+     moved AS (
+       INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, reverses, booked_at, happened_at)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $7) RETURNING id
+     ), ${ONE_STATEMENT}
+     SELECT id FROM moved`,
+    [
+      m.kind,
+      m.personId,
+      m.containerId ?? null,
+      m.placeId ?? null,
+      m.batchId ?? null,
+      m.reverses ?? null,
+      m.now,
+      JSON.stringify(m.postings),
+    ],
+  );
+  return (rows[0] as { id: number }).id;
+}
+
+export type NewDraw = {
+  personId: number;
+  now: Date;
+  containerId: number;
+  placeId: number;
+  productId: number;
+  vesselId: number;
+  strength: Strength;
+  fraction: number;
+  postings: readonly Posting[];
+};
+
+/** Books a pour: the batch, its account, the movement and the postings, in one statement. */
+export async function bookDraw(
+  tx: Queryable,
+  d: NewDraw,
+): Promise<{ movementId: number; batchCode: string }> {
+  const rows = await tx.rows<{ movementId: number; batchCode: string }>(
+    `WITH mixed AS (
+       INSERT INTO batch (product_id, vessel_id, person_id, strength, fraction, made_at)
+       VALUES ($4, $5, $1, $6, $9, $7) RETURNING id, code
+     ), made AS (
+       INSERT INTO account (kind, batch_id) SELECT 'batch', id FROM mixed RETURNING id
+     ), moved AS (
+       INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, booked_at, happened_at)
+       SELECT 'draw', $1, $2, $3, id, $7, $7 FROM mixed RETURNING id
+     ), ${ONE_STATEMENT}
+     SELECT moved.id AS "movementId", mixed.code AS "batchCode" FROM moved, mixed`,
+    [
+      d.personId,
+      d.containerId,
+      d.placeId,
+      d.productId,
+      d.vesselId,
+      JSON.stringify(d.strength),
+      d.now,
+      JSON.stringify(d.postings),
+      d.fraction,
+    ],
+  );
+  return rows[0] as { movementId: number; batchCode: string };
+}
+
+type SingleAccount = 'supplier' | 'tap' | 'used' | 'waste' | 'difference';
+
+/** The accounts there is one of. */
+export async function singleAccounts(tx: Queryable): Promise<Record<SingleAccount, number>> {
+  const rows = await tx.rows<{ kind: SingleAccount; id: number }>(
+    'SELECT kind, id FROM account WHERE container_id IS NULL AND batch_id IS NULL',
+  );
+  return Object.fromEntries(rows.map((row) => [row.kind, row.id])) as Record<SingleAccount, number>;
+}
+
+export async function containerAccount(tx: Queryable, containerId: number): Promise<number> {
+  const rows = await tx.rows<{ id: number }>('SELECT id FROM account WHERE container_id = $1', [containerId]);
+  return (rows[0] as { id: number }).id;
+}
+
+export type PourGround = {
+  units: UnitSystem;
+  productName: string;
+  state: ProductState;
+  productRetired: boolean;
+  vesselName: string;
+  brimfulUl: Microlitres;
+  fillLimitUl: Microlitres;
+  smallestUl: Microlitres;
+  vesselRetired: boolean;
+  containerCode: string;
+  containerKind: string;
+  containerProductId: number;
+  containerAccount: number;
+  placeId: number;
+  opened: boolean;
+  containerRetired: boolean;
+  heldUl: number;
+  waterId: number;
+  tap: number;
+  used: number;
+  earlier: { batch: number; held: { product: number; ul: number }[] } | null;
+};
+
+/** All a pour has to know, in one look. */
+export async function pourGround(
+  tx: Queryable,
+  ids: { productId: number; vesselId: number; containerId: number },
+): Promise<PourGround | undefined> {
+  const rows = await tx.rows<PourGround>(
+    `SELECT s.units, p.name AS "productName", p.state, p.retired_at IS NOT NULL AS "productRetired",
+            v.name AS "vesselName", v.brimful_ul AS "brimfulUl", v.fill_limit_ul AS "fillLimitUl",
+            v.smallest_ul AS "smallestUl", v.retired_at IS NOT NULL AS "vesselRetired",
+            c.code AS "containerCode", c.kind AS "containerKind", c.product_id AS "containerProductId",
+            a.id AS "containerAccount", c.place_id AS "placeId", c.opened_at IS NOT NULL AS opened,
+            c.retired_at IS NOT NULL AS "containerRetired", coalesce(b.ul, 0) AS "heldUl",
+            (SELECT id FROM product WHERE state = 'water') AS "waterId",
+            (SELECT id FROM account WHERE kind = 'tap') AS tap,
+            (SELECT id FROM account WHERE kind = 'used') AS used,
+            earlier.batch AS earlier
+     FROM shop s, product p, vessel v, container c
+     JOIN account a ON a.container_id = c.id
+     LEFT JOIN balance b ON b.account_id = a.id AND b.product_id = c.product_id
+     LEFT JOIN LATERAL (
+       SELECT jsonb_build_object('batch', last.account, 'held', jsonb_agg(jsonb_build_object('product', l.product_id, 'ul', l.ul)
+                ORDER BY l.product_id)) AS batch
+       FROM (SELECT ba.id AS account FROM batch k JOIN account ba ON ba.batch_id = k.id
+             WHERE k.vessel_id = $2 ORDER BY k.id DESC LIMIT 1) last
+       JOIN balance l ON l.account_id = last.account AND l.ul > 0
+       GROUP BY last.account
+     ) earlier ON true
+     WHERE p.id = $1 AND p.state <> 'water' AND v.id = $2 AND c.id = $3`,
+    [ids.productId, ids.vesselId, ids.containerId],
+  );
+  return rows[0];
+}
+
+export type ReversalGround = {
+  id: number;
+  kind: MovementKind;
+  personId: number;
+  containerId: number | null;
+  placeId: number | null;
+  batchId: number | null;
+  bookedAt: Date;
+  today: boolean;
+  reversedBy: number | null;
+  postings: Posting[];
+};
+
+/** A movement with its postings, and whether it was booked on the shop's today. */
+export async function reversalGround(
+  tx: Queryable,
+  id: number,
+  now: Date,
+): Promise<ReversalGround | undefined> {
+  const rows = await tx.rows<ReversalGround>(
+    `SELECT m.id, m.kind, m.person_id AS "personId", m.container_id AS "containerId", m.place_id AS "placeId",
+            m.batch_id AS "batchId", m.booked_at AS "bookedAt",
+            (m.booked_at AT TIME ZONE s.zone)::date = ($2::timestamptz AT TIME ZONE s.zone)::date AS today,
+            (SELECT r.id FROM movement r WHERE r.reverses = m.id) AS "reversedBy",
+            coalesce((SELECT jsonb_agg(jsonb_build_object('product', p.product_id, 'from', p.from_account, 'to', p.to_account,
+                'ul', p.ul) ORDER BY p.id) FROM posting p WHERE p.movement_id = m.id), '[]') AS postings
+     FROM movement m, shop s WHERE m.id = $1`,
+    [id, now],
+  );
+  return rows[0];
+}
+
+/** A container's history, newest first. */
+export function containerMovements(
+  db: Queryable,
+  containerId: number,
+  before: number,
+  limit: number,
+): Promise<Movement[]> {
+  return db.rows(
+    `SELECT m.id, m.kind, m.happened_at AS at, m.person_id AS "personId", w.name AS "personName",
+            coalesce((SELECT sum(CASE WHEN p.to_account = a.id THEN p.ul ELSE -p.ul END)::bigint FROM posting p
+              WHERE p.movement_id = m.id AND a.id IN (p.from_account, p.to_account)), 0) AS "changeUl",
+            k.code AS "batchCode", v.name AS "vesselName", m.reverses, r.id AS "reversedBy"
+     FROM movement m
+     JOIN account a ON a.container_id = m.container_id
+     JOIN person w ON w.id = m.person_id
+     LEFT JOIN batch k ON k.id = m.batch_id
+     LEFT JOIN vessel v ON v.id = k.vessel_id
+     LEFT JOIN movement r ON r.reverses = m.id
+     WHERE m.container_id = $1 AND m.id < $2 ORDER BY m.id DESC LIMIT $3`,
+    [containerId, before, limit],
+  );
+}

@@ -1,0 +1,40 @@
+import { Router } from 'express';
+import { nothing, pourBody } from '#contract/ledger.ts';
+import type { House } from '../house.ts';
+import { command } from '../http/commands.ts';
+import { wholeNumber } from '../http/door.ts';
+import { bookPour } from './pour.ts';
+import { bookReversal } from './reverse.ts';
+
+export function movementRoutes(house: House): Router {
+  const routes = Router();
+
+  routes.post(
+    '/pours',
+    command(house, pourBody, async ({ tx, body, who, now }) => ({
+      status: 201,
+      body: await bookPour(tx, body, who, now),
+      touched: [
+        ['containers', body.containerId],
+        ['vessels', body.vesselId],
+      ],
+    })),
+  );
+
+  routes.post(
+    '/movements/:id/reversals',
+    command(house, nothing, async ({ tx, who, now, params }) => {
+      const done = await bookReversal(tx, wholeNumber(params.id, 'movement'), who, now);
+      return {
+        status: 201,
+        body: done,
+        touched: [
+          ['containers', done.containerId ?? 0],
+          ['vessels', 0],
+        ],
+      };
+    }),
+  );
+
+  return routes;
+}

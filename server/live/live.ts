@@ -1,0 +1,34 @@
+import { createSession, type Session } from 'better-sse';
+import type { RequestHandler } from 'express';
+import type { LiveEvent, Topic } from '#contract/ledger.ts';
+
+const REMEMBERED = 1_000;
+const HEARTBEAT_MS = 15_000;
+
+/** Tells every open page what has changed. A page that was away hears what it missed, or to ask for everything again. */
+export class Live {
+  readonly #sessions = new Set<Session>();
+  readonly #recent: LiveEvent[] = [];
+  #seq = Date.now() * 1_000;
+
+  tell(topic: Topic, id: number): void {
+    const event: LiveEvent = { seq: ++this.#seq, topic, id };
+    this.#recent.push(event);
+    if (this.#recent.length > REMEMBERED) this.#recent.shift();
+    for (const session of this.#sessions) session.push(event, 'changed', String(event.seq));
+  }
+
+  readonly listen: RequestHandler = async (req, res) => {
+    const session = await createSession(req, res, { keepAlive: HEARTBEAT_MS });
+    const heard = Number(session.lastId);
+    const oldest = this.#recent[0]?.seq ?? this.#seq + 1;
+    if (session.lastId && !(heard >= oldest - 1 && heard <= this.#seq))
+      session.push({}, 'refetch', String(this.#seq));
+    else if (session.lastId) {
+      for (const event of this.#recent)
+        if (event.seq > heard) session.push(event, 'changed', String(event.seq));
+    }
+    this.#sessions.add(session);
+    session.once('disconnected', () => this.#sessions.delete(session));
+  };
+}

@@ -1,0 +1,109 @@
+import { rmSync } from 'node:fs';
+import { networkInterfaces } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import QRCode from 'qrcode';
+import { loadDemo } from '../demo/loadDemo.ts';
+import { demoPins } from '../demo/people.ts';
+import type { Books } from './db/books.ts';
+import { BooksInUse, takeLock } from './db/lock.ts';
+import { BooksTooNew } from './db/migrate.ts';
+import { BadOption, type Options, readOptions } from './options.ts';
+import { type Serving, serve } from './serve.ts';
+import { isSetUp, shopOf } from './shop/queries.ts';
+
+const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
+
+main().catch((error) => {
+  if (error instanceof BooksInUse || error instanceof BooksTooNew || error instanceof BadOption) {
+    console.error(error.message);
+  } else if ((error as NodeJS.ErrnoException).code === 'EADDRINUSE') {
+    console.error('That port is taken by another program. Give another with --port.');
+  } else {
+    console.error(error);
+  }
+  process.exit(1);
+});
+
+async function main(): Promise<void> {
+  const options = readOptions(process.argv.slice(2));
+  const now = clock(options.startAt);
+  if (options.fresh) forgetDemo(options.folder, now());
+  const serving = await serve({
+    ...options,
+    now,
+    log,
+    demoPins: options.demo ? demoPins : new Map(),
+    prepare: (books) => prepare(books, options, now()),
+  });
+  stopOnSignal(serving);
+  await sayWhere(serving, options, now());
+}
+
+async function prepare(books: Books, { demo }: Options, now: Date): Promise<void> {
+  const shop = await shopOf(books);
+  if (demo && !shop) await loadDemo(books, now);
+  if (shop && shop.demo !== demo) {
+    throw new BadOption(
+      demo
+        ? "These are a real shop's books, not the demo's. Use npm run shop, or give another folder with --data."
+        : "These are the demo's books. Use npm start, or give another folder with --data.",
+    );
+  }
+}
+
+function forgetDemo(folder: string, now: Date): void {
+  const lock = takeLock(join(folder, 'books.lock'), now);
+  rmSync(join(folder, 'books'), { recursive: true, force: true });
+  lock.release();
+}
+
+async function sayWhere(serving: Serving, { demo, host }: Options, now: Date): Promise<void> {
+  if (demo) {
+    const shop = await shopOf(serving.books);
+    const old = shop && shop.madeOn < now.toISOString().slice(0, 10);
+    const afresh = old ? ` (made on ${shop.madeOn}; npm start -- --fresh makes it anew)` : '';
+    console.log(`Limepit Lane, the demo shop, is open at ${serving.address}${afresh}`);
+    return;
+  }
+  const path = (await isSetUp(serving.books)) ? '' : `first-run?code=${serving.setupCode}`;
+  const address = `${host === '0.0.0.0' ? onTheLan(serving.address) : serving.address}${path}`;
+  console.log(await QRCode.toString(address, { type: 'terminal', small: true }));
+  console.log(
+    path
+      ? `Set up your shop at ${address}\nSet-up code: ${serving.setupCode}`
+      : `Your shop is open at ${address}`,
+  );
+}
+
+/** The address other tablets on the shop's network reach this machine at. */
+function onTheLan(local: string): string {
+  const outside = Object.values(networkInterfaces())
+    .flat()
+    .find((i) => i && i.family === 'IPv4' && !i.internal);
+  return outside ? local.replace('127.0.0.1', outside.address) : local;
+}
+
+/** The machine's clock, or one that was set to an instant when the program started and runs on from there. */
+function clock(startAt: Date | null): () => Date {
+  if (!startAt) return () => new Date();
+  const ahead = startAt.getTime() - Date.now();
+  return () => new Date(Date.now() + ahead);
+}
+
+function stopOnSignal(serving: Serving): void {
+  let stopping = false;
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) {
+    process.on(signal, () => {
+      if (stopping) return;
+      stopping = true;
+      serving.stop().then(
+        () => process.exit(0),
+        (error) => {
+          log.error(error);
+          process.exit(1);
+        },
+      );
+    });
+  }
+}

@@ -1,0 +1,54 @@
+import { Router } from 'express';
+import { personBody, personPatch } from '#contract/people.ts';
+import type { House } from '../house.ts';
+import { change, command, revised } from '../http/commands.ts';
+import { wholeNumber } from '../http/door.ts';
+import { HttpProblem, missing } from '../http/problems.ts';
+import { only } from '../http/signedIn.ts';
+import { hashPin } from '../sessions/pins.ts';
+import { endSessionsOf } from '../sessions/queries.ts';
+import { forgetAttempts, insertPerson, managersLeft, people, personOf, updatePerson } from './queries.ts';
+
+export function peopleRoutes(house: House): Router {
+  const routes = Router();
+
+  routes.get('/', async (_req, res) => void res.json(await people(house.books)));
+
+  routes.post(
+    '/',
+    only('manager'),
+    command(house, personBody, async ({ tx, body }) => {
+      const person = await insertPerson(tx, { ...body, pinHash: await hashPin(body.pin) });
+      return { status: 201, body: person, touched: [['people', person.id]] };
+    }),
+  );
+
+  routes.patch(
+    '/:id',
+    only('manager'),
+    change(house, personPatch, async ({ tx, body, who, now, params, revision }) => {
+      const id = wholeNumber(params.id, 'person');
+      const before = await personOf(tx, id);
+      if (!before) throw missing('person');
+      revised(before, revision);
+      const { pin, ...rest } = body;
+      await updatePerson(tx, id, pin ? { ...rest, pinHash: await hashPin(pin) } : rest, now);
+      if ((await managersLeft(tx)) === 0) {
+        throw new HttpProblem(
+          409,
+          'people.noManager',
+          'This is the last manager: a shop without one could not be run.',
+          {
+            remedy: 'Make someone else a manager first.',
+          },
+        );
+      }
+      if (pin) await forgetAttempts(tx, id);
+      if (pin || body.retired || (body.role && body.role !== before.role))
+        await endSessionsOf(tx, id, who.tokenHash, now);
+      return { status: 200, body: await personOf(tx, id), touched: [['people', id]] };
+    }),
+  );
+
+  return routes;
+}

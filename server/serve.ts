@@ -1,0 +1,67 @@
+import { randomInt } from 'node:crypto';
+import type { Server } from 'node:http';
+import { createServer } from 'node:http';
+import type { Logger } from 'pino';
+import { createApp } from './app.ts';
+import { Books } from './db/books.ts';
+import { Live } from './live/live.ts';
+
+const FIRST_PORT = 4600;
+const PORTS_TO_TRY = 20;
+
+export type Serving = { address: string; setupCode: string; books: Books; stop: () => Promise<void> };
+
+/**
+ * Opens the books and serves the shop from them until `stop` is called.
+ *
+ * @param options.prepare what to do with freshly opened books before anyone is served (the demo fills empty ones)
+ */
+export async function serve(options: {
+  folder: string;
+  host: string;
+  port: number | null;
+  now: () => Date;
+  log: Logger;
+  demoPins: ReadonlyMap<string, string>;
+  prepare?: (books: Books) => Promise<void>;
+}): Promise<Serving> {
+  const { folder, host, port, now, log, demoPins } = options;
+  const books = await Books.open(folder, now());
+  try {
+    await options.prepare?.(books);
+    const setupCode = String(randomInt(1_000_000)).padStart(6, '0');
+    const live = new Live();
+    const app = createApp({ books, now, live, log, setupCode, demoPins });
+    const server = createServer(app);
+    const listening = await listen(server, host, port);
+    const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${listening}/`;
+    books.tellAddress(address);
+    const stop = async () => {
+      server.closeAllConnections();
+      await new Promise((done) => server.close(done));
+      await books.close();
+    };
+    return { address, setupCode, books, stop };
+  } catch (error) {
+    await books.close();
+    throw error;
+  }
+}
+
+async function listen(server: Server, host: string, wanted: number | null): Promise<number> {
+  const last = wanted ?? FIRST_PORT + PORTS_TO_TRY;
+  for (let port = wanted ?? FIRST_PORT; ; port++) {
+    try {
+      await new Promise<void>((done, failed) => {
+        server.once('error', failed);
+        server.listen(port, host, () => {
+          server.off('error', failed);
+          done();
+        });
+      });
+      return (server.address() as { port: number }).port;
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE' || port >= last) throw error;
+    }
+  }
+}

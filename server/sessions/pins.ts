@@ -1,0 +1,15 @@
+import { hash, verify } from '@node-rs/argon2';
+
+/** Argon2id at the library's defaults (19 MiB, 2 passes). Four digits are few: the limit on attempts is what guards them. */
+export const hashPin = (pin: string): Promise<string> => hash(pin);
+
+export const isPin = (pinHash: string, pin: string): Promise<boolean> => verify(pinHash, pin);
+
+const TRIES = 5;
+const WAITS_S = [60, 300, 900];
+
+/** How long a person must wait on this tablet after so many wrong PINs in a row, in seconds. Five are free. */
+export function waitAfter(failures: number): number {
+  if (failures < TRIES) return 0;
+  return WAITS_S[Math.min(failures - TRIES, WAITS_S.length - 1)] ?? 0;
+}

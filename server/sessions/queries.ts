@@ -1,0 +1,67 @@
+import type { Role, SignInName } from '#contract/people.ts';
+import type { Queryable } from '../db/books.ts';
+
+export function signInNames(db: Queryable): Promise<Omit<SignInName, 'demoPin'>[]> {
+  return db.rows(`SELECT id, name, role FROM person WHERE retired_at IS NULL ORDER BY name`);
+}
+
+export async function personForSignIn(db: Queryable, personId: number, origin: string) {
+  const [row] = await db.rows<{
+    id: number;
+    name: string;
+    role: Role;
+    pinHash: string;
+    failures: number;
+    lockedUntil: Date | null;
+  }>(
+    `SELECT p.id, p.name, p.role, p.pin_hash AS "pinHash", coalesce(a.failures, 0) AS failures, a.locked_until AS "lockedUntil"
+     FROM person p LEFT JOIN pin_attempt a ON a.person_id = p.id AND a.origin = $2
+     WHERE p.id = $1 AND p.retired_at IS NULL`,
+    [personId, origin],
+  );
+  return row;
+}
+
+export async function isKnownTablet(db: Queryable, tokenHash: string): Promise<boolean> {
+  return (await db.rows('SELECT 1 FROM tablet WHERE token_hash = $1', [tokenHash])).length > 0;
+}
+
+export async function rememberTablet(db: Queryable, tokenHash: string, now: Date): Promise<void> {
+  await db.rows('INSERT INTO tablet (token_hash, first_seen) VALUES ($1, $2)', [tokenHash, now]);
+}
+
+export async function countAttempt(
+  db: Queryable,
+  attempt: { personId: number; origin: string; failures: number; lockedUntil: Date | null },
+): Promise<void> {
+  await db.rows(
+    `INSERT INTO pin_attempt (person_id, origin, failures, locked_until) VALUES ($1, $2, $3, $4)
+     ON CONFLICT (person_id, origin) DO UPDATE SET failures = excluded.failures, locked_until = excluded.locked_until`,
+    [attempt.personId, attempt.origin, attempt.failures, attempt.lockedUntil],
+  );
+}
+
+export async function startSession(
+  db: Queryable,
+  session: { tokenHash: string; personId: number; now: Date; expiresAt: Date },
+): Promise<void> {
+  await db.rows(
+    'INSERT INTO session (token_hash, person_id, started_at, expires_at) VALUES ($1, $2, $3, $4)',
+    [session.tokenHash, session.personId, session.now, session.expiresAt],
+  );
+}
+
+export async function endSession(db: Queryable, tokenHash: string, now: Date): Promise<void> {
+  await db.rows('UPDATE session SET ended_at = $2 WHERE token_hash = $1 AND ended_at IS NULL', [
+    tokenHash,
+    now,
+  ]);
+}
+
+/** Signs a person out everywhere but here, as when their PIN or role changes or they leave. */
+export async function endSessionsOf(db: Queryable, personId: number, here: string, now: Date): Promise<void> {
+  await db.rows(
+    'UPDATE session SET ended_at = $3 WHERE person_id = $1 AND token_hash <> $2 AND ended_at IS NULL',
+    [personId, here, now],
+  );
+}

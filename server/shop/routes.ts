@@ -1,0 +1,54 @@
+import { Router } from 'express';
+import { firstRunBody, type Shop, type ShopState, shopPatch } from '#contract/shop.ts';
+import type { House } from '../house.ts';
+import { change, command, revised } from '../http/commands.ts';
+import { HttpProblem } from '../http/problems.ts';
+import { only } from '../http/signedIn.ts';
+import { insertPerson } from '../people/queries.ts';
+import { hashPin } from '../sessions/pins.ts';
+import { isSetUp, setUpShop, shopOf, updateShop } from './queries.ts';
+
+export function shopRoutes(house: House): Router {
+  const routes = Router();
+
+  routes.get('/', async (_req, res) => {
+    const shop = await shopOf(house.books);
+    const state: ShopState = { shop, needsFirstRun: shop === null, now: house.now().toISOString() };
+    res.json(state);
+  });
+
+  routes.post(
+    '/',
+    command(house, firstRunBody, async ({ tx, body, now }) => {
+      if (await isSetUp(tx)) {
+        throw new HttpProblem(409, 'shop.there', 'This shop is already set up.', {
+          remedy: 'Sign in with your PIN.',
+        });
+      }
+      if (body.code !== house.setupCode) {
+        const message = 'Set-up code is not the one printed where the program was started.';
+        const remedy = 'Copy the six digits printed there.';
+        throw new HttpProblem(403, 'setup.code', message, {
+          remedy,
+          errors: [{ pointer: '/code', message, remedy }],
+        });
+      }
+      await setUpShop(tx, { ...body, demo: false, now });
+      await insertPerson(tx, { ...body.manager, role: 'manager', pinHash: await hashPin(body.manager.pin) });
+      return { status: 201, body: (await shopOf(tx)) as Shop, touched: [] };
+    }),
+  );
+
+  routes.patch(
+    '/',
+    only('manager'),
+    change(house, shopPatch, async ({ tx, body, revision }) => {
+      const before = await shopOf(tx);
+      revised(before ?? undefined, revision);
+      await updateShop(tx, body);
+      return { status: 200, body: await shopOf(tx), touched: [['shop', 1]] };
+    }),
+  );
+
+  return routes;
+}

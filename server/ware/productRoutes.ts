@@ -1,0 +1,79 @@
+import type { Router } from 'express';
+import {
+  type Product,
+  type ProductBody,
+  type ProductPatch,
+  productBody,
+  productPatch,
+} from '#contract/ware.ts';
+import { fractionOf } from '#core/strength/strength.ts';
+import type { Queryable } from '../db/books.ts';
+import type { House } from '../house.ts';
+import { refusalProblem } from '../http/problems.ts';
+import { idOf } from './queries.ts';
+import { wareRoutes } from './routes.ts';
+
+export const productRoutes = (house: House): Router =>
+  wareRoutes<ProductBody, ProductPatch, Product>(house, {
+    what: 'product',
+    topic: 'products',
+    body: productBody,
+    patch: productPatch,
+    list: products,
+    insert: insertProduct,
+    update: updateProduct,
+  });
+
+export function products(db: Queryable, id?: number): Promise<Product[]> {
+  return db.rows(
+    `SELECT p.id, p.name, p.state, p.caution, p.retired_at IS NOT NULL AS retired, p.revision,
+            coalesce((SELECT jsonb_agg(jsonb_build_object('id', e.id, 'whatFor', e.what_for, 'printed', e.printed,
+                'strength', e.strength, 'fraction', e.fraction) ORDER BY e.position)
+              FROM label_entry e WHERE e.product_id = p.id AND e.retired_at IS NULL), '[]') AS "labelEntries"
+     FROM product p
+     WHERE p.state <> 'water' AND CASE WHEN $1::int IS NULL THEN p.retired_at IS NULL ELSE p.id = $1 END
+     ORDER BY lower(p.name)`,
+    [id ?? null],
+  );
+}
+
+export async function insertProduct(tx: Queryable, body: ProductBody): Promise<number> {
+  const id = idOf(
+    await tx.rows('INSERT INTO product (name, state, caution) VALUES ($1, $2, $3) RETURNING id', [
+      body.name.trim(),
+      body.state,
+      body.caution.trim(),
+    ]),
+  );
+  await insertLabelEntries(tx, id, body.labelEntries);
+  return id;
+}
+
+async function updateProduct(tx: Queryable, id: number, body: ProductPatch, now: Date): Promise<void> {
+  await tx.rows(
+    `UPDATE product SET name = $2, state = $3, caution = $4,
+       retired_at = CASE WHEN $5 THEN coalesce(retired_at, $6) END, revision = revision + 1 WHERE id = $1`,
+    [id, body.name.trim(), body.state, body.caution.trim(), body.retired, now],
+  );
+  await tx.rows('UPDATE label_entry SET retired_at = $2 WHERE product_id = $1 AND retired_at IS NULL', [
+    id,
+    now,
+  ]);
+  await insertLabelEntries(tx, id, body.labelEntries);
+}
+
+async function insertLabelEntries(
+  tx: Queryable,
+  id: number,
+  entries: ProductBody['labelEntries'],
+): Promise<void> {
+  for (const [position, { whatFor, printed, strength }] of entries.entries()) {
+    const f = fractionOf(strength, 'Label strength');
+    if (!f.ok) throw refusalProblem(f, `/labelEntries/${position}/strength`);
+    await tx.rows(
+      `INSERT INTO label_entry (product_id, position, what_for, printed, strength, fraction)
+       VALUES ($1, $2, $3, $4, $5, $6)`,
+      [id, position, whatFor.trim(), printed.trim(), JSON.stringify(strength), f.value],
+    );
+  }
+}

@@ -1,0 +1,101 @@
+import type {
+  MeasureBody,
+  MeasurePatch,
+  MeasureRow,
+  Place,
+  PlaceBody,
+  Vessel,
+  VesselBody,
+  VesselPatch,
+} from '#contract/ware.ts';
+import type { Queryable } from '../db/books.ts';
+
+/** Vessels with what each still holds: the last batch made in it, as far as the ledger has not seen it leave. */
+export function vessels(db: Queryable, id?: number): Promise<Vessel[]> {
+  return db.rows(
+    `SELECT v.id, v.name, v.kind, v.brimful_ul AS "brimfulUl", v.fill_limit_ul AS "fillLimitUl",
+            v.smallest_ul AS "smallestUl", v.retired_at IS NOT NULL AS retired, v.revision,
+            CASE WHEN held.ul > 0 THEN jsonb_build_object('batchId', held.id, 'code', held.code, 'productName',
+              held.product_name, 'ul', held.ul, 'madeAt', to_char(held.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'personName', held.person_name) END AS holds
+     FROM vessel v LEFT JOIN LATERAL (
+       SELECT b.id, b.code, b.made_at, p.name AS product_name, w.name AS person_name,
+              (SELECT sum(l.ul)::bigint FROM account a JOIN balance l ON l.account_id = a.id WHERE a.batch_id = b.id) AS ul
+       FROM batch b JOIN product p ON p.id = b.product_id JOIN person w ON w.id = b.person_id
+       WHERE b.vessel_id = v.id ORDER BY b.id DESC LIMIT 1
+     ) held ON true
+     WHERE CASE WHEN $1::int IS NULL THEN v.retired_at IS NULL ELSE v.id = $1 END
+     ORDER BY v.id`,
+    [id ?? null],
+  );
+}
+
+export async function insertVessel(tx: Queryable, body: VesselBody): Promise<number> {
+  return idOf(
+    await tx.rows(
+      `INSERT INTO vessel (name, kind, brimful_ul, fill_limit_ul, smallest_ul) VALUES ($1, $2, $3, $4, $5) RETURNING id`,
+      [body.name.trim(), body.kind, body.brimfulUl, body.fillLimitUl, body.smallestUl],
+    ),
+  );
+}
+
+export async function updateVessel(tx: Queryable, id: number, body: VesselPatch, now: Date): Promise<void> {
+  await tx.rows(
+    `UPDATE vessel SET name = $2, kind = $3, brimful_ul = $4, fill_limit_ul = $5, smallest_ul = $6,
+       retired_at = CASE WHEN $7 THEN coalesce(retired_at, $8) END, revision = revision + 1 WHERE id = $1`,
+    [id, body.name.trim(), body.kind, body.brimfulUl, body.fillLimitUl, body.smallestUl, body.retired, now],
+  );
+}
+
+export function measures(db: Queryable, id?: number): Promise<MeasureRow[]> {
+  return db.rows(
+    `SELECT id, name, kind, capacity_ul AS "capacityUl", step_ul AS "stepUl", retired_at IS NOT NULL AS retired, revision
+     FROM measure WHERE CASE WHEN $1::int IS NULL THEN retired_at IS NULL ELSE id = $1 END ORDER BY capacity_ul, id`,
+    [id ?? null],
+  );
+}
+
+export async function insertMeasure(tx: Queryable, body: MeasureBody): Promise<number> {
+  return idOf(
+    await tx.rows(
+      'INSERT INTO measure (name, kind, capacity_ul, step_ul) VALUES ($1, $2, $3, $4) RETURNING id',
+      [body.name.trim(), body.kind, body.capacityUl, body.stepUl],
+    ),
+  );
+}
+
+export async function updateMeasure(tx: Queryable, id: number, body: MeasurePatch, now: Date): Promise<void> {
+  await tx.rows(
+    `UPDATE measure SET name = $2, kind = $3, capacity_ul = $4, step_ul = $5,
+       retired_at = CASE WHEN $6 THEN coalesce(retired_at, $7) END, revision = revision + 1 WHERE id = $1`,
+    [id, body.name.trim(), body.kind, body.capacityUl, body.stepUl, body.retired, now],
+  );
+}
+
+export function places(db: Queryable, id?: number): Promise<Place[]> {
+  return db.rows(
+    `SELECT id, name, kind, revision FROM place
+     WHERE CASE WHEN $1::int IS NULL THEN retired_at IS NULL ELSE id = $1 END ORDER BY id`,
+    [id ?? null],
+  );
+}
+
+export async function insertPlace(tx: Queryable, body: PlaceBody): Promise<number> {
+  return idOf(
+    await tx.rows('INSERT INTO place (name, kind) VALUES ($1, $2) RETURNING id', [
+      body.name.trim(),
+      body.kind,
+    ]),
+  );
+}
+
+export async function updatePlace(tx: Queryable, id: number, body: PlaceBody): Promise<void> {
+  await tx.rows('UPDATE place SET name = $2, kind = $3, revision = revision + 1 WHERE id = $1', [
+    id,
+    body.name.trim(),
+    body.kind,
+  ]);
+}
+
+export function idOf(rows: unknown[]): number {
+  return (rows[0] as { id: number }).id;
+}

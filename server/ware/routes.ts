@@ -1,0 +1,104 @@
+import { Router } from 'express';
+import type { Schema } from 'yup';
+import type { Topic } from '#contract/ledger.ts';
+import {
+  type MeasureRow,
+  measureBody,
+  measurePatch,
+  type Place,
+  placeBody,
+  type Vessel,
+  vesselBody,
+  vesselPatch,
+} from '#contract/ware.ts';
+import type { Queryable } from '../db/books.ts';
+import type { House } from '../house.ts';
+import { change, command, revised } from '../http/commands.ts';
+import { wholeNumber } from '../http/door.ts';
+import { missing } from '../http/problems.ts';
+import { only } from '../http/signedIn.ts';
+import {
+  insertMeasure,
+  insertPlace,
+  insertVessel,
+  measures,
+  places,
+  updateMeasure,
+  updatePlace,
+  updateVessel,
+  vessels,
+} from './queries.ts';
+
+type Row = { id: number; revision: number };
+
+/** What a kind of ware needs to be listed, added and changed. */
+type Ware<B, P, R extends Row> = {
+  what: string;
+  topic: Topic;
+  body: Schema<B>;
+  patch: Schema<P>;
+  list: (db: Queryable, id?: number) => Promise<R[]>;
+  insert: (tx: Queryable, body: B) => Promise<number>;
+  update: (tx: Queryable, id: number, patch: P, now: Date) => Promise<void>;
+};
+
+/** Everyone signed in may look; a manager adds and changes. */
+export function wareRoutes<B, P, R extends Row>(house: House, ware: Ware<B, P, R>): Router {
+  const { what, topic, body: bodySchema, patch: patchSchema, list, insert, update } = ware;
+  const routes = Router();
+  routes.get('/', async (_req, res) => void res.json(await list(house.books)));
+  routes.post(
+    '/',
+    only('manager'),
+    command(house, bodySchema, async ({ tx, body }) => {
+      const id = await insert(tx, body);
+      return { status: 201, body: (await list(tx, id))[0], touched: [[topic, id]] };
+    }),
+  );
+  routes.patch(
+    '/:id',
+    only('manager'),
+    change(house, patchSchema, async ({ tx, body, now, params, revision }) => {
+      const id = wholeNumber(params.id, what);
+      const [before] = await list(tx, id);
+      if (!before) throw missing(what);
+      revised(before, revision);
+      await update(tx, id, body, now);
+      return { status: 200, body: (await list(tx, id))[0], touched: [[topic, id]] };
+    }),
+  );
+  return routes;
+}
+
+export const vesselRoutes = (house: House): Router =>
+  wareRoutes<Parameters<typeof insertVessel>[1], Parameters<typeof updateVessel>[2], Vessel>(house, {
+    what: 'vessel',
+    topic: 'vessels',
+    body: vesselBody,
+    patch: vesselPatch,
+    list: vessels,
+    insert: insertVessel,
+    update: updateVessel,
+  });
+
+export const measureRoutes = (house: House): Router =>
+  wareRoutes<Parameters<typeof insertMeasure>[1], Parameters<typeof updateMeasure>[2], MeasureRow>(house, {
+    what: 'measure',
+    topic: 'measures',
+    body: measureBody,
+    patch: measurePatch,
+    list: measures,
+    insert: insertMeasure,
+    update: updateMeasure,
+  });
+
+export const placeRoutes = (house: House): Router =>
+  wareRoutes<Parameters<typeof insertPlace>[1], Parameters<typeof updatePlace>[2], Place>(house, {
+    what: 'place',
+    topic: 'places',
+    body: placeBody,
+    patch: placeBody,
+    list: places,
+    insert: insertPlace,
+    update: updatePlace,
+  });

@@ -1,0 +1,4 @@
+import { createRoot } from 'react-dom/client';
+
+const root = document.getElementById('root');
+if (root) createRoot(root).render(<h1>Kettle Mix</h1>);
