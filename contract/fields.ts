@@ -34,7 +34,7 @@ yup.setLocale({
 
 /** An object with exactly these fields: an unknown one is refused, never dropped in silence. */
 export const exactly = <S extends yup.ObjectShape>(shape: S) =>
-  yup.object(shape).exact().label('The request').meta({ remedy: 'Leave out what is not listed.' });
+  yup.object(shape).exact().required().label('The request').meta({ remedy: 'Leave out what is not listed.' });
 
 /** A line of text that says something: 1 to `most` characters that are not all space. */
 export const line = (label: string, most = 80) =>
@@ -109,9 +109,7 @@ export const pin = () =>
 const units = Object.keys(UNIT_UL) as VolumeUnit[];
 
 const quantity = (label: string) =>
-  exactly({ amount: finite(label, 1e-9, 1e9), unit: oneOf(`Unit of ${label}`, units) })
-    .label(label)
-    .required();
+  exactly({ amount: finite(label, 1e-9, 1e9), unit: oneOf(`Unit of ${label}`, units) }).label(label);
 
 const NOTATIONS = {
   parts: exactly({ notation: oneOf('Notation', ['parts']), water: finite('Parts of water', 0, 1e7) }),
@@ -131,5 +129,5 @@ export const strength = () =>
     const notation = (value as { notation?: unknown } | null | undefined)?.notation;
     const known = typeof notation === 'string' && Object.hasOwn(NOTATIONS, notation);
     const schema = NOTATIONS[known ? (notation as keyof typeof NOTATIONS) : 'parts'];
-    return schema.label('Strength').required() as unknown as yup.ObjectSchema<Strength>;
+    return schema.label('Strength') as unknown as yup.ObjectSchema<Strength>;
   });

@@ -19,7 +19,7 @@ export const productBody = exactly({
   state: oneOf('How it comes', PRODUCT_STATES),
   caution: note('Caution', 300),
   labelEntries: yup
-    .array(labelEntry.required())
+    .array(labelEntry)
     .label('Label strengths')
     .required()
     .max(12)

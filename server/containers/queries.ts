@@ -1,6 +1,5 @@
 import type { Container, ContainerBody } from '#contract/ware.ts';
 import type { Queryable } from '../db/books.ts';
-import { idOf } from '../ware/queries.ts';
 
 const CONTAINER = `
   SELECT c.id, c.code, c.product_id AS "productId", p.name AS "productName", c.kind, c.size_ul AS "sizeUl",
@@ -23,16 +22,16 @@ export async function containerOf(db: Queryable, id: number): Promise<Container 
   return (await db.rows<Container>(`${CONTAINER} WHERE c.id = $1`, [id]))[0];
 }
 
-export async function insertContainer(tx: Queryable, body: ContainerBody, now: Date): Promise<number> {
-  const id = idOf(
-    await tx.rows(
-      `INSERT INTO container (product_id, kind, size_ul, place_id, lot, received_at, opened_at)
-       VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`,
-      [body.productId, body.kind, body.sizeUl, body.placeId, body.lot.trim(), now, body.opened ? now : null],
-    ),
+/** Null where there is no such product; the tap's water comes in no container. */
+export async function insertContainer(tx: Queryable, body: ContainerBody, now: Date): Promise<number | null> {
+  const [row] = await tx.rows<{ id: number }>(
+    `INSERT INTO container (product_id, kind, size_ul, place_id, lot, received_at, opened_at)
+     SELECT id, $2, $3, $4, $5, $6, $7 FROM product WHERE id = $1 AND state <> 'water' AND retired_at IS NULL RETURNING id`,
+    [body.productId, body.kind, body.sizeUl, body.placeId, body.lot.trim(), now, body.opened ? now : null],
   );
-  await tx.rows(`INSERT INTO account (kind, container_id) VALUES ('container', $1)`, [id]);
-  return id;
+  if (!row) return null;
+  await tx.rows(`INSERT INTO account (kind, container_id) VALUES ('container', $1)`, [row.id]);
+  return row.id;
 }
 
 export async function markOpened(tx: Queryable, id: number, now: Date): Promise<void> {

@@ -95,6 +95,13 @@ export async function receive(
   now: Date,
 ): Promise<number> {
   const id = await insertContainer(tx, body, now);
+  if (id === null) {
+    const [message, remedy] = ['Product is not one this shop has.', 'Choose one from the list.'];
+    throw new HttpProblem(422, 'reference.unknown', message, {
+      remedy,
+      errors: [{ pointer: '/productId', message, remedy }],
+    });
+  }
   const { supplier, difference } = await singleAccounts(tx);
   const full = body.levelUl === body.sizeUl;
   await bookMovement(tx, {

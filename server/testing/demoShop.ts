@@ -1,0 +1,81 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import request, { type Response } from 'supertest';
+import { afterAll, beforeAll } from 'vitest';
+import { loadDemo } from '../../demo/loadDemo.ts';
+import { demoPins } from '../../demo/people.ts';
+import { createApp } from '../app.ts';
+import { Books } from '../db/books.ts';
+import { Live } from '../live/live.ts';
+
+type Method = 'get' | 'post' | 'patch' | 'delete';
+type Call = { key?: string | null; ifMatch?: number; headers?: Record<string, string> };
+
+/** Someone signed in: calls go with their cookie, and a POST with a key of its own unless one is given. */
+export type Caller = (method: Method, path: string, body?: unknown, call?: Call) => Promise<Response>;
+
+/** A shop served to one file of tests: the demo's, or one not set up yet. The clock stands until it is moved. */
+export class ServedShop {
+  now = new Date('2026-05-04T08:30:00Z');
+  readonly setupCode = '246810';
+  books!: Books;
+  app!: ReturnType<typeof createApp>;
+  #keys = 0;
+
+  async open(folder: string, demo: boolean): Promise<void> {
+    this.books = await Books.open(folder, this.now);
+    if (demo) await loadDemo(this.books, this.now);
+    const log = pino({ level: 'fatal' });
+    this.app = createApp({
+      books: this.books,
+      now: () => this.now,
+      live: new Live(),
+      log,
+      setupCode: this.setupCode,
+      demoPins: demo ? demoPins : new Map(),
+    });
+  }
+
+  readonly anyone: Caller = (method, path, body, call = {}) => this.#call([], method, path, body, call);
+
+  /** Signs a member of the demo's staff in. */
+  async signIn(name: string): Promise<Caller> {
+    const names = (await this.anyone('get', '/api/sessions/names')).body as { id: number; name: string }[];
+    const personId = names.find((n) => n.name === name)?.id;
+    const answer = await this.anyone(
+      'post',
+      '/api/sessions',
+      { personId, pin: demoPins.get(name) },
+      { key: null },
+    );
+    if (answer.status !== 201) throw new Error(`${name} could not sign in: ${answer.text}`);
+    const cookies = ([answer.get('Set-Cookie')].flat().filter(Boolean) as string[]).map(
+      (c) => c.split(';')[0] as string,
+    );
+    return (method, path, body, call = {}) => this.#call(cookies, method, path, body, call);
+  }
+
+  async #call(cookies: string[], method: Method, path: string, body: unknown, call: Call): Promise<Response> {
+    let sent = request(this.app)[method](path);
+    if (cookies.length > 0) sent = sent.set('Cookie', cookies);
+    if (method === 'post' && call.key !== null)
+      sent = sent.set('Idempotency-Key', call.key ?? `test-key-${++this.#keys}`);
+    if (call.ifMatch !== undefined) sent = sent.set('If-Match', String(call.ifMatch));
+    if (call.headers) sent = sent.set(call.headers);
+    return body === undefined ? sent : sent.send(body as object);
+  }
+}
+
+/** One shop for all tests of a file. */
+export function serveShop({ demo = true } = {}): ServedShop {
+  const shop = new ServedShop();
+  const folder = mkdtempSync(join(tmpdir(), 'kettle-shop-'));
+  beforeAll(() => shop.open(folder, demo));
+  afterAll(async () => {
+    await shop.books.close();
+    rmSync(folder, { recursive: true, force: true });
+  });
+  return shop;
+}
