@@ -62,12 +62,4 @@ export type Page<T> = { rows: T[]; next: number | null };
 
 /** Something changed: what a browser showing it should ask for again. */
 export type LiveEvent = { seq: number; topic: Topic; id: number };
-export type Topic =
-  | 'shop'
-  | 'people'
-  | 'products'
-  | 'vessels'
-  | 'measures'
-  | 'places'
-  | 'containers'
-  | 'movements';
+export type Topic = 'shop' | 'people' | 'products' | 'vessels' | 'measures' | 'places' | 'containers';

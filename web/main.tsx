@@ -1,4 +1,22 @@
+import './main.css';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
+import { BrowserRouter } from 'react-router';
+import { App } from './app/App.tsx';
+import { queryClient } from './state/queries.ts';
+import { followTheme } from './state/theme.ts';
 
+followTheme();
 const root = document.getElementById('root');
-if (root) createRoot(root).render(<h1>Kettle Mix</h1>);
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={queryClient}>
+        <BrowserRouter>
+          <App />
+        </BrowserRouter>
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+}

@@ -10,7 +10,7 @@ import { fractionOf } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { refusalProblem } from '../http/problems.ts';
-import { idOf } from './queries.ts';
+import { idOf, type Which, whichParams } from './queries.ts';
 import { wareRoutes } from './routes.ts';
 
 export const productRoutes = (house: House): Router =>
@@ -24,16 +24,16 @@ export const productRoutes = (house: House): Router =>
     update: updateProduct,
   });
 
-export function products(db: Queryable, id?: number): Promise<Product[]> {
+export function products(db: Queryable, which: Which = {}): Promise<Product[]> {
   return db.rows(
     `SELECT p.id, p.name, p.state, p.caution, p.retired_at IS NOT NULL AS retired, p.revision,
             coalesce((SELECT jsonb_agg(jsonb_build_object('id', e.id, 'whatFor', e.what_for, 'printed', e.printed,
                 'strength', e.strength, 'fraction', e.fraction) ORDER BY e.position)
               FROM label_entry e WHERE e.product_id = p.id AND e.retired_at IS NULL), '[]') AS "labelEntries"
      FROM product p
-     WHERE p.state <> 'water' AND CASE WHEN $1::int IS NULL THEN p.retired_at IS NULL ELSE p.id = $1 END
+     WHERE p.state <> 'water' AND CASE WHEN $1::int IS NULL THEN (p.retired_at IS NOT NULL) = $2 ELSE p.id = $1 END
      ORDER BY lower(p.name)`,
-    [id ?? null],
+    whichParams(which),
   );
 }
 

@@ -10,8 +10,13 @@ import type {
 } from '#contract/ware.ts';
 import type { Queryable } from '../db/books.ts';
 
+/** One row by its id, or all in use, or all that were retired. */
+export type Which = { id?: number; retired?: boolean };
+
+export const whichParams = ({ id, retired = false }: Which) => [id ?? null, retired];
+
 /** Vessels with what each still holds: the last batch made in it, as far as the ledger has not seen it leave. */
-export function vessels(db: Queryable, id?: number): Promise<Vessel[]> {
+export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
   return db.rows(
     `SELECT v.id, v.name, v.kind, v.brimful_ul AS "brimfulUl", v.fill_limit_ul AS "fillLimitUl",
             v.smallest_ul AS "smallestUl", v.retired_at IS NOT NULL AS retired, v.revision,
@@ -23,9 +28,9 @@ export function vessels(db: Queryable, id?: number): Promise<Vessel[]> {
        FROM batch b JOIN product p ON p.id = b.product_id JOIN person w ON w.id = b.person_id
        WHERE b.vessel_id = v.id ORDER BY b.id DESC LIMIT 1
      ) held ON true
-     WHERE CASE WHEN $1::int IS NULL THEN v.retired_at IS NULL ELSE v.id = $1 END
+     WHERE CASE WHEN $1::int IS NULL THEN (v.retired_at IS NOT NULL) = $2 ELSE v.id = $1 END
      ORDER BY v.id`,
-    [id ?? null],
+    whichParams(which),
   );
 }
 
@@ -46,11 +51,11 @@ export async function updateVessel(tx: Queryable, id: number, body: VesselPatch,
   );
 }
 
-export function measures(db: Queryable, id?: number): Promise<MeasureRow[]> {
+export function measures(db: Queryable, which: Which = {}): Promise<MeasureRow[]> {
   return db.rows(
     `SELECT id, name, kind, capacity_ul AS "capacityUl", step_ul AS "stepUl", retired_at IS NOT NULL AS retired, revision
-     FROM measure WHERE CASE WHEN $1::int IS NULL THEN retired_at IS NULL ELSE id = $1 END ORDER BY capacity_ul, id`,
-    [id ?? null],
+     FROM measure WHERE CASE WHEN $1::int IS NULL THEN (retired_at IS NOT NULL) = $2 ELSE id = $1 END ORDER BY capacity_ul, id`,
+    whichParams(which),
   );
 }
 
@@ -71,11 +76,11 @@ export async function updateMeasure(tx: Queryable, id: number, body: MeasurePatc
   );
 }
 
-export function places(db: Queryable, id?: number): Promise<Place[]> {
+export function places(db: Queryable, which: Which = {}): Promise<Place[]> {
   return db.rows(
     `SELECT id, name, kind, revision FROM place
-     WHERE CASE WHEN $1::int IS NULL THEN retired_at IS NULL ELSE id = $1 END ORDER BY id`,
-    [id ?? null],
+     WHERE CASE WHEN $1::int IS NULL THEN (retired_at IS NOT NULL) = $2 ELSE id = $1 END ORDER BY id`,
+    whichParams(which),
   );
 }
 

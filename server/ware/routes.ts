@@ -27,6 +27,7 @@ import {
   updatePlace,
   updateVessel,
   vessels,
+  type Which,
 } from './queries.ts';
 
 type Row = { id: number; revision: number };
@@ -37,7 +38,7 @@ type Ware<B, P, R extends Row> = {
   topic: Topic;
   body: Schema<B>;
   patch: Schema<P>;
-  list: (db: Queryable, id?: number) => Promise<R[]>;
+  list: (db: Queryable, which: Which) => Promise<R[]>;
   insert: (tx: Queryable, body: B) => Promise<number>;
   update: (tx: Queryable, id: number, patch: P, now: Date) => Promise<void>;
 };
@@ -46,13 +47,21 @@ type Ware<B, P, R extends Row> = {
 export function wareRoutes<B, P, R extends Row>(house: House, ware: Ware<B, P, R>): Router {
   const { what, topic, body: bodySchema, patch: patchSchema, list, insert, update } = ware;
   const routes = Router();
-  routes.get('/', async (_req, res) => void res.json(await list(house.books)));
+  routes.get(
+    '/',
+    async (req, res) => void res.json(await list(house.books, { retired: req.query.retired === 'true' })),
+  );
+  routes.get('/:id', async (req, res) => {
+    const [row] = await list(house.books, { id: wholeNumber(req.params.id, what) });
+    if (!row) throw missing(what);
+    res.json(row);
+  });
   routes.post(
     '/',
     only('manager'),
     command(house, bodySchema, async ({ tx, body }) => {
       const id = await insert(tx, body);
-      return { status: 201, body: (await list(tx, id))[0], touched: [[topic, id]] };
+      return { status: 201, body: (await list(tx, { id }))[0], touched: [[topic, id]] };
     }),
   );
   routes.patch(
@@ -60,11 +69,11 @@ export function wareRoutes<B, P, R extends Row>(house: House, ware: Ware<B, P, R
     only('manager'),
     change(house, patchSchema, async ({ tx, body, now, params, revision }) => {
       const id = wholeNumber(params.id, what);
-      const [before] = await list(tx, id);
+      const [before] = await list(tx, { id });
       if (!before) throw missing(what);
       revised(before, revision);
       await update(tx, id, body, now);
-      return { status: 200, body: (await list(tx, id))[0], touched: [[topic, id]] };
+      return { status: 200, body: (await list(tx, { id }))[0], touched: [[topic, id]] };
     }),
   );
   return routes;

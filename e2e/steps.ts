@@ -1,0 +1,17 @@
+import { expect, type Page } from '@playwright/test';
+import { demoPins } from '../demo/people.ts';
+
+/** Signs a member of the demo's crew in with the PIN on the page. */
+export async function signIn(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(name) }).click();
+  await page.getByLabel('PIN, four digits').fill(demoPins.get(name) ?? '');
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
+}
+
+/** Chooses from one of the shop's own lists. */
+export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
+  await page.getByRole('combobox', { name: label }).click();
+  await page.getByRole('option', { name: option }).click();
+}
+
+export const pickProduct = (page: Page, name: string) => choose(page, 'Product', new RegExp(name));

@@ -1,0 +1,67 @@
+// Retakes docs/screenshots from the demo shop: every main view, on the day all browser tests happen on.
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import { CHROMIUM } from '../e2e/chromium.ts';
+import { MORNING, RunningShop } from '../e2e/runningShop.ts';
+import { pickProduct, signIn } from '../e2e/steps.ts';
+import { ROOT } from './sources.ts';
+
+type Shot = {
+  name: string;
+  width?: number;
+  height?: number;
+  theme?: string;
+  who?: string;
+  view: (page: Page) => Promise<unknown>;
+};
+
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+
+const shots: Shot[] = [
+  { name: 'sign-in', who: '', view: (page) => page.getByRole('button', { name: /Bram Addy/ }).click() },
+  { name: 'bench', view: (page) => pickProduct(page, 'Lime Kiln Foam') },
+  { name: 'bench-phone', ...PHONE, view: (page) => pickProduct(page, 'Lime Kiln Foam') },
+  { name: 'bench-dark', theme: 'dark', view: (page) => pickProduct(page, 'Millpond Shampoo') },
+  { name: 'shelf', view: (page) => page.getByRole('link', { name: 'Stock' }).click() },
+  { name: 'container', view: (page) => page.goto('/c/P-1') },
+  { name: 'product', who: 'Hester Quill', view: (page) => page.goto('/stock/products/2') },
+  { name: 'rigs', view: (page) => page.goto('/rigs') },
+  { name: 'shop', who: 'Hester Quill', view: (page) => page.goto('/shop') },
+];
+
+const folder = join(ROOT, 'docs/screenshots');
+mkdirSync(folder, { recursive: true });
+const wanted = process.argv.slice(2);
+const shop = await new RunningShop(['--demo', '--now', MORNING]).start();
+const browser = await chromium.launch(CHROMIUM);
+try {
+  for (const { name, theme = 'light', who = 'Bram Addy', view, ...size } of shots) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
+    const context = await browser.newContext({
+      baseURL: shop.address,
+      viewport: { ...DESK, ...size },
+      locale: 'en-GB',
+      reducedMotion: 'reduce',
+    });
+    await context.addInitScript((chosen) => {
+      localStorage.setItem(
+        'kettle-device',
+        JSON.stringify({ state: { theme: chosen, jumps: true }, version: 0 }),
+      );
+    }, theme);
+    const page = await context.newPage();
+    await page.goto('/');
+    if (who) await signIn(page, who);
+    await view(page);
+    await page.evaluate(() => document.fonts.ready);
+    await page.waitForTimeout(400);
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+    await context.close();
+    console.log(`docs/screenshots/${name}.png`);
+  }
+} finally {
+  await browser.close();
+  await shop.clear();
+}

@@ -1,0 +1,89 @@
+import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
+import { Navigate, Route, Routes } from 'react-router';
+import { Bench } from '../bench/Bench.tsx';
+import { useLive } from '../state/live.ts';
+import { shopQuery, whoQuery } from '../state/queries.ts';
+import { Refusal } from '../ui/Refusal.tsx';
+import { Shell } from './Shell.tsx';
+import { SignIn } from './SignIn.tsx';
+import { SessionProvider } from './session.tsx';
+
+const FirstRun = lazy(() => import('../shop/FirstRun.tsx'));
+const Shelf = lazy(() => import('../stock/Shelf.tsx'));
+const ContainerPage = lazy(() => import('../stock/ContainerPage.tsx'));
+const ContainerByCode = lazy(() => import('../stock/ContainerByCode.tsx'));
+const Receive = lazy(() => import('../stock/Receive.tsx'));
+const ProductPage = lazy(() => import('../stock/ProductPage.tsx'));
+const Rigs = lazy(() => import('../rigs/Rigs.tsx'));
+const VesselPage = lazy(() => import('../rigs/VesselPage.tsx'));
+const MeasurePage = lazy(() => import('../rigs/MeasurePage.tsx'));
+const Crew = lazy(() => import('../crew/Crew.tsx'));
+const PersonPage = lazy(() => import('../crew/PersonPage.tsx'));
+const ShopPage = lazy(() => import('../shop/ShopPage.tsx'));
+
+export function App() {
+  const shop = useQuery(shopQuery);
+  const who = useQuery(whoQuery);
+  useLive(Boolean(who.data));
+
+  const error = shop.error ?? who.error;
+  if (error) {
+    return (
+      <main className="mx-auto max-w-xl p-5">
+        <h1 className="mb-5">Kettle Mix</h1>
+        <Refusal problem={error} />
+        <button
+          type="button"
+          className="mt-5 min-h-12 border border-ink px-5"
+          onClick={() => window.location.reload()}
+        >
+          Try again
+        </button>
+      </main>
+    );
+  }
+  if (!shop.data || who.data === undefined) return null;
+  if (shop.data.needsFirstRun || !shop.data.shop) {
+    return (
+      <Suspense>
+        <FirstRun />
+      </Suspense>
+    );
+  }
+  if (!who.data) return <SignIn shop={shop.data.shop} />;
+  return (
+    <SessionProvider value={{ who: who.data, shop: shop.data.shop }}>
+      <Shell>
+        <Suspense>
+          <Routes>
+            <Route path="/" element={<Navigate to="/bench" replace />} />
+            <Route path="/first-run" element={<Navigate to="/bench" replace />} />
+            <Route path="/bench" element={<Bench />} />
+            <Route path="/stock" element={<Shelf />} />
+            <Route path="/stock/receive" element={<Receive />} />
+            <Route path="/stock/containers/:id" element={<ContainerPage />} />
+            <Route path="/stock/products/:id" element={<ProductPage />} />
+            <Route path="/c/:code" element={<ContainerByCode />} />
+            <Route path="/rigs" element={<Rigs />} />
+            <Route path="/rigs/vessels/:id" element={<VesselPage />} />
+            <Route path="/rigs/measures/:id" element={<MeasurePage />} />
+            <Route path="/crew" element={<Crew />} />
+            <Route path="/crew/:id" element={<PersonPage />} />
+            <Route path="/shop" element={<ShopPage />} />
+            <Route path="*" element={<NoSuchPage />} />
+          </Routes>
+        </Suspense>
+      </Shell>
+    </SessionProvider>
+  );
+}
+
+function NoSuchPage() {
+  return (
+    <main className="p-5">
+      <h1 className="mb-3">There is nothing at this address</h1>
+      <a href="/bench">Go to the Bench</a>
+    </main>
+  );
+}

@@ -1,0 +1,90 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { containersQuery, peopleQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
+import { TextInput } from '../ui/Field.tsx';
+import { Dialog } from './Dialog.tsx';
+import { PLACES } from './places.ts';
+
+const MOST = 12;
+
+/** Finds anything by name or code and goes there. */
+export default function Find({ close }: { close: () => void }) {
+  const navigate = useNavigate();
+  const [wanted, setWanted] = useState('');
+  const [at, setAt] = useState(0);
+  const { data: containers = [] } = useQuery(containersQuery);
+  const { data: products = [] } = useQuery(productsQuery);
+  const { data: vessels = [] } = useQuery(vesselsQuery);
+  const { data: people = [] } = useQuery(peopleQuery);
+
+  const everything = [
+    ...containers.map((c) => ({
+      path: `/stock/containers/${c.id}`,
+      name: `${c.code} ${c.productName}`,
+      what: c.placeName,
+    })),
+    ...products.map((p) => ({ path: `/stock/products/${p.id}`, name: p.name, what: 'product' })),
+    ...vessels.map((v) => ({ path: `/rigs/vessels/${v.id}`, name: v.name, what: 'vessel' })),
+    ...people.filter((p) => !p.retired).map((p) => ({ path: '/crew', name: p.name, what: p.role })),
+    ...PLACES.map((p) => ({ path: p.path, name: p.name, what: 'place' })),
+  ];
+  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = everything
+    .filter(({ name }) => words.every((w) => name.toLowerCase().includes(w)))
+    .slice(0, MOST);
+  const go = (path: string | undefined) => {
+    if (!path) return;
+    navigate(path);
+    close();
+  };
+
+  return (
+    <Dialog title="Find" close={close}>
+      <div className="p-5 pb-3">
+        <TextInput
+          autoFocus
+          aria-label="What to find"
+          role="combobox"
+          aria-expanded
+          aria-controls="found"
+          aria-activedescendant={found[at] ? `found-${at}` : undefined}
+          value={wanted}
+          placeholder="P-3, foam, bucket, a name"
+          onChange={(e) => {
+            setWanted(e.target.value);
+            setAt(0);
+          }}
+          onKeyDown={(e) => {
+            if (e.key === 'ArrowDown') setAt(Math.min(at + 1, found.length - 1));
+            else if (e.key === 'ArrowUp') setAt(Math.max(at - 1, 0));
+            else if (e.key === 'Enter') go(found[at]?.path);
+            else return;
+            e.preventDefault();
+          }}
+        />
+      </div>
+      <div id="found" role="listbox" aria-label="Found" className="pb-3">
+        {found.map(({ path, name, what }, i) => (
+          <button
+            type="button"
+            key={path + name}
+            id={`found-${i}`}
+            role="option"
+            aria-selected={i === at}
+            onClick={() => go(path)}
+            className="flex min-h-12 w-full items-center justify-between gap-3 px-5 text-left aria-selected:bg-ink aria-selected:text-ground"
+          >
+            <span>{name}</span>
+            <span className="text-[0.9rem] opacity-80">{what}</span>
+          </button>
+        ))}
+      </div>
+      {found.length === 0 && (
+        <p className="px-5 pb-5">
+          Nothing here is called that. Try a part of the name, or a code such as P-3.
+        </p>
+      )}
+    </Dialog>
+  );
+}

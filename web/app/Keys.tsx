@@ -1,0 +1,37 @@
+import { useDevice } from '../state/theme.ts';
+import { Dialog } from './Dialog.tsx';
+import { PLACES } from './places.ts';
+
+const KEYS: [string, string][] = [
+  ['/', 'Find a container, product, vessel or person'],
+  ['Ctrl Enter', 'Pour, on the Bench'],
+  ['Up, Down', 'Step through the label strengths, in the strength field'],
+  ['Esc', 'Close what is open'],
+  ['?', 'This list'],
+];
+
+/** Every key there is, and the switch for those that jump. */
+export default function Keys({ close }: { close: () => void }) {
+  const { jumps, set } = useDevice();
+  return (
+    <Dialog title="Keys" close={close}>
+      <dl className="px-5 py-3">
+        {[...PLACES.map(({ key, name }) => [key, name] as [string, string]), ...KEYS].map(([key, does]) => (
+          <div key={key} className="ruled flex gap-5 border-faint py-2 last:border-0">
+            <dt className="reading w-28 shrink-0">{key}</dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </dl>
+      <label className="flex min-h-12 items-center gap-3 border-t border-hairline px-5 py-3">
+        <input
+          type="checkbox"
+          className="size-5 accent-ink"
+          checked={jumps}
+          onChange={(e) => set({ jumps: e.target.checked })}
+        />
+        One letter jumps to a place
+      </label>
+    </Dialog>
+  );
+}

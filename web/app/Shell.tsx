@@ -1,0 +1,120 @@
+import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
+import { NavLink, useLocation, useNavigate } from 'react-router';
+import { useDevice } from '../state/theme.ts';
+import { PLACES } from './places.ts';
+import { useSession } from './session.tsx';
+import { WhoMenu } from './WhoMenu.tsx';
+
+const Find = lazy(() => import('./Find.tsx'));
+const Keys = lazy(() => import('./Keys.tsx'));
+
+/**
+ * The frame around every place. The places are graduations on a dipstick, wet up to where you are: down the side on a
+ * wide screen, along the foot on a phone.
+ */
+export function Shell({ children }: { children: ReactNode }) {
+  const [open, setOpen] = useState<'find' | 'keys' | null>(null);
+  useJumps(setOpen);
+  return (
+    <div className="flex min-h-dvh flex-col lg:flex-row">
+      <Dipstick onFind={() => setOpen('find')} onKeys={() => setOpen('keys')} />
+      <div className="min-w-0 flex-1 pb-19 lg:pb-0">{children}</div>
+      <Suspense>
+        {open === 'find' && <Find close={() => setOpen(null)} />}
+        {open === 'keys' && <Keys close={() => setOpen(null)} />}
+      </Suspense>
+    </div>
+  );
+}
+
+function Dipstick({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
+  const { shop } = useSession();
+  const { pathname } = useLocation();
+  const here = PLACES.findIndex(({ path }) => pathname.startsWith(path));
+  const wet = here < 0 ? 0 : (PLACES.length - here - 0.5) / PLACES.length;
+  const along = here < 0 ? 0 : (here + 0.5) / (PLACES.length + 1);
+  return (
+    <nav
+      aria-label="Places"
+      className="fixed inset-x-0 bottom-0 z-10 border-t border-ink bg-ground pb-[env(safe-area-inset-bottom)] lg:sticky lg:top-0 lg:h-dvh lg:w-37 lg:shrink-0 lg:border-t-0 lg:pb-0"
+    >
+      <span
+        aria-hidden
+        className="absolute top-0 left-0 h-1.5 bg-ink lg:hidden"
+        style={{ width: `${along * 100}%` }}
+      />
+      <div className="flex lg:h-full lg:flex-col">
+        <p className="caps hidden px-4 pt-5 pb-8 leading-tight lg:block">{shop.name}</p>
+        <div className="relative contents lg:block">
+          <span aria-hidden className="absolute top-0 right-0 hidden h-full border-r border-ink lg:block" />
+          <span
+            aria-hidden
+            className="absolute right-0 bottom-0 hidden w-1.5 bg-ink motion-safe:transition-[height] lg:block"
+            style={{ height: `${wet * 100}%` }}
+          />
+          {PLACES.map(({ path, name }) => (
+            <NavLink
+              key={path}
+              to={path}
+              className="group relative flex min-h-17 flex-1 items-center justify-center text-[0.94rem] no-underline lg:h-17 lg:justify-start lg:pl-4 lg:text-[1.06rem]"
+            >
+              <Ticks />
+              <span className="group-aria-[current]:font-bold">{name}</span>
+            </NavLink>
+          ))}
+        </div>
+        <div className="flex flex-1 flex-col lg:mt-auto lg:flex-none">
+          <WhoMenu onFind={onFind} onKeys={onKeys} />
+        </div>
+      </div>
+    </nav>
+  );
+}
+
+/** One long graduation at the place, and short ones between. */
+function Ticks() {
+  return (
+    <>
+      <span
+        aria-hidden
+        className="absolute top-0 left-1/2 h-3.5 w-px bg-ink group-aria-[current]:w-[3px] lg:top-1/2 lg:right-0 lg:left-auto lg:h-px lg:w-8 lg:group-aria-[current]:h-[3px] lg:group-aria-[current]:w-12"
+      />
+      {[1, 2, 4, 5].map((n) => (
+        <span
+          key={n}
+          aria-hidden
+          className="absolute right-0 hidden h-px w-3 bg-ink lg:block"
+          style={{ top: `${(n - 0.5) * 20 - 10}%` }}
+        />
+      ))}
+    </>
+  );
+}
+
+/** One letter goes to a place, `/` finds, `?` tells the keys: while no field has the focus. */
+function useJumps(open: (what: 'find' | 'keys') => void): void {
+  const navigate = useNavigate();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const at = event.target as HTMLElement;
+      const busy = event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented;
+      if (
+        busy ||
+        at.closest(
+          'input, textarea, select, [contenteditable], [role="dialog"], [role="listbox"], [role="menu"]',
+        )
+      )
+        return;
+      if (event.key === '/') open('find');
+      else if (event.key === '?') open('keys');
+      else {
+        const place = useDevice.getState().jumps && PLACES.find(({ key }) => key === event.key);
+        if (!place) return;
+        navigate(place.path);
+      }
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [navigate, open]);
+}

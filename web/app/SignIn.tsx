@@ -1,0 +1,115 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import type { SignInName, Who } from '#contract/people.ts';
+import type { Shop } from '#contract/shop.ts';
+import { namesQuery, queryClient, whoQuery } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { ApiProblem, post } from './api.ts';
+
+/** The sign-in page: a name, then four digits. */
+export function SignIn({ shop }: { shop: Shop }) {
+  const { data: names = [] } = useQuery(namesQuery);
+  const [person, setPerson] = useState<SignInName | null>(null);
+  return (
+    <main className="mx-auto grid max-w-4xl gap-x-13 gap-y-5 p-5 md:grid-cols-[1fr_20rem] md:pt-13">
+      <header className="md:col-span-2">
+        <h1>{shop.name}</h1>
+        <p className="text-muted">Choose your name, then type your PIN.</p>
+      </header>
+      <ul className={`border-t border-ink ${person ? 'max-md:hidden' : ''}`}>
+        {names.map((name) => (
+          <li key={name.id} className="ruled">
+            <button
+              type="button"
+              aria-pressed={person?.id === name.id}
+              onClick={() => setPerson(name)}
+              className="flex min-h-16 w-full items-center justify-between gap-3 border-l-6 border-transparent px-3 text-left text-lg aria-pressed:border-ink aria-pressed:font-bold"
+            >
+              <span>{name.name}</span>
+              <span className="text-base font-normal text-muted">
+                {name.role}
+                {name.demoPin && (
+                  <>
+                    , PIN <span className="reading text-ink">{name.demoPin}</span>
+                  </>
+                )}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {person && <PinPad key={person.id} person={person} back={() => setPerson(null)} />}
+      {shop.demo && (
+        <p className="text-[0.94rem] text-muted md:col-span-2">
+          This is a made-up shop to try things in, so its PINs are printed here. Nobody in it is real.
+        </p>
+      )}
+    </main>
+  );
+}
+
+const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
+
+function PinPad({ person, back }: { person: SignInName; back: () => void }) {
+  const [pin, setPin] = useState('');
+  const input = useRef<HTMLInputElement>(null);
+  const signIn = useMutation({
+    mutationFn: (typed: string) => post<Who>('/sessions', { personId: person.id, pin: typed }),
+    onSuccess: (who) => queryClient.setQueryData(whoQuery.queryKey, who),
+    onError: () => setPin(''),
+  });
+  useEffect(() => input.current?.focus(), []);
+
+  const type = (typed: string) => {
+    const digits = typed.replace(/\D/g, '').slice(0, 4);
+    setPin(digits);
+    if (digits.length === 4) signIn.mutate(digits);
+    else if (signIn.error && digits) signIn.reset();
+  };
+  const wrong = signIn.error instanceof ApiProblem ? signIn.error : null;
+
+  return (
+    <section aria-label={`PIN of ${person.name}`} className="flex flex-col gap-3">
+      <div className="flex items-center justify-between">
+        <h2>{person.name}</h2>
+        <Button className="md:hidden" onClick={back}>
+          Someone else
+        </Button>
+      </div>
+      <input
+        ref={input}
+        type="password"
+        inputMode="none"
+        autoComplete="off"
+        aria-label="PIN, four digits"
+        aria-invalid={wrong !== null}
+        value={pin}
+        disabled={signIn.isPending}
+        onChange={(e) => type(e.target.value)}
+        className="reading h-16 rounded-[2px] border border-ink bg-raised text-center text-3xl tracking-[0.6em] indent-[0.6em]"
+      />
+      <div className="grid grid-cols-3 gap-3">
+        {DIGITS.map((d) => (
+          <Key key={d} label={d} press={() => type(pin + d)} />
+        ))}
+        <Key label="Clear" press={() => type('')} />
+        <Key label="0" press={() => type(`${pin}0`)} />
+        <Key label="Back" press={() => type(pin.slice(0, -1))} />
+      </div>
+      <Refusal problem={wrong} />
+    </section>
+  );
+}
+
+function Key({ label, press }: { label: string; press: () => void }) {
+  return (
+    <button
+      type="button"
+      onClick={press}
+      className="reading min-h-16 rounded-[2px] border border-ink text-xl active:bg-ink active:text-ground"
+    >
+      {label}
+    </button>
+  );
+}

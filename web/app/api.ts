@@ -1,0 +1,71 @@
+import type { FieldError, Problem } from '#contract/problem.ts';
+
+/** The server's no, with its sentences; or, with status 0, that it could not be reached. */
+export class ApiProblem extends Error {
+  readonly problem: Problem;
+
+  constructor(problem: Problem) {
+    super(problem.detail);
+    this.problem = problem;
+  }
+
+  get fieldErrors(): FieldError[] {
+    return this.problem.errors ?? [];
+  }
+}
+
+export const get = <T>(path: string): Promise<T> => send<T>('GET', path);
+
+/** Books something. Give the same key to send the same command again after the connection was lost. */
+export const post = <T>(path: string, body: unknown, key = newKey()): Promise<T> =>
+  send<T>('POST', path, body, { 'Idempotency-Key': key });
+
+export const patch = <T>(path: string, body: unknown, revision: number): Promise<T> =>
+  send<T>('PATCH', path, body, { 'If-Match': String(revision) });
+
+export const remove = (path: string): Promise<void> => send<void>('DELETE', path);
+
+/** Made without what only a secure context offers: the shop's network is plain HTTP. */
+export function newKey(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  return Array.from(bytes, (b) => b.toString(16).padStart(2, '0')).join('');
+}
+
+async function send<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      credentials: 'same-origin',
+      headers: body === undefined ? headers : { ...headers, 'Content-Type': 'application/json' },
+      ...(body !== undefined && { body: JSON.stringify(body) }),
+    });
+  } catch {
+    throw new ApiProblem({
+      type: 'about:blank',
+      title: 'No connection',
+      status: 0,
+      code: 'connection.lost',
+      detail: "The shop's machine can't be reached.",
+      remedy: 'Check the network and try again. Nothing typed here is lost.',
+    });
+  }
+  if (response.status === 204) return undefined as T;
+  const answer: unknown = await response.json().catch(() => null);
+  if (response.ok) return answer as T;
+  throw new ApiProblem(
+    (answer as Problem | null) ?? {
+      type: 'about:blank',
+      title: 'No answer',
+      status: response.status,
+      code: 'answer.unreadable',
+      detail: "The shop's machine gave no readable answer.",
+      remedy: 'Try again.',
+    },
+  );
+}

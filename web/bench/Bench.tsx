@@ -1,0 +1,64 @@
+import { useDeferredValue, useEffect, useMemo } from 'react';
+import { useSession } from '../app/session.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { EMPTY_DRAFT, useBench } from './benchDraft.ts';
+import { benchMix, type Ware } from './benchMix.ts';
+import { Drawings } from './Drawings.tsx';
+import { EmptyBench } from './EmptyBench.tsx';
+import { MixFields } from './MixFields.tsx';
+import { PourBar } from './PourBar.tsx';
+import { Readings } from './Readings.tsx';
+import { SlipStrip } from './SlipStrip.tsx';
+import { pourOf, usePour } from './usePour.ts';
+import { useWare } from './useWare.ts';
+
+/** Mixing: what is typed on the left, and beside it the vessel, the measure and the two amounts. */
+export function Bench() {
+  const { ware, error } = useWare();
+  if (error) return <Refusal problem={error} />;
+  if (!ware) return null;
+  if (ware.products.length === 0 || ware.vessels.length === 0) return <EmptyBench ware={ware} />;
+  return <OpenBench ware={ware} />;
+}
+
+function OpenBench({ ware }: { ware: Ware }) {
+  const { who } = useSession();
+  const draft = useBench((state) => state.drafts[who.personId]) ?? EMPTY_DRAFT;
+  const change = useBench((state) => state.change);
+  const bench = useMemo(() => benchMix(draft, ware), [draft, ware]);
+  // The drawings may follow a moment after the figures; typing never waits for them.
+  const drawn = useDeferredValue(bench);
+  const pouring = usePour(who.personId);
+  const body = pourOf(bench);
+
+  const pour = () => {
+    if (body && !pouring.pending && !pouring.unanswered) pouring.pour(body);
+  };
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key !== 'Enter' || !event.ctrlKey || event.repeat) return;
+      event.preventDefault();
+      pour();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+
+  const set = (more: Partial<typeof draft>) => {
+    if (pouring.error) pouring.forgetError();
+    change(who.personId, more);
+  };
+
+  return (
+    <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-5 px-4 pb-5 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_auto_1fr] lg:px-8 lg:pt-5 xl:gap-x-13">
+      <h1 className="sr-only">Bench</h1>
+      <Readings bench={bench} />
+      <div className="lg:col-start-1 lg:row-span-4 lg:row-start-1">
+        <MixFields draft={draft} bench={bench} ware={ware} set={set} />
+      </div>
+      <Drawings bench={drawn} ware={ware} set={set} />
+      <PourBar bench={bench} ready={body !== null} pouring={pouring} pour={pour} set={set} />
+      <SlipStrip personId={who.personId} />
+    </main>
+  );
+}

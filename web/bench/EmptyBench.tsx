@@ -1,0 +1,55 @@
+import type { ReactNode } from 'react';
+import { atLeast } from '#contract/people.ts';
+import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
+import { useSession } from '../app/session.tsx';
+import { ButtonLink } from '../ui/Button.tsx';
+import { WareDrawing } from '../ui/WareDrawing.tsx';
+import type { Ware } from './benchMix.ts';
+
+/** A new shop's Bench: an empty vessel, and the one thing to do next. */
+export function EmptyBench({ ware }: { ware: Ware }) {
+  const { who, shop } = useSession();
+  const manager = atLeast(who.role, 'manager');
+  const next: [string, string, string] =
+    ware.products.length === 0
+      ? ['No products yet', '/stock/products/new', 'Add the first product']
+      : ['No vessels yet', '/rigs/vessels/new', 'Add the first vessel'];
+  const [title, path, action] = next;
+  return (
+    <EmptyVessel units={shop.units} title={title}>
+      {manager ? (
+        <ButtonLink look="main" bay to={path}>
+          {action}
+        </ButtonLink>
+      ) : (
+        <p>A manager enters what the shop mixes with. Ask yours to add it.</p>
+      )}
+    </EmptyVessel>
+  );
+}
+
+export function EmptyVessel({
+  title,
+  units,
+  children,
+}: {
+  title: string;
+  units: 'metric' | 'us' | 'imperial';
+  children: ReactNode;
+}) {
+  return (
+    <main className="flex flex-col items-center gap-5 p-5 pt-13 text-center">
+      <WareDrawing
+        outline={VESSEL_OUTLINES.triggerBottle}
+        brimfulUl={810_000}
+        layers={[]}
+        units={units}
+        height={320}
+        width={260}
+        label="An empty bottle"
+      />
+      <h1>{title}</h1>
+      {children}
+    </main>
+  );
+}

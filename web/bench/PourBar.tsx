@@ -1,0 +1,134 @@
+import { useMutation } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import type { Container } from '#contract/ware.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { Choice } from '../ui/Choice.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import type { BenchDraft } from './benchDraft.ts';
+import type { BenchMix } from './benchMix.ts';
+import type { usePour } from './usePour.ts';
+
+type Props = {
+  bench: BenchMix;
+  ready: boolean;
+  pouring: ReturnType<typeof usePour>;
+  pour: () => void;
+  set: (change: Partial<BenchDraft>) => void;
+};
+
+/** Where the product comes from, what to take care of, and the pour itself. */
+export function PourBar({ bench, ready, pouring, pour, set }: Props) {
+  const { shop } = useSession();
+  const { product, mix, containers, container, refusals } = bench;
+  const open = containers.filter((c) => c.openedAt);
+  const figure = mix && formatVolume(mix.productUl, shop.units);
+  return (
+    <section aria-label="Pour" className="flex flex-col gap-3 lg:col-start-2 lg:row-start-3">
+      <Cautions bench={bench} />
+      <div className="grid items-end gap-3 sm:grid-cols-2">
+        {product && open.length === 0 ? (
+          <OpenOne sealed={containers} />
+        ) : (
+          <Field label="Pour from">
+            {(described) => (
+              <Choice
+                {...described}
+                bay
+                value={container ? String(container.id) : ''}
+                placeholder={product ? 'Choose a container' : 'Choose a product first'}
+                options={open.map((c) => ({
+                  value: String(c.id),
+                  name: `${c.code}, ${formatVolume(c.heldUl, shop.units)} left`,
+                  note: `${c.kind}, ${c.placeName}`,
+                  disabled: c.heldUl === 0,
+                }))}
+                onChange={(id) => set({ containerId: Number(id) })}
+              />
+            )}
+          </Field>
+        )}
+        <div className="bg-ground max-lg:sticky max-lg:bottom-19 max-lg:z-[5] max-lg:-mx-4 max-lg:px-4 max-lg:py-2">
+          <Button
+            look="main"
+            bay
+            className="w-full"
+            disabled={!ready || pouring.pending || pouring.unanswered !== null}
+            onClick={pour}
+            aria-keyshortcuts="Control+Enter"
+          >
+            {pouring.pending ? 'Booking ...' : ready ? `Pour ${figure} from ${container?.code}` : 'Pour'}
+          </Button>
+        </div>
+      </div>
+      {refusals.container && <Refusal problem={refusals.container} />}
+      {pouring.error && !pouring.unanswered && <Refusal problem={pouring.error} />}
+      {pouring.unanswered && (
+        <div className="flex flex-wrap items-center gap-3">
+          <Watch word="No answer yet.">
+            Your last pour was sent, but nothing came back. Send it again: however often you do, it is booked
+            once.
+          </Watch>
+          <Button bay onClick={pouring.sendAgain}>
+            Send it again
+          </Button>
+        </div>
+      )}
+    </section>
+  );
+}
+
+function Cautions({ bench }: { bench: BenchMix }) {
+  const { shop } = useSession();
+  const { product, vessel } = bench;
+  const holds = vessel?.holds;
+  if (!product) return null;
+  return (
+    <>
+      {product.caution && (
+        <Watch word="Take care.">
+          {product.caution} The safety data sheet and your shop's own rules decide.
+        </Watch>
+      )}
+      {holds && (
+        <Watch
+          word={holds.productName === product.name ? 'Not empty by the books.' : 'Empty and rinse it first.'}
+        >
+          {vessel.name} last held {holds.code}, {formatVolume(holds.ul, shop.units)} of {holds.productName} by{' '}
+          {holds.personName}. Pouring books that as used.
+        </Watch>
+      )}
+    </>
+  );
+}
+
+/** No container of the product is open: open one here, or learn that there is none. */
+function OpenOne({ sealed }: { sealed: Container[] }) {
+  const { shop } = useSession();
+  const opening = useMutation({
+    mutationFn: (id: number) => post(`/containers/${id}/openings`, {}),
+    onSettled: () => askAgain('containers'),
+  });
+  const [first] = sealed;
+  if (!first) {
+    return (
+      <p>
+        <strong>None of it is in stock.</strong> <Link to="/stock/receive">Receive a container</Link>, or
+        choose another product.
+      </p>
+    );
+  }
+  return (
+    <div>
+      <p className="mb-1">None is open.</p>
+      <Button bay className="w-full" disabled={opening.isPending} onClick={() => opening.mutate(first.id)}>
+        Open {first.code}, {formatVolume(first.heldUl, shop.units)}, {first.placeName}
+      </Button>
+      {opening.error && <Refusal problem={opening.error} />}
+    </div>
+  );
+}

@@ -1,0 +1,82 @@
+import { useMutation } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
+import { Link } from 'react-router';
+import type { Slip } from '#contract/ledger.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain } from '../state/queries.ts';
+import { clockTime } from '../ui/dates.ts';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useBench } from './benchDraft.ts';
+
+const NONE: never[] = [];
+
+/** The slips of this person's last pours on this device, newest first. A new one takes the focus and is read out. */
+export function SlipStrip({ personId }: { personId: number }) {
+  const slips = useBench((state) => state.slips[personId]) ?? NONE;
+  const newest = useRef<HTMLLIElement>(null);
+  const known = useRef(slips[0]?.movementId);
+  useEffect(() => {
+    if (slips[0]?.movementId === known.current) return;
+    known.current = slips[0]?.movementId;
+    newest.current?.focus();
+  }, [slips]);
+  return (
+    <section aria-label="Booking slips" aria-live="polite" className="lg:col-start-2 lg:row-start-4">
+      <ol className="border-t border-ink empty:border-0">
+        {slips.map((slip, i) => (
+          <SlipLine key={slip.movementId} slip={slip} ref={i === 0 ? newest : null} />
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function SlipLine({ slip, ref }: { slip: Slip & { undone?: boolean }; ref: React.Ref<HTMLLIElement> }) {
+  const { who, shop } = useSession();
+  const markUndone = useBench((state) => state.markUndone);
+  const undo = useMutation({
+    mutationFn: () => post(`/movements/${slip.movementId}/reversals`, {}),
+    onSuccess: () => markUndone(who.personId, slip.movementId),
+    onSettled: () => {
+      askAgain('containers');
+      askAgain('vessels');
+    },
+  });
+  const poured = formatVolume(slip.productUl, shop.units);
+  const left = formatVolume(slip.leftUl, shop.units);
+  return (
+    <li
+      ref={ref}
+      tabIndex={-1}
+      className="ruled flex scroll-mb-40 flex-wrap items-center gap-x-5 border-faint py-2 outline-offset-0"
+      onKeyDown={(event) => {
+        // Enter on the slip puts it down and goes back to the mix.
+        if (event.key === 'Enter' && event.target === event.currentTarget && !event.ctrlKey)
+          event.currentTarget.blur();
+      }}
+    >
+      <span className="reading text-muted">{clockTime(slip.at, shop.zone)}</span>
+      <p className={`min-w-0 flex-1 basis-72 leading-snug ${slip.undone ? 'line-through decoration-1' : ''}`}>
+        Poured <strong className="reading text-product">{poured}</strong> of {slip.productName} into{' '}
+        {slip.vesselName} from {slip.containerKind}{' '}
+        <Link to={`/c/${slip.containerCode}`}>{slip.containerCode}</Link>,{' '}
+        <span className="reading">{left}</span> left. Batch <span className="reading">{slip.batchCode}</span>.
+      </p>
+      {slip.undone ? (
+        <strong>Taken back</strong>
+      ) : (
+        <button
+          type="button"
+          className="min-h-16 px-3 underline underline-offset-4 disabled:opacity-50 lg:min-h-12"
+          disabled={undo.isPending}
+          onClick={() => undo.mutate()}
+        >
+          Undo
+        </button>
+      )}
+      {undo.error && <Refusal problem={undo.error} />}
+    </li>
+  );
+}

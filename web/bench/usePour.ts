@@ -1,0 +1,58 @@
+import { useMutation } from '@tanstack/react-query';
+import type { PourBody, Slip } from '#contract/ledger.ts';
+import { ApiProblem, newKey, post } from '../app/api.ts';
+import { askAgain } from '../state/queries.ts';
+import { useBench } from './benchDraft.ts';
+import type { BenchMix } from './benchMix.ts';
+
+/** What is to be booked, or null while the mix can't be poured. */
+export function pourOf(bench: BenchMix): PourBody | null {
+  const { product, vessel, container, mix, strength, refusals } = bench;
+  if (!product || !vessel || !container || !mix || !strength?.ok || refusals.container) return null;
+  return {
+    productId: product.id,
+    vesselId: vessel.id,
+    containerId: container.id,
+    strength: strength.value,
+    totalUl: mix.totalUl,
+    shown: { waterUl: mix.waterUl, productUl: mix.productUl },
+  };
+}
+
+/**
+ * Books pours. A pour whose answer never came is remembered with its key, through reloads, and can be sent again:
+ * however often it is sent, it is booked once.
+ */
+export function usePour(personId: number) {
+  const { sent, remember, print } = useBench();
+  const waiting = sent[personId] ?? null;
+  const mutation = useMutation({
+    mutationFn: async (command: { key: string; body: string }) => {
+      remember(personId, command);
+      try {
+        const slip = await post<Slip>('/pours', JSON.parse(command.body), command.key);
+        remember(personId, null);
+        print(personId, slip);
+        return slip;
+      } catch (error) {
+        const answered =
+          error instanceof ApiProblem && error.problem.status > 0 && error.problem.status < 500;
+        if (answered && error.problem.status !== 401) remember(personId, null);
+        throw error;
+      }
+    },
+    onSettled: () => {
+      askAgain('containers');
+      askAgain('vessels');
+    },
+  });
+  return {
+    pour: (body: PourBody) => mutation.mutate({ key: newKey(), body: JSON.stringify(body) }),
+    /** Set while an earlier pour has had no answer. */
+    unanswered: mutation.isPending ? null : waiting,
+    sendAgain: () => waiting && mutation.mutate(waiting),
+    pending: mutation.isPending,
+    error: mutation.error,
+    forgetError: mutation.reset,
+  };
+}

@@ -1,0 +1,43 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { atLeast, type Role } from '#contract/people.ts';
+import { useSession } from '../app/session.tsx';
+import { peopleQuery } from '../state/queries.ts';
+import { ButtonLink } from '../ui/Button.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+
+const MAY: Record<Role, string> = {
+  technician: 'pours, and takes back their own pours for ten minutes',
+  lead: "also brings in stock, and takes back anyone's pours of the day",
+  manager: 'everything',
+};
+
+/** The people of the shop and what each may do. */
+export default function Crew() {
+  const { who } = useSession();
+  const { data: people, error } = useQuery(peopleQuery);
+  if (error) return <Refusal problem={error} />;
+  if (!people) return null;
+  const manager = atLeast(who.role, 'manager');
+  return (
+    <Page title="Crew" actions={manager && <ButtonLink to="/crew/new">Add someone</ButtonLink>}>
+      <ul className="max-w-4xl border-t-2 border-ink">
+        {people.map((person) => (
+          <li
+            key={person.id}
+            className="ruled flex min-h-16 flex-wrap items-center gap-x-5 border-faint py-2"
+          >
+            <span className={`w-44 ${person.retired ? 'text-muted' : ''}`}>
+              {manager ? <Link to={`/crew/${person.id}`}>{person.name}</Link> : person.name}
+            </span>
+            <span className="w-28">{person.role}</span>
+            <span className="flex-1 basis-60 text-muted">
+              {person.retired ? 'has left; their name stays in the books' : MAY[person.role]}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </Page>
+  );
+}

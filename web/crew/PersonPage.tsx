@@ -1,0 +1,77 @@
+import { useQuery } from '@tanstack/react-query';
+import { useNavigate, useParams } from 'react-router';
+import { type Person, personBody, personPatch, ROLES, type Role } from '#contract/people.ts';
+import { peopleQuery } from '../state/queries.ts';
+import { ButtonLink } from '../ui/Button.tsx';
+import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useRowForm } from '../ui/useRowForm.ts';
+
+/** One member of the crew, for a manager: name, role, a new PIN, leaving and coming back. */
+export default function PersonPage() {
+  const { id } = useParams();
+  const { data: people, error } = useQuery(peopleQuery);
+  if (error) return <Refusal problem={error} />;
+  if (!people) return null;
+  if (id === 'new') return <PersonForm person={null} />;
+  const person = people.find((p) => p.id === Number(id));
+  if (person) return <PersonForm key={person.id} person={person} />;
+  return (
+    <Page title="No such person">
+      <ButtonLink to="/crew">Back to Crew</ButtonLink>
+    </Page>
+  );
+}
+
+type Typed = { name: string; role: Role; pin: string; retired: boolean };
+
+const typedPerson = (person: Person | null): Typed => ({
+  name: person?.name ?? '',
+  role: person?.role ?? 'technician',
+  pin: '',
+  retired: person?.retired ?? false,
+});
+
+function PersonForm({ person }: { person: Person | null }) {
+  const navigate = useNavigate();
+  const of = useRowForm<Typed, Person>({
+    row: person,
+    path: '/people',
+    topic: 'people',
+    schema: person ? personPatch : personBody,
+    typed: typedPerson,
+    read: ({ name, role, pin, retired }) => ({
+      body: person ? { name, role, retired, ...(pin && { pin }) } : { name, role, pin },
+    }),
+    labels: { name: 'Name', role: 'Role' },
+    done: () => navigate('/crew'),
+  });
+  return (
+    <Page title={person?.name ?? 'Add someone'}>
+      <form onSubmit={of.submit} noValidate className="max-w-xl">
+        <div className="grid items-start gap-4 sm:grid-cols-2">
+          <TextField of={of} name="name" label="Name" />
+          <ChoiceField of={of} name="role" label="Role" options={ROLES.map((r) => ({ value: r, name: r }))} />
+          <TextField
+            of={of}
+            name="pin"
+            label={person ? 'New PIN' : 'PIN'}
+            inputMode="numeric"
+            maxLength={4}
+            hint={
+              person
+                ? 'Leave empty to keep the one they have. A new one ends their other sessions.'
+                : 'Four digits'
+            }
+          />
+          {person && <TickField of={of} name="retired" label="Has left the shop" />}
+        </div>
+        <FormFoot save={person ? 'Save' : 'Add them'} {...of.foot}>
+          <ButtonLink to="/crew">Back to Crew</ButtonLink>
+        </FormFoot>
+      </form>
+    </Page>
+  );
+}

@@ -1,0 +1,123 @@
+import { useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { atLeast } from '#contract/people.ts';
+import type { MeasureRow, Vessel } from '#contract/ware.ts';
+import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../app/session.tsx';
+import { measuresQuery, retiredQuery, vesselsQuery } from '../state/queries.ts';
+import { ButtonLink } from '../ui/Button.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { MEASURE_NAMES, VESSEL_NAMES } from './kinds.ts';
+import { Silhouette } from './Silhouette.tsx';
+
+/** Everything a mix is made in or measured with. */
+export default function Rigs() {
+  const { who, shop } = useSession();
+  const vessels = useQuery(vesselsQuery);
+  const measures = useQuery(measuresQuery);
+  const error = vessels.error ?? measures.error;
+  if (error) return <Refusal problem={error} />;
+  if (!vessels.data || !measures.data) return null;
+  const manager = atLeast(who.role, 'manager');
+  return (
+    <Page
+      title="Rigs"
+      actions={
+        manager && (
+          <>
+            <ButtonLink to="/rigs/vessels/new">Add a vessel</ButtonLink>
+            <ButtonLink to="/rigs/measures/new">Add a measure</ButtonLink>
+          </>
+        )
+      }
+    >
+      <div className="grid gap-x-13 gap-y-8 xl:grid-cols-[3fr_2fr]">
+        <section aria-label="Vessels">
+          <h2 className="mb-2">Vessels</h2>
+          <Ledger empty="No vessels yet. A manager adds the first one.">
+            {vessels.data.map((v) => (
+              <Row
+                key={v.id}
+                to={`/rigs/vessels/${v.id}`}
+                name={v.name}
+                kind={VESSEL_NAMES[v.kind]}
+                figure={<Silhouette outline={VESSEL_OUTLINES[v.kind]} />}
+              >
+                <span className="block">
+                  up to <span className="reading">{formatVolume(v.fillLimitUl, shop.units)}</span>
+                </span>
+                <span className="block text-[0.94rem] text-muted">
+                  {v.holds ? `holds ${formatVolume(v.holds.ul, shop.units)} ${v.holds.productName}` : 'empty'}
+                </span>
+              </Row>
+            ))}
+          </Ledger>
+          {manager && <Retired kind="vessels" />}
+        </section>
+        <section aria-label="Measures">
+          <h2 className="mb-2">Measures</h2>
+          <Ledger empty="No measures yet. A manager adds the first one.">
+            {measures.data.map((m) => (
+              <Row
+                key={m.id}
+                to={`/rigs/measures/${m.id}`}
+                name={m.name}
+                kind={MEASURE_NAMES[m.kind]}
+                figure={<Silhouette outline={MEASURE_OUTLINES[m.kind]} />}
+              >
+                <span className="reading block">{formatVolume(m.capacityUl, shop.units)}</span>
+                <span className="block text-[0.94rem] text-muted">
+                  in steps of {formatVolume(m.stepUl, shop.units)}
+                </span>
+              </Row>
+            ))}
+          </Ledger>
+          {manager && <Retired kind="measures" />}
+        </section>
+      </div>
+    </Page>
+  );
+}
+
+function Ledger({ children, empty }: { children: ReactNode[]; empty: string }) {
+  return children.length > 0 ? <ul className="border-t-2 border-ink">{children}</ul> : <p>{empty}</p>;
+}
+
+function Row(props: { to: string; name: string; kind: string; figure: ReactNode; children: ReactNode }) {
+  const { to, name, kind, figure, children } = props;
+  return (
+    <li className="ruled border-faint">
+      <Link to={to} className="flex min-h-17 items-center gap-5 py-2 no-underline hover:underline">
+        <span className="flex h-13 w-12 shrink-0 items-end justify-center">{figure}</span>
+        <span className="flex-1 leading-tight">
+          <span className="block">{name}</span>
+          <span className="block text-[0.94rem] text-muted">{kind}</span>
+        </span>
+        <span className="text-right leading-tight">{children}</span>
+      </Link>
+    </li>
+  );
+}
+
+/** What is out of use, for whoever may bring it back. */
+function Retired({ kind }: { kind: 'vessels' | 'measures' }) {
+  const { data = [] } = useQuery(retiredQuery<Vessel | MeasureRow>(kind));
+  if (data.length === 0) return null;
+  return (
+    <details className="mt-3">
+      <summary className="min-h-12 cursor-pointer py-3">Out of use ({data.length})</summary>
+      <ul>
+        {data.map((row) => (
+          <li key={row.id}>
+            <Link className="flex min-h-12 items-center" to={`/rigs/${kind}/${row.id}`}>
+              {row.name}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

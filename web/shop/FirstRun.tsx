@@ -1,0 +1,108 @@
+import { useNavigate, useSearchParams } from 'react-router';
+import type { Who } from '#contract/people.ts';
+import { firstRunBody, type Shop, UNIT_SYSTEMS } from '#contract/shop.ts';
+import { get, post } from '../app/api.ts';
+import { namesQuery, queryClient, shopQuery, whoQuery } from '../state/queries.ts';
+import { ChoiceField, TextField } from '../ui/FormFields.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
+import { useTextForm } from '../ui/useTextForm.ts';
+import { UNIT_SYSTEM_NAMES } from './units.ts';
+
+type Typed = {
+  code: string;
+  name: string;
+  zone: string;
+  currency: string;
+  units: Shop['units'];
+  manager: { name: string; pin: string };
+};
+
+/** A new shop's first page: what it is called, where it is, how it measures, and who runs it. */
+export default function FirstRun() {
+  const navigate = useNavigate();
+  const [search] = useSearchParams();
+  const of = useTextForm({
+    values: {
+      code: search.get('code') ?? '',
+      name: '',
+      zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+      currency: currencyHere(),
+      units: navigator.language === 'en-US' ? 'us' : 'metric',
+      manager: { name: '', pin: '' },
+    } as Typed,
+    read: (typed) => ({ body: typed }),
+    schema: firstRunBody,
+    send: (body) => post<Shop>('/shop', body),
+    done: async () => {
+      const { manager } = of.form.getValues();
+      const names = await queryClient.fetchQuery(namesQuery);
+      const me = names.find((n) => n.name === manager.name.trim());
+      if (me)
+        queryClient.setQueryData(
+          whoQuery.queryKey,
+          await post<Who>('/sessions', { personId: me.id, pin: manager.pin }),
+        );
+      queryClient.setQueryData(shopQuery.queryKey, await get('/shop'));
+      navigate('/bench', { replace: true });
+    },
+  });
+  return (
+    <main className="mx-auto max-w-2xl p-5 md:pt-13">
+      <h1 className="mb-2">Set up your shop</h1>
+      <p className="mb-5">
+        This is asked once. All of it but the time zone can be changed later, under Shop and Crew.
+      </p>
+      <form onSubmit={of.submit} noValidate>
+        <div className="grid items-start gap-4 sm:grid-cols-2">
+          <TextField
+            of={of}
+            name="code"
+            label="Set-up code"
+            inputMode="numeric"
+            hint="Printed where the program was started"
+          />
+          <TextField of={of} name="name" label="Shop name" />
+          <TextField
+            of={of}
+            name="zone"
+            label="Time zone"
+            hint="Such as Europe/London. Fixed once the books are open."
+          />
+          <TextField of={of} name="currency" label="Currency" maxLength={3} hint="Such as GBP, EUR or USD" />
+          <div className="sm:col-span-2">
+            <ChoiceField
+              of={of}
+              name="units"
+              label="Units"
+              hint="Only what is shown; anything can be typed in any unit."
+              options={UNIT_SYSTEMS.map((value) => ({ value, name: UNIT_SYSTEM_NAMES[value] }))}
+            />
+          </div>
+        </div>
+        <h2 className="mt-8 mb-3">The first manager</h2>
+        <div className="grid items-start gap-4 sm:grid-cols-2">
+          <TextField of={of} name="manager.name" label="Your name" />
+          <TextField
+            of={of}
+            name="manager.pin"
+            label="Your PIN"
+            type="password"
+            inputMode="numeric"
+            maxLength={4}
+            hint="Four digits"
+          />
+        </div>
+        <FormFoot save="Open the shop" saving={of.saving} problem={of.problem} />
+      </form>
+    </main>
+  );
+}
+
+function currencyHere(): string {
+  const region = /-([A-Z]{2})\b/.exec(navigator.language)?.[1];
+  return (
+    { GB: 'GBP', US: 'USD', CA: 'CAD', AU: 'AUD', NZ: 'NZD', CH: 'CHF', IN: 'INR', JP: 'JPY' }[
+      region ?? ''
+    ] ?? 'EUR'
+  );
+}

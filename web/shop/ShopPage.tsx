@@ -1,0 +1,153 @@
+import { useQuery } from '@tanstack/react-query';
+import { atLeast } from '#contract/people.ts';
+import { RATIO_READINGS, type Shop, shopPatch, UNIT_SYSTEMS } from '#contract/shop.ts';
+import { PLACE_KINDS, type Place, placeBody } from '#contract/ware.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain, placesQuery } from '../state/queries.ts';
+import { ChoiceField, TextField } from '../ui/FormFields.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
+import { Page } from '../ui/Page.tsx';
+import { useRowForm } from '../ui/useRowForm.ts';
+import { useTextForm } from '../ui/useTextForm.ts';
+import { UNIT_SYSTEM_NAMES } from './units.ts';
+
+/** The shop's own settings and the places containers stand in. */
+export default function ShopPage() {
+  const { who, shop } = useSession();
+  const manager = atLeast(who.role, 'manager');
+  return (
+    <Page title={shop.name}>
+      <div className="grid gap-x-13 gap-y-8 lg:grid-cols-2">
+        {manager ? <ShopForm shop={shop} /> : <ShopFacts shop={shop} />}
+        <Places manager={manager} />
+      </div>
+    </Page>
+  );
+}
+
+const READINGS: Record<Shop['ratioReading'], { name: string; note: string }> = {
+  parts: { name: 'Parts', note: '1:12 is 1 part product plus 12 parts water' },
+  inTotal: { name: 'In total', note: '1:12 is 1 part product in 12 parts altogether' },
+};
+
+function ShopFacts({ shop }: { shop: Shop }) {
+  return (
+    <section aria-label="Settings">
+      <h2 className="mb-2">Settings</h2>
+      <p>{UNIT_SYSTEM_NAMES[shop.units]}.</p>
+      <p>
+        A bare ratio is read in {READINGS[shop.ratioReading].name.toLowerCase()}:{' '}
+        {READINGS[shop.ratioReading].note}.
+      </p>
+      <p className="mt-3 text-muted">A manager changes these.</p>
+    </section>
+  );
+}
+
+type Typed = Pick<Shop, 'name' | 'currency' | 'units' | 'ratioReading'>;
+
+const typedShop = ({ name, currency, units, ratioReading }: Shop): Typed => ({
+  name,
+  currency,
+  units,
+  ratioReading,
+});
+
+function ShopForm({ shop }: { shop: Shop }) {
+  const of = useRowForm<Typed, Shop>({
+    row: shop,
+    path: '/shop',
+    topic: 'shop',
+    schema: shopPatch,
+    typed: (row) => typedShop(row ?? shop),
+    read: (typed) => ({ body: typed }),
+    labels: {
+      name: 'Shop name',
+      currency: 'Currency',
+      units: 'Units shown',
+      ratioReading: 'A bare ratio is read in',
+    },
+    done: (row) => of.form.reset(typedShop(row)),
+  });
+  const saved = of.form.formState.isSubmitSuccessful && !of.form.formState.isDirty && !of.problem;
+  return (
+    <section aria-label="Settings">
+      <h2 className="mb-2">Settings</h2>
+      <form onSubmit={of.submit} noValidate className="grid max-w-xl gap-4">
+        <TextField of={of} name="name" label="Shop name" />
+        <TextField
+          of={of}
+          name="currency"
+          label="Currency"
+          maxLength={3}
+          hint="A three-letter code. Prices are kept in it."
+        />
+        <ChoiceField
+          of={of}
+          name="units"
+          label="Units shown"
+          hint="Changes what is shown, never what is booked. It also settles a bare oz or gal where you type one."
+          options={UNIT_SYSTEMS.map((value) => ({ value, name: UNIT_SYSTEM_NAMES[value] }))}
+        />
+        <ChoiceField
+          of={of}
+          name="ratioReading"
+          label="A bare ratio is read in"
+          hint="Labels rarely say. Strengths already saved keep the reading they were given."
+          options={RATIO_READINGS.map((value) => ({ value, ...READINGS[value] }))}
+        />
+        <p className="text-muted">
+          Time zone: {shop.zone}. It was fixed when the books were opened, so that no day changes its length.
+        </p>
+        <FormFoot save="Save" {...of.foot}>
+          {saved && <p className="flex items-center">Saved.</p>}
+        </FormFoot>
+      </form>
+    </section>
+  );
+}
+
+function Places({ manager }: { manager: boolean }) {
+  const { data: places = [] } = useQuery(placesQuery);
+  return (
+    <section aria-label="Places">
+      <h2 className="mb-2">Places</h2>
+      <ul className="mb-5 max-w-xl border-t border-hairline">
+        {places.map((place) => (
+          <li key={place.id} className="ruled flex justify-between border-faint py-2">
+            {place.name} <span className="text-muted">{place.kind}</span>
+          </li>
+        ))}
+      </ul>
+      {manager && <AddPlace />}
+    </section>
+  );
+}
+
+function AddPlace() {
+  const of = useTextForm({
+    values: { name: '', kind: 'bay' as Place['kind'] },
+    read: (typed) => ({ body: typed }),
+    schema: placeBody,
+    send: (body) => post<Place>('/places', body),
+    done: () => {
+      askAgain('places');
+      of.form.reset();
+    },
+  });
+  return (
+    <form onSubmit={of.submit} noValidate className="max-w-xl">
+      <div className="grid items-start gap-4 sm:grid-cols-2">
+        <TextField of={of} name="name" label="Place name" />
+        <ChoiceField
+          of={of}
+          name="kind"
+          label="Kind"
+          options={PLACE_KINDS.map((value) => ({ value, name: value }))}
+        />
+      </div>
+      <FormFoot save="Add the place" saving={of.saving} problem={of.problem} />
+    </form>
+  );
+}

@@ -1,0 +1,89 @@
+import { QueryClient, queryOptions, useMutation } from '@tanstack/react-query';
+import type { Movement, Page, Topic } from '#contract/ledger.ts';
+import type { Person, SignInName, Who } from '#contract/people.ts';
+import type { ShopState } from '#contract/shop.ts';
+import type { Container, MeasureRow, Place, Product, Vessel } from '#contract/ware.ts';
+import { ApiProblem, get } from '../app/api.ts';
+import { noteShopTime } from './clock.ts';
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 60_000,
+      retry: (failures, error) => failures < 2 && error instanceof ApiProblem && error.problem.status === 0,
+    },
+  },
+});
+
+export const shopQuery = queryOptions({ queryKey: ['shop'], queryFn: shopState });
+export const whoQuery = queryOptions({
+  queryKey: ['who'],
+  queryFn: () => get<Who | null>('/sessions/current'),
+});
+export const namesQuery = queryOptions({
+  queryKey: ['names'],
+  queryFn: () => get<SignInName[]>('/sessions/names'),
+});
+export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => get<Person[]>('/people') });
+export const productsQuery = queryOptions({
+  queryKey: ['products'],
+  queryFn: () => get<Product[]>('/products'),
+});
+export const vesselsQuery = queryOptions({ queryKey: ['vessels'], queryFn: () => get<Vessel[]>('/vessels') });
+export const measuresQuery = queryOptions({
+  queryKey: ['measures'],
+  queryFn: () => get<MeasureRow[]>('/measures'),
+});
+export const placesQuery = queryOptions({ queryKey: ['places'], queryFn: () => get<Place[]>('/places') });
+export const containersQuery = queryOptions({ queryKey: ['containers'], queryFn: allContainers });
+
+/** Ware that was retired, of one kind. */
+export const retiredQuery = <R>(kind: 'products' | 'vessels' | 'measures') =>
+  queryOptions({ queryKey: [kind, 'retired'], queryFn: () => get<R[]>(`/${kind}?retired=true`) });
+
+/** One row of ware, in use or retired. */
+export const rowQuery = <R>(kind: 'products' | 'vessels' | 'measures' | 'containers', id: number) =>
+  queryOptions({ queryKey: [kind, id], queryFn: () => get<R>(`/${kind}/${id}`) });
+
+export const movementsPage = (id: number, after: number | null) =>
+  get<Page<Movement>>(`/containers/${id}/movements${after === null ? '' : `?after=${after}`}`);
+
+async function shopState(): Promise<ShopState> {
+  const state = await get<ShopState>('/shop');
+  noteShopTime(state.now);
+  return state;
+}
+
+async function allContainers(): Promise<Container[]> {
+  const all: Container[] = [];
+  let next: number | null = 0;
+  while (next !== null) {
+    const page: Page<Container> = await get(`/containers${next ? `?after=${next}` : ''}`);
+    all.push(...page.rows);
+    next = page.next;
+  }
+  return all;
+}
+
+/** What to ask for again when something of a kind has changed. */
+const ASK_AGAIN: Record<Topic, string[]> = {
+  shop: ['shop'],
+  people: ['people', 'names'],
+  products: ['products', 'containers'],
+  vessels: ['vessels'],
+  measures: ['measures'],
+  places: ['places', 'containers'],
+  containers: ['containers', 'movements'],
+};
+
+export function askAgain(topic: Topic): void {
+  for (const key of ASK_AGAIN[topic]) void queryClient.invalidateQueries({ queryKey: [key] });
+}
+
+/** A command that changes things of some kinds; what is shown of them is asked for again when it is done. */
+export function useCommand<V, R = unknown>(topics: Topic[], run: (variables: V) => Promise<R>) {
+  return useMutation<R, Error, V>({
+    mutationFn: run,
+    onSuccess: () => topics.forEach(askAgain),
+  });
+}

@@ -1,0 +1,25 @@
+import { Link } from 'react-router';
+import type { Container } from '#contract/ware.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../app/session.tsx';
+
+/** Containers as lines: code, what is left, where. */
+export function ContainerList({ containers }: { containers: Container[] }) {
+  const { shop } = useSession();
+  if (containers.length === 0) return <p>None of it is in stock.</p>;
+  return (
+    <ul className="max-w-3xl border-t border-hairline">
+      {containers.map((c) => (
+        <li key={c.id} className="ruled flex gap-5 border-faint py-2">
+          <Link className="reading w-14" to={`/stock/containers/${c.id}`}>
+            {c.code}
+          </Link>
+          <span className="reading w-24 text-right">{formatVolume(c.heldUl, shop.units)}</span>
+          <span>
+            {c.openedAt ? 'open' : 'sealed'} {c.kind}, {c.placeName}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}

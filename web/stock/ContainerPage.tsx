@@ -1,0 +1,113 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { Link, useNavigate, useParams } from 'react-router';
+import { atLeast } from '#contract/people.ts';
+import type { Container } from '#contract/ware.ts';
+import { CONTAINER_OUTLINES } from '#core/mixing/outlines.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { useBench } from '../bench/benchDraft.ts';
+import { askAgain, rowQuery } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { shopDay } from '../ui/dates.ts';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { WareDrawing } from '../ui/WareDrawing.tsx';
+import { Movements } from './Movements.tsx';
+
+/** One container: how full it is, what it is, and every movement behind that level. */
+export default function ContainerPage() {
+  const id = Number(useParams().id);
+  const { shop } = useSession();
+  const { data: container, error } = useQuery(rowQuery<Container>('containers', id));
+  if (error) {
+    return (
+      <Page title="No such container">
+        <Refusal problem={error} />
+        <p className="mt-3">
+          <Link to="/stock">Look at the shelf</Link>
+        </p>
+      </Page>
+    );
+  }
+  if (!container) return null;
+  const held = formatVolume(container.heldUl, shop.units);
+  return (
+    <Page title={`${container.code} ${container.productName}`} actions={<Actions container={container} />}>
+      <div className="grid gap-x-13 gap-y-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
+        <section aria-label="Level">
+          <WareDrawing
+            outline={CONTAINER_OUTLINES[container.kind]}
+            brimfulUl={container.sizeUl}
+            layers={[{ ul: container.heldUl, of: 'product' }]}
+            units={shop.units}
+            height={320}
+            width={310}
+            marks={[{ ul: container.heldUl, figure: held, tone: 'product' }]}
+            label={`${container.kind} holding ${held} of ${formatVolume(container.sizeUl, shop.units)}`}
+          />
+          <dl className="mt-3 border-t border-hairline">
+            <Fact name="Left, by the books" value={held} />
+            <Fact name="Size" value={`${formatVolume(container.sizeUl, shop.units)} ${container.kind}`} />
+            <Fact name="Stands in" value={container.placeName} />
+            <Fact name="Lot" value={container.lot || 'none given'} />
+            <Fact name="Received" value={shopDay(container.receivedAt, shop.zone)} />
+            <Fact
+              name="Opened"
+              value={container.openedAt ? shopDay(container.openedAt, shop.zone) : 'sealed'}
+            />
+          </dl>
+        </section>
+        <Movements container={container} />
+      </div>
+    </Page>
+  );
+}
+
+function Fact({ name, value }: { name: string; value: string }) {
+  return (
+    <div className="ruled flex justify-between gap-3 border-faint py-1.5">
+      <dt className="text-muted">{name}</dt>
+      <dd className="reading text-right">{value}</dd>
+    </div>
+  );
+}
+
+function Actions({ container }: { container: Container }) {
+  const { who } = useSession();
+  const navigate = useNavigate();
+  const change = useBench((state) => state.change);
+  const opening = useMutation({
+    mutationFn: () => post(`/containers/${container.id}/openings`, {}),
+    onSettled: () => askAgain('containers'),
+  });
+  const puttingAway = useMutation({
+    mutationFn: () => post(`/containers/${container.id}/retirements`, {}),
+    onSuccess: () => navigate('/stock'),
+    onSettled: () => askAgain('containers'),
+  });
+  const pourFrom = () => {
+    change(who.personId, {
+      productId: container.productId,
+      containerId: container.id,
+      strengthText: '',
+      picked: null,
+    });
+    navigate('/bench');
+  };
+  const error = opening.error ?? puttingAway.error;
+  return (
+    <>
+      {!container.openedAt && <Button onClick={() => opening.mutate()}>Open it</Button>}
+      {container.openedAt && container.heldUl > 0 && (
+        <Button look="main" onClick={pourFrom}>
+          Pour from it
+        </Button>
+      )}
+      {container.heldUl === 0 && atLeast(who.role, 'lead') && (
+        <Button onClick={() => puttingAway.mutate()}>Put it away, empty</Button>
+      )}
+      {error && <Refusal problem={error} />}
+    </>
+  );
+}

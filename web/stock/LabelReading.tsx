@@ -1,0 +1,41 @@
+import { formatPercent, readingInWords } from '#core/strength/formatStrength.ts';
+import { fractionOf } from '#core/strength/strength.ts';
+import { useSession } from '../app/session.tsx';
+import type { TextForm } from '../ui/useTextForm.ts';
+import { type LabelTyped, readingsOf } from './labelTyped.ts';
+
+/** What the printed words come to; where they can be read two ways, both, to choose from. */
+export function LabelReading<V extends { labelEntries: LabelTyped[] }>({
+  of,
+  at,
+}: {
+  of: TextForm<V>;
+  at: number;
+}) {
+  const { shop } = useSession();
+  const form = of.form as unknown as TextForm<{ labelEntries: LabelTyped[] }>['form'];
+  const entry = form.watch(`labelEntries.${at}`);
+  const readings = readingsOf(entry?.printed ?? '', shop);
+  if (readings.length === 0) return 'As it is printed';
+  return (
+    <>
+      {readings.map((strength, i) => {
+        const f = fractionOf(strength);
+        const words = `${f.ok ? formatPercent(f.value) : ''}: ${readingInWords(strength)}`;
+        if (readings.length === 1) return words;
+        const value = i === 0 ? 'asWritten' : 'other';
+        return (
+          <label key={value} className="flex min-h-8 items-center gap-2">
+            <input
+              type="radio"
+              className="size-5 shrink-0 accent-ink"
+              value={value}
+              {...form.register(`labelEntries.${at}.reading`)}
+            />
+            {words}
+          </label>
+        );
+      })}
+    </>
+  );
+}

@@ -1,0 +1,145 @@
+import { useInfiniteQuery, useMutation } from '@tanstack/react-query';
+import type { Movement, MovementKind } from '#contract/ledger.ts';
+import { atLeast } from '#contract/people.ts';
+import type { Container } from '#contract/ware.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { shopNow } from '../state/clock.ts';
+import { askAgain, movementsPage } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { clockTime, shopDay } from '../ui/dates.ts';
+import { Refusal } from '../ui/Refusal.tsx';
+
+const KINDS: Record<MovementKind, string> = {
+  receive: 'Received',
+  open: 'Opened',
+  draw: 'Poured',
+  decant: 'Decanted',
+  transfer: 'Moved',
+  count: 'Counted in',
+  waste: 'Wasted',
+  return: 'Returned',
+  found: 'Found',
+  reversal: 'Taken back',
+};
+
+/** Everything that ever happened to a container, newest first, each line with a name. */
+export function Movements({ container }: { container: Container }) {
+  const pages = useInfiniteQuery({
+    queryKey: ['movements', container.id],
+    queryFn: ({ pageParam }) => movementsPage(container.id, pageParam),
+    initialPageParam: null as number | null,
+    getNextPageParam: (last) => last.next,
+  });
+  const undo = useMutation({
+    mutationFn: (id: number) => post(`/movements/${id}/reversals`, {}),
+    onSettled: () => {
+      askAgain('containers');
+      askAgain('vessels');
+    },
+  });
+  if (pages.error) return <Refusal problem={pages.error} />;
+  if (!pages.data) return null;
+  const rows = pages.data.pages.flatMap((p) => p.rows);
+  return (
+    <section aria-label="Movements">
+      <h2 className="mb-2">Movements</h2>
+      {undo.error && <Refusal problem={undo.error} />}
+      <table className="w-full border-collapse border-t-2 border-ink">
+        <thead>
+          <tr className="ruled caps text-left text-muted">
+            <th scope="col" className="py-2 pr-3 font-semibold">
+              When
+            </th>
+            <th scope="col" className="py-2 pr-3 font-semibold">
+              What
+            </th>
+            <th scope="col" className="py-2 pr-3 font-semibold max-sm:hidden">
+              Who
+            </th>
+            <th scope="col" className="py-2 text-right font-semibold">
+              Change
+            </th>
+            <th scope="col" className="no-print">
+              <span className="sr-only">Take back</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((movement) => (
+            <Line
+              key={movement.id}
+              movement={movement}
+              undo={() => undo.mutate(movement.id)}
+              busy={undo.isPending}
+            />
+          ))}
+        </tbody>
+      </table>
+      {pages.hasNextPage && (
+        <Button
+          className="no-print mt-3"
+          disabled={pages.isFetchingNextPage}
+          onClick={() => void pages.fetchNextPage()}
+        >
+          Older movements
+        </Button>
+      )}
+    </section>
+  );
+}
+
+function Line({ movement, undo, busy }: { movement: Movement; undo: () => void; busy: boolean }) {
+  const { shop } = useSession();
+  const { kind, at, personName, changeUl, batchCode, vesselName, reversedBy } = movement;
+  const sign = changeUl > 0 ? '+' : changeUl < 0 ? '−' : '';
+  return (
+    <tr className={`ruled border-faint align-top ${reversedBy ? 'text-muted' : ''}`}>
+      <td className="py-2 pr-3 whitespace-nowrap">
+        <span className="reading">{clockTime(at, shop.zone)}</span>
+        <span className="block text-[0.9rem] text-muted">{shopDay(at, shop.zone)}</span>
+      </td>
+      <td className="py-2 pr-3 leading-snug">
+        {KINDS[kind]}
+        {vesselName && ` into ${vesselName}`}
+        {batchCode && <span className="reading"> {batchCode}</span>}
+        {reversedBy && <strong className="block">taken back since</strong>}
+        <span className="block text-[0.9rem] text-muted sm:hidden">{personName}</span>
+      </td>
+      <td className="py-2 pr-3 max-sm:hidden">{personName}</td>
+      <td
+        className={`reading py-2 text-right whitespace-nowrap ${reversedBy ? 'line-through' : 'text-product'}`}
+      >
+        {changeUl === 0 ? '–' : `${sign}${formatVolume(Math.abs(changeUl), shop.units)}`}
+      </td>
+      <td className="no-print py-1 pl-3 text-right">
+        <MayTakeBack movement={movement}>
+          <button
+            type="button"
+            className="min-h-12 px-1 underline underline-offset-4"
+            disabled={busy}
+            onClick={undo}
+          >
+            Take back
+          </button>
+        </MayTakeBack>
+      </td>
+    </tr>
+  );
+}
+
+const OWN_UNDO_MS = 10 * 60_000;
+
+/** Offers what the server would allow: your own pour for ten minutes, today's for a lead, any for a manager. */
+function MayTakeBack({ movement, children }: { movement: Movement; children: React.ReactNode }) {
+  const { who, shop } = useSession();
+  const { kind, at, personId, reversedBy } = movement;
+  if (kind !== 'draw' || reversedBy) return null;
+  const now = shopNow();
+  const may =
+    atLeast(who.role, 'manager') ||
+    (atLeast(who.role, 'lead') && shopDay(at, shop.zone) === shopDay(now.toISOString(), shop.zone)) ||
+    (personId === who.personId && now.getTime() - new Date(at).getTime() < OWN_UNDO_MS);
+  return may ? children : null;
+}

@@ -1,0 +1,201 @@
+import { useQuery } from '@tanstack/react-query';
+import { useFieldArray } from 'react-hook-form';
+import { useNavigate, useParams } from 'react-router';
+import { atLeast } from '#contract/people.ts';
+import type { Shop } from '#contract/shop.ts';
+import { PRODUCT_STATES, type Product, productBody, productPatch } from '#contract/ware.ts';
+import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import type { Fraction } from '#core/strength/strength.ts';
+import { patch } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain, containersQuery, rowQuery } from '../state/queries.ts';
+import { Button, ButtonLink } from '../ui/Button.tsx';
+import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useRowForm } from '../ui/useRowForm.ts';
+import type { TextForm } from '../ui/useTextForm.ts';
+import { ContainerList } from './ContainerList.tsx';
+import { LabelReading } from './LabelReading.tsx';
+import { type LabelTyped, readLabel, typedLabel } from './labelTyped.ts';
+
+/** A product: what it is, what its label says, and what of it is on the shelf. */
+export default function ProductPage() {
+  const { id } = useParams();
+  const { who } = useSession();
+  const { data: product, error } = useQuery({
+    ...rowQuery<Product>('products', Number(id)),
+    enabled: id !== 'new',
+  });
+  const { data: containers = [] } = useQuery(containersQuery);
+  if (error) return <Refusal problem={error} />;
+  if (id === 'new') return <ProductForm product={null} />;
+  if (!product) return null;
+  const mine = containers.filter((c) => c.productId === product.id);
+  return (
+    <>
+      {atLeast(who.role, 'manager') ? (
+        <ProductForm key={product.id} product={product} />
+      ) : (
+        <ProductFacts product={product} />
+      )}
+      <div className="mx-auto max-w-[1480px] px-4 pb-13 lg:px-8">
+        <h2 className="mb-2">On the shelf</h2>
+        <ContainerList containers={mine} />
+        {atLeast(who.role, 'lead') && !product.retired && (
+          <ButtonLink className="mt-3" to={`/stock/receive?product=${product.id}`}>
+            Receive a container
+          </ButtonLink>
+        )}
+      </div>
+    </>
+  );
+}
+
+const STATE_NAMES: Record<Product['state'], { name: string; note: string }> = {
+  concentrate: { name: 'Concentrate', note: 'mixed with water before use' },
+  hyper: { name: 'Hyper-concentrate', note: 'let down to a stock solution first' },
+  readyToUse: { name: 'Ready to use', note: 'never diluted' },
+};
+
+function ProductFacts({ product }: { product: Product }) {
+  const state = STATE_NAMES[product.state];
+  return (
+    <Page title={product.name}>
+      <p>
+        {state.name}, {state.note}. {product.caution}
+      </p>
+      <ul className="mt-3 max-w-xl border-t border-hairline">
+        {product.labelEntries.map((entry) => (
+          <li key={entry.id} className="ruled flex justify-between gap-3 border-faint py-2">
+            {entry.whatFor}
+            <span className="reading">
+              {formatStrength(entry.strength)}, {formatPercent(entry.fraction as Fraction)}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </Page>
+  );
+}
+
+type Typed = { name: string; state: Product['state']; caution: string; labelEntries: LabelTyped[] };
+
+const typedProduct = (product: Product | null, shop: Shop): Typed => ({
+  name: product?.name ?? '',
+  state: product?.state ?? 'concentrate',
+  caution: product?.caution ?? '',
+  labelEntries: product?.labelEntries.map((entry) => typedLabel(entry, shop)) ?? [
+    { whatFor: 'Everyday', printed: '', reading: 'asWritten' },
+  ],
+});
+
+function ProductForm({ product }: { product: Product | null }) {
+  const { shop } = useSession();
+  const navigate = useNavigate();
+  const retired = product?.retired ?? false;
+  const of = useRowForm<Typed, Product>({
+    row: product,
+    path: '/products',
+    topic: 'products',
+    schema: product ? productPatch : productBody,
+    typed: (row) => typedProduct(row, shop),
+    read: (typed) => {
+      const read = readLabel(typed.labelEntries, shop);
+      const body = {
+        name: typed.name,
+        state: typed.state,
+        caution: typed.caution,
+        labelEntries: read.entries,
+      };
+      return { body: product ? { ...body, retired } : body, refusals: read.refusals };
+    },
+    labels: {
+      name: 'Product name',
+      state: 'How it comes',
+      caution: 'Caution',
+      labelEntries: 'Label strengths',
+    },
+    done: (row) => navigate(product ? '/stock' : `/stock/receive?product=${row.id}`),
+  });
+  return (
+    <Page title={product ? product.name : 'Add a product'} actions={product && <Retire product={product} />}>
+      {retired && <p className="mb-3 font-bold">Retired: nobody can pour it. Its history stays.</p>}
+      <form onSubmit={of.submit} noValidate className="max-w-3xl">
+        <div className="grid items-start gap-4 sm:grid-cols-2">
+          <TextField of={of} name="name" label="Product name" />
+          <ChoiceField
+            of={of}
+            name="state"
+            label="How it comes"
+            options={PRODUCT_STATES.map((value) => ({ value, ...STATE_NAMES[value] }))}
+          />
+          <div className="sm:col-span-2">
+            <NoteField
+              of={of}
+              name="caution"
+              label="Caution"
+              hint="Shown before every pour. The safety data sheet decides."
+            />
+          </div>
+        </div>
+        <LabelStrengths of={of} />
+        <FormFoot save={product ? 'Save' : 'Add the product'} {...of.foot}>
+          <ButtonLink to="/stock">Back to Stock</ButtonLink>
+        </FormFoot>
+      </form>
+    </Page>
+  );
+}
+
+function LabelStrengths({ of }: { of: TextForm<Typed> }) {
+  const { fields, append, remove } = useFieldArray({ control: of.form.control, name: 'labelEntries' });
+  return (
+    <fieldset className="mt-5">
+      <legend className="font-reading mb-2 text-[1.2rem] font-semibold">Strengths on the label</legend>
+      {fields.map((field, i) => (
+        <div
+          key={field.id}
+          className="ruled grid items-start gap-3 border-faint py-3 sm:grid-cols-[1fr_1fr_auto]"
+        >
+          <TextField of={of} name={`labelEntries.${i}.whatFor`} label="What for" />
+          <TextField
+            of={of}
+            name={`labelEntries.${i}.printed`}
+            label="Label strength"
+            hint={<LabelReading of={of} at={i} />}
+            placeholder="1:12, 1 in 12, 4%, 30 ml/l"
+          />
+          <Button className="sm:mt-7" onClick={() => remove(i)}>
+            Remove
+          </Button>
+        </div>
+      ))}
+      <Button className="mt-3" onClick={() => append({ whatFor: '', printed: '', reading: 'asWritten' })}>
+        Add a strength
+      </Button>
+      {of.faultAt('labelEntries') && <Refusal problem={of.faultAt('labelEntries')} />}
+    </fieldset>
+  );
+}
+
+/** Out of use, or back: the history stays either way. */
+function Retire({ product }: { product: Product }) {
+  const { id, revision, name, state, caution, retired } = product;
+  const labelEntries = product.labelEntries.map(({ whatFor, printed, strength }) => ({
+    whatFor,
+    printed,
+    strength,
+  }));
+  return (
+    <Button
+      onClick={async () => {
+        await patch(`/products/${id}`, { name, state, caution, labelEntries, retired: !retired }, revision);
+        askAgain('products');
+      }}
+    >
+      {retired ? 'Bring it back' : 'Retire it'}
+    </Button>
+  );
+}

@@ -1,0 +1,122 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { type Container, containerBody, type Place, type Product } from '#contract/ware.ts';
+import { CONTAINER_KINDS, type ContainerKind } from '#core/mixing/outlines.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain, placesQuery, productsQuery } from '../state/queries.ts';
+import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
+import { Page } from '../ui/Page.tsx';
+import { useTextForm } from '../ui/useTextForm.ts';
+
+type Typed = {
+  productId: string;
+  kind: ContainerKind;
+  sizeUl: string;
+  levelUl: string;
+  placeId: string;
+  lot: string;
+  opened: boolean;
+};
+
+/** Brings one container in: a full one is a delivery, a part-full one is counted in as it is found. */
+export default function Receive() {
+  const { data: products } = useQuery(productsQuery);
+  const { data: places } = useQuery(placesQuery);
+  if (!products || !places) return null;
+  if (products.length === 0) {
+    return (
+      <Page title="Receive a container">
+        <p>
+          There is no product yet that it could hold.{' '}
+          <Link to="/stock/products/new">Add the first product</Link>
+        </p>
+      </Page>
+    );
+  }
+  return <ReceiveForm products={products} places={places} />;
+}
+
+function ReceiveForm({ products, places }: { products: Product[]; places: Place[] }) {
+  const { shop } = useSession();
+  const navigate = useNavigate();
+  const [search] = useSearchParams();
+  const of = useTextForm({
+    values: {
+      productId: search.get('product') ?? (products.length === 1 ? String(products[0]?.id) : ''),
+      kind: 'jug',
+      sizeUl: '5 l',
+      levelUl: '',
+      placeId: String(places[0]?.id ?? ''),
+      lot: '',
+      opened: false,
+    } as Typed,
+    read: (typed) => {
+      const size = parseVolume(typed.sizeUl, { system: shop.units, field: 'Size' });
+      const level =
+        typed.levelUl.trim() === ''
+          ? size
+          : parseVolume(typed.levelUl, { system: shop.units, field: 'In it now' });
+      return {
+        body: {
+          productId: typed.productId ? Number(typed.productId) : undefined,
+          kind: typed.kind,
+          sizeUl: size.ok ? size.value : undefined,
+          levelUl: level.ok ? level.value : undefined,
+          placeId: typed.placeId ? Number(typed.placeId) : undefined,
+          lot: typed.lot,
+          opened: typed.opened,
+        },
+        refusals: {
+          ...(!size.ok && { sizeUl: size }),
+          ...(!level.ok && typed.levelUl.trim() !== '' && { levelUl: level }),
+        },
+      };
+    },
+    schema: containerBody,
+    send: (body) => post<Container>('/containers', body),
+    done: (container) => {
+      askAgain('containers');
+      navigate(`/stock/containers/${container.id}`);
+    },
+  });
+  return (
+    <Page title="Receive a container">
+      <form onSubmit={of.submit} noValidate className="max-w-xl">
+        <div className="grid items-start gap-4 sm:grid-cols-2">
+          <div className="sm:col-span-2">
+            <ChoiceField
+              of={of}
+              name="productId"
+              label="Product"
+              placeholder="Choose a product"
+              options={named(products)}
+            />
+          </div>
+          <ChoiceField
+            of={of}
+            name="kind"
+            label="Kind"
+            options={CONTAINER_KINDS.map((k) => ({ value: k, name: k }))}
+          />
+          <TextField of={of} name="sizeUl" label="Size" hint="Such as 5 l or 1 us gal" />
+          <TextField
+            of={of}
+            name="levelUl"
+            label="In it now"
+            hint="Leave empty if it is full. Less than full is booked as a count."
+          />
+          <ChoiceField of={of} name="placeId" label="Stands in" options={named(places)} />
+          <TextField of={of} name="lot" label="Lot" hint="As printed on it, if it is" />
+          <TickField of={of} name="opened" label="It is already open" />
+        </div>
+        <FormFoot save="Put it on the shelf" saving={of.saving} problem={of.problem} />
+      </form>
+    </Page>
+  );
+}
+
+const named = (rows: { id: number; name: string }[]) =>
+  rows.map((row) => ({ value: String(row.id), name: row.name }));

@@ -1,0 +1,172 @@
+import { useQuery } from '@tanstack/react-query';
+import { memo, useState } from 'react';
+import { Link } from 'react-router';
+import { atLeast } from '#contract/people.ts';
+import type { Container, Product } from '#contract/ware.ts';
+import { CONTAINER_OUTLINES } from '#core/mixing/outlines.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../app/session.tsx';
+import { EmptyVessel } from '../bench/EmptyBench.tsx';
+import { containersQuery, placesQuery, productsQuery } from '../state/queries.ts';
+import { ButtonLink } from '../ui/Button.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { ContainerFigure } from './ContainerFigure.tsx';
+
+/** The shelf: every container where it stands, filled to its level, and what there is of each product. */
+export default function Shelf() {
+  const { who, shop } = useSession();
+  const containers = useQuery(containersQuery);
+  const products = useQuery(productsQuery);
+  const places = useQuery(placesQuery);
+  const [showEmpty, setShowEmpty] = useState(false);
+  const error = containers.error ?? products.error ?? places.error;
+  if (error) return <Refusal problem={error} />;
+  if (!containers.data || !products.data || !places.data) return null;
+
+  const lead = atLeast(who.role, 'lead');
+  const manager = atLeast(who.role, 'manager');
+  if (products.data.length === 0 || containers.data.length === 0) {
+    const [title, path, action, may] =
+      products.data.length === 0
+        ? (['No products yet', '/stock/products/new', 'Add the first product', manager] as const)
+        : (['Nothing on the shelf yet', '/stock/receive', 'Bring in the first container', lead] as const);
+    return (
+      <EmptyVessel title={title} units={shop.units}>
+        {may ? (
+          <ButtonLink look="main" bay to={path}>
+            {action}
+          </ButtonLink>
+        ) : (
+          <p>A manager or lead brings in stock. Ask them to.</p>
+        )}
+      </EmptyVessel>
+    );
+  }
+
+  const empties = containers.data.filter((c) => c.heldUl === 0).length;
+  const shown = containers.data.filter((c) => showEmpty || c.heldUl > 0);
+  return (
+    <Page
+      title="Stock"
+      actions={
+        <>
+          {lead && <ButtonLink to="/stock/receive">Receive a container</ButtonLink>}
+          {manager && <ButtonLink to="/stock/products/new">Add a product</ButtonLink>}
+        </>
+      }
+    >
+      {places.data.map((place) => {
+        const here = shown.filter((c) => c.placeId === place.id);
+        return here.length > 0 && <ShelfBoard key={place.id} name={place.name} containers={here} />;
+      })}
+      {empties > 0 && (
+        <label className="no-print mt-3 flex min-h-12 items-center gap-3">
+          <input
+            type="checkbox"
+            className="size-5 accent-ink"
+            checked={showEmpty}
+            onChange={(e) => setShowEmpty(e.target.checked)}
+          />
+          Show {empties} empty {empties === 1 ? 'container' : 'containers'}
+        </label>
+      )}
+      <InTheShop products={products.data} containers={containers.data} />
+    </Page>
+  );
+}
+
+/** One place as a board with its containers standing on it, opened ones in front. */
+function ShelfBoard({ name, containers }: { name: string; containers: Container[] }) {
+  const inOrder = [...containers].sort((a, b) => Number(!a.openedAt) - Number(!b.openedAt) || a.id - b.id);
+  return (
+    <section aria-label={name} className="mb-8">
+      <h2 className="mb-2">{name}</h2>
+      <ul className="flex flex-wrap items-end gap-x-5 gap-y-5">
+        {inOrder.map((container) => (
+          <OnTheBoard key={container.id} container={container} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const OnTheBoard = memo(function OnTheBoard({ container }: { container: Container }) {
+  const { shop } = useSession();
+  const { id, code, productName, heldUl, sizeUl, kind, openedAt } = container;
+  return (
+    <li className="w-36">
+      <Link to={`/stock/containers/${id}`} className="block no-underline hover:underline">
+        <span className="flex h-40 items-end border-b-3 border-ink">
+          <ContainerFigure
+            outline={CONTAINER_OUTLINES[kind]}
+            sizeUl={sizeUl}
+            heldUl={heldUl}
+            sealed={!openedAt}
+          />
+        </span>
+        <span className="block pt-1 leading-tight">
+          <span className="reading">{code}</span> {productName}
+        </span>
+        <span className="reading block text-[1.2rem] text-product">{formatVolume(heldUl, shop.units)}</span>
+        <span className="block text-[0.94rem] text-muted">{openedAt ? 'open' : 'sealed'}</span>
+      </Link>
+    </li>
+  );
+});
+
+/** Every product with what there is of it, as a ruled page. */
+function InTheShop({ products, containers }: { products: Product[]; containers: Container[] }) {
+  const { shop } = useSession();
+  const held = new Map<number, { open: number; sealed: number; count: number }>();
+  for (const c of containers) {
+    const sums = held.get(c.productId) ?? { open: 0, sealed: 0, count: 0 };
+    if (c.openedAt) sums.open += c.heldUl;
+    else sums.sealed += c.heldUl;
+    if (c.heldUl > 0) sums.count++;
+    held.set(c.productId, sums);
+  }
+  const cell = 'py-2 pl-3 text-right whitespace-nowrap reading';
+  return (
+    <section aria-label="In the shop" className="mt-8">
+      <h2 className="mb-2">In the shop</h2>
+      <table className="w-full max-w-4xl border-collapse border-t-2 border-ink">
+        <thead>
+          <tr className="ruled caps text-muted">
+            <th scope="col" className="py-2 text-left font-semibold">
+              Product
+            </th>
+            <th scope="col" className="py-2 pl-3 text-right font-semibold">
+              Open
+            </th>
+            <th scope="col" className="py-2 pl-3 text-right font-semibold">
+              Sealed
+            </th>
+            <th scope="col" className="py-2 pl-3 text-right font-semibold">
+              All
+            </th>
+            <th scope="col" className="hidden py-2 pl-3 text-right font-semibold sm:table-cell">
+              Containers
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {products.map((p) => {
+            const { open, sealed, count } = held.get(p.id) ?? { open: 0, sealed: 0, count: 0 };
+            return (
+              <tr key={p.id} className="ruled border-faint">
+                <th scope="row" className="py-2 text-left font-normal">
+                  <Link to={`/stock/products/${p.id}`}>{p.name}</Link>
+                </th>
+                <td className={cell}>{open ? formatVolume(open, shop.units) : '–'}</td>
+                <td className={cell}>{sealed ? formatVolume(sealed, shop.units) : '–'}</td>
+                <td className={cell}>{open + sealed ? formatVolume(open + sealed, shop.units) : 'none'}</td>
+                <td className={`${cell} hidden sm:table-cell`}>{count}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,61 @@
+import { Check, ChevronDown } from 'lucide-react';
+import { Select } from 'radix-ui';
+
+export type Option = { value: string; name: string; note?: string; disabled?: boolean };
+
+/** One of a list, by mouse, glove or keyboard. */
+export function Choice(props: {
+  id?: string;
+  label?: string;
+  value: string;
+  options: Option[];
+  placeholder?: string;
+  bay?: boolean;
+  onChange: (value: string) => void;
+  'aria-describedby'?: string;
+  'aria-invalid'?: boolean;
+}) {
+  const { id, label, value, options, placeholder, bay = false, onChange, ...aria } = props;
+  const chosen = options.find((o) => o.value === value);
+  return (
+    <Select.Root value={chosen ? value : ''} onValueChange={onChange}>
+      <Select.Trigger
+        id={id}
+        aria-label={label}
+        {...aria}
+        className={`flex w-full min-w-0 items-center justify-between gap-2 rounded-[2px] border border-ink bg-raised px-3 text-left ${bay ? 'min-h-16 text-lg' : 'min-h-12'}`}
+      >
+        <span className={`truncate ${chosen ? '' : 'text-muted'}`}>
+          <Select.Value placeholder={placeholder}>{chosen?.name}</Select.Value>
+        </span>
+        <ChevronDown aria-hidden size={20} className="shrink-0" />
+      </Select.Trigger>
+      <Select.Portal>
+        <Select.Content
+          position="popper"
+          sideOffset={4}
+          className="z-20 max-h-[min(28rem,var(--radix-select-content-available-height))] min-w-[var(--radix-select-trigger-width)] max-w-[92vw] rounded-[2px] border-2 border-ink bg-raised text-ink"
+        >
+          <Select.Viewport>
+            {options.map((o) => (
+              <Select.Item
+                key={o.value}
+                value={o.value}
+                disabled={o.disabled ?? false}
+                className={`ruled flex items-center gap-3 border-faint px-3 outline-none last:border-0 data-[disabled]:text-muted data-[highlighted]:bg-ink data-[highlighted]:text-ground ${bay ? 'min-h-16 text-lg' : 'min-h-12'}`}
+              >
+                <span className="flex-1">
+                  <Select.ItemText>{o.name}</Select.ItemText>
+                  {o.note && <span className="block text-[0.9rem] opacity-80">{o.note}</span>}
+                </span>
+                <Select.ItemIndicator>
+                  <Check aria-hidden size={18} />
+                </Select.ItemIndicator>
+              </Select.Item>
+            ))}
+          </Select.Viewport>
+        </Select.Content>
+      </Select.Portal>
+    </Select.Root>
+  );
+}

@@ -1,0 +1,119 @@
+import { memo, useId, useMemo } from 'react';
+import { graduationStep } from '#core/mixing/graduations.ts';
+import { type Outline, shapeVessel, standingHeight, type VesselShape } from '#core/mixing/vesselShape.ts';
+import { readVolume } from '#core/units/formatVolume.ts';
+import { UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
+import { type Graduation, type Mark, Scale } from './Scale.tsx';
+import { wallPath } from './wallPath.ts';
+
+/** What stands in a vessel, from the floor up. */
+export type Layer = { ul: number; of: 'water' | 'product' };
+
+type Props = {
+  outline: Outline;
+  brimfulUl: number;
+  layers: Layer[];
+  units: UnitSystem;
+  /** Height and width there is for the drawing; it keeps its own proportions inside. */
+  height: number;
+  width: number;
+  marks?: { ul: number; figure: string; tone: Mark['tone']; dashed?: boolean }[];
+  label: string;
+};
+
+const SCALE_ROOM = 118;
+const THINNEST = 3;
+
+/**
+ * A vessel, measure or container in its true shape, filled to true heights, against its own graduated scale. A layer
+ * too thin to see gets a tick and a leader line, never a false thickness.
+ */
+export const WareDrawing = memo(function WareDrawing(props: Props) {
+  const { outline, brimfulUl, layers, units, height, width, marks = [], label } = props;
+  const clip = useId();
+  const shape = useMemo(() => shapeVessel(outline, brimfulUl), [outline, brimfulUl]);
+  const room = { height: height - 16, width: width - SCALE_ROOM };
+  const pxPerCm = Math.min(room.height / shape.heightCm, room.width / shape.widthCm);
+  const drawn = { height: shape.heightCm * pxPerCm, width: shape.widthCm * pxPerCm };
+  const floor = height - 8;
+  const middle = Math.max(drawn.width / 2 + 2, (width - SCALE_ROOM) / 2);
+  const yOf = (ul: number) => floor - standingHeight(shape, ul) * pxPerCm;
+  const path = wallPath(shape, pxPerCm, middle, floor);
+  const graduations = useMemo(() => graduate(shape, units, drawn.height), [shape, units, drawn.height]);
+  const scaleX = middle + drawn.width / 2 + 8;
+
+  let below = 0;
+  const filled = layers.map((layer) => {
+    const bottom = yOf(below);
+    below += layer.ul;
+    const top = yOf(Math.min(below, brimfulUl));
+    return { ...layer, top, bottom };
+  });
+
+  return (
+    <svg
+      width={width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={label}
+      className="block max-w-full"
+    >
+      <clipPath id={clip}>
+        <path d={path} />
+      </clipPath>
+      <path d={path} fill="var(--raised)" />
+      <g clipPath={`url(#${clip})`}>
+        {filled.map(({ of, top, bottom }) => (
+          <rect
+            key={of}
+            className="level"
+            x={0}
+            width={scaleX}
+            y={top}
+            height={Math.max(0, bottom - top)}
+            fill={of === 'water' ? 'var(--water-tint)' : 'var(--product-tint)'}
+          />
+        ))}
+      </g>
+      <path d={path} fill="none" stroke="var(--ink)" strokeWidth={2} strokeLinejoin="round" />
+      {filled
+        .filter(({ of, ul, top, bottom }) => of === 'product' && ul > 0 && bottom - top < THINNEST)
+        .map(({ top }) => (
+          <line
+            key="thin"
+            x1={middle - drawn.width / 2 - 10}
+            x2={scaleX}
+            y1={top}
+            y2={top}
+            stroke="var(--product)"
+            strokeWidth={1.5}
+          />
+        ))}
+      <Scale
+        x={scaleX}
+        from={middle - drawn.width / 2}
+        top={floor - drawn.height}
+        bottom={floor}
+        graduations={graduations.map((g) => ({ ...g, at: yOf(g.at) }))}
+        marks={marks.map(({ ul, ...mark }) => ({ ...mark, at: yOf(ul) }))}
+      />
+    </svg>
+  );
+});
+
+/** Graduations at round volumes of the shown units, at most one figure for every 40 px. */
+function graduate(shape: VesselShape, units: UnitSystem, px: number): Graduation[] {
+  const unit = units === 'metric' ? UNIT_UL.ml : units === 'us' ? UNIT_UL.usFlOz : UNIT_UL.impFlOz;
+  const span = shape.brimfulUl / unit;
+  const major = graduationStep(span, Math.max(2, px / 40));
+  const minor = graduationStep(span, Math.max(4, px / 9));
+  const graduations: Graduation[] = [];
+  for (let i = 1; i * minor <= span * 1.0001; i++) {
+    const amount = i * minor;
+    const isMajor = Math.abs(amount / major - Math.round(amount / major)) < 1e-6;
+    const { figure, unit: name } = readVolume(amount * unit, units);
+    graduations.push({ at: amount * unit, major: isMajor, ...(isMajor && { figure: `${figure} ${name}` }) });
+  }
+  return graduations;
+}

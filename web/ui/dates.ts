@@ -1,0 +1,20 @@
+/** `14:05`, on the shop's clock. */
+export const clockTime = (iso: string, zone: string): string => formatter('time', zone).format(new Date(iso));
+
+/** `Mon 4 May 2026`, the shop's day. */
+export const shopDay = (iso: string, zone: string): string => formatter('day', zone).format(new Date(iso));
+
+const LOOKS: Record<'time' | 'day', Intl.DateTimeFormatOptions> = {
+  time: { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' },
+  day: { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' },
+};
+
+const made = new Map<string, Intl.DateTimeFormat>();
+
+/** Making a formatter costs a hundred times what using it does. */
+function formatter(look: keyof typeof LOOKS, timeZone: string): Intl.DateTimeFormat {
+  const key = `${look} ${timeZone}`;
+  const known = made.get(key) ?? new Intl.DateTimeFormat('en-GB', { ...LOOKS[look], timeZone });
+  made.set(key, known);
+  return known;
+}

@@ -1,0 +1,19 @@
+import type { Refusal } from '#core/outcome.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
+import type { UnitSystem } from '#core/units/volume.ts';
+
+/** The volumes of a form by their labels: those that could be read, and a refusal for each that could not. */
+export function readVolumes<K extends string>(
+  typed: Readonly<Record<NoInfer<K>, string>>,
+  labels: Record<K, string>,
+  system: UnitSystem,
+) {
+  const volumes: Partial<Record<K, number>> = {};
+  const refusals: Record<string, Refusal> = {};
+  for (const name of Object.keys(labels) as K[]) {
+    const read = parseVolume(typed[name], { system, field: labels[name] });
+    if (read.ok) volumes[name] = read.value;
+    else refusals[name] = read;
+  }
+  return { volumes, refusals };
+}

@@ -1,0 +1,152 @@
+import { useState } from 'react';
+import {
+  type DefaultValues,
+  type FieldErrors,
+  type FieldPath,
+  type FieldValues,
+  type Resolver,
+  type UseFormReturn,
+  useForm,
+} from 'react-hook-form';
+import { type Schema, ValidationError } from 'yup';
+import type { Refusal } from '#core/outcome.ts';
+import { ApiProblem } from '../app/api.ts';
+
+/** What was typed, read by the trade's own parsers: the body to send, and what could not be read, by field. */
+export type Reading = { body: unknown; refusals?: Record<string, Refusal> };
+
+type Fault = { type: string; message: string; types: { remedy: string } };
+
+type Options<V extends FieldValues, R> = {
+  values: V;
+  read: (values: V) => Reading;
+  schema: Schema<unknown>;
+  /** Books it; a changed row goes with the revision it was made from. */
+  send: (body: unknown, revision: number) => Promise<R>;
+  done: (row: R) => void;
+  revision?: number;
+};
+
+export type TextForm<V extends FieldValues> = {
+  form: UseFormReturn<V>;
+  faultAt: (name: string) => Refusal | null;
+};
+
+/**
+ * A form over text. Nothing typed is ever cast: `read` parses it, the contract's schema checks the result as the server
+ * will, and each fault, ours or the server's, stands at its field with what would work. What was typed stays.
+ */
+export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
+  const { read, schema, send, done } = options;
+  const [problem, setProblem] = useState<Error | null>(null);
+  // The revision the typed values were made from: a later one, heard of while typing, must still be a clash.
+  const [revision, setRevision] = useState(options.revision ?? 0);
+  const resolver: Resolver<V> = (values) => {
+    const faults = faultsIn(read(values), schema);
+    return Object.keys(faults).length > 0
+      ? { values: {}, errors: nest(faults) as FieldErrors<V> }
+      : { values, errors: {} };
+  };
+  const form = useForm<V>({
+    resolver,
+    defaultValues: options.values as DefaultValues<V>,
+    mode: 'onSubmit',
+    reValidateMode: 'onChange',
+  });
+
+  const book = async (from: number) => {
+    setProblem(null);
+    try {
+      const row = await send(read(form.getValues()).body, from);
+      setRevision((row as { revision?: number } | undefined)?.revision ?? 0);
+      done(row);
+    } catch (error) {
+      setProblem(error as Error);
+      if (!(error instanceof ApiProblem)) return;
+      for (const { pointer, message, remedy } of error.fieldErrors) {
+        const name = pointer.slice(1).replaceAll('/', '.') as FieldPath<V>;
+        form.setError(name, { type: 'refused', message, types: { remedy } } as never);
+      }
+    }
+  };
+  const clash =
+    problem instanceof ApiProblem && problem.problem.code === 'revision.old' ? problem.problem.current : null;
+
+  return {
+    form,
+    submit: form.handleSubmit(() => book(revision)),
+    saving: form.formState.isSubmitting,
+    problem,
+    /** The row as someone else left it in between, if they did. */
+    theirs: clash as R | null,
+    keepMine: () => clash && book((clash as { revision: number }).revision),
+    takeTheirs: (values: V) => {
+      setProblem(null);
+      if (clash) setRevision((clash as { revision: number }).revision);
+      form.reset(values);
+    },
+    /** What is wrong at a field, as a refusal to show under it. */
+    faultAt: (name: string): Refusal | null => {
+      const fault = dig(form.formState.errors, name) as Partial<Fault> | undefined;
+      if (!fault?.message) return null;
+      return {
+        ok: false,
+        code: 'field',
+        field: name,
+        reason: fault.message,
+        remedy: String(fault.types?.remedy ?? ''),
+      };
+    },
+  };
+}
+
+function faultsIn(reading: Reading, schema: Schema<unknown>): Record<string, Fault> {
+  const faults: Record<string, Fault> = {};
+  const add = (name: string, message: string, remedy: string) => {
+    faults[name] ??= { type: 'refused', message, types: { remedy } };
+  };
+  for (const [name, { reason, remedy }] of Object.entries(reading.refusals ?? {})) add(name, reason, remedy);
+  try {
+    schema.validateSync(reading.body, { strict: true, abortEarly: false });
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    for (const fault of error.inner.length > 0 ? error.inner : [error]) {
+      const name = (fault.path ?? '').replace(/\[(\d+)\]/g, '.$1');
+      add(name, String(fault.errors[0]), remedyFor(schema, name));
+    }
+  }
+  return faults;
+}
+
+function remedyFor(schema: Schema<unknown>, name: string): string {
+  let at: unknown = schema.describe();
+  for (const part of name.split('.')) {
+    const { fields, innerType } = at as { fields?: Record<string, unknown>; innerType?: unknown };
+    at = fields?.[part] ?? (/^\d+$/.test(part) ? innerType : undefined) ?? {};
+  }
+  return (at as { meta?: { remedy?: string } }).meta?.remedy ?? '';
+}
+
+/** `{ 'a.0.b': x }` as `{ a: [{ b: x }] }`: the form keeps its errors in the shape of its values. */
+function nest(faults: Record<string, Fault>): object {
+  const root: Record<string, unknown> = {};
+  for (const [name, fault] of Object.entries(faults)) {
+    const parts = name.split('.');
+    let at = root;
+    for (const [i, part] of parts.entries()) {
+      if (i === parts.length - 1) at[part] = { ...(at[part] as object), ...fault };
+      else {
+        const deeper = (at[part] ?? {}) as Record<string, unknown>;
+        at[part] = deeper;
+        at = deeper;
+      }
+    }
+  }
+  return root;
+}
+
+function dig(from: unknown, name: string): unknown {
+  return name
+    .split('.')
+    .reduce<unknown>((at, part) => (at as Record<string, unknown> | undefined)?.[part], from);
+}
