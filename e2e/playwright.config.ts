@@ -3,6 +3,7 @@ import { CHROMIUM } from './chromium.ts';
 
 export default defineConfig({
   testDir: '.',
+  globalSetup: './makeDemoBooks.ts',
   outputDir: '../test-results',
   workers: 2,
   fullyParallel: false,

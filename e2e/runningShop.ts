@@ -9,6 +9,9 @@ const ROOT = fileURLToPath(new URL('..', import.meta.url));
 /** A Monday morning in spring: every browser test happens on the same day. */
 export const MORNING = '2026-05-04T08:30:00Z';
 
+/** The demo shop's books, made once for all tests. */
+export const demoBooks = join(ROOT, '.prepared/e2e-demo');
+
 /** The real program, started for one test, on books of its own. */
 export class RunningShop {
   readonly folder = mkdtempSync(join(tmpdir(), 'kettle-e2e-'));

@@ -38,10 +38,12 @@ function OpenBench({ ware }: { ware: Ware }) {
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'Enter' || !event.ctrlKey || event.repeat) return;
       event.preventDefault();
+      // Caught on the way down: a list with the focus would take the Enter for itself and open.
+      event.stopPropagation();
       pour();
     };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    window.addEventListener('keydown', onKey, { capture: true });
+    return () => window.removeEventListener('keydown', onKey, { capture: true });
   });
 
   const set = (more: Partial<typeof draft>) => {
@@ -50,7 +52,7 @@ function OpenBench({ ware }: { ware: Ware }) {
   };
 
   return (
-    <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-5 px-4 pb-5 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_auto_1fr] lg:px-8 lg:pt-5 xl:gap-x-13">
+    <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-3 px-4 pb-28 lg:pb-5 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_auto_1fr] lg:px-8 lg:pt-5 xl:gap-x-13">
       <h1 className="sr-only">Bench</h1>
       <Readings bench={bench} />
       <div className="lg:col-start-1 lg:row-span-4 lg:row-start-1">

@@ -24,7 +24,7 @@ export const Drawings = memo(function Drawings({ bench, ware, set }: Props) {
       className="grid grid-cols-[minmax(0,1.15fr)_1.5rem_minmax(0,0.85fr)] lg:col-start-2 lg:row-start-2 lg:grid-cols-[minmax(0,1fr)_3.5rem_minmax(0,0.9fr)]"
     >
       <figure>
-        <div ref={vesselRoom} className="h-64 lg:h-[min(27rem,44dvh)]">
+        <div ref={vesselRoom} className="h-64 lg:h-[min(27rem,38dvh)]">
           {vessel && (
             <WareDrawing
               outline={VESSEL_OUTLINES[vessel.kind]}
@@ -32,6 +32,7 @@ export const Drawings = memo(function Drawings({ bench, ware, set }: Props) {
               layers={layersOf(mix)}
               units={shop.units}
               {...vesselSize}
+              align="right"
               marks={marksOf(bench, shop.units)}
               label={
                 mix
@@ -44,13 +45,13 @@ export const Drawings = memo(function Drawings({ bench, ware, set }: Props) {
         <VesselStepper bench={bench} ware={ware} set={set} />
       </figure>
 
-      <p aria-hidden className="relative flex h-64 items-center justify-center lg:h-[min(27rem,44dvh)]">
-        <span className="absolute inset-x-0 top-1/2 border-t border-ink" />
+      <p aria-hidden className="relative flex h-64 items-center justify-center lg:h-[min(27rem,38dvh)]">
+        <span className="absolute right-1 left-0 top-1/2 border-t border-ink lg:-left-5" />
         <span className="relative bg-ground px-1 text-[0.94rem] max-lg:hidden">into</span>
       </p>
 
       <figure>
-        <div ref={measureRoom} className="h-64 lg:h-[min(27rem,44dvh)]">
+        <div ref={measureRoom} className="h-64 lg:h-[min(27rem,38dvh)]">
           {measure && (
             <WareDrawing
               outline={MEASURE_OUTLINES[measure.kind]}
@@ -58,6 +59,7 @@ export const Drawings = memo(function Drawings({ bench, ware, set }: Props) {
               layers={reading ? [{ ul: reading.lastUl, of: 'product' }] : []}
               units={shop.units}
               {...measureSize}
+              align="left"
               marks={
                 reading
                   ? [
@@ -121,7 +123,6 @@ function VesselStepper({ bench, ware, set }: Props) {
   };
   const arrow = 'flex size-12 shrink-0 items-center justify-center lg:size-16';
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: the keys are a short cut for the two buttons inside
     <figcaption className="flex min-h-12 items-center lg:min-h-16" onKeyDown={onKey}>
       <button
         type="button"

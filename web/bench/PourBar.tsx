@@ -24,9 +24,15 @@ type Props = {
 /** Where the product comes from, what to take care of, and the pour itself. */
 export function PourBar({ bench, ready, pouring, pour, set }: Props) {
   const { shop } = useSession();
-  const { product, mix, containers, container, refusals } = bench;
+  const { product, mix, reading, containers, container, refusals } = bench;
   const open = containers.filter((c) => c.openedAt);
-  const figure = mix && formatVolume(mix.productUl, shop.units);
+  const figure =
+    mix &&
+    formatVolume(
+      reading?.nearestUl || mix.productUl,
+      shop.units,
+      shop.units === 'metric' ? reading?.measure.stepUl : undefined,
+    );
   return (
     <section aria-label="Pour" className="flex flex-col gap-3 lg:col-start-2 lg:row-start-3">
       <Cautions bench={bench} />
@@ -52,7 +58,7 @@ export function PourBar({ bench, ready, pouring, pour, set }: Props) {
             )}
           </Field>
         )}
-        <div className="bg-ground max-lg:sticky max-lg:bottom-19 max-lg:z-[5] max-lg:-mx-4 max-lg:px-4 max-lg:py-2">
+        <div className="bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-17 max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2">
           <Button
             look="main"
             bay
@@ -89,17 +95,13 @@ function Cautions({ bench }: { bench: BenchMix }) {
   if (!product) return null;
   return (
     <>
-      {product.caution && (
-        <Watch word="Take care.">
-          {product.caution} The safety data sheet and your shop's own rules decide.
-        </Watch>
-      )}
+      {product.caution && <Watch word="Take care.">{product.caution} The safety data sheet decides.</Watch>}
       {holds && (
         <Watch
           word={holds.productName === product.name ? 'Not empty by the books.' : 'Empty and rinse it first.'}
         >
-          {vessel.name} last held {holds.code}, {formatVolume(holds.ul, shop.units)} of {holds.productName} by{' '}
-          {holds.personName}. Pouring books that as used.
+          {formatVolume(holds.ul, shop.units)} of {holds.productName} by {holds.personName} ({holds.code}). A
+          pour books that as used.
         </Watch>
       )}
     </>

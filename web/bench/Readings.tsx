@@ -39,10 +39,7 @@ export function Readings({ bench }: { bench: BenchMix }) {
           mix && (
             <>
               {reading && <HowToRead reading={reading} units={shop.units} />}
-              <span className="hidden whitespace-nowrap sm:inline">
-                {' '}
-                Booked as {formatExactVolume(mix.productUl)}.
-              </span>
+              <span className="hidden lg:block">Booked as {formatExactVolume(mix.productUl)}.</span>
             </>
           )
         }

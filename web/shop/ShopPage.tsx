@@ -76,13 +76,7 @@ function ShopForm({ shop }: { shop: Shop }) {
       <h2 className="mb-2">Settings</h2>
       <form onSubmit={of.submit} noValidate className="grid max-w-xl gap-4">
         <TextField of={of} name="name" label="Shop name" />
-        <TextField
-          of={of}
-          name="currency"
-          label="Currency"
-          maxLength={3}
-          hint="A three-letter code. Prices are kept in it."
-        />
+        <TextField of={of} name="currency" label="Currency" maxLength={3} hint="A three-letter code" />
         <ChoiceField
           of={of}
           name="units"

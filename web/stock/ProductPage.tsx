@@ -167,7 +167,7 @@ function LabelStrengths({ of }: { of: TextForm<Typed> }) {
             hint={<LabelReading of={of} at={i} />}
             placeholder="1:12, 1 in 12, 4%, 30 ml/l"
           />
-          <Button className="sm:mt-7" onClick={() => remove(i)}>
+          <Button className="sm:mt-6" onClick={() => remove(i)}>
             Remove
           </Button>
         </div>

@@ -82,7 +82,7 @@ function ShelfBoard({ name, containers }: { name: string; containers: Container[
   return (
     <section aria-label={name} className="mb-8">
       <h2 className="mb-2">{name}</h2>
-      <ul className="flex flex-wrap items-end gap-x-5 gap-y-5">
+      <ul className="flex flex-wrap gap-y-5">
         {inOrder.map((container) => (
           <OnTheBoard key={container.id} container={container} />
         ))}
@@ -95,7 +95,7 @@ const OnTheBoard = memo(function OnTheBoard({ container }: { container: Containe
   const { shop } = useSession();
   const { id, code, productName, heldUl, sizeUl, kind, openedAt } = container;
   return (
-    <li className="w-36">
+    <li className="min-w-38 basis-38 last:grow">
       <Link to={`/stock/containers/${id}`} className="block no-underline hover:underline">
         <span className="flex h-40 items-end border-b-3 border-ink">
           <ContainerFigure
@@ -105,7 +105,7 @@ const OnTheBoard = memo(function OnTheBoard({ container }: { container: Containe
             sealed={!openedAt}
           />
         </span>
-        <span className="block pt-1 leading-tight">
+        <span className="block max-w-36 pt-1 pr-3 leading-tight">
           <span className="reading">{code}</span> {productName}
         </span>
         <span className="reading block text-[1.2rem] text-product">{formatVolume(heldUl, shop.units)}</span>

@@ -22,7 +22,9 @@ export function Field(props: {
         ...((error || hint) && { 'aria-describedby': note }),
         ...(error && { 'aria-invalid': true }),
       })}
-      <div id={note}>{error || (hint && <p className="text-[0.94rem] text-muted">{hint}</p>)}</div>
+      {(error || hint) && (
+        <div id={note}>{error || <div className="text-[0.94rem] text-muted">{hint}</div>}</div>
+      )}
     </div>
   );
 }
@@ -34,7 +36,7 @@ export function TextInput({ className = '', ...rest }: ComponentProps<'input'>) 
       autoComplete="off"
       autoCapitalize="off"
       spellCheck={false}
-      className={`min-h-12 w-full min-w-0 rounded-[2px] border border-ink bg-raised px-3 text-ink aria-invalid:border-2 aria-invalid:border-stop ${className}`}
+      className={`min-h-12 w-full min-w-0 rounded-[2px] border border-ink bg-raised px-3 text-ink aria-invalid:border-2 aria-invalid:border-stop placeholder:text-base placeholder:font-normal placeholder:text-muted ${className}`}
       {...rest}
     />
   );

@@ -17,26 +17,30 @@ type Props = {
   /** Height and width there is for the drawing; it keeps its own proportions inside. */
   height: number;
   width: number;
+  /** Where it stands in that room (default in the middle). */
+  align?: 'left' | 'middle' | 'right';
   marks?: { ul: number; figure: string; tone: Mark['tone']; dashed?: boolean }[];
   label: string;
 };
 
 const SCALE_ROOM = 118;
 const THINNEST = 3;
+const SPARE = { left: 0, middle: 0.5, right: 1 };
 
 /**
  * A vessel, measure or container in its true shape, filled to true heights, against its own graduated scale. A layer
  * too thin to see gets a tick and a leader line, never a false thickness.
  */
 export const WareDrawing = memo(function WareDrawing(props: Props) {
-  const { outline, brimfulUl, layers, units, height, width, marks = [], label } = props;
+  const { outline, brimfulUl, layers, units, height, width, align = 'middle', marks = [], label } = props;
   const clip = useId();
   const shape = useMemo(() => shapeVessel(outline, brimfulUl), [outline, brimfulUl]);
-  const room = { height: height - 16, width: width - SCALE_ROOM };
+  const room = { height: height - 16, width: width - SCALE_ROOM - 2 };
   const pxPerCm = Math.min(room.height / shape.heightCm, room.width / shape.widthCm);
   const drawn = { height: shape.heightCm * pxPerCm, width: shape.widthCm * pxPerCm };
   const floor = height - 8;
-  const middle = Math.max(drawn.width / 2 + 2, (width - SCALE_ROOM) / 2);
+  const spare = Math.max(0, room.width - drawn.width) * SPARE[align];
+  const middle = spare + drawn.width / 2 + 2;
   const yOf = (ul: number) => floor - standingHeight(shape, ul) * pxPerCm;
   const path = wallPath(shape, pxPerCm, middle, floor);
   const graduations = useMemo(() => graduate(shape, units, drawn.height), [shape, units, drawn.height]);
@@ -82,7 +86,7 @@ export const WareDrawing = memo(function WareDrawing(props: Props) {
         .map(({ top }) => (
           <line
             key="thin"
-            x1={middle - drawn.width / 2 - 10}
+            x1={Math.max(0, middle - drawn.width / 2 - 10)}
             x2={scaleX}
             y1={top}
             y2={top}

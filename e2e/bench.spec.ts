@@ -1,0 +1,198 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './shop.ts';
+import { choose, pickProduct, signIn } from './steps.ts';
+
+const water = (page: Page) => page.getByTestId('reading-water');
+const product = (page: Page) => page.getByTestId('reading-product');
+const slips = (page: Page) => page.getByRole('region', { name: 'Booking slips' });
+const left = async (page: Page, code: string) => {
+  await page.goto(`/c/${code}`);
+  return page.getByRole('definition').first().textContent();
+};
+
+test('a technician pours with the keyboard alone, the shelf falls, and it stays so after reload and restart', async ({
+  shop,
+  page,
+}) => {
+  await page.goto('/');
+  const bram = page.getByRole('button', { name: /Bram Addy/ });
+  await expect(bram).toBeVisible();
+  for (let i = 0; i < 20 && !(await bram.evaluate((el) => el === document.activeElement)); i++)
+    await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('1122');
+  await expect(page.getByRole('combobox', { name: 'Product' })).toBeVisible();
+
+  const field = page.getByRole('combobox', { name: 'Product' });
+  for (let i = 0; i < 30 && !(await field.evaluate((el) => el === document.activeElement)); i++)
+    await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('listbox')).toBeVisible();
+  await page.keyboard.type('Lime');
+  await page.keyboard.press('Enter');
+  await expect(water(page)).toHaveText('692ml');
+  await expect(product(page)).toHaveText('58ml');
+
+  await page.keyboard.press('Control+Enter');
+  await expect(slips(page)).toContainText(
+    'Poured 57.7 ml of Lime Kiln Foam into Trigger bottle, white cap from pail P-1',
+  );
+  await expect(slips(page).getByRole('listitem').first()).toBeFocused();
+  await expect(slips(page)).toContainText('17.33 L left');
+
+  await page.keyboard.press('s');
+  await expect(page.getByRole('link', { name: /P-1 Lime Kiln Foam/ })).toContainText('17.33 L');
+  await page.reload();
+  await expect(page.getByRole('link', { name: /P-1 Lime Kiln Foam/ })).toContainText('17.33 L');
+  const port = shop.port;
+  await shop.end();
+  await shop.start(port);
+  expect(await left(page, 'P-1')).toBe('17.33 L');
+  await expect(page.getByRole('row').nth(1)).toContainText('Bram Addy');
+});
+
+test('undo takes the pour back, and both lines stay in the history', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Ines Corby');
+  await pickProduct(page, 'Lime Kiln Foam');
+  await page.getByRole('button', { name: 'Pour 58 ml from P-1' }).click();
+  await slips(page).getByRole('button', { name: 'Undo' }).click();
+  await expect(slips(page)).toContainText('Taken back');
+  expect(await left(page, 'P-1')).toBe('17.39 L');
+  await expect(page.getByRole('row').nth(1)).toContainText('Taken back');
+  await expect(page.getByRole('row').nth(2)).toContainText('taken back since');
+});
+
+test('the figures follow every keystroke, both readings stand side by side, and refusals say what would work', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await pickProduct(page, 'Lime Kiln Foam');
+  const strength = page.getByLabel('Strength', { exact: true });
+  const make = page.getByLabel('How much to make');
+
+  await strength.fill('4%');
+  await make.fill('0.5 l');
+  await expect(water(page)).toHaveText('480ml');
+  await expect(product(page)).toHaveText('20ml');
+  await strength.fill('1:3');
+  await page.getByRole('button', { name: /or read as 1 in 3/ }).click();
+  await expect(strength).toHaveValue('1 in 3');
+  await expect(product(page)).toHaveText('166ml');
+
+  await strength.press('ArrowDown');
+  await expect(strength).toHaveValue('1:12');
+  await strength.press('ArrowDown');
+  await expect(strength).toHaveValue('1:8');
+
+  for (const [typed, words] of [
+    ['120%', /neat product is the strongest/],
+    ['1:2:3', /a ratio has two/],
+    ['0:5', /Type/],
+    ['-4%', /below zero/],
+    ['soapy', /is not a strength/],
+    ['1e400%', /Type it like/],
+    ['0.0000001%', /no measurable product/],
+  ] as const) {
+    await strength.fill(typed);
+    await expect(page.getByRole('alert')).toContainText(words);
+    await expect(strength).toHaveValue(typed);
+    await expect(water(page)).toHaveText('–');
+    await expect(page.getByRole('button', { name: 'Pour', exact: true })).toBeDisabled();
+  }
+  await strength.fill('1:8');
+  for (const [typed, words] of [
+    ['2 l', /fill limit of 750 ml/],
+    ['20', /less than can sensibly be mixed/],
+    ['1 gal', /different amount in the US and in Britain/],
+    ['lots', /Type a number and a unit/],
+  ] as const) {
+    await make.fill(typed);
+    await expect(page.getByRole('alert')).toContainText(words);
+    await expect(make).toHaveValue(typed);
+  }
+  await make.fill('');
+  await pickProduct(page, 'Signal Glass');
+  await strength.fill('1:4');
+  await expect(page.getByRole('alert')).toContainText('ready to use');
+  await page.reload();
+  await expect(strength).toHaveValue('1:4');
+});
+
+test('lines are drawn where the liquid would stand', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await pickProduct(page, 'Lime Kiln Foam');
+  await choose(page, 'Vessel', /Wash bucket/);
+  const drawing = page.getByRole('img', { name: /Wash bucket, blue rim with/ });
+  const [water, product] = await drawing
+    .locator('rect.level')
+    .evaluateAll((rects) => rects.map((r) => Number(r.getAttribute('height'))));
+  // 16.62 L of 20 in a bucket that widens upward stands lower than its share of the height, and higher than half of it.
+  const height = (await drawing.locator('path').last().boundingBox())?.height ?? 0;
+  expect((water ?? 0) / height).toBeGreaterThan(0.8);
+  expect((water ?? 0) / height).toBeLessThan(0.87);
+  expect((product ?? 0) / (water ?? 1)).toBeCloseTo(1.38 / 16.62, 1);
+  // 144 ml in that bucket is too thin to see: it gets a tick, never a false thickness.
+  await pickProduct(page, 'Millpond Shampoo');
+  await expect(drawing.locator('line[stroke="var(--product)"]').first()).toBeAttached();
+  const thin = await drawing.locator('rect.level').last().getAttribute('height');
+  expect(Number(thin)).toBeLessThan(3);
+});
+
+test('on a phone both numbers and the pour are in sight', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 700 });
+  await page.goto('/');
+  await signIn(page, 'Noor Pell');
+  await pickProduct(page, 'Orchard Pre-wash');
+  for (const seen of [water(page), product(page), page.getByRole('button', { name: /^Pour/ })]) {
+    const box = await seen.boundingBox();
+    expect(box && box.y >= 0 && box.y + box.height <= 700).toBe(true);
+  }
+  await page.getByRole('button', { name: /^Pour/ }).click();
+  await expect(slips(page)).toContainText('Orchard Pre-wash');
+  await expect(slips(page).getByRole('button', { name: 'Undo' })).toBeInViewport();
+});
+
+test('what someone else pours shows at once, and the last litre goes to one of two', async ({
+  shop,
+  page,
+  browser,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await pickProduct(page, 'Dewpond Rinseless');
+  await page.getByLabel('Strength', { exact: true }).fill('1:1');
+  await choose(page, 'Vessel', /Trigger bottle, white/);
+
+  const other = await (await browser.newContext({ baseURL: shop.address })).newPage();
+  await other.goto('/');
+  await signIn(other, 'Ines Corby');
+  await pickProduct(other, 'Dewpond Rinseless');
+  await other.getByLabel('Strength', { exact: true }).fill('1:1');
+  await other.getByRole('button', { name: /^Pour 380 ml from P-6/ }).click();
+  await expect(slips(other)).toContainText('Poured 375 ml');
+  await expect(page.getByRole('combobox', { name: 'Pour from' })).toContainText(
+    /P-6, 1\d\d ml left|P-6, [23]\d\d ml left|P-6, 5\d\d ml left/,
+  );
+});
+
+test('a pour whose answer was lost is sent again and booked once', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await pickProduct(page, 'Lime Kiln Foam');
+  let lost = true;
+  await page.route('**/api/pours', async (route) => {
+    if (!lost) return route.continue();
+    lost = false;
+    await route.fetch();
+    await route.abort();
+  });
+  await page.getByRole('button', { name: 'Pour 58 ml from P-1' }).click();
+  await expect(page.getByText('No answer yet.')).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: 'Send it again' }).click();
+  await expect(slips(page)).toContainText('Poured 57.7 ml');
+  expect(await left(page, 'P-1')).toBe('17.33 L');
+});

@@ -1,0 +1,101 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import type { Page } from '@playwright/test';
+import { expect, test } from './shop.ts';
+import { pickProduct, signIn } from './steps.ts';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+const VIEWS = [
+  '/bench',
+  '/stock',
+  '/c/P-1',
+  '/stock/products/2',
+  '/stock/receive',
+  '/rigs',
+  '/rigs/vessels/1',
+  '/rigs/measures/2',
+  '/crew',
+  '/crew/2',
+  '/shop',
+];
+
+type Violation = { id: string; nodes: { html: string }[] };
+
+async function violations(page: Page): Promise<string[]> {
+  await page.evaluate(axe);
+  const found = await page.evaluate(async () => {
+    const { axe } = window as unknown as {
+      axe: { run: (at: Document, options: object) => Promise<{ violations: Violation[] }> };
+    };
+    const run = await axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] });
+    return run.violations;
+  });
+  return found.map((v: Violation) => `${page.url()} ${v.id}: ${v.nodes[0]?.html}`);
+}
+
+for (const theme of ['light', 'dark', 'glare'] as const) {
+  test(`every view is accessible in the ${theme} theme, and nothing is wider than the screen`, async ({
+    page,
+  }) => {
+    await page.addInitScript((chosen) => {
+      localStorage.setItem(
+        'kettle-device',
+        JSON.stringify({ state: { theme: chosen, jumps: true }, version: 0 }),
+      );
+    }, theme);
+    await page.goto('/');
+    await expect(page.getByRole('button', { name: /Hester/ })).toBeVisible();
+    const faults = await violations(page);
+    await signIn(page, 'Hester Quill');
+    await pickProduct(page, 'Lime Kiln Foam');
+    for (const view of VIEWS) {
+      await page.goto(view);
+      await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
+      faults.push(...(await violations(page)));
+      for (const width of [390, 768, 1024, 1280, 1600]) {
+        await page.setViewportSize({ width, height: 800 });
+        const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+        if (wide > 0) faults.push(`${view} is ${wide} px too wide at ${width}`);
+      }
+    }
+    expect(faults).toEqual([]);
+  });
+}
+
+test('keys jump to places, find anything and tell themselves', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await expect(page.getByRole('combobox', { name: 'Product' })).toBeVisible();
+  await page.keyboard.press('r');
+  await expect(page.getByRole('heading', { name: 'Rigs' })).toBeVisible();
+  await page.keyboard.press('/');
+  await expect(page.getByLabel('What to find')).toBeFocused();
+  await page.keyboard.type('p-4');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'P-4 Siding All-purpose' })).toBeVisible();
+  await page.keyboard.press('?');
+  await page.getByLabel('One letter jumps to a place').uncheck();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('b');
+  await expect(page.getByRole('heading', { name: 'P-4 Siding All-purpose' })).toBeVisible();
+});
+
+test('a wrong PIN says how many tries are left, and the wait holds through a restart', async ({
+  shop,
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: /Wilf/ }).click();
+  for (let i = 0; i < 5; i++) {
+    await page.getByLabel('PIN, four digits').fill('0000');
+    await expect(page.getByLabel('PIN, four digits')).toHaveValue('');
+    await expect(page.getByLabel('PIN, four digits')).toBeEnabled();
+  }
+  await expect(page.getByRole('alert')).toContainText(/wait|minute/i);
+  const port = shop.port;
+  await shop.end();
+  await shop.start(port);
+  await page.getByLabel('PIN, four digits').fill('7788');
+  await expect(page.getByRole('alert')).toContainText(/wait|minute/i);
+  await expect(page.getByRole('navigation', { name: 'Places' })).toHaveCount(0);
+});

@@ -1,0 +1,117 @@
+import { expect, test } from './shop.ts';
+import { choose, signIn } from './steps.ts';
+
+test('a manager adds a product, a container and a vessel, with nonsense typed on the way', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.goto('/stock/products/new');
+  await page.getByLabel('Label strength').fill('1:2:3');
+  await page.getByRole('button', { name: 'Add the product' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Product name' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'a ratio has two' })).toBeVisible();
+  await expect(page.getByLabel('Label strength')).toHaveValue('1:2:3');
+  await page.getByLabel('Product name').fill('lime kiln foam');
+  await page.getByLabel('Label strength').fill('1:10');
+  await page.getByText('1 part product in 10 parts altogether').click();
+  await page.getByRole('button', { name: 'Add the product' }).click();
+  await expect(page.getByRole('alert').first()).toContainText('Name is taken');
+  await page.getByLabel('Product name').fill('Hedgerow Insect Soak');
+  await page.getByRole('button', { name: 'Add the product' }).click();
+
+  await expect(page.getByRole('heading', { name: 'Receive a container' })).toBeVisible();
+  await expect(page.getByRole('combobox', { name: 'Product' })).toContainText('Hedgerow Insect Soak');
+  await page.getByLabel('Size').fill('-5 l');
+  await page.getByLabel('In it now').fill('plenty');
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'below zero' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'In it now' })).toBeVisible();
+  await page.getByLabel('Size').fill('5 l');
+  await page.getByLabel('In it now').fill('6 l');
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(page.getByRole('alert')).toContainText('more than the container holds');
+  await page.getByLabel('In it now').fill('4.5 l');
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(page.getByRole('heading', { name: /P-\d+ Hedgerow Insect Soak/ })).toBeVisible();
+  await expect(page.getByRole('row').nth(1)).toContainText('Counted in');
+  await page.getByRole('button', { name: 'Open it' }).click();
+  await page.getByRole('button', { name: 'Pour from it' }).click();
+  await expect(page.getByRole('combobox', { name: 'Product' })).toContainText('Hedgerow Insect Soak');
+
+  await page.goto('/rigs/vessels/new');
+  await page.getByLabel('Vessel name').fill('Trigger bottle, red cap');
+  await page.getByLabel('Fill limit').fill('2 l');
+  await page.getByRole('button', { name: 'Add the vessel' }).click();
+  await expect(page.getByRole('alert')).toContainText('Fill limit is over brimful');
+  await page.getByLabel('Fill limit').fill('700');
+  await page.getByRole('button', { name: 'Add the vessel' }).click();
+  await expect(page.getByRole('link', { name: /Trigger bottle, red cap/ })).toContainText('700 ml');
+});
+
+test('of two managers changing one vessel the second sees both and chooses', async ({
+  shop,
+  page,
+  browser,
+}) => {
+  const other = await (await browser.newContext({ baseURL: shop.address })).newPage();
+  for (const [p, name] of [
+    [page, 'white lid'],
+    [other, 'blue lid'],
+  ] as const) {
+    await p.goto('/');
+    await signIn(p, 'Hester Quill');
+    await p.goto('/rigs/vessels/1');
+    await p.getByLabel('Vessel name').fill(`Trigger bottle, ${name}`);
+  }
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('link', { name: /white lid/ })).toBeVisible();
+  await other.getByRole('button', { name: 'Save' }).click();
+  await expect(other.getByRole('alert')).toContainText('changed this in between');
+  await expect(
+    other.getByText('Vessel name: theirs Trigger bottle, white lid, yours Trigger bottle, blue lid'),
+  ).toBeVisible();
+  await other.getByRole('button', { name: 'Keep mine' }).click();
+  await expect(other.getByRole('link', { name: /blue lid/ })).toBeVisible();
+});
+
+test('a vessel is retired and brought back, a person leaves and returns', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.goto('/rigs/vessels/2');
+  await page.getByRole('button', { name: 'Retire it' }).click();
+  await expect(page.getByText('Retired: nothing can be mixed in it.')).toBeVisible();
+  await page.goto('/rigs');
+  await expect(page.getByRole('region', { name: 'Vessels' }).getByText('Out of use (1)')).toBeVisible();
+  await page.goto('/rigs/vessels/2');
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await page.goto('/rigs');
+  await expect(page.getByRole('link', { name: /black cap/ })).toBeVisible();
+
+  await page.goto('/crew');
+  await page.getByRole('link', { name: 'Wilf Tarrant' }).click();
+  await page.getByLabel('New PIN').fill('12');
+  await page.getByLabel('Has left the shop').check();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('alert')).toContainText('PIN is not four digits');
+  await page.getByLabel('New PIN').fill('');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('has left; their name stays in the books')).toBeVisible();
+});
+
+test('a technician sees the shelf and the crew, and none of the manager’s doors', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Noor Pell');
+  await page.goto('/stock');
+  await expect(page.getByRole('heading', { name: 'Store' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Add a product' })).toHaveCount(0);
+  await page.goto('/crew');
+  await expect(page.getByText('Hester Quill')).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Add someone' })).toHaveCount(0);
+  await page.goto('/stock/receive');
+  await choose(page, 'Product', 'Signal Glass');
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(page.getByRole('alert')).toContainText(
+    'This is for a lead; you are signed in as a technician.',
+  );
+});

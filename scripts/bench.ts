@@ -1,0 +1,223 @@
+// How fast things are, each as a ratio to a baseline measured in the same run, so that the machine cancels out.
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { pino } from 'pino';
+import { solveMix } from '#core/mixing/solveMix.ts';
+import type { Fraction } from '#core/strength/strength.ts';
+import { microlitres } from '#core/units/volume.ts';
+import { loadDemo } from '../demo/loadDemo.ts';
+import { demoPins } from '../demo/people.ts';
+import { containers } from '../server/containers/queries.ts';
+import type { Books, Queryable } from '../server/db/books.ts';
+import { bookDraw, containerMovements, pourGround } from '../server/ledger/queries.ts';
+import { serve } from '../server/serve.ts';
+import { ROOT } from './sources.ts';
+
+/** 130 ml at 1:12: small, so that a pail lasts. */
+const POUR = {
+  productId: 2,
+  vesselId: 1,
+  containerId: 1,
+  strength: { notation: 'parts', water: 12 },
+  totalUl: 130_000,
+  shown: { waterUl: 120_000, productUl: 10_000 },
+} as const;
+
+const NOW = new Date('2026-05-04T08:30:00Z');
+const folder = mkdtempSync(join(tmpdir(), 'kettle-bench-'));
+try {
+  mixing();
+  const { address, books, stop } = await serve({
+    folder,
+    host: '127.0.0.1',
+    port: 0,
+    now: () => NOW,
+    log: pino({ level: 'fatal' }),
+    demoPins,
+    prepare: (fresh) => loadDemo(fresh, NOW),
+  });
+  await pouring(address, books);
+  await growing(books);
+  await stop();
+  firstScreen();
+} finally {
+  rmSync(folder, { recursive: true, force: true });
+}
+
+function say(what: string, ratio: string, readings: string): void {
+  console.log(`${what.padEnd(52)} ${ratio.padStart(9)}   ${readings}`);
+}
+
+function mixing(): void {
+  const million = 1_000_000;
+  const vessel = {
+    brimfulUl: microlitres(810_000),
+    fillLimitUl: microlitres(750_000),
+    smallestUl: microlitres(100_000),
+  };
+  const time = (work: (i: number) => number) => {
+    let sum = 0;
+    const start = performance.now();
+    for (let i = 0; i < million; i++) sum += work(i);
+    return { ms: performance.now() - start, sum };
+  };
+  const bare = (i: number) => Math.round((750_000 - (i % 1_000)) / (1 + (i % 40)));
+  const mix = (i: number) => {
+    const solved = solveMix({
+      state: 'concentrate',
+      fraction: (1 / (1 + (i % 40))) as Fraction,
+      vessel,
+      totalUl: microlitres(750_000 - (i % 1_000)),
+    });
+    return solved.ok ? solved.value.productUl : 0;
+  };
+  time(bare);
+  time(mix);
+  const [base, solved] = [time(bare), time(mix)];
+  if (base.sum !== solved.sum) throw new Error('solveMix and the bare division disagree');
+  say(
+    'solveMix, a million times / the bare division',
+    `${(solved.ms / base.ms).toFixed(1)} x`,
+    `${solved.ms.toFixed(0)} ms, ${base.ms.toFixed(0)} ms`,
+  );
+}
+
+/** Median of how long one call takes, in milliseconds. */
+async function median(times: number, work: (i: number) => Promise<unknown>): Promise<number> {
+  const taken: number[] = [];
+  for (let i = 0; i < times; i++) {
+    const start = performance.now();
+    await work(i);
+    taken.push(performance.now() - start);
+  }
+  return taken.sort((a, b) => a - b)[Math.floor(times / 2)] as number;
+}
+
+async function pouring(address: string, books: Books): Promise<void> {
+  const signIn = await fetch(`${address}api/sessions`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ personId: 3, pin: '1122' }),
+  });
+  const cookie = signIn.headers
+    .getSetCookie()
+    .map((c) => c.split(';')[0])
+    .join('; ');
+  const overHttp = async (i: number) => {
+    const answer = await fetch(`${address}api/pours`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'Idempotency-Key': `bench-pour-${i}`, Cookie: cookie },
+      body: JSON.stringify(POUR),
+    });
+    if (answer.status !== 201) throw new Error(await answer.text());
+    await answer.json();
+  };
+  await median(30, (i) => overHttp(10_000 + i));
+  await median(30, () => books.transaction(sameSql));
+  const direct = await median(200, () => books.transaction(sameSql));
+  const request = await median(200, overHttp);
+  say(
+    'a pour request / its own SQL in one transaction',
+    `${(request / direct).toFixed(2)} x`,
+    `${request.toFixed(2)} ms, ${direct.toFixed(2)} ms`,
+  );
+}
+
+/** What a pour asks of the database, without anything around it. */
+async function sameSql(tx: Queryable): Promise<void> {
+  await tx.rows('SELECT request_hash, status, body FROM answered WHERE person_id = $1 AND key = $2', [
+    3,
+    'none',
+  ]);
+  const ground = await pourGround(tx, POUR);
+  if (!ground) throw new Error('nothing to pour from');
+  const used =
+    ground.earlier?.held.map((h) => ({
+      product: h.product,
+      from: ground.earlier?.batch ?? 0,
+      to: ground.used,
+      ul: h.ul,
+    })) ?? [];
+  await bookDraw(tx, {
+    personId: 3,
+    now: NOW,
+    containerId: 1,
+    placeId: ground.placeId,
+    productId: 2,
+    vesselId: 1,
+    strength: POUR.strength,
+    fraction: 1 / 13,
+    postings: [
+      ...used,
+      { product: 2, from: ground.containerAccount, to: 0, ul: 10_000 },
+      { product: ground.waterId, from: ground.tap, to: 0, ul: 120_000 },
+    ],
+  });
+  await tx.rows(
+    `INSERT INTO answered (person_id, key, request_hash, status, body, answered_at) VALUES (3, md5(random()::text), '', 201, '{}', $1)`,
+    [NOW],
+  );
+}
+
+async function growing(books: Books): Promise<void> {
+  await grow(books, 1_000);
+  const position = () => containers(books, 0, 200);
+  const history = () => containerMovements(books, 1, Number.MAX_SAFE_INTEGER, 51);
+  const [fewHeld, fewMoved] = [await median(60, position), await median(60, history)];
+  await grow(books, 200_000);
+  const [manyHeld, manyMoved] = [await median(60, position), await median(60, history)];
+  const compare = (what: string, many: number, few: number) =>
+    say(
+      `${what} at 200,000 movements / at 1,000`,
+      `${(many / few).toFixed(2)} x`,
+      `${many.toFixed(2)} ms, ${few.toFixed(2)} ms`,
+    );
+  compare('the stock position', manyHeld, fewHeld);
+  compare("a container's history", manyMoved, fewMoved);
+}
+
+/** Adds pours of a millilitre until the ledger holds so many movements, topped up from the supplier as they go. */
+async function grow(books: Books, wanted: number): Promise<void> {
+  const [{ n = 0, supplier = 0, container = 0, used = 0 } = {}] = await books.rows<Record<string, number>>(
+    `SELECT (SELECT count(*)::int FROM movement) AS n, (SELECT id FROM account WHERE kind = 'supplier') AS supplier,
+            (SELECT id FROM account WHERE container_id = 1) AS container, (SELECT id FROM account WHERE kind = 'used') AS used`,
+  );
+  for (let at = n; at < wanted; at += 5_000) {
+    const some = Math.min(5_000, wanted - at);
+    await books.rows(
+      `WITH moved AS (
+         INSERT INTO movement (kind, person_id, container_id, place_id, booked_at, happened_at)
+         SELECT CASE WHEN i % 2 = 0 THEN 'receive' ELSE 'draw' END, 1 + i % 6, 1, 1, $5::timestamptz, $5::timestamptz - i * interval '1 minute'
+         FROM generate_series(1, $1::int) i RETURNING id, kind
+       )
+       INSERT INTO posting (movement_id, product_id, from_account, to_account, ul)
+       SELECT id, 2, CASE WHEN kind = 'receive' THEN $2::int ELSE $3::int END, CASE WHEN kind = 'receive' THEN $3::int ELSE $4::int END, 1000 FROM moved`,
+      [some, supplier, container, used, NOW],
+    );
+  }
+}
+
+function firstScreen(): void {
+  const manifest = JSON.parse(readFileSync(join(ROOT, 'dist/web/.vite/manifest.json'), 'utf8')) as Record<
+    string,
+    { file: string; imports?: string[]; isEntry?: boolean }
+  >;
+  const entry = Object.keys(manifest).find((key) => manifest[key]?.isEntry) ?? '';
+  const files = new Set<string>();
+  const follow = (key: string) => {
+    const chunk = manifest[key];
+    if (!chunk || files.has(chunk.file)) return;
+    files.add(chunk.file);
+    chunk.imports?.forEach(follow);
+  };
+  follow(entry);
+  let bytes = 0;
+  for (const file of files) bytes += gzipSync(readFileSync(join(ROOT, 'dist/web', file))).length;
+  say(
+    "the first screen's JavaScript, gzipped / 200 kB",
+    `${(bytes / 200_000).toFixed(2)} x`,
+    `${(bytes / 1_000).toFixed(0)} kB`,
+  );
+}
