@@ -8,7 +8,6 @@ export type Role = (typeof ROLES)[number];
 export const atLeast = (role: Role, needed: Role): boolean => ROLES.indexOf(role) >= ROLES.indexOf(needed);
 
 export const personBody = exactly({ name: line('Name', 40), role: oneOf('Role', ROLES), pin: pin() });
-export type PersonBody = InferType<typeof personBody>;
 
 export const personPatch = exactly({
   name: line('Name', 40).optional(),
@@ -19,7 +18,6 @@ export const personPatch = exactly({
 export type PersonPatch = InferType<typeof personPatch>;
 
 export const signInBody = exactly({ personId: rowId('Name'), pin: pin() });
-export type SignInBody = InferType<typeof signInBody>;
 
 export type Person = { id: number; name: string; role: Role; retired: boolean; revision: number };
 

@@ -32,7 +32,6 @@ export const firstRunBody = exactly({
   units: oneOf('Units', UNIT_SYSTEMS),
   manager: exactly({ name: line('Your name', 40), pin: pin() }).label('First manager'),
 });
-export type FirstRunBody = InferType<typeof firstRunBody>;
 
 export const shopPatch = exactly({
   name: line('Shop name', 60).optional(),

@@ -52,7 +52,7 @@ for (const theme of ['light', 'dark', 'glare'] as const) {
       await page.goto(view);
       await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
       faults.push(...(await violations(page)));
-      for (const width of [390, 768, 1024, 1280, 1600]) {
+      for (const width of theme === 'light' ? [390, 768, 1024, 1280, 1600] : [390]) {
         await page.setViewportSize({ width, height: 800 });
         const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
         if (wide > 0) faults.push(`${view} is ${wide} px too wide at ${width}`);

@@ -9,7 +9,7 @@ export default defineConfig({
   fullyParallel: false,
   forbidOnly: true,
   retries: 0,
-  timeout: 60_000,
+  timeout: 120_000,
   expect: { timeout: 10_000 },
   reporter: [
     ['line'],
@@ -18,7 +18,7 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
-    trace: 'retain-on-failure',
+    screenshot: 'only-on-failure',
     launchOptions: CHROMIUM,
   },
 });

@@ -1,4 +1,4 @@
-import { QueryClient, queryOptions, useMutation } from '@tanstack/react-query';
+import { QueryClient, queryOptions } from '@tanstack/react-query';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { Person, SignInName, Who } from '#contract/people.ts';
 import type { ShopState } from '#contract/shop.ts';
@@ -78,12 +78,4 @@ const ASK_AGAIN: Record<Topic, string[]> = {
 
 export function askAgain(topic: Topic): void {
   for (const key of ASK_AGAIN[topic]) void queryClient.invalidateQueries({ queryKey: [key] });
-}
-
-/** A command that changes things of some kinds; what is shown of them is asked for again when it is done. */
-export function useCommand<V, R = unknown>(topics: Topic[], run: (variables: V) => Promise<R>) {
-  return useMutation<R, Error, V>({
-    mutationFn: run,
-    onSuccess: () => topics.forEach(askAgain),
-  });
 }
