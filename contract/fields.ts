@@ -121,6 +121,11 @@ const NOTATIONS = {
     per: quantity('Volume it is given per'),
     reading: oneOf('Reading', ['madeUp', 'onTop']),
   }),
+  grams: exactly({
+    notation: oneOf('Notation', ['grams']),
+    gramsPerL: finite('Grams per litre', 1e-6, 1e4),
+    gPerMl: finite('Density', 0.5, 2.5),
+  }),
 };
 
 /** A strength as entered, in any of its notations. */

@@ -20,6 +20,8 @@ export function formatStrength(strength: Strength): string {
       const per = quantity(strength.per);
       return strength.reading === 'madeUp' ? `${dose} made up to ${per}` : `${dose} on top of ${per}`;
     }
+    case 'grams':
+      return `${figure(strength.gramsPerL)} g per L`;
   }
 }
 
@@ -45,6 +47,8 @@ export function readingInWords(strength: Strength): string {
       return strength.reading === 'madeUp'
         ? 'water up to the volume'
         : 'product added to the volume of water';
+    case 'grams':
+      return `by weight, at ${strength.gPerMl} g/ml, water up to the litre`;
   }
 }
 

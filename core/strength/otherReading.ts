@@ -30,6 +30,7 @@ function counterpart(strength: Strength): Strength | null {
     case 'dose':
       return { ...strength, reading: strength.reading === 'madeUp' ? 'onTop' : 'madeUp' };
     case 'percent':
+    case 'grams':
       return null;
   }
 }

@@ -1,25 +1,34 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { parseNumber } from '../units/parseNumber.ts';
-import { parseQuantity } from '../units/parseVolume.ts';
+import { type NamedVolumes, parseQuantity } from '../units/parseVolume.ts';
 import type { UnitSystem } from '../units/volume.ts';
 import { type DoseReading, fractionOf, type Strength } from './strength.ts';
 
 /** How a ratio without words is read, where the shop has decided. */
 export type RatioReading = 'parts' | 'inTotal';
 
-type Options = { system?: UnitSystem; ratio?: RatioReading; field?: string };
+type Options = {
+  system?: UnitSystem;
+  ratio?: RatioReading;
+  field?: string;
+  gPerMl?: number | undefined;
+  words?: NamedVolumes;
+};
+type Settled = Required<Omit<Options, 'gPerMl'>> & { gPerMl: number | undefined };
 
 const EXAMPLES = 'Type it like 1:12, 1 in 12, 4% or 30 ml/l.';
 
 /**
  * The strength a person typed: `1:12`, `12:1`, `1/12`, `1 in 12`, `4%`, `30 ml/l`, `2 us oz per us gal`,
- * `8 ml on top of 1 l`, `neat`.
+ * `8 ml on top of 1 l`, `3 caps/bucket`, `30 g/l`, `neat`.
  *
  * A bare ratio is read in parts unless the shop reads it in-total; a dose without words is made up to its volume.
  * Never throws and never takes long, whatever is typed.
  *
  * @param options.system settles a bare "oz" or "gal"
  * @param options.ratio how this shop reads a bare ratio (default parts)
+ * @param options.gPerMl the product's density, for grams per litre
+ * @param options.words volumes with names of their own here: the product's cap, a pump stroke, the bucket being filled
  * @returns the strength as entered, or a refusal that names the field and what would work
  * @example parseStrength('1:12') // { ok: true, value: { notation: 'parts', water: 12 } }
  */
@@ -31,13 +40,15 @@ export function parseStrength(text: string, options: Options = {}): Outcome<Stre
     field,
     system: options.system ?? 'metric',
     ratio: options.ratio ?? 'parts',
+    gPerMl: options.gPerMl,
+    words: options.words ?? {},
   });
   if (!read.ok) return read;
   const checked = fractionOf(read.value, field);
   return checked.ok ? read : checked;
 }
 
-function readNotation(typed: string, options: Required<Options>): Outcome<Strength> {
+function readNotation(typed: string, options: Settled): Outcome<Strength> {
   const { field } = options;
   if (typed === 'neat') return accept({ notation: 'percent', percent: 100 });
 
@@ -75,11 +86,7 @@ function readNotation(typed: string, options: Required<Options>): Outcome<Streng
   return readDose(typed, options);
 }
 
-function readRatio(
-  left: string | undefined,
-  right: string | undefined,
-  options: Required<Options>,
-): Outcome<Strength> {
+function readRatio(left: string | undefined, right: string | undefined, options: Settled): Outcome<Strength> {
   const { field, ratio } = options;
   const a = number(left, field);
   if (!a.ok) return a;
@@ -118,24 +125,17 @@ const DOSE_WORDS: [RegExp, DoseReading][] = [
   [/ to /, 'madeUp'],
 ];
 
-function readDose(typed: string, options: Required<Options>): Outcome<Strength> {
-  const { field, system } = options;
+function readDose(typed: string, options: Settled): Outcome<Strength> {
+  const { field, system, words } = options;
   for (const [word, reading] of DOSE_WORDS) {
     const at = typed.search(word);
     if (at < 1) continue;
     const left = typed.slice(0, at);
     const right = typed.slice(at).replace(word, '');
-    if (/^[\d.,/ ]*\d ?(?:g|grams?|mg|kg)$/.test(left)) {
-      return refuse(
-        'strength.grams',
-        field,
-        `${field} is given in grams, and the product's density is not known here.`,
-        'Type it as a volume, such as 30 ml/l.',
-      );
-    }
-    const dose = parseQuantity(left, { system, field });
+    if (/^[\d.,/ ]*\d ?(?:g|grams?|mg|kg)$/.test(left)) return readGrams(left, right, options);
+    const dose = parseQuantity(left, { system, field, words });
     if (!dose.ok) return dose;
-    const per = parseQuantity(/^\d|^[.,]/.test(right) ? right : `1 ${right}`, { system, field });
+    const per = parseQuantity(/^\d|^[.,]/.test(right) ? right : `1 ${right}`, { system, field, words });
     if (!per.ok) return per;
     return accept({ notation: 'dose', dose: dose.value, per: per.value, reading });
   }
@@ -145,6 +145,30 @@ function readDose(typed: string, options: Required<Options>): Outcome<Strength> 
     `${field}: "${typed.slice(0, 30)}" is not a strength.`,
     EXAMPLES,
   );
+}
+
+function readGrams(left: string, right: string, { field, gPerMl }: Settled): Outcome<Strength> {
+  if (!gPerMl) {
+    return refuse(
+      'strength.grams',
+      field,
+      `${field} is given in grams, and the product's density is not known here.`,
+      'Type it as a volume, such as 30 ml/l, or enter the density on the product page.',
+    );
+  }
+  const unit = /[a-z]+$/.exec(left)?.[0] ?? 'g';
+  const amount = number(left.replace(/ ?[a-z]+$/, ''), field);
+  if (!amount.ok) return amount;
+  if (!/^(?:1 ?)?(?:l|lt|ltr|litre|liter)$/.test(right)) {
+    return refuse(
+      'strength.unreadable',
+      field,
+      `${field}: grams are given for a litre.`,
+      'Type it like 30 g/l.',
+    );
+  }
+  const grams = amount.value * (unit === 'mg' ? 0.001 : unit === 'kg' ? 1000 : 1);
+  return accept({ notation: 'grams', gramsPerL: grams, gPerMl });
 }
 
 function number(text: string | undefined, field: string): Outcome<number> {

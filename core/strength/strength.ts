@@ -14,6 +14,7 @@ export type Fraction = number & { readonly [ofTheWhole]: true };
  * - percent: product as a share of the whole
  * - dose: an amount of product, either with water made up to the volume it is given per, or on top of that much water;
  *   both kept in the units of the label, so that 3 US fl oz per US gal stays exact
+ * - grams: grams of product in a litre of mix, at the product's density
  */
 export type Strength =
   | { readonly notation: 'parts'; readonly water: number }
@@ -24,7 +25,8 @@ export type Strength =
       readonly dose: Quantity;
       readonly per: Quantity;
       readonly reading: DoseReading;
-    };
+    }
+  | { readonly notation: 'grams'; readonly gramsPerL: number; readonly gPerMl: number };
 
 export type DoseReading = 'madeUp' | 'onTop';
 
@@ -78,17 +80,23 @@ function rawFraction(strength: Strength): number {
       const per = strength.per.amount * UNIT_UL[strength.per.unit];
       return strength.reading === 'madeUp' ? dose / per : dose / (per + dose);
     }
+    case 'grams':
+      return strength.gramsPerL / (1000 * strength.gPerMl);
   }
 }
 
 /**
  * A fraction written in a notation, the way back from {@link fractionOf}.
  *
- * A dose is given in millilitres per litre.
+ * A dose is given in millilitres per litre; grams per litre at `gPerMl`, the product's density.
  *
  * @example inNotation(0.04 as Fraction, 'percent') // { notation: 'percent', percent: 4 }
  */
-export function inNotation(f: Fraction, notation: 'parts' | 'inTotal' | 'percent' | DoseReading): Strength {
+export function inNotation(
+  f: Fraction,
+  notation: 'parts' | 'inTotal' | 'percent' | 'grams' | DoseReading,
+  gPerMl = 1,
+): Strength {
   switch (notation) {
     case 'parts':
       return { notation, water: (1 - f) / f };
@@ -96,6 +104,8 @@ export function inNotation(f: Fraction, notation: 'parts' | 'inTotal' | 'percent
       return { notation, total: 1 / f };
     case 'percent':
       return { notation, percent: f * 100 };
+    case 'grams':
+      return { notation, gramsPerL: f * 1000 * gPerMl, gPerMl };
     case 'madeUp':
       return { notation: 'dose', dose: { amount: f * 1000, unit: 'ml' }, per: LITRE, reading: notation };
     case 'onTop':

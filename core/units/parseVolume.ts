@@ -1,6 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { parseNumber } from './parseNumber.ts';
-import { type Microlitres, type UnitSystem, type VolumeUnit, volumeOf } from './volume.ts';
+import { type Microlitres, UNIT_UL, type UnitSystem, type VolumeUnit, volumeOf } from './volume.ts';
 
 const UNIT_WORDS: Record<string, VolumeUnit> = {
   ml: 'ml',
@@ -95,7 +95,10 @@ export function parseUnit(text: string, system: UnitSystem, field: string): Outc
 /** An amount as it was entered, in its own unit: `3` in US fluid ounces. */
 export type Quantity = { readonly amount: number; readonly unit: VolumeUnit };
 
-type Options = { unit?: VolumeUnit; system?: UnitSystem; field?: string };
+/** Volumes with names of their own where something is typed, in microlitres: `{ cap: 7_500, bucket: 18_000_000 }`. */
+export type NamedVolumes = Readonly<Record<string, number>>;
+
+type Options = { unit?: VolumeUnit; system?: UnitSystem; field?: string; words?: NamedVolumes };
 
 /**
  * The amount and unit a person typed, kept apart so that nothing is rounded yet: `750`, `750ml`, `1 1/2 us gal`.
@@ -104,6 +107,7 @@ type Options = { unit?: VolumeUnit; system?: UnitSystem; field?: string };
  * @param options.unit the unit of a bare number (default ml)
  * @param options.system settles a bare "oz" or "gal" (default metric: neither is settled)
  * @param options.field the field's name, for the sentence of a refusal
+ * @param options.words volumes with names of their own, such as the product's cap
  */
 export function parseQuantity(text: string, options: Options = {}): Outcome<Quantity> {
   const { unit = 'ml', system = 'metric', field = 'Amount' } = options;
@@ -114,10 +118,20 @@ export function parseQuantity(text: string, options: Options = {}): Outcome<Quan
     const plain = amount.code === 'number.negative' || amount.code === 'number.ambiguous';
     return plain ? amount : { ...amount, remedy: 'Type a number and a unit, such as 750 ml or 0.75 l.' };
   }
+  const ownWord = split < 0 ? undefined : namedVolume(typed.slice(split), options.words);
+  if (ownWord !== undefined) {
+    const sized = volumeOf((amount.value * ownWord) / UNIT_UL.ml, 'ml', field);
+    return sized.ok ? accept({ amount: (amount.value * ownWord) / UNIT_UL.ml, unit: 'ml' }) : sized;
+  }
   const named = split < 0 ? accept(unit) : parseUnit(typed.slice(split), system, field);
   if (!named.ok) return named;
   const sized = volumeOf(amount.value, named.value, field);
   return sized.ok ? accept({ amount: amount.value, unit: named.value }) : sized;
+}
+
+function namedVolume(word: string, words: NamedVolumes = {}): number | undefined {
+  const one = word.trim().toLowerCase().replace(/s$/, '');
+  return Object.hasOwn(words, one) ? words[one] : undefined;
 }
 
 /**

@@ -1,0 +1,45 @@
+/** What a container cost and what it holds. Money is in the currency's minor units. */
+export type Price = { readonly minor: number; readonly sizeUl: number };
+
+const UL_PER_L = 1_000_000;
+
+/**
+ * What a litre of working mix costs in product: `price / size x f`. A ready-to-use product is at `f = 1`, so the two
+ * compare on the same line.
+ *
+ * @param fraction product in the mix, 0 < f <= 1
+ * @returns minor units per litre, not rounded: a shampoo costs a fraction of a penny
+ * @example a 20 L pail for 80.00 at 1:12: 30.77 minor units a litre
+ */
+export function costPerWorkingLitre({ minor, sizeUl }: Price, fraction: number): number {
+  return (minor / sizeUl) * UL_PER_L * fraction;
+}
+
+/**
+ * What the product in one fill costs.
+ *
+ * @returns minor units, not rounded
+ */
+export function costOfFill({ minor, sizeUl }: Price, productUl: number): number {
+  return (minor / sizeUl) * productUl;
+}
+
+/**
+ * Money as people read it: whole minor units where it is worth one, else tenths of one.
+ *
+ * @param minor in minor units of the currency
+ * @example formatMoney(30.77, 'GBP') // '£0.308'
+ */
+export function formatMoney(minor: number, currency: string, locale = 'en-GB'): string {
+  const digits =
+    new Intl.NumberFormat(locale, { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ??
+    2;
+  const amount = minor / 10 ** digits;
+  const places = amount !== 0 && Math.abs(amount) < 1 ? digits + 1 : digits;
+  return new Intl.NumberFormat(locale, {
+    style: 'currency',
+    currency,
+    minimumFractionDigits: digits,
+    maximumFractionDigits: places,
+  }).format(amount);
+}
