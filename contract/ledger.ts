@@ -1,9 +1,55 @@
-import type { InferType } from 'yup';
-import { exactly, rowId, strength, wholeUl } from './fields.ts';
+import type { InferType, ObjectSchema } from 'yup';
+import * as yup from 'yup';
+import type { PourPlan } from '#core/mixing/planPour.ts';
+import type { Strength } from '#core/strength/strength.ts';
+import { exactly, oneOf, rowId, strength, wholeUl } from './fields.ts';
+
+/** What is in the vessel before anything is added. */
+const STARTS = {
+  empty: exactly({ kind: oneOf('In it now', ['empty']) }),
+  /** A leftover that is kept. Its strength is the books' where they know it, else what was typed. */
+  leftover: exactly({
+    kind: oneOf('In it now', ['leftover']),
+    leftUl: wholeUl('In it now'),
+    strength: strength(),
+  }),
+  /** Poured a moment ago and not booked yet. */
+  poured: exactly({
+    kind: oneOf('In it now', ['poured']),
+    productUl: wholeUl('Product in it'),
+    waterUl: wholeUl('Water in it', 0),
+  }),
+};
+export type PourStart =
+  | { kind: 'empty' }
+  | { kind: 'leftover'; leftUl: number; strength: Strength }
+  | { kind: 'poured'; productUl: number; waterUl: number };
+
+const start = () =>
+  yup.lazy((value: unknown) => {
+    const kind = (value as { kind?: unknown } | null | undefined)?.kind;
+    const known = typeof kind === 'string' && Object.hasOwn(STARTS, kind);
+    return STARTS[known ? (kind as keyof typeof STARTS) : 'empty'].label(
+      'In it now',
+    ) as unknown as ObjectSchema<PourStart>;
+  });
+
+export const POUR_WAYS = [
+  'fill',
+  'inPlace',
+  'pourOffFirst',
+  'grow',
+  'nearest',
+] as const satisfies PourPlan['how'][];
+
+const part = exactly({ measureId: rowId('Measure'), ul: wholeUl('Amount in the measure') }).label(
+  'Measured with',
+);
 
 /**
  * A pour. The server works the mix out again; `shown` is what the technician was told, and a pour is refused where the
- * two differ, since the vessel or the product has changed in between.
+ * two differ, since the vessel or the product has changed in between. Without `measured` the product is poured freely,
+ * which is recorded as an estimate.
  */
 export const pourBody = exactly({
   productId: rowId('Product'),
@@ -11,7 +57,19 @@ export const pourBody = exactly({
   containerId: rowId('Container'),
   strength: strength(),
   totalUl: wholeUl('How much to make'),
-  shown: exactly({ waterUl: wholeUl('Water', 0), productUl: wholeUl('Product') }).label('The mix shown'),
+  start: start(),
+  how: oneOf('Way', POUR_WAYS),
+  measured: yup
+    .array(part)
+    .label('Measured with')
+    .required()
+    .max(2)
+    .meta({ remedy: 'Give at most two measures.' }),
+  shown: exactly({
+    pourOffUl: wholeUl('Pour off', 0),
+    waterUl: wholeUl('Water', 0),
+    productUl: wholeUl('Product', 0),
+  }).label('The mix shown'),
 });
 export type PourBody = InferType<typeof pourBody>;
 
@@ -22,6 +80,10 @@ export type Slip = {
   productName: string;
   productUl: number;
   waterUl: number;
+  pouredOffUl: number;
+  /** How strong the batch is, by what went in. */
+  fraction: number;
+  estimate: boolean;
   containerCode: string;
   containerKind: string;
   leftUl: number;

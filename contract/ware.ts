@@ -1,8 +1,9 @@
 import * as yup from 'yup';
 import { CONTAINER_KINDS, MEASURE_KINDS, VESSEL_KINDS } from '#core/mixing/outlines.ts';
 import type { ProductState } from '#core/mixing/solveMix.ts';
+import { BASES, type Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/strength.ts';
-import { exactly, line, note, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
+import { exactly, finite, line, note, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
 
 // Products, vessels, measures, places and containers: what a shop owns.
 
@@ -12,12 +13,19 @@ const labelEntry = exactly({
   whatFor: line('What for', 40),
   printed: line('Label strength', 80),
   strength: strength(),
+  basis: oneOf('Holds', BASES),
 }).label('Label strength');
 
 export const productBody = exactly({
   name: line('Product name', 60),
   state: oneOf('How it comes', PRODUCT_STATES),
   caution: note('Caution', 300),
+  gPerMl: finite('Density', 0.5, 2.5)
+    .nullable()
+    .meta({ remedy: 'Give grams to the millilitre from 0.5 to 2.5, or nothing.' }),
+  capUl: wholeUl('Cap').nullable().meta({ remedy: 'Give what one cap holds, such as 7.5 ml, or nothing.' }),
+  shakeFirst: yes('Shake first'),
+  suds: yes('Suds'),
   labelEntries: yup
     .array(labelEntry)
     .label('Label strengths')
@@ -35,12 +43,19 @@ export type LabelEntry = {
   printed: string;
   strength: Strength;
   fraction: number;
+  basis: Basis;
 };
 export type Product = {
   id: number;
   name: string;
   state: ProductState;
   caution: string;
+  /** Grams to the millilitre; null where nobody has found out. */
+  gPerMl: number | null;
+  capUl: number | null;
+  shakeFirst: boolean;
+  /** It is washed with suds, raised by a jet after dosing. */
+  suds: boolean;
   labelEntries: LabelEntry[];
   retired: boolean;
   revision: number;
@@ -52,12 +67,22 @@ export const vesselBody = exactly({
   brimfulUl: wholeUl('Brimful'),
   fillLimitUl: wholeUl('Fill limit'),
   smallestUl: wholeUl('Smallest sensible mix'),
+  deadUl: wholeUl('Left in the bottom', 0),
+  displacementUl: wholeUl('Taken up by a guard', 0),
+  twoLines: yes('Two printed lines'),
 })
   .test('fill-limit', function inOrder(v) {
     if (!(v.fillLimitUl > v.brimfulUl)) return true;
     return this.createError({
       path: this.path ? `${this.path}.fillLimitUl` : 'fillLimitUl',
       message: 'Fill limit is over brimful.',
+    });
+  })
+  .test('displacement', function inOrder(v) {
+    if (!(v.displacementUl + v.deadUl >= v.fillLimitUl)) return true;
+    return this.createError({
+      path: 'displacementUl',
+      message: 'Taken up by a guard leaves no room below the fill limit.',
     });
   })
   .test('smallest', function inOrder(v) {
@@ -72,8 +97,12 @@ export type VesselPatch = yup.InferType<typeof vesselPatch>;
 export type HeldBatch = {
   batchId: number;
   code: string;
+  productId: number;
   productName: string;
   ul: number;
+  /** Of that, product. */
+  productUl: number;
+  strength: Strength;
   madeAt: string;
   personName: string;
 };

@@ -1,6 +1,7 @@
 import { tz } from '@date-fns/tz';
 import { set, subDays } from 'date-fns';
-import { solveMix } from '#core/mixing/solveMix.ts';
+import { asMeasured, planPours } from '#core/mixing/planPour.ts';
+import { practicalPours } from '#core/mixing/practicalPour.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
@@ -15,6 +16,7 @@ import {
   insertMeasure,
   insertPlace,
   insertVessel,
+  measures as measureRows,
   places as placeRows,
   vessels as vesselRows,
 } from '../server/ware/queries.ts';
@@ -47,10 +49,17 @@ export async function loadDemo(books: Books, now: Date): Promise<void> {
   });
 }
 
+const UNKNOWN = { gPerMl: null, capUl: null, shakeFirst: false, suds: false };
+
 async function loadWare(tx: Queryable): Promise<void> {
-  for (const { label, ...product } of products) {
-    const labelEntries = label.map(([whatFor, printed]) => ({ whatFor, printed, strength: read(printed) }));
-    await insertProduct(tx, { ...product, labelEntries });
+  for (const { label, basis = 'bottle', ...product } of products) {
+    const labelEntries = label.map(([whatFor, printed]) => ({
+      whatFor,
+      printed,
+      strength: read(printed),
+      basis,
+    }));
+    await insertProduct(tx, { ...UNKNOWN, ...product, labelEntries });
   }
   for (const vessel of vessels) await insertVessel(tx, vessel);
   for (const measure of measures) await insertMeasure(tx, measure);
@@ -63,6 +72,7 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
   const productIds = ids(shelf);
   const placeIds = ids(await placeRows(tx));
   const vesselList = await vesselRows(tx);
+  const measureList = await measureRows(tx);
   const openContainers = new Map<string, number>();
   const lead = { personId: known(personIds, 'Odo Marsh') };
 
@@ -84,15 +94,23 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
     const entry = product.labelEntries.find((e) => e.whatFor === fill.whatFor);
     if (!entry) throw new Error(`the demo has no label strength ${fill.whatFor}`);
     const f = fractionOf(entry.strength);
-    const totalUl = microlitres(fill.make ?? vessel.fillLimitUl);
-    const limits = {
-      brimfulUl: microlitres(vessel.brimfulUl),
-      fillLimitUl: microlitres(vessel.fillLimitUl),
-      smallestUl: microlitres(vessel.smallestUl),
-    };
-    const mix = f.ok ? solveMix({ state: product.state, fraction: f.value, vessel: limits, totalUl }) : f;
-    if (!mix.ok) throw new Error(`the demo can't pour ${fill.product}: ${mix.reason}`);
-    const { waterUl, productUl } = mix.value;
+    const totalUl = microlitres(fill.make ?? vessel.fillLimitUl - vessel.displacementUl);
+    if (!f.ok) throw new Error(`the demo can't read ${fill.whatFor}`);
+    const plans = planPours({
+      state: product.state,
+      fraction: f.value,
+      vessel: {
+        brimfulUl: microlitres(vessel.brimfulUl),
+        fillLimitUl: microlitres(vessel.fillLimitUl - vessel.displacementUl),
+        smallestUl: microlitres(vessel.smallestUl),
+      },
+      totalUl,
+      start: null,
+    });
+    const [plan] = plans.ok ? plans.value : [];
+    if (!plan) throw new Error(`the demo can't pour ${fill.product}`);
+    const [pour] = practicalPours(plan.productUl, measureList);
+    const { waterUl, productUl, pourOffUl } = asMeasured(plan, pour?.ul ?? plan.productUl);
     const who = { personId: known(personIds, fill.person), name: fill.person };
     await bookPour(
       tx,
@@ -102,7 +120,10 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
         containerId: known(openContainers, fill.product),
         strength: entry.strength,
         totalUl,
-        shown: { waterUl, productUl },
+        start: { kind: 'empty' },
+        how: 'fill',
+        measured: pour?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
+        shown: { waterUl, productUl, pourOffUl },
       },
       who,
       at(now, fill.daysAgo, fill.at),

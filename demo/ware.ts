@@ -6,13 +6,21 @@ const ml = (n: number) => n * 1_000;
 const litres = (n: number) => n * 1_000_000;
 
 /** Label strengths are given as printed; the loader reads them as a manager typing them would. */
-export const products: (Omit<ProductBody, 'labelEntries'> & {
-  label: [whatFor: string, printed: string][];
-})[] = [
+type DemoProduct = Pick<ProductBody, 'name' | 'state' | 'caution'> &
+  Partial<Pick<ProductBody, 'gPerMl' | 'capUl' | 'shakeFirst' | 'suds'>> & {
+    /** Where its label strengths hold; in the bottle unless given. */
+    basis?: 'bottle' | 'bucket';
+    label: [whatFor: string, printed: string][];
+  };
+
+export const products: DemoProduct[] = [
   {
     name: 'Lime Kiln Foam',
     state: 'concentrate',
     caution: 'Slippery on the floor. Rinse off skin.',
+    gPerMl: 1.035,
+    capUl: ml(7.5),
+    shakeFirst: true,
     label: [
       ['Light soil', '1:12'],
       ['Everyday', '1:8'],
@@ -42,6 +50,10 @@ export const products: (Omit<ProductBody, 'labelEntries'> & {
     name: 'Millpond Shampoo',
     state: 'concentrate',
     caution: '',
+    gPerMl: 1.02,
+    capUl: ml(20),
+    suds: true,
+    basis: 'bucket',
     label: [
       ['Wash bucket', '8 ml/l'],
       ['Hard water day', '12 ml/l'],
@@ -51,6 +63,8 @@ export const products: (Omit<ProductBody, 'labelEntries'> & {
     name: 'Dewpond Rinseless',
     state: 'concentrate',
     caution: '',
+    capUl: ml(15),
+    basis: 'bucket',
     label: [
       ['Wash bucket', '1 us oz/us gal'],
       ['Pre-soak', '1 us oz/us qt'],
@@ -83,20 +97,25 @@ const vessel = (
   brimful: number,
   fillLimit: number,
   smallest: number,
+  dead = 0,
+  guard = 0,
 ) => ({
   name,
   kind,
   brimfulUl: ml(brimful),
   fillLimitUl: ml(fillLimit),
   smallestUl: ml(smallest),
+  deadUl: ml(dead),
+  displacementUl: ml(guard),
+  twoLines: false,
 });
 
 export const vessels: VesselBody[] = [
-  vessel('Trigger bottle, white cap', 'triggerBottle', 810, 750, 100),
-  vessel('Trigger bottle, black cap', 'triggerBottle', 540, 500, 100),
-  vessel('Pump sprayer, bay 1', 'pumpSprayer', 2_000, 1_500, 300),
-  vessel('Cannon bottle, bay 2', 'cannonBottle', 1_000, 900, 200),
-  vessel('Wash bucket, blue rim', 'bucket', 20_000, 18_000, 4_000),
+  vessel('Trigger bottle, white cap', 'triggerBottle', 810, 750, 100, 15),
+  vessel('Trigger bottle, black cap', 'triggerBottle', 540, 500, 100, 15),
+  vessel('Pump sprayer, bay 1', 'pumpSprayer', 2_000, 1_500, 300, 60),
+  vessel('Cannon bottle, bay 2', 'cannonBottle', 1_000, 900, 200, 20),
+  vessel('Wash bucket, blue rim', 'bucket', 20_000, 18_000, 4_000, 0, 450),
   vessel('Towel bucket, van', 'towelBucket', 16_000, 12_000, 3_000),
   vessel('Stock pail', 'stockPail', 11_000, 10_000, 1_000),
 ];

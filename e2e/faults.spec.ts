@@ -18,7 +18,10 @@ const pour = {
   containerId: 1,
   strength: { notation: 'parts', water: 12 },
   totalUl: 130_000,
-  shown: { waterUl: 120_000, productUl: 10_000 },
+  start: { kind: 'empty' },
+  how: 'fill',
+  measured: [],
+  shown: { pourOffUl: 0, waterUl: 120_000, productUl: 10_000 },
 };
 
 test('killed in the middle of a hundred pours, every acknowledged one is there, and none twice', async ({

@@ -22,7 +22,10 @@ const POUR = {
   containerId: 1,
   strength: { notation: 'parts', water: 12 },
   totalUl: 130_000,
-  shown: { waterUl: 120_000, productUl: 10_000 },
+  start: { kind: 'empty' },
+  how: 'fill',
+  measured: [],
+  shown: { pourOffUl: 0, waterUl: 120_000, productUl: 10_000 },
 } as const;
 
 const NOW = new Date('2026-05-04T08:30:00Z');
@@ -149,6 +152,8 @@ async function sameSql(tx: Queryable): Promise<void> {
     vesselId: 1,
     strength: POUR.strength,
     fraction: 1 / 13,
+    measured: [],
+    estimate: true,
     postings: [
       ...used,
       { product: 2, from: ground.containerAccount, to: 0, ul: 10_000 },

@@ -12,7 +12,7 @@ export const VESSEL_KINDS = [
 ] as const;
 export type VesselKind = (typeof VESSEL_KINDS)[number];
 
-export const MEASURE_KINDS = ['syringe', 'cylinder', 'jug', 'cap'] as const;
+export const MEASURE_KINDS = ['syringe', 'cylinder', 'jug', 'cap', 'pump'] as const;
 export type MeasureKind = (typeof MEASURE_KINDS)[number];
 
 export const CONTAINER_KINDS = ['bottle', 'jug', 'pail', 'drum'] as const;
@@ -38,6 +38,7 @@ export const MEASURE_OUTLINES: Record<MeasureKind, Outline> = {
   cylinder: [[1.5, 0], [1.55, 14]],
   jug: [[3.6, 0], [3.8, 0.4], [5, 12.5]],
   cap: [[1.2, 0], [1.6, 3]],
+  pump: [[0.8, 0], [0.8, 6]],
 };
 
 // biome-ignore format: one outline a line

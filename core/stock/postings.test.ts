@@ -9,7 +9,8 @@ const mix = (productUl: number, waterUl: number) => ({
   totalUl: microlitres(productUl + waterUl),
 });
 
-const accounts = { container: 'P-1', batch: 'B-2', tap: 'tap', used: 'used' };
+const accounts = { container: 'P-1', batch: 'B-2', tap: 'tap', used: 'used', waste: 'waste' };
+const NOTHING = new Map<number, number>();
 const WATER = 1;
 const FOAM = 2;
 
@@ -24,7 +25,7 @@ describe('the postings of a pour', () => {
       product: FOAM,
       water: WATER,
       accounts,
-      earlier: { batch: 'B-1', leftover },
+      before: [{ account: 'B-1', kept: NOTHING, pouredOff: NOTHING, used: leftover }],
     });
     expect(postings).toEqual([
       { product: FOAM, from: 'B-1', to: 'used', ul: 10 },
@@ -38,6 +39,26 @@ describe('the postings of a pour', () => {
         [WATER, 692_308],
       ]),
     );
+  });
+
+  it('keep what is topped up, waste what is poured off, and use up the rest', () => {
+    const of = (foam: number, water: number) =>
+      new Map([
+        [FOAM, foam],
+        [WATER, water],
+      ]);
+    const postings = pourPostings({
+      mix: mix(30, 370),
+      product: FOAM,
+      water: WATER,
+      accounts,
+      before: [{ account: 'B-1', kept: of(27, 323), pouredOff: of(3, 37), used: of(28, 332) }],
+    });
+    const balances = balancesOf(postings);
+    expect(balances.get('B-2')).toEqual(of(57, 693));
+    expect(balances.get('waste')).toEqual(of(3, 37));
+    expect(balances.get('used')).toEqual(of(28, 332));
+    expect(balances.get('P-1')?.get(FOAM)).toBe(-30);
   });
 
   it('hold no water where the mix has none', () => {

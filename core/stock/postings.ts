@@ -14,27 +14,47 @@ export type Posting<A = number> = {
 /** What an account holds, by product. */
 export type Held = ReadonlyMap<number, number>;
 
+/** What was in the vessel before a pour, and what becomes of it. */
+export type Before<A> = {
+  /** Where the books have it: the vessel's earlier batch, or, for what the books don't know of, the difference account. */
+  readonly account: A;
+  /** Kept and topped up; goes into the new batch. */
+  readonly kept: Held;
+  /** Poured off before anything is added. */
+  readonly pouredOff: Held;
+  /** The rest of what the books have: it was used. */
+  readonly used: Held;
+};
+
 /**
- * The postings of one pour: what the vessel still held is used up, product goes from the container into the batch,
- * and water from the tap into the batch. The batch's strength is then what went in, never a stored figure.
+ * The postings of one pour: what the vessel held is used up, poured off or kept, product goes from the container into
+ * the batch, and water from the tap. The batch's strength is then what went in, never a stored figure.
  *
- * @param pour.leftover what is still booked in the vessel's earlier batch, product by product
+ * @param pour.mix what is added now
+ * @param pour.before what was in the vessel, if anything was
  */
 export function pourPostings<A>(pour: {
-  mix: Mix;
+  mix: Pick<Mix, 'productUl' | 'waterUl'>;
   product: number;
   water: number;
-  accounts: { container: A; batch: A; tap: A; used: A };
-  earlier?: { batch: A; leftover: Held } | null;
+  accounts: { container: A; batch: A; tap: A; used: A; waste: A };
+  before?: readonly Before<A>[];
+  /** Poured off the new batch itself: what was put in wrongly a moment ago and never booked. */
+  spilt?: Held;
 }): Posting<A>[] {
-  const { mix, product, water, accounts, earlier } = pour;
+  const { mix, product, water, accounts, before = [], spilt = new Map() } = pour;
   const postings: Posting<A>[] = [];
-  for (const [held, ul] of earlier?.leftover ?? []) {
-    if (earlier && ul > 0) postings.push({ product: held, from: earlier.batch, to: accounts.used, ul });
+  const move = (held: Held, from: A, to: A) => {
+    for (const [of, ul] of held) if (ul > 0) postings.push({ product: of, from, to, ul });
+  };
+  for (const { account, kept, pouredOff, used } of before) {
+    move(used, account, accounts.used);
+    move(pouredOff, account, accounts.waste);
+    move(kept, account, accounts.batch);
   }
-  postings.push({ product, from: accounts.container, to: accounts.batch, ul: mix.productUl });
-  if (mix.waterUl > 0)
-    postings.push({ product: water, from: accounts.tap, to: accounts.batch, ul: mix.waterUl });
+  move(new Map([[product, mix.productUl]]), accounts.container, accounts.batch);
+  move(new Map([[water, mix.waterUl]]), accounts.tap, accounts.batch);
+  move(spilt, accounts.batch, accounts.waste);
   return postings;
 }
 

@@ -113,6 +113,14 @@ export function parseQuantity(text: string, options: Options = {}): Outcome<Quan
   const { unit = 'ml', system = 'metric', field = 'Amount' } = options;
   const typed = text.slice(0, 60).normalize('NFKC').trim();
   const split = typed.search(/[a-z]/i);
+  if (split === 0) {
+    return refuse(
+      'number.missing',
+      field,
+      `${field}: "${typed.slice(0, 20)}" has no number in it.`,
+      'Type a number and a unit, such as 750 ml or 0.75 l.',
+    );
+  }
   const amount = parseNumber(split < 0 ? typed : typed.slice(0, split), field);
   if (!amount.ok) {
     const plain = amount.code === 'number.negative' || amount.code === 'number.ambiguous';

@@ -20,6 +20,9 @@ const vessel = {
   brimfulUl: 500_000,
   fillLimitUl: 450_000,
   smallestUl: 50_000,
+  deadUl: 0,
+  displacementUl: 0,
+  twoLines: false,
 };
 
 describe('a request that is not what it should be', () => {
@@ -98,7 +101,10 @@ describe('a request that is not what it should be', () => {
       vesselId: 1,
       containerId: 1,
       totalUl: 750_000,
-      shown: { waterUl: 1, productUl: 1 },
+      start: { kind: 'empty' },
+      how: 'fill',
+      measured: [],
+      shown: { pourOffUl: 0, waterUl: 1, productUl: 1 },
     };
     for (const strength of [
       null,

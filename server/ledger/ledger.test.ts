@@ -30,7 +30,10 @@ const pour = (change: Partial<PourBody> = {}): PourBody => ({
   containerId: PAIL,
   strength: ONE_TO_TWELVE,
   totalUl: 750_000,
-  shown: { waterUl: 692_308, productUl: 57_692 },
+  start: { kind: 'empty' },
+  how: 'fill',
+  measured: [],
+  shown: { pourOffUl: 0, waterUl: 692_308, productUl: 57_692 },
   ...change,
 });
 
@@ -104,7 +107,7 @@ describe('a pour', () => {
   it.each([
     [
       'amounts the mix does not need',
-      { shown: { waterUl: 692_307, productUl: 57_693 } },
+      { shown: { pourOffUl: 0, waterUl: 692_307, productUl: 57_693 } },
       409,
       'mix.changed',
       '58 ml|57.7 ml',
@@ -134,7 +137,7 @@ describe('a pour', () => {
     const answer = await bram(
       'post',
       '/api/pours',
-      pour({ ...neat, totalUl: 500_000, shown: { waterUl: 0, productUl: 500_000 } }),
+      pour({ ...neat, totalUl: 500_000, shown: { pourOffUl: 0, waterUl: 0, productUl: 500_000 } }),
     );
     expect(answer.status).toBe(201);
   });

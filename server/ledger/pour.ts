@@ -1,12 +1,20 @@
 import type { PourBody, Slip } from '#contract/ledger.ts';
-import { solveMix } from '#core/mixing/solveMix.ts';
-import { checkStock, pourPostings } from '#core/stock/postings.ts';
-import { fractionOf } from '#core/strength/strength.ts';
+import { type Contents, fractionIn, pourOff } from '#core/mixing/contents.ts';
+import {
+  asMeasured,
+  isMeasurable,
+  leftoverContents,
+  type PourPlan,
+  planPours,
+} from '#core/mixing/planPour.ts';
+import { type Before, checkStock, type Held, pourPostings } from '#core/stock/postings.ts';
+import { type Fraction, fractionOf } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
+import { measuresOf } from '../ware/queries.ts';
 import { bookDraw, NEW_BATCH, type PourGround, pourGround } from './queries.ts';
 
 /** Works the mix out again, checks that it can be poured as things stand, and books it. */
@@ -19,28 +27,29 @@ export async function bookPour(
   const ground = await pourGround(tx, body);
   if (!ground) throw gone('Product, vessel or container', '', 'is not there any more');
   checkWare(ground, body);
-
   const fraction = fractionOf(body.strength);
   if (!fraction.ok) throw refusalProblem(fraction, '/strength');
-  const { state, brimfulUl, fillLimitUl, smallestUl, units: show } = ground;
-  const mix = solveMix({
-    state,
-    fraction: fraction.value,
-    vessel: { brimfulUl, fillLimitUl, smallestUl },
-    totalUl: microlitres(body.totalUl),
-    show,
-  });
-  if (!mix.ok) throw refusalProblem(mix, mix.code.startsWith('total.') ? '/totalUl' : '/strength');
-  const { waterUl, productUl } = mix.value;
-  if (waterUl !== body.shown.waterUl || productUl !== body.shown.productUl) {
-    throw new HttpProblem(409, 'mix.changed', 'The amounts shown are not the ones this mix needs.', {
-      remedy: `Look again: ${formatVolume(waterUl, show)} water, then ${formatVolume(productUl, show)} product.`,
-    });
-  }
-  const left = checkStock(ground.heldUl, productUl, ground.containerCode, show);
+
+  const before = beforeOf(ground, body);
+  const plan = await checkedPlan(tx, ground, body, fraction.value, before.start);
+  const poured = body.start.kind === 'poured' ? before.start : null;
+  const drawn = {
+    productUl: microlitres(plan.productUl + (poured?.productUl ?? 0)),
+    waterUl: microlitres(plan.waterUl + (poured?.waterUl ?? 0)),
+  };
+  const left = checkStock(ground.heldUl, drawn.productUl, ground.containerCode, ground.units);
   if (!left.ok) throw refusalProblem(left, '/containerId', 409);
 
-  const { containerAccount: container, tap, used, waterId: water, earlier } = ground;
+  const { containerAccount: container, tap, used, waste, waterId: water } = ground;
+  const off =
+    before.start && plan.pourOffUl > 0
+      ? differenceOf(before.start, pourOff(before.start, plan.pourOffUl))
+      : null;
+  const heldOf = (contents: Contents): Held =>
+    new Map([
+      [body.productId, contents.productUl],
+      [water, contents.waterUl],
+    ]);
   const { movementId, batchCode } = await bookDraw(tx, {
     personId: who.personId,
     now,
@@ -50,23 +59,26 @@ export async function bookPour(
     vesselId: body.vesselId,
     strength: body.strength,
     fraction: fraction.value,
+    measured: body.measured,
+    estimate: isEstimate(body, plan),
     postings: pourPostings({
-      mix: mix.value,
+      mix: drawn,
       product: body.productId,
       water,
-      accounts: { container, batch: NEW_BATCH, tap, used },
-      earlier: earlier && {
-        batch: earlier.batch,
-        leftover: new Map(earlier.held.map((h) => [h.product, h.ul])),
-      },
+      accounts: { container, batch: NEW_BATCH, tap, used, waste },
+      before: before.inBooks(off, heldOf),
+      ...(poured && off && { spilt: heldOf(off) }),
     }),
   });
   return {
     movementId,
     batchCode,
     productName: ground.productName,
-    productUl,
-    waterUl,
+    productUl: drawn.productUl,
+    waterUl: drawn.waterUl,
+    pouredOffUl: plan.pourOffUl,
+    fraction: fractionIn(plan.after),
+    estimate: isEstimate(body, plan),
     containerCode: ground.containerCode,
     containerKind: ground.containerKind,
     leftUl: left.value,
@@ -75,6 +87,104 @@ export async function bookPour(
     at: now.toISOString(),
   };
 }
+
+/** Product that was added without measuring it is a guess, and what a vessel was found to hold always is. */
+const isEstimate = (body: PourBody, plan: PourPlan): boolean =>
+  (plan.productUl > 0 && body.measured.length === 0) || body.start.kind === 'poured';
+
+type BeforePour = {
+  start: Contents | null;
+  inBooks: (off: Contents | null, heldOf: (contents: Contents) => Held) => Before<number>[];
+};
+
+/** What is in the vessel, by the body and the books, and what the ledger has to move of it. */
+function beforeOf(ground: PourGround, { start, productId }: PourBody): BeforePour {
+  const { earlier, waterId, difference } = ground;
+  const nothing: Held = new Map();
+  const all: Held = new Map(earlier?.held.map((h) => [h.product, h.ul]));
+  const usedUp: Before<number>[] = earlier
+    ? [{ account: earlier.batch, kept: nothing, pouredOff: nothing, used: all }]
+    : [];
+  if (start.kind === 'empty') return { start: null, inBooks: () => usedUp };
+  if (start.kind === 'poured') {
+    const contents = { productUl: microlitres(start.productUl), waterUl: microlitres(start.waterUl) };
+    return { start: contents, inBooks: () => usedUp };
+  }
+  const others = earlier?.held.filter((h) => h.product !== productId && h.product !== waterId) ?? [];
+  if (earlier && others.length > 0) {
+    const message = `In it now: by the books ${ground.vesselName} holds a different product, and two products are never combined.`;
+    const remedy = 'Empty and rinse it, then make a fill.';
+    throw new HttpProblem(409, 'leftover.different', message, {
+      remedy,
+      errors: [{ pointer: '/start', message, remedy }],
+    });
+  }
+  const typed = fractionOf(start.strength, 'How strong it is');
+  if (!typed.ok) throw refusalProblem(typed, '/start/strength');
+  const booked = earlier && {
+    productUl: microlitres(all.get(productId) ?? 0),
+    waterUl: microlitres(all.get(waterId) ?? 0),
+  };
+  const { contents, fromBooks } = leftoverContents(start.leftUl, typed.value, booked);
+  return {
+    start: contents,
+    inBooks: (off, heldOf) => {
+      const parts = {
+        kept: heldOf(off ? differenceOf(contents, off) : contents),
+        pouredOff: off ? heldOf(off) : nothing,
+      };
+      if (fromBooks && booked && earlier) {
+        return [{ account: earlier.batch, ...parts, used: heldOf(differenceOf(booked, contents)) }];
+      }
+      // The books know nothing of it: it was found.
+      return [...usedUp, { account: difference, ...parts, used: nothing }];
+    },
+  };
+}
+
+async function checkedPlan(
+  tx: Queryable,
+  ground: PourGround,
+  body: PourBody,
+  fraction: Fraction,
+  start: Contents | null,
+): Promise<PourPlan> {
+  const { state, brimfulUl, fillLimitUl, smallestUl, displacementUl, units: show } = ground;
+  const plans = planPours({
+    state,
+    fraction,
+    vessel: { brimfulUl, fillLimitUl: microlitres(fillLimitUl - displacementUl), smallestUl },
+    totalUl: microlitres(body.totalUl),
+    start,
+    show,
+  });
+  if (!plans.ok) throw refusalProblem(plans, plans.code.startsWith('total.') ? '/totalUl' : '/strength');
+  const { shown, measured } = body;
+  const plan = plans.value.find((p) => p.how === body.how) ?? plans.value[0];
+  if (!plan) throw changed('There is no such way to make it any more.', 'Look again.');
+  const measures =
+    measured.length > 0
+      ? await measuresOf(
+          tx,
+          measured.map((m) => m.measureId),
+        )
+      : [];
+  const sum = measured.reduce((ul, m) => ul + m.ul, 0);
+  const same = plan.how === body.how && plan.pourOffUl === shown.pourOffUl;
+  const asRead = isMeasurable(plan, shown.productUl, measures) ? asMeasured(plan, shown.productUl) : plan;
+  const measuredRight = measured.length === 0 ? shown.productUl === plan.productUl : sum === shown.productUl;
+  if (same && measuredRight && asRead.productUl === shown.productUl && asRead.waterUl === shown.waterUl)
+    return asRead;
+  const words = `${formatVolume(plan.waterUl, show)} water, then ${formatVolume(plan.productUl, show)} product`;
+  throw changed('The amounts shown are not the ones this mix needs.', `Look again: ${words}.`);
+}
+
+const changed = (detail: string, remedy: string) => new HttpProblem(409, 'mix.changed', detail, { remedy });
+
+const differenceOf = (a: Contents, b: Contents): Contents => ({
+  productUl: microlitres(a.productUl - b.productUl),
+  waterUl: microlitres(a.waterUl - b.waterUl),
+});
 
 function checkWare(ground: PourGround, { productId }: PourBody): void {
   if (ground.productRetired) throw gone('Product', '/productId', 'has been retired');

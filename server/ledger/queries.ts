@@ -58,6 +58,8 @@ export type NewDraw = {
   vesselId: number;
   strength: Strength;
   fraction: number;
+  measured: readonly { measureId: number; ul: number }[];
+  estimate: boolean;
   postings: readonly Posting[];
 };
 
@@ -68,8 +70,8 @@ export async function bookDraw(
 ): Promise<{ movementId: number; batchCode: string }> {
   const rows = await tx.rows<{ movementId: number; batchCode: string }>(
     `WITH mixed AS (
-       INSERT INTO batch (product_id, vessel_id, person_id, strength, fraction, made_at)
-       VALUES ($4, $5, $1, $6, $9, $7) RETURNING id, code
+       INSERT INTO batch (product_id, vessel_id, person_id, strength, fraction, made_at, measured, estimate)
+       VALUES ($4, $5, $1, $6, $9, $7, $10, $11) RETURNING id, code
      ), made AS (
        INSERT INTO account (kind, batch_id) SELECT 'batch', id FROM mixed RETURNING id
      ), moved AS (
@@ -87,6 +89,8 @@ export async function bookDraw(
       d.now,
       JSON.stringify(d.postings),
       d.fraction,
+      JSON.stringify(d.measured),
+      d.estimate,
     ],
   );
   return rows[0] as { movementId: number; batchCode: string };
@@ -128,6 +132,9 @@ export type PourGround = {
   waterId: number;
   tap: number;
   used: number;
+  waste: number;
+  difference: number;
+  displacementUl: number;
   earlier: { batch: number; held: { product: number; ul: number }[] } | null;
 };
 
@@ -146,6 +153,9 @@ export async function pourGround(
             (SELECT id FROM product WHERE state = 'water') AS "waterId",
             (SELECT id FROM account WHERE kind = 'tap') AS tap,
             (SELECT id FROM account WHERE kind = 'used') AS used,
+            (SELECT id FROM account WHERE kind = 'waste') AS waste,
+            (SELECT id FROM account WHERE kind = 'difference') AS difference,
+            v.displacement_ul AS "displacementUl",
             earlier.batch AS earlier
      FROM shop s, product p, vessel v, container c
      JOIN account a ON a.container_id = c.id

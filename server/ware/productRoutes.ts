@@ -26,9 +26,10 @@ export const productRoutes = (house: House): Router =>
 
 export function products(db: Queryable, which: Which = {}): Promise<Product[]> {
   return db.rows(
-    `SELECT p.id, p.name, p.state, p.caution, p.retired_at IS NOT NULL AS retired, p.revision,
+    `SELECT p.id, p.name, p.state, p.caution, p.g_per_ml AS "gPerMl", p.cap_ul AS "capUl",
+            p.shake_first AS "shakeFirst", p.suds, p.retired_at IS NOT NULL AS retired, p.revision,
             coalesce((SELECT jsonb_agg(jsonb_build_object('id', e.id, 'whatFor', e.what_for, 'printed', e.printed,
-                'strength', e.strength, 'fraction', e.fraction) ORDER BY e.position)
+                'strength', e.strength, 'fraction', e.fraction, 'basis', e.basis) ORDER BY e.position)
               FROM label_entry e WHERE e.product_id = p.id AND e.retired_at IS NULL), '[]') AS "labelEntries"
      FROM product p
      WHERE p.state <> 'water' AND CASE WHEN $1::int IS NULL THEN (p.retired_at IS NOT NULL) = $2 ELSE p.id = $1 END
@@ -39,11 +40,11 @@ export function products(db: Queryable, which: Which = {}): Promise<Product[]> {
 
 export async function insertProduct(tx: Queryable, body: ProductBody): Promise<number> {
   const id = idOf(
-    await tx.rows('INSERT INTO product (name, state, caution) VALUES ($1, $2, $3) RETURNING id', [
-      body.name.trim(),
-      body.state,
-      body.caution.trim(),
-    ]),
+    await tx.rows(
+      `INSERT INTO product (name, state, caution, g_per_ml, cap_ul, shake_first, suds)
+       VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`,
+      factsOf(body),
+    ),
   );
   await insertLabelEntries(tx, id, body.labelEntries);
   return id;
@@ -51,9 +52,9 @@ export async function insertProduct(tx: Queryable, body: ProductBody): Promise<n
 
 async function updateProduct(tx: Queryable, id: number, body: ProductPatch, now: Date): Promise<void> {
   await tx.rows(
-    `UPDATE product SET name = $2, state = $3, caution = $4,
-       retired_at = CASE WHEN $5 THEN coalesce(retired_at, $6) END, revision = revision + 1 WHERE id = $1`,
-    [id, body.name.trim(), body.state, body.caution.trim(), body.retired, now],
+    `UPDATE product SET name = $1, state = $2, caution = $3, g_per_ml = $4, cap_ul = $5, shake_first = $6, suds = $7,
+       retired_at = CASE WHEN $9 THEN coalesce(retired_at, $10) END, revision = revision + 1 WHERE id = $8`,
+    [...factsOf(body), id, body.retired, now],
   );
   await tx.rows('UPDATE label_entry SET retired_at = $2 WHERE product_id = $1 AND retired_at IS NULL', [
     id,
@@ -62,18 +63,28 @@ async function updateProduct(tx: Queryable, id: number, body: ProductPatch, now:
   await insertLabelEntries(tx, id, body.labelEntries);
 }
 
+const factsOf = (body: ProductBody): unknown[] => [
+  body.name.trim(),
+  body.state,
+  body.caution.trim(),
+  body.gPerMl,
+  body.capUl,
+  body.shakeFirst,
+  body.suds,
+];
+
 async function insertLabelEntries(
   tx: Queryable,
   id: number,
   entries: ProductBody['labelEntries'],
 ): Promise<void> {
-  for (const [position, { whatFor, printed, strength }] of entries.entries()) {
+  for (const [position, { whatFor, printed, strength, basis }] of entries.entries()) {
     const f = fractionOf(strength, 'Label strength');
     if (!f.ok) throw refusalProblem(f, `/labelEntries/${position}/strength`);
     await tx.rows(
-      `INSERT INTO label_entry (product_id, position, what_for, printed, strength, fraction)
-       VALUES ($1, $2, $3, $4, $5, $6)`,
-      [id, position, whatFor.trim(), printed.trim(), JSON.stringify(strength), f.value],
+      `INSERT INTO label_entry (product_id, position, what_for, printed, strength, fraction, basis)
+       VALUES ($1, $2, $3, $4, $5, $6, $7)`,
+      [id, position, whatFor.trim(), printed.trim(), JSON.stringify(strength), f.value, basis],
     );
   }
 }

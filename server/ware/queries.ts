@@ -19,13 +19,17 @@ export const whichParams = ({ id, retired = false }: Which) => [id ?? null, reti
 export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
   return db.rows(
     `SELECT v.id, v.name, v.kind, v.brimful_ul AS "brimfulUl", v.fill_limit_ul AS "fillLimitUl",
-            v.smallest_ul AS "smallestUl", v.retired_at IS NOT NULL AS retired, v.revision,
-            CASE WHEN held.ul > 0 THEN jsonb_build_object('batchId', held.id, 'code', held.code, 'productName',
-              held.product_name, 'ul', held.ul, 'madeAt', to_char(held.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'personName', held.person_name) END AS holds
+            v.smallest_ul AS "smallestUl", v.dead_ul AS "deadUl", v.displacement_ul AS "displacementUl",
+            v.two_lines AS "twoLines", v.retired_at IS NOT NULL AS retired, v.revision,
+            CASE WHEN held.ul > 0 THEN jsonb_build_object('batchId', held.id, 'code', held.code, 'productId', held.product_id,
+              'productName', held.product_name, 'ul', held.ul, 'productUl', held.product_ul, 'strength', held.strength, 'madeAt', to_char(held.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'personName', held.person_name) END AS holds
      FROM vessel v LEFT JOIN LATERAL (
-       SELECT b.id, b.code, b.made_at, p.name AS product_name, w.name AS person_name,
-              (SELECT sum(l.ul)::bigint FROM account a JOIN balance l ON l.account_id = a.id WHERE a.batch_id = b.id) AS ul
+       SELECT b.id, b.code, b.made_at, b.product_id, b.strength, p.name AS product_name, w.name AS person_name, l.*
        FROM batch b JOIN product p ON p.id = b.product_id JOIN person w ON w.id = b.person_id
+       JOIN LATERAL (
+         SELECT sum(l.ul)::bigint AS ul, coalesce(sum(l.ul) FILTER (WHERE l.product_id = b.product_id), 0)::bigint AS product_ul
+         FROM account a JOIN balance l ON l.account_id = a.id WHERE a.batch_id = b.id
+       ) l ON true
        WHERE b.vessel_id = v.id ORDER BY b.id DESC LIMIT 1
      ) held ON true
      WHERE CASE WHEN $1::int IS NULL THEN (v.retired_at IS NOT NULL) = $2 ELSE v.id = $1 END
@@ -37,17 +41,30 @@ export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
 export async function insertVessel(tx: Queryable, body: VesselBody): Promise<number> {
   return idOf(
     await tx.rows(
-      `INSERT INTO vessel (name, kind, brimful_ul, fill_limit_ul, smallest_ul) VALUES ($1, $2, $3, $4, $5) RETURNING id`,
-      [body.name.trim(), body.kind, body.brimfulUl, body.fillLimitUl, body.smallestUl],
+      `INSERT INTO vessel (name, kind, brimful_ul, fill_limit_ul, smallest_ul, dead_ul, displacement_ul, two_lines)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`,
+      vesselFacts(body),
     ),
   );
 }
 
+const vesselFacts = (body: VesselBody): unknown[] => [
+  body.name.trim(),
+  body.kind,
+  body.brimfulUl,
+  body.fillLimitUl,
+  body.smallestUl,
+  body.deadUl,
+  body.displacementUl,
+  body.twoLines,
+];
+
 export async function updateVessel(tx: Queryable, id: number, body: VesselPatch, now: Date): Promise<void> {
   await tx.rows(
-    `UPDATE vessel SET name = $2, kind = $3, brimful_ul = $4, fill_limit_ul = $5, smallest_ul = $6,
-       retired_at = CASE WHEN $7 THEN coalesce(retired_at, $8) END, revision = revision + 1 WHERE id = $1`,
-    [id, body.name.trim(), body.kind, body.brimfulUl, body.fillLimitUl, body.smallestUl, body.retired, now],
+    `UPDATE vessel SET name = $1, kind = $2, brimful_ul = $3, fill_limit_ul = $4, smallest_ul = $5, dead_ul = $6,
+       displacement_ul = $7, two_lines = $8,
+       retired_at = CASE WHEN $10 THEN coalesce(retired_at, $11) END, revision = revision + 1 WHERE id = $9`,
+    [...vesselFacts(body), id, body.retired, now],
   );
 }
 
@@ -56,6 +73,14 @@ export function measures(db: Queryable, which: Which = {}): Promise<MeasureRow[]
     `SELECT id, name, kind, capacity_ul AS "capacityUl", step_ul AS "stepUl", retired_at IS NOT NULL AS retired, revision
      FROM measure WHERE CASE WHEN $1::int IS NULL THEN (retired_at IS NOT NULL) = $2 ELSE id = $1 END ORDER BY capacity_ul, id`,
     whichParams(which),
+  );
+}
+
+export function measuresOf(db: Queryable, ids: number[]): Promise<MeasureRow[]> {
+  return db.rows(
+    `SELECT id, name, kind, capacity_ul AS "capacityUl", step_ul AS "stepUl", false AS retired, revision
+     FROM measure WHERE id = ANY($1::int[]) AND retired_at IS NULL`,
+    [ids],
   );
 }
 

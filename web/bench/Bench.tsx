@@ -1,15 +1,17 @@
-import { useDeferredValue, useEffect, useMemo } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo } from 'react';
+import type { Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { EMPTY_DRAFT, useBench } from './benchDraft.ts';
-import { benchMix, type Ware } from './benchMix.ts';
+import { benchMix, pourOf, type Ware } from './benchMix.ts';
 import { Drawings } from './Drawings.tsx';
 import { EmptyBench } from './EmptyBench.tsx';
-import { MixFields } from './MixFields.tsx';
+import { LadderPanel } from './LadderPanel.tsx';
+import { MixFields, pick } from './MixFields.tsx';
 import { PourBar } from './PourBar.tsx';
 import { Readings } from './Readings.tsx';
 import { SlipStrip } from './SlipStrip.tsx';
-import { pourOf, usePour } from './usePour.ts';
+import { usePour } from './usePour.ts';
 import { useWare } from './useWare.ts';
 
 /** Mixing: what is typed on the left, and beside it the vessel, the measure and the two amounts. */
@@ -46,19 +48,24 @@ function OpenBench({ ware }: { ware: Ware }) {
     return () => window.removeEventListener('keydown', onKey, { capture: true });
   });
 
+  const choose = useCallback(
+    (strength: Strength) => change(who.personId, pick(strength)),
+    [change, who.personId],
+  );
   const set = (more: Partial<typeof draft>) => {
     if (pouring.error) pouring.forgetError();
     change(who.personId, more);
   };
 
   return (
-    <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-3 px-4 pb-28 lg:pb-5 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_auto_1fr] lg:px-8 lg:pt-5 xl:gap-x-13">
+    <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-3 px-4 pb-28 lg:pb-5 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_auto_1fr] lg:px-8 lg:pt-5 xl:grid-cols-[19rem_minmax(0,1fr)_11rem]">
       <h1 className="sr-only">Bench</h1>
       <Readings bench={bench} />
       <div className="lg:col-start-1 lg:row-span-4 lg:row-start-1">
         <MixFields draft={draft} bench={bench} ware={ware} set={set} />
       </div>
       <Drawings bench={drawn} ware={ware} set={set} />
+      <LadderPanel bench={drawn} choose={choose} />
       <PourBar bench={bench} ready={body !== null} pouring={pouring} pour={pour} set={set} />
       <SlipStrip personId={who.personId} />
     </main>

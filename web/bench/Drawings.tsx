@@ -1,141 +1,173 @@
-import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { type KeyboardEvent, memo } from 'react';
+import { memo } from 'react';
+import { volumeUl } from '#core/mixing/contents.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
+import type { UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
 import { useSize } from '../ui/useSize.ts';
 import { type Layer, WareDrawing } from '../ui/WareDrawing.tsx';
 import type { BenchDraft } from './benchDraft.ts';
+import { FREE, nameOf } from './benchMeasuring.ts';
 import type { BenchMix, Ware } from './benchMix.ts';
+import { type BenchStep, benchSteps } from './benchSteps.ts';
+import { Stepper } from './Stepper.tsx';
 
 type Props = { bench: BenchMix; ware: Ware; set: (change: Partial<BenchDraft>) => void };
 
+const ROOM = 'h-64 lg:h-[min(27rem,38dvh)]';
+
 /** The vessel with its lines and, beside it, the measure with its own, joined by one hairline. */
 export const Drawings = memo(function Drawings({ bench, ware, set }: Props) {
-  const { shop } = useSession();
-  const { vessel, mix, reading } = bench;
-  const [vesselRoom, vesselSize] = useSize<HTMLDivElement>();
-  const [measureRoom, measureSize] = useSize<HTMLDivElement>();
-  const measure = reading?.measure ?? ware.measures[0];
-
   return (
     <section
       aria-label="Vessel and measure"
-      className="grid grid-cols-[minmax(0,1.15fr)_1.5rem_minmax(0,0.85fr)] lg:col-start-2 lg:row-start-2 lg:grid-cols-[minmax(0,1fr)_3.5rem_minmax(0,0.9fr)]"
+      className="grid lg:col-start-2 lg:row-start-2 grid-cols-[minmax(0,1.15fr)_1.5rem_minmax(0,0.85fr)] xl:grid-cols-[minmax(0,1.25fr)_3rem_minmax(0,1fr)]"
     >
-      <figure>
-        <div ref={vesselRoom} className="h-64 lg:h-[min(27rem,38dvh)]">
-          {vessel && (
-            <WareDrawing
-              outline={VESSEL_OUTLINES[vessel.kind]}
-              brimfulUl={vessel.brimfulUl}
-              layers={layersOf(mix)}
-              units={shop.units}
-              {...vesselSize}
-              align="right"
-              marks={marksOf(bench, shop.units)}
-              label={
-                mix
-                  ? `${vessel.name} with ${formatVolume(mix.waterUl, shop.units)} water, filled to ${formatVolume(mix.totalUl, shop.units)}`
-                  : `${vessel.name}, empty`
-              }
-            />
-          )}
-        </div>
-        <VesselStepper bench={bench} ware={ware} set={set} />
-      </figure>
-
-      <p aria-hidden className="relative flex h-64 items-center justify-center lg:h-[min(27rem,38dvh)]">
-        <span className="absolute right-1 left-0 top-1/2 border-t border-ink lg:-left-5" />
-        <span className="relative bg-ground px-1 text-[0.94rem] max-lg:hidden">into</span>
+      <VesselFigure bench={bench} ware={ware} set={set} />
+      <p aria-hidden className={`relative flex items-center justify-center ${ROOM}`}>
+        <span className="absolute top-1/2 right-1 left-0 border-t border-ink xl:-left-5" />
+        <span className="relative bg-ground px-1 text-[0.94rem] max-xl:hidden">into</span>
       </p>
-
-      <figure>
-        <div ref={measureRoom} className="h-64 lg:h-[min(27rem,38dvh)]">
-          {measure && (
-            <WareDrawing
-              outline={MEASURE_OUTLINES[measure.kind]}
-              brimfulUl={measure.capacityUl}
-              layers={reading ? [{ ul: reading.lastUl, of: 'product' }] : []}
-              units={shop.units}
-              {...measureSize}
-              align="left"
-              marks={
-                reading
-                  ? [
-                      {
-                        ul: reading.lastUl,
-                        figure: formatVolume(reading.lastUl, shop.units, stepFor(reading, shop.units)),
-                        tone: 'product',
-                      },
-                    ]
-                  : []
-              }
-              label={
-                reading
-                  ? `${measure.name} with ${formatVolume(reading.lastUl, shop.units)} product`
-                  : `${measure.name}, empty`
-              }
-            />
-          )}
-        </div>
-        <figcaption className="flex min-h-12 items-center lg:min-h-16">
-          {measure?.name ?? 'No measure yet'}
-        </figcaption>
-      </figure>
+      <MeasureFigure bench={bench} ware={ware} set={set} />
     </section>
   );
 });
 
-const stepFor = (reading: NonNullable<BenchMix['reading']>, units: string) =>
-  units === 'metric' ? reading.measure.stepUl : undefined;
-
-function layersOf(mix: BenchMix['mix']): Layer[] {
-  if (!mix) return [];
-  return [
-    { ul: mix.waterUl, of: 'water' },
-    { ul: mix.productUl, of: 'product' },
-  ];
-}
-
-function marksOf({ vessel, mix }: BenchMix, units: 'metric' | 'us' | 'imperial') {
-  if (!vessel) return [];
-  const limit = { ul: vessel.fillLimitUl, figure: 'fill limit', tone: 'ink', dashed: true } as const;
-  if (!mix) return [limit];
-  const filled = { ul: mix.totalUl, figure: formatVolume(mix.totalUl, units), tone: 'product' } as const;
-  const water = { ul: mix.waterUl, figure: formatVolume(mix.waterUl, units), tone: 'water' } as const;
-  const marks = mix.waterUl > 0 ? [water, filled] : [filled];
-  return mix.totalUl === vessel.fillLimitUl ? marks : [...marks, limit];
-}
-
-/** Left and right step through the vessels while the focus is here. */
-function VesselStepper({ bench, ware, set }: Props) {
+function VesselFigure({ bench, ware, set }: Props) {
+  const { shop } = useSession();
+  const { vessel, plan } = bench;
+  const [room, size] = useSize<HTMLDivElement>();
   const { vessels } = ware;
-  const at = vessels.findIndex((v) => v.id === bench.vessel?.id);
   const step = (by: number) => {
+    const at = vessels.findIndex((v) => v.id === vessel?.id);
     const next = vessels[(at + by + vessels.length) % vessels.length];
     if (next) set({ vesselId: next.id });
   };
-  const onKey = (event: KeyboardEvent) => {
-    if (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight') return;
-    event.preventDefault();
-    step(event.key === 'ArrowLeft' ? -1 : 1);
-  };
-  const arrow = 'flex size-12 shrink-0 items-center justify-center lg:size-16';
   return (
-    <figcaption className="flex min-h-12 items-center lg:min-h-16" onKeyDown={onKey}>
-      <button
-        type="button"
-        aria-label="Previous vessel"
-        className={`${arrow} -ml-3`}
-        onClick={() => step(-1)}
-      >
-        <ChevronLeft aria-hidden />
-      </button>
-      <span className="text-center leading-tight">{bench.vessel?.name ?? 'No vessel yet'}</span>
-      <button type="button" aria-label="Next vessel" className={arrow} onClick={() => step(1)}>
-        <ChevronRight aria-hidden />
-      </button>
-    </figcaption>
+    <figure>
+      <div ref={room} className={ROOM}>
+        {vessel && (
+          <WareDrawing
+            outline={VESSEL_OUTLINES[vessel.kind]}
+            brimfulUl={vessel.brimfulUl}
+            layers={layersOf(bench)}
+            units={shop.units}
+            {...size}
+            align="right"
+            marks={marksOf(bench, shop.units)}
+            label={
+              plan
+                ? `${vessel.name} with ${formatVolume(plan.after.waterUl, shop.units)} water, filled to ${formatVolume(volumeUl(plan.after), shop.units)}`
+                : `${vessel.name}, empty`
+            }
+          />
+        )}
+      </div>
+      <Stepper what="vessel" step={step} still={vessels.length < 2}>
+        {vessel?.name ?? 'No vessel yet'}
+      </Stepper>
+    </figure>
+  );
+}
+
+/** What stands in the vessel once everything is done: what guards take up is below the liquid. */
+function layersOf(bench: BenchMix): Layer[] {
+  const { plan, start, vessel } = bench;
+  if (!vessel) return [];
+  const guard: Layer[] = vessel.displacementUl > 0 ? [{ ul: vessel.displacementUl, of: 'guard' }] : [];
+  if (!plan) return start?.contents ? [...guard, { ul: volumeUl(start.contents), of: 'mix' }] : guard;
+  if (plan.how === 'fill') {
+    return [...guard, { ul: plan.waterUl, of: 'water' }, { ul: plan.productUl, of: 'product' }];
+  }
+  const kept = volumeUl(plan.after) - plan.waterUl - plan.productUl;
+  return [
+    ...guard,
+    { ul: kept, of: 'mix' },
+    { ul: plan.waterUl, of: 'water' },
+    { ul: plan.productUl, of: 'product' },
+  ];
+}
+
+const TONES = { pourOff: 'ink', water: 'water', product: 'product', jet: 'water' } as const;
+
+function marksOf(bench: BenchMix, units: UnitSystem) {
+  const { vessel, start, plan } = bench;
+  if (!vessel) return [];
+  const limit = { ul: vessel.fillLimitUl, figure: 'fill limit', tone: 'ink', dashed: true } as const;
+  const now = start?.contents && {
+    ul: volumeUl(start.contents) + vessel.displacementUl,
+    figure: `now ${formatVolume(volumeUl(start.contents) + vessel.displacementUl, units)}`,
+    tone: 'ink' as const,
+    dashed: true,
+  };
+  const steps = benchSteps(bench).steps.map((s: BenchStep) => ({
+    ul: s.toUl,
+    figure: formatVolume(s.toUl, units),
+    tone: TONES[s.do],
+  }));
+  const top = plan ? Math.max(...steps.map((s) => s.ul), 0) : 0;
+  return [...(now ? [now] : []), ...steps, ...(top === vessel.fillLimitUl ? [] : [limit])];
+}
+
+function MeasureFigure({ bench, ware, set }: Props) {
+  const { shop } = useSession();
+  const [room, size] = useSize<HTMLDivElement>();
+  const { measuring } = bench;
+  const chosen = measuring?.chosen ?? null;
+  const part = chosen?.parts[0];
+  const measure = part?.measure ?? (measuring ? null : ware.measures[0]);
+  const read = (ul: number, stepUl: number) =>
+    formatVolume(ul, shop.units, shop.units === 'metric' ? stepUl : undefined);
+  const names = [...(measuring?.ways.map(nameOf) ?? []), FREE];
+  const step = (by: number) => {
+    const at = chosen ? names.indexOf(nameOf(chosen)) : names.length - 1;
+    set({ measure: names[(at + by + names.length) % names.length] ?? null });
+  };
+  return (
+    <figure>
+      <div ref={room} className={ROOM}>
+        {measure && (
+          <WareDrawing
+            outline={MEASURE_OUTLINES[measure.kind]}
+            brimfulUl={measure.capacityUl}
+            layers={part ? [{ ul: part.lastUl, of: 'product' }] : []}
+            units={shop.units}
+            {...size}
+            align="left"
+            marks={
+              part ? [{ ul: part.lastUl, figure: read(part.lastUl, measure.stepUl), tone: 'product' }] : []
+            }
+            label={
+              part
+                ? `${measure.name} with ${read(part.lastUl, measure.stepUl)} product`
+                : `${measure.name}, empty`
+            }
+          />
+        )}
+      </div>
+      <Stepper what="measure" step={step} still={!measuring}>
+        {measuring && !chosen ? (
+          'Free pour: an estimate'
+        ) : (
+          <>
+            {chosen ? nameOf(chosen) : (measure?.name ?? 'No measure yet')}
+            {chosen && <HowFarOff error={chosen.error} good={measuring?.good ?? true} />}
+          </>
+        )}
+      </Stepper>
+    </figure>
+  );
+}
+
+/** How far off this way of measuring is. */
+function HowFarOff({ error, good }: { error: number; good: boolean }) {
+  if (Math.abs(error) < 5e-5) return <span className="block text-[0.94rem] text-muted">exact</span>;
+  const words = `${Number((Math.abs(error) * 100).toPrecision(2))} % ${error > 0 ? 'over' : 'short'}`;
+  return good ? (
+    <span className="block text-[0.94rem] text-muted">{words}</span>
+  ) : (
+    <strong className="hatch block pl-3 text-[0.94rem]">
+      <span className="bg-ground px-1">{words}</span>
+    </strong>
   );
 }

@@ -7,10 +7,20 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
 import { Choice } from '../ui/Choice.tsx';
-import { Field, TextInput } from '../ui/Field.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
-import type { BenchDraft } from './benchDraft.ts';
+import { Field } from '../ui/Field.tsx';
+import { AmountField } from './AmountField.tsx';
+import { type BenchDraft, MODES, type Mode } from './benchDraft.ts';
 import type { BenchMix, Ware } from './benchMix.ts';
+import { ModeFields } from './ModeFields.tsx';
+import { Ways, WhatYouMade } from './Ways.tsx';
+
+const QUESTIONS: Record<Mode, { name: string; note: string }> = {
+  fill: { name: 'Make a fill', note: 'into an empty vessel' },
+  have: { name: 'I only have this much', note: 'product, and want all it makes' },
+  left: { name: 'There is some left', note: 'top it up, stronger or weaker' },
+  made: { name: 'What have I made?', note: 'from what went in' },
+  wrong: { name: 'I poured wrong', note: 'put it right' },
+};
 
 const STATES: Record<Product['state'], string> = {
   concentrate: 'concentrate',
@@ -23,7 +33,7 @@ type Props = { draft: BenchDraft; bench: BenchMix; ware: Ware; set: (change: Par
 /** What to mix: product, strength, vessel, how much. */
 export function MixFields({ draft, bench, ware, set }: Props) {
   const { shop } = useSession();
-  const { product, vessel, refusals } = bench;
+  const { product, refusals } = bench;
   const chosen = labelEntryOf(product, bench);
 
   const pickProduct = (id: string) => {
@@ -52,6 +62,13 @@ export function MixFields({ draft, bench, ware, set }: Props) {
 
   return (
     <div className="flex flex-col gap-3 lg:gap-4">
+      <Choice
+        label="Your question"
+        bay
+        value={draft.mode}
+        options={MODES.map((mode) => ({ value: mode, ...QUESTIONS[mode] }))}
+        onChange={(mode) => set({ mode: mode as Mode, way: null })}
+      />
       <Field label="Product">
         {(described) => (
           <Choice
@@ -69,60 +86,31 @@ export function MixFields({ draft, bench, ware, set }: Props) {
         <Rungs entries={product.labelEntries} chosen={chosen} choose={(entry) => set(pick(entry.strength))} />
       )}
 
-      <Field
+      <AmountField
         label="Strength"
-        error={refusals.strength && <Refusal problem={refusals.strength} />}
+        value={draft.strengthText}
+        refusal={refusals.strength}
+        strength
         hint={
           bench.strength?.ok ? strengthInWords(bench.strength.value) : 'Such as 1:12, 1 in 12, 4% or 30 ml/l'
         }
-      >
-        {(described) => (
-          <TextInput
-            {...described}
-            className="reading min-h-16 text-[1.4rem]"
-            value={draft.strengthText}
-            onChange={(e) => set({ strengthText: e.target.value, picked: null })}
-            onKeyDown={stepRung}
-          />
-        )}
-      </Field>
-      {bench.other && bench.strength?.ok && bench.mix && (
+        onChange={(strengthText) => set({ strengthText, picked: null })}
+        onKeyDown={stepRung}
+      />
+      {bench.other && bench.strength?.ok && bench.plan && (
         <BothReadings
-          chosen={{ strength: bench.strength.value, productUl: bench.mix.productUl }}
-          other={{ strength: bench.other.strength, productUl: bench.other.mix.productUl }}
+          chosen={{
+            strength: bench.strength.value,
+            productUl: bench.measuring?.wantedUl ?? bench.plan.productUl,
+          }}
+          other={bench.other}
           units={shop.units}
           choose={(strength) => set(pick(strength))}
         />
       )}
-
-      <Field label="Vessel">
-        {(described) => (
-          <Choice
-            {...described}
-            bay
-            value={vessel ? String(vessel.id) : ''}
-            placeholder="Choose a vessel"
-            options={ware.vessels.map((v) => ({
-              value: String(v.id),
-              name: v.name,
-              note: `fill limit ${formatVolume(v.fillLimitUl, shop.units)}`,
-            }))}
-            onChange={(id) => set({ vesselId: Number(id) })}
-          />
-        )}
-      </Field>
-
-      <Field label="How much to make" error={refusals.total && <Refusal problem={refusals.total} />}>
-        {(described) => (
-          <TextInput
-            {...described}
-            className="reading min-h-16 text-[1.4rem]"
-            value={draft.makeText}
-            placeholder={vessel ? `${formatVolume(vessel.fillLimitUl, shop.units)}, to the fill limit` : ''}
-            onChange={(e) => set({ makeText: e.target.value })}
-          />
-        )}
-      </Field>
+      <ModeFields draft={draft} bench={bench} set={set} />
+      <WhatYouMade bench={bench} />
+      <Ways bench={bench} choose={(way) => set({ way })} />
     </div>
   );
 }
@@ -130,7 +118,7 @@ export function MixFields({ draft, bench, ware, set }: Props) {
 const NEAT: Strength = { notation: 'percent', percent: 100 };
 
 /** A strength chosen, not typed: shown as it is written, kept as it is meant. */
-const pick = (strength: Strength) => ({
+export const pick = (strength: Strength) => ({
   picked: strength,
   strengthText: isNeat(strength) ? 'neat' : formatStrength(strength),
 });

@@ -24,17 +24,14 @@ type Props = {
 /** Where the product comes from, what to take care of, and the pour itself. */
 export function PourBar({ bench, ready, pouring, pour, set }: Props) {
   const { shop } = useSession();
-  const { product, mix, reading, containers, container, refusals } = bench;
+  const { product, plan, measuring, start, containers, container, refusals } = bench;
   const open = containers.filter((c) => c.openedAt);
-  const figure =
-    mix &&
-    formatVolume(
-      reading?.nearestUl || mix.productUl,
-      shop.units,
-      shop.units === 'metric' ? reading?.measure.stepUl : undefined,
-    );
+  const stepUl =
+    measuring?.chosen && shop.units === 'metric' ? measuring.chosen.parts.at(-1)?.measure.stepUl : undefined;
+  const figure = plan && formatVolume(plan.productUl, shop.units, stepUl);
+  const poured = start?.body.kind === 'poured';
   return (
-    <section aria-label="Pour" className="flex flex-col gap-3 lg:col-start-2 lg:row-start-3">
+    <section aria-label="Pour" className="flex flex-col gap-3 lg:col-start-2 lg:row-start-3 xl:col-span-2">
       <Cautions bench={bench} />
       <div className="grid items-end gap-3 sm:grid-cols-2">
         {product && open.length === 0 ? (
@@ -67,7 +64,15 @@ export function PourBar({ bench, ready, pouring, pour, set }: Props) {
             onClick={pour}
             aria-keyshortcuts="Control+Enter"
           >
-            {pouring.pending ? 'Booking ...' : ready ? `Pour ${figure} from ${container?.code}` : 'Pour'}
+            {pouring.pending
+              ? 'Booking ...'
+              : !ready
+                ? 'Pour'
+                : poured
+                  ? `Book it, from ${container?.code}`
+                  : plan?.productUl
+                    ? `Pour ${figure} from ${container?.code}`
+                    : 'Pour, water only'}
           </Button>
         </div>
       </div>
@@ -90,8 +95,8 @@ export function PourBar({ bench, ready, pouring, pour, set }: Props) {
 
 function Cautions({ bench }: { bench: BenchMix }) {
   const { shop } = useSession();
-  const { product, vessel } = bench;
-  const holds = vessel?.holds;
+  const { product, vessel, start } = bench;
+  const holds = start?.body.kind === 'leftover' ? null : vessel?.holds;
   if (!product) return null;
   return (
     <>

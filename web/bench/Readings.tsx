@@ -3,84 +3,146 @@ import { formatExactVolume, formatVolume, readVolume } from '#core/units/formatV
 import type { UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
 import type { BenchMix } from './benchMix.ts';
+import { type BenchStep, benchSteps } from './benchSteps.ts';
 
-/** The two numbers, water first: the largest things on the screen, and on a phone always in sight. */
+const BLANK: BenchStep[] = [
+  { do: 'water', ul: -1, toUl: -1 },
+  { do: 'product', ul: -1, toUl: -1 },
+];
+
+const WHAT: Record<BenchStep['do'], { what: string; tone: string }> = {
+  pourOff: { what: 'pour off', tone: 'text-ink' },
+  water: { what: 'water', tone: 'text-water' },
+  product: { what: 'product', tone: 'text-product' },
+  jet: { what: 'water by jet', tone: 'text-water' },
+};
+
+/** The numbers, in the order they are poured: the largest things on the screen, and on a phone always in sight. */
 export function Readings({ bench }: { bench: BenchMix }) {
   const { shop } = useSession();
-  const { mix, reading, product, vessel } = bench;
-  const neat = mix?.waterUl === 0;
+  const { steps, shakeFirst, swirl } = benchSteps(bench);
+  const settled = bench.plan !== null && steps.length === 0;
+  const shown = steps.length > 0 ? steps : BLANK;
+  const many = shown.length > 2;
   return (
     <section
       aria-label="Amounts"
       aria-live="polite"
-      className="ruled sticky top-0 z-[5] -mx-4 grid grid-cols-2 gap-x-5 bg-ground px-4 pt-3 pb-2 lg:static lg:col-start-2 lg:row-start-1 lg:mx-0 lg:grid-cols-[minmax(0,1fr)_3.5rem_minmax(0,0.9fr)] lg:gap-x-0 lg:border-b-0 lg:p-0"
+      className="ruled sticky top-0 z-[5] -mx-4 flex gap-x-5 bg-ground px-4 pt-3 pb-2 lg:static lg:col-start-2 lg:row-start-1 lg:mx-0 lg:gap-x-8 lg:border-b-0 lg:p-0"
     >
-      <Reading
-        order={neat ? '' : 'First'}
-        what="water"
-        tone="text-water"
-        ul={mix ? mix.waterUl : null}
-        units={shop.units}
-        note={
-          mix &&
-          vessel &&
-          (neat ? 'None: this goes in neat.' : `Fill to the ${formatVolume(mix.waterUl, shop.units)} line.`)
-        }
-      />
-      <span className="hidden lg:block" />
-      <Reading
-        order={neat ? 'Only' : 'then'}
-        what="product"
-        tone="text-product"
-        ul={reading ? reading.nearestUl || reading.lastUl : (mix?.productUl ?? null)}
-        stepUl={reading && shop.units === 'metric' ? reading.measure.stepUl : undefined}
-        units={shop.units}
-        note={
-          mix && (
-            <>
-              {reading && <HowToRead reading={reading} units={shop.units} />}
-              <span className="hidden lg:block">Booked as {formatExactVolume(mix.productUl)}.</span>
-            </>
-          )
-        }
-      />
-      <span className="sr-only">{product?.name}</span>
+      {settled ? (
+        <p className="min-h-24 pt-5 text-[1.4rem] font-bold">It is right as it is: nothing to add.</p>
+      ) : (
+        shown.map((step, i) => (
+          <Reading
+            key={step.do}
+            order={
+              shown.length === 1
+                ? 'Only'
+                : i === 0
+                  ? 'First'
+                  : i === shown.length - 1 && many
+                    ? 'last'
+                    : 'then'
+            }
+            step={step}
+            many={many}
+            stepUl={stepOf(step, bench, shop.units)}
+            units={shop.units}
+            note={step.ul < 0 ? null : noteOf(step, bench, { shakeFirst, swirl }, shop.units)}
+          />
+        ))
+      )}
     </section>
   );
 }
 
-function HowToRead({ reading, units }: { reading: NonNullable<BenchMix['reading']>; units: UnitSystem }) {
-  const { measure, fullFills, lastUl } = reading;
-  if (fullFills === 0) return <>In the {measure.name}.</>;
-  const times = fullFills === 1 ? 'once' : fullFills === 2 ? 'twice' : `${fullFills} times`;
-  return (
-    <>
-      Fill the {measure.name} {times}, then to{' '}
-      {formatVolume(lastUl, units, units === 'metric' ? measure.stepUl : undefined)}.
-    </>
-  );
+function stepOf(step: BenchStep, { measuring }: BenchMix, units: UnitSystem): number | undefined {
+  if (step.do !== 'product' || units !== 'metric') return undefined;
+  const steps = measuring?.chosen?.parts.map((p) => p.measure.stepUl) ?? [];
+  return steps.length > 0 ? Math.min(...steps, 1_000) : undefined;
 }
+
+function noteOf(
+  step: BenchStep,
+  { measuring, plan, start }: BenchMix,
+  { shakeFirst, swirl }: { shakeFirst: boolean; swirl: boolean },
+  units: UnitSystem,
+): ReactNode {
+  const line = formatVolume(step.toUl, units);
+  switch (step.do) {
+    case 'pourOff':
+      return `Down to the ${line} line.`;
+    case 'jet':
+      return `For suds, up to the ${line} line.`;
+    case 'water':
+      return start?.contents ? `Up to the ${line} line.` : `Fill to the ${line} line.`;
+    case 'product':
+      return (
+        <>
+          {plan?.waterUl === 0 && !start?.contents && 'This goes in neat. '}
+          {measuring?.chosen ? (
+            <HowToRead chosen={measuring.chosen} units={units} />
+          ) : (
+            'Poured freely, an estimate.'
+          )}
+          <span className="hidden lg:block">
+            {shakeFirst && 'Shake the product first. '}
+            {swirl && 'Then swirl, don’t shake.'}
+          </span>
+          <span className="sr-only">Booked as {formatExactVolume(step.ul)}.</span>
+        </>
+      );
+  }
+}
+
+type Chosen = NonNullable<NonNullable<BenchMix['measuring']>['chosen']>;
+
+function HowToRead({ chosen, units }: { chosen: Chosen; units: UnitSystem }) {
+  const words = chosen.parts.map(({ measure, fullFills, lastUl, ul }) => {
+    const last = formatVolume(lastUl, units, units === 'metric' ? measure.stepUl : undefined);
+    if (measure.stepUl === measure.capacityUl)
+      return fullFills === 0 ? `1 ${measure.name}` : `${fullFills + 1} x ${measure.name}`;
+    if (fullFills > 0) return `${measure.name} full ${times(fullFills)}, then to ${last}`;
+    return chosen.parts.length === 1
+      ? `in the ${measure.name}`
+      : `${formatVolume(ul, units, units === 'metric' ? measure.stepUl : undefined)} in the ${measure.name}`;
+  });
+  const sentence = words.join(' and ');
+  return <>{sentence.charAt(0).toUpperCase() + sentence.slice(1)}.</>;
+}
+
+const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`);
 
 function Reading(props: {
   order: string;
-  what: string;
-  tone: string;
-  ul: number | null;
-  stepUl?: number | undefined;
+  step: BenchStep;
+  many: boolean;
+  stepUl: number | undefined;
   units: UnitSystem;
   note: ReactNode;
 }) {
-  const { order, what, tone, ul, stepUl, units, note } = props;
-  const read = ul === null ? null : readVolume(ul, units, stepUl);
+  const { order, step, many, stepUl, units, note } = props;
+  const { what, tone } = WHAT[step.do];
+  const read = step.ul < 0 ? null : readVolume(step.ul, units, stepUl);
+  const size = many
+    ? 'text-[2rem] sm:text-[3rem] xl:text-[3.8rem]'
+    : 'text-[2.9rem] sm:text-[3.6rem] xl:text-[4.6rem]';
   return (
-    <div className={`${tone} min-w-0`}>
-      <p className="caps text-ink">{order ? `${order} ${what}` : what}</p>
+    <div className={`${tone} min-w-0 flex-1`}>
+      <p className="caps text-ink">
+        {order} {what}
+      </p>
       <p
-        className="reading flex items-baseline gap-2 leading-none whitespace-nowrap"
-        data-testid={`reading-${what}`}
+        className="reading flex items-baseline gap-1.5 leading-none whitespace-nowrap"
+        data-testid={`reading-${step.do}`}
       >
-        <span className="text-[2.9rem] sm:text-[3.6rem] xl:text-[4.6rem]">{read ? read.figure : '–'}</span>
-        {read && <span className="text-[1.3rem] xl:text-[1.7rem]">{read.unit}</span>}
+        <span className={size}>{read ? read.figure : '–'}</span>
+        {read && (
+          <span className={many ? 'text-[1.1rem] xl:text-[1.5rem]' : 'text-[1.3rem] xl:text-[1.7rem]'}>
+            {read.unit}
+          </span>
+        )}
       </p>
       <p className="mt-1 min-h-6 text-[0.94rem] leading-snug text-ink">{note}</p>
     </div>

@@ -23,7 +23,11 @@ export function SlipStrip({ personId }: { personId: number }) {
     newest.current?.focus();
   }, [slips]);
   return (
-    <section aria-label="Booking slips" aria-live="polite" className="lg:col-start-2 lg:row-start-4">
+    <section
+      aria-label="Booking slips"
+      aria-live="polite"
+      className="lg:col-start-2 lg:row-start-4 xl:col-span-2"
+    >
       <ol className="border-t border-ink empty:border-0">
         {slips.map((slip, i) => (
           <SlipLine key={slip.movementId} slip={slip} ref={i === 0 ? newest : null} />

@@ -1,10 +1,16 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import type { Slip } from '#contract/ledger.ts';
+import type { PourPlan } from '#core/mixing/planPour.ts';
 import type { Strength } from '#core/strength/strength.ts';
 
-/** What someone is mixing: theirs, on this device, through reloads and other people's turns. */
+/** What someone wants to know at the Bench, as a question. */
+export const MODES = ['fill', 'have', 'left', 'made', 'wrong'] as const;
+export type Mode = (typeof MODES)[number];
+
+/** What someone is mixing: theirs, on this device, through reloads and other people's turns. All of it is as typed. */
 export type BenchDraft = {
+  mode: Mode;
   productId: number | null;
   strengthText: string;
   /** The reading chosen from the label or between two; null: as the text is read. */
@@ -12,15 +18,35 @@ export type BenchDraft = {
   vesselId: number | null;
   makeText: string;
   containerId: number | null;
+  /** Product at hand. */
+  haveText: string;
+  /** What is left in the vessel, and how strong it is where the books don't know. */
+  leftText: string;
+  leftStrengthText: string;
+  /** What went into the vessel a moment ago. */
+  inProductText: string;
+  inWaterText: string;
+  /** The way to put it right that was picked; null: the most sparing. */
+  way: PourPlan['how'] | null;
+  /** The measure picked by name, 'free' for a free pour; null: the practical one. */
+  measure: string | null;
 };
 
 export const EMPTY_DRAFT: BenchDraft = {
+  mode: 'fill',
   productId: null,
   strengthText: '',
   picked: null,
   vesselId: null,
   makeText: '',
   containerId: null,
+  haveText: '',
+  leftText: '',
+  leftStrengthText: '',
+  inProductText: '',
+  inWaterText: '',
+  way: null,
+  measure: null,
 };
 
 /** A command sent and not yet answered; sent again under the same key, it is booked once. */
@@ -67,6 +93,6 @@ export const useBench = create<Bench>()(
           },
         })),
     }),
-    { name: 'kettle-bench', version: 1 },
+    { name: 'kettle-bench', version: 2, migrate: () => ({}) as Bench },
   ),
 );

@@ -1,15 +1,21 @@
+import type { PourBody } from '#contract/ledger.ts';
 import type { Shop } from '#contract/shop.ts';
 import type { Container, MeasureRow, Product, Vessel } from '#contract/ware.ts';
-import { chooseMeasure, type Reading } from '#core/mixing/chooseMeasure.ts';
-import { type Mix, solveMix } from '#core/mixing/solveMix.ts';
+import { type Contents, volumeUl } from '#core/mixing/contents.ts';
+import { asMeasured, type PourPlan, planPours } from '#core/mixing/planPour.ts';
+import { mixFromProduct } from '#core/mixing/solveFor.ts';
+import { solveMix, type VesselLimits } from '#core/mixing/solveMix.ts';
+import { type Made, whatHaveIMade } from '#core/mixing/whatHaveIMade.ts';
 import type { Outcome, Refusal } from '#core/outcome.ts';
 import { checkStock } from '#core/stock/postings.ts';
 import { otherReading } from '#core/strength/otherReading.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
-import { fractionOf, type Strength } from '#core/strength/strength.ts';
+import { type Fraction, fractionOf, type Strength } from '#core/strength/strength.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
+import { type BenchMeasuring, benchMeasuring } from './benchMeasuring.ts';
+import { type BenchStart, benchStart, blank, type StartFields } from './benchStart.ts';
 
 /** The shop's ware, as far as the Bench needs it. */
 export type Ware = {
@@ -20,6 +26,8 @@ export type Ware = {
   shop: Pick<Shop, 'units' | 'ratioReading'>;
 };
 
+type Fields = 'strength' | 'total' | 'container' | 'have' | StartFields;
+
 /** Everything the Bench shows, worked out from what was typed. */
 export type BenchMix = {
   product: Product | null;
@@ -28,17 +36,24 @@ export type BenchMix = {
   containers: Container[];
   container: Container | null;
   strength: Outcome<Strength> | null;
-  total: Outcome<Microlitres> | null;
-  mix: Mix | null;
-  reading: Reading<MeasureRow> | null;
-  /** The other reading of the same label, with the mix it would make. */
-  other: { strength: Strength; mix: Mix } | null;
-  refusals: { strength: Refusal | null; total: Refusal | null; container: Refusal | null };
+  fraction: Fraction | null;
+  start: BenchStart | null;
+  /** The ways to get there, the most sparing first, and the one being followed, as it is really measured. */
+  ways: PourPlan[];
+  plan: PourPlan | null;
+  /** How much was asked for, before anything was measured. */
+  totalUl: Microlitres | null;
+  measuring: BenchMeasuring | null;
+  /** What is in there already, where that is the question. */
+  made: Made | null;
+  /** The other reading of the same label, with the product it would take. */
+  other: { strength: Strength; productUl: number } | null;
+  refusals: Partial<Record<Fields, Refusal>>;
 };
 
 /** Works out the Bench from a draft. Pure and quick: it runs on every keystroke. */
 export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
-  const { units, ratioReading } = ware.shop;
+  const { shop } = ware;
   const product = ware.products.find((p) => p.id === draft.productId) ?? null;
   const vessel = ware.vessels.find((v) => v.id === draft.vesselId) ?? ware.vessels[0] ?? null;
   const containers = containersOf(product, ware.containers);
@@ -46,72 +61,168 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
   const container =
     open.find((c) => c.id === draft.containerId) ?? open.find((c) => c.heldUl > 0) ?? open[0] ?? null;
 
-  const strength = readStrength(draft, units, ratioReading);
-  const total =
-    draft.makeText.trim() === ''
-      ? null
-      : parseVolume(draft.makeText, { system: units, field: 'How much to make' });
-  const refusals: BenchMix['refusals'] = {
-    strength: strength && !strength.ok && draft.strengthText.trim() !== '' ? strength : null,
-    total: total && !total.ok ? total : null,
-    container: null,
-  };
+  const strength = readStrength(draft, product, vessel, shop);
+  const { start, refusals: startRefusals } = benchStart(draft, vessel, shop);
+  const refusals: BenchMix['refusals'] = { ...startRefusals };
+  if (strength && !strength.ok && !blank(draft.strengthText)) refusals.strength = strength;
+  const fraction = strength?.ok ? fractionIn(strength.value) : null;
 
-  const solve = (s: Strength): Outcome<Mix> | null => {
-    const fraction = fractionOf(s);
-    if (!fraction.ok) return fraction;
-    if (!product || !vessel || (total && !total.ok)) return null;
-    const limits = {
-      brimfulUl: microlitres(vessel.brimfulUl),
-      fillLimitUl: microlitres(vessel.fillLimitUl),
-      smallestUl: microlitres(vessel.smallestUl),
-    };
-    return solveMix({
-      state: product.state,
-      fraction: fraction.value,
-      vessel: limits,
-      totalUl: total?.value,
-      show: units,
-    });
+  const base = { product, vessel, containers, container, strength, fraction, start };
+  const empty: BenchMix = {
+    ...base,
+    ways: [],
+    plan: null,
+    totalUl: null,
+    measuring: null,
+    made: null,
+    other: null,
+    refusals,
   };
+  if (!product || !vessel || !start || fraction === null) return empty;
 
-  const solved = strength?.ok ? solve(strength.value) : null;
-  if (solved && !solved.ok) {
-    if (solved.code.startsWith('total.')) refusals.total = solved;
-    else refusals.strength = solved;
+  const limits = limitsOf(vessel);
+  const total = totalOf(draft, start.contents, fraction, limits, shop);
+  if (!total.ok) {
+    refusals[total.field === 'Product at hand' ? 'have' : 'total'] = total;
+    return empty;
   }
-  const mix = solved?.ok ? solved.value : null;
-  if (mix && container) {
-    const stock = checkStock(container.heldUl, mix.productUl, container.code, units);
+  const request = { state: product.state, fraction, vessel: limits, totalUl: total.value, show: shop.units };
+  const planned = planPours({ ...request, start: start.contents });
+  if (!planned.ok) {
+    refusals[fieldOf(planned, draft)] = planned;
+    return empty;
+  }
+  const ways = planned.value;
+  const way = ways.find((w) => w.how === draft.way) ?? ways[0] ?? null;
+  const measured = way && way.productUl > 0 && draft.mode !== 'have';
+  const measuring = measured ? benchMeasuring(way, ware.measures, draft.measure) : null;
+  const plan = way && measuring ? asMeasured(way, measuring.chosen?.ul ?? way.productUl) : way;
+  const poured = start.body.kind === 'poured' ? start.contents : null;
+  if (plan && container) {
+    const drawn = plan.productUl + (poured?.productUl ?? 0);
+    const stock = checkStock(container.heldUl, drawn, container.code, shop.units);
     if (!stock.ok) refusals.container = stock;
   }
   return {
-    product,
-    vessel,
-    containers,
-    container,
-    strength,
-    total,
-    mix,
-    reading: mix && chooseMeasure(ware.measures, mix.productUl),
-    other: mix && strength?.ok ? otherMix(strength.value, solve) : null,
+    ...base,
+    ways,
+    plan,
+    totalUl: total.value,
+    measuring,
+    made: poured && madeOf(poured, fraction, product, limits, shop),
+    other: strength?.ok && start.contents === null ? otherOf(strength.value, request) : null,
     refusals,
+  };
+}
+
+/** What is to be booked, or null while the mix can't be poured. */
+export function pourOf(bench: BenchMix): PourBody | null {
+  const { product, vessel, container, plan, totalUl, strength, start, measuring, refusals } = bench;
+  if (!product || !vessel || !container || !plan || !totalUl || !strength?.ok || !start || refusals.container)
+    return null;
+  return {
+    productId: product.id,
+    vesselId: vessel.id,
+    containerId: container.id,
+    strength: strength.value,
+    totalUl,
+    start: start.body,
+    how: plan.how,
+    measured: measuring?.chosen?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
+    shown: { pourOffUl: plan.pourOffUl, waterUl: plan.waterUl, productUl: plan.productUl },
   };
 }
 
 function readStrength(
   draft: BenchDraft,
-  system: Shop['units'],
-  ratio: Shop['ratioReading'],
+  product: Product | null,
+  vessel: Vessel | null,
+  shop: Ware['shop'],
 ): Outcome<Strength> {
   if (draft.picked) return { ok: true, value: draft.picked };
-  return parseStrength(draft.strengthText, { system, ratio });
+  const words = {
+    ...(product?.capUl && { cap: product.capUl }),
+    ...(vessel && { bucket: vessel.fillLimitUl, bottle: vessel.fillLimitUl, vessel: vessel.fillLimitUl }),
+  };
+  return parseStrength(draft.strengthText, {
+    system: shop.units,
+    ratio: shop.ratioReading,
+    gPerMl: product?.gPerMl ?? undefined,
+    words,
+  });
 }
 
-function otherMix(strength: Strength, solve: (s: Strength) => Outcome<Mix> | null): BenchMix['other'] {
+function fractionIn(strength: Strength): Fraction | null {
+  const f = fractionOf(strength);
+  return f.ok ? f.value : null;
+}
+
+function limitsOf({ brimfulUl, fillLimitUl, smallestUl, displacementUl }: Vessel): VesselLimits {
+  return {
+    brimfulUl: microlitres(brimfulUl),
+    fillLimitUl: microlitres(fillLimitUl - displacementUl),
+    smallestUl: microlitres(Math.min(smallestUl, fillLimitUl - displacementUl)),
+  };
+}
+
+/** How much to make: as typed, as the product at hand makes, as much as stands there, else up to the fill limit. */
+function totalOf(
+  draft: BenchDraft,
+  contents: Contents | null,
+  fraction: Fraction,
+  limits: VesselLimits,
+  shop: Ware['shop'],
+): Outcome<Microlitres> {
+  if (draft.mode === 'have') {
+    const product = parseVolume(draft.haveText, { system: shop.units, field: 'Product at hand' });
+    if (!product.ok) return product;
+    const mix = mixFromProduct(product.value, fraction, limits.fillLimitUl, shop.units);
+    return mix.ok ? { ok: true, value: mix.value.totalUl } : mix;
+  }
+  if (contents && draft.mode !== 'left') return { ok: true, value: microlitres(volumeUl(contents)) };
+  if (blank(draft.makeText)) return { ok: true, value: limits.fillLimitUl };
+  return parseVolume(draft.makeText, { system: shop.units, field: 'How much to make' });
+}
+
+function fieldOf({ code }: Refusal, { mode }: BenchDraft): Fields {
+  if (code.startsWith('leftover.')) return mode === 'left' ? 'left' : 'inWater';
+  if (!code.startsWith('total.')) return 'strength';
+  return mode === 'have' ? 'have' : mode === 'made' || mode === 'wrong' ? 'inWater' : 'total';
+}
+
+/** What was poured is known as well as people measure at a bench: half a small graduation, and a fill line. */
+const USUAL_SPREADS = { product: { relative: 0.02 }, water: { relative: 0.02 } };
+
+function madeOf(
+  contents: Contents,
+  meant: Fraction,
+  product: Product,
+  limits: VesselLimits,
+  shop: Ware['shop'],
+): Made | null {
+  const made = whatHaveIMade({
+    contents,
+    spreads: USUAL_SPREADS,
+    meant,
+    band: bandOf(product) ?? undefined,
+    roomUl: limits.fillLimitUl,
+    show: shop.units,
+  });
+  return made.ok ? made.value : null;
+}
+
+/** From the weakest to the strongest on a product's label. */
+export function bandOf(product: Product): { least: Fraction; most: Fraction } | null {
+  const fractions = product.labelEntries.map((e) => e.fraction);
+  if (fractions.length === 0) return null;
+  return { least: Math.min(...fractions) as Fraction, most: Math.max(...fractions) as Fraction };
+}
+
+function otherOf(strength: Strength, request: Parameters<typeof solveMix>[0]): BenchMix['other'] {
   const other = otherReading(strength);
-  const mix = other && solve(other);
-  return other && mix?.ok ? { strength: other, mix: mix.value } : null;
+  const fraction = other && fractionIn(other);
+  const mix = fraction && solveMix({ ...request, fraction });
+  return other && mix?.ok ? { strength: other, productUl: mix.value.productUl } : null;
 }
 
 function containersOf(product: Product | null, all: Container[]): Container[] {

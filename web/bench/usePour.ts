@@ -3,21 +3,6 @@ import type { PourBody, Slip } from '#contract/ledger.ts';
 import { ApiProblem, newKey, post } from '../app/api.ts';
 import { askAgain } from '../state/queries.ts';
 import { useBench } from './benchDraft.ts';
-import type { BenchMix } from './benchMix.ts';
-
-/** What is to be booked, or null while the mix can't be poured. */
-export function pourOf(bench: BenchMix): PourBody | null {
-  const { product, vessel, container, mix, strength, refusals } = bench;
-  if (!product || !vessel || !container || !mix || !strength?.ok || refusals.container) return null;
-  return {
-    productId: product.id,
-    vesselId: vessel.id,
-    containerId: container.id,
-    strength: strength.value,
-    totalUl: mix.totalUl,
-    shown: { waterUl: mix.waterUl, productUl: mix.productUl },
-  };
-}
 
 /**
  * Books pours. A pour whose answer never came is remembered with its key, through reloads, and can be sent again:

@@ -9,7 +9,7 @@ import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain, rowQuery } from '../state/queries.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
-import { ChoiceField, TextField } from '../ui/FormFields.tsx';
+import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -69,7 +69,16 @@ function VesselFigure({ vessel }: { vessel: Vessel }) {
   );
 }
 
-type Typed = { name: string; kind: VesselKind; brimfulUl: string; fillLimitUl: string; smallestUl: string };
+type Typed = {
+  name: string;
+  kind: VesselKind;
+  brimfulUl: string;
+  fillLimitUl: string;
+  smallestUl: string;
+  deadUl: string;
+  displacementUl: string;
+  twoLines: boolean;
+};
 
 const typedVessel = (vessel: Vessel | null): Typed =>
   vessel
@@ -79,18 +88,33 @@ const typedVessel = (vessel: Vessel | null): Typed =>
         brimfulUl: formatExactVolume(vessel.brimfulUl),
         fillLimitUl: formatExactVolume(vessel.fillLimitUl),
         smallestUl: formatExactVolume(vessel.smallestUl),
+        deadUl: formatExactVolume(vessel.deadUl),
+        displacementUl: formatExactVolume(vessel.displacementUl),
+        twoLines: vessel.twoLines,
       }
-    : { name: '', kind: 'triggerBottle', ...VESSEL_STARTS.triggerBottle };
+    : {
+        name: '',
+        kind: 'triggerBottle',
+        ...VESSEL_STARTS.triggerBottle,
+        deadUl: '0',
+        displacementUl: '0',
+        twoLines: false,
+      };
 
 const LABELS = {
   brimfulUl: 'Brimful',
   fillLimitUl: 'Fill limit',
   smallestUl: 'Smallest sensible mix',
 } as const;
+const SPARE_LABELS = { deadUl: 'Left in the bottom', displacementUl: 'Taken up by a guard' } as const;
 
 function bodyOf(typed: Typed, system: UnitSystem) {
   const { volumes, refusals } = readVolumes(typed, LABELS, system);
-  return { body: { name: typed.name, kind: typed.kind, ...volumes }, refusals };
+  const spare = readVolumes(typed, SPARE_LABELS, system, { orNothing: true });
+  return {
+    body: { name: typed.name, kind: typed.kind, twoLines: typed.twoLines, ...volumes, ...spare.volumes },
+    refusals: { ...refusals, ...spare.refusals },
+  };
 }
 
 function VesselForm({ vessel }: { vessel: Vessel | null }) {
@@ -107,17 +131,13 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
       const { body, refusals } = bodyOf(typed, shop.units);
       return { body: vessel ? { ...body, retired } : body, refusals };
     },
-    labels: { name: 'Vessel name', kind: 'Kind', ...LABELS },
+    labels: { name: 'Vessel name', kind: 'Kind', ...LABELS, ...SPARE_LABELS, twoLines: 'Two printed lines' },
     done: () => navigate('/rigs'),
   });
   const kind = of.form.watch('kind');
   const setRetired = async (row: Vessel) => {
-    const { name, kind, brimfulUl, fillLimitUl, smallestUl, revision } = row;
-    await patch(
-      `/vessels/${row.id}`,
-      { name, kind, brimfulUl, fillLimitUl, smallestUl, retired: !retired },
-      revision,
-    );
+    const { id, revision, holds: _, ...facts } = row;
+    await patch(`/vessels/${id}`, { ...facts, retired: !retired }, revision);
     askAgain('vessels');
   };
   // A new vessel starts as its kind usually is, until its volumes are typed.
@@ -169,6 +189,19 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
               label={LABELS.smallestUl}
               hint="Less is not worth mixing in it"
             />
+            <TextField
+              of={of}
+              name="deadUl"
+              label={SPARE_LABELS.deadUl}
+              hint="What the tube never draws up"
+            />
+            <TextField
+              of={of}
+              name="displacementUl"
+              label={SPARE_LABELS.displacementUl}
+              hint="A grit guard lifts every line"
+            />
+            <TickField of={of} name="twoLines" label="It has two printed lines" />
           </div>
           <FormFoot save={vessel ? 'Save' : 'Add the vessel'} {...of.foot}>
             <ButtonLink to="/rigs">Back to Rigs</ButtonLink>

@@ -31,6 +31,7 @@ export const MEASURE_NAMES: Record<MeasureKind, string> = {
   cylinder: 'Cylinder',
   jug: 'Jug',
   cap: 'Cap',
+  pump: 'Pump head',
 };
 
 /** What a new measure of a kind usually is: how much it holds and one graduation, as typed. */
@@ -39,4 +40,5 @@ export const MEASURE_STARTS: Record<MeasureKind, { capacityUl: string; stepUl: s
   cylinder: { capacityUl: '250 ml', stepUl: '2 ml' },
   jug: { capacityUl: '1 l', stepUl: '10 ml' },
   cap: { capacityUl: '10 ml', stepUl: '10 ml' },
+  pump: { capacityUl: '4 ml', stepUl: '4 ml' },
 };

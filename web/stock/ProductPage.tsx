@@ -6,11 +6,14 @@ import type { Shop } from '#contract/shop.ts';
 import { PRODUCT_STATES, type Product, productBody, productPatch } from '#contract/ware.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
+import { formatExactVolume } from '#core/units/formatVolume.ts';
+import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
 import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain, containersQuery, rowQuery } from '../state/queries.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
-import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
+import { ChoiceField, NoteField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -80,16 +83,56 @@ function ProductFacts({ product }: { product: Product }) {
   );
 }
 
-type Typed = { name: string; state: Product['state']; caution: string; labelEntries: LabelTyped[] };
+type Typed = {
+  name: string;
+  state: Product['state'];
+  caution: string;
+  gPerMl: string;
+  capUl: string;
+  shakeFirst: boolean;
+  suds: boolean;
+  labelEntries: LabelTyped[];
+};
 
 const typedProduct = (product: Product | null, shop: Shop): Typed => ({
   name: product?.name ?? '',
   state: product?.state ?? 'concentrate',
   caution: product?.caution ?? '',
-  labelEntries: product?.labelEntries.map((entry) => typedLabel(entry, shop)) ?? [
-    { whatFor: 'Everyday', printed: '', reading: 'asWritten' },
-  ],
+  gPerMl: product?.gPerMl ? String(product.gPerMl) : '',
+  capUl: product?.capUl ? formatExactVolume(product.capUl) : '',
+  shakeFirst: product?.shakeFirst ?? false,
+  suds: product?.suds ?? false,
+  labelEntries: product?.labelEntries.map((entry) =>
+    typedLabel(entry, { ...shop, gPerMl: product.gPerMl ?? undefined }),
+  ) ?? [{ whatFor: 'Everyday', printed: '', reading: 'asWritten', basis: 'bottle' }],
 });
+
+const LABELS: Partial<Record<keyof Typed, string>> = {
+  name: 'Product name',
+  state: 'How it comes',
+  caution: 'Caution',
+  gPerMl: 'Density',
+  capUl: 'Cap',
+  shakeFirst: 'Shake first',
+  suds: 'Suds',
+  labelEntries: 'Label strengths',
+};
+
+/** Density and cap: empty is unknown, which is not the same as nothing. */
+function readFacts(typed: Typed, units: Shop['units']) {
+  const density = typed.gPerMl.trim() === '' ? null : parseNumber(typed.gPerMl, 'Density');
+  const cap = typed.capUl.trim() === '' ? null : parseVolume(typed.capUl, { system: units, field: 'Cap' });
+  return {
+    facts: {
+      gPerMl: density?.ok ? density.value : null,
+      capUl: cap?.ok ? cap.value : null,
+    },
+    refusals: {
+      ...(density && !density.ok && { gPerMl: density }),
+      ...(cap && !cap.ok && { capUl: cap }),
+    },
+  };
+}
 
 function ProductForm({ product }: { product: Product | null }) {
   const { shop } = useSession();
@@ -102,27 +145,19 @@ function ProductForm({ product }: { product: Product | null }) {
     schema: product ? productPatch : productBody,
     typed: (row) => typedProduct(row, shop),
     read: (typed) => {
-      const read = readLabel(typed.labelEntries, shop);
-      const body = {
-        name: typed.name,
-        state: typed.state,
-        caution: typed.caution,
-        labelEntries: read.entries,
-      };
-      return { body: product ? { ...body, retired } : body, refusals: read.refusals };
+      const { facts, refusals } = readFacts(typed, shop.units);
+      const read = readLabel(typed.labelEntries, { ...shop, gPerMl: facts.gPerMl ?? undefined });
+      const { name, state, caution, shakeFirst, suds } = typed;
+      const body = { name, state, caution, shakeFirst, suds, ...facts, labelEntries: read.entries };
+      return { body: product ? { ...body, retired } : body, refusals: { ...refusals, ...read.refusals } };
     },
-    labels: {
-      name: 'Product name',
-      state: 'How it comes',
-      caution: 'Caution',
-      labelEntries: 'Label strengths',
-    },
+    labels: LABELS,
     done: (row) => navigate(product ? '/stock' : `/stock/receive?product=${row.id}`),
   });
   return (
     <Page title={product ? product.name : 'Add a product'} actions={product && <Retire product={product} />}>
       {retired && <p className="mb-3 font-bold">Retired: nobody can pour it. Its history stays.</p>}
-      <form onSubmit={of.submit} noValidate className="max-w-3xl">
+      <form onSubmit={of.submit} noValidate className="max-w-4xl">
         <div className="grid items-start gap-4 sm:grid-cols-2">
           <TextField of={of} name="name" label="Product name" />
           <ChoiceField
@@ -140,6 +175,22 @@ function ProductForm({ product }: { product: Product | null }) {
             />
           </div>
         </div>
+        <div className="mt-4 grid items-start gap-4 sm:grid-cols-2">
+          <TextField
+            of={of}
+            name="gPerMl"
+            label="Density"
+            hint="Grams to the millilitre, for a scale and for g/L. Empty: not known."
+          />
+          <TextField
+            of={of}
+            name="capUl"
+            label="Cap"
+            hint="What one cap of it holds, such as 7.5 ml. Empty: not known."
+          />
+          <TickField of={of} name="shakeFirst" label="Shake the container first" />
+          <TickField of={of} name="suds" label="Washed with suds: jet the last of the water" />
+        </div>
         <LabelStrengths of={of} />
         <FormFoot save={product ? 'Save' : 'Add the product'} {...of.foot}>
           <ButtonLink to="/stock">Back to Stock</ButtonLink>
@@ -149,6 +200,12 @@ function ProductForm({ product }: { product: Product | null }) {
   );
 }
 
+const BASIS_OPTIONS = [
+  { value: 'bottle', name: 'in the bottle' },
+  { value: 'bucket', name: 'in the bucket' },
+  { value: 'panel', name: 'on the panel' },
+];
+
 function LabelStrengths({ of }: { of: TextForm<Typed> }) {
   const { fields, append, remove } = useFieldArray({ control: of.form.control, name: 'labelEntries' });
   return (
@@ -157,7 +214,7 @@ function LabelStrengths({ of }: { of: TextForm<Typed> }) {
       {fields.map((field, i) => (
         <div
           key={field.id}
-          className="ruled grid items-start gap-3 border-faint py-3 sm:grid-cols-[1fr_1fr_auto]"
+          className="ruled grid items-start gap-3 border-faint py-3 sm:grid-cols-[1fr_1fr_9rem_auto]"
         >
           <TextField of={of} name={`labelEntries.${i}.whatFor`} label="What for" />
           <TextField
@@ -167,12 +224,16 @@ function LabelStrengths({ of }: { of: TextForm<Typed> }) {
             hint={<LabelReading of={of} at={i} />}
             placeholder="1:12, 1 in 12, 4%, 30 ml/l"
           />
+          <ChoiceField of={of} name={`labelEntries.${i}.basis`} label="Holds" options={BASIS_OPTIONS} />
           <Button className="sm:mt-6" onClick={() => remove(i)}>
             Remove
           </Button>
         </div>
       ))}
-      <Button className="mt-3" onClick={() => append({ whatFor: '', printed: '', reading: 'asWritten' })}>
+      <Button
+        className="mt-3"
+        onClick={() => append({ whatFor: '', printed: '', reading: 'asWritten', basis: 'bottle' })}
+      >
         Add a strength
       </Button>
       {of.faultAt('labelEntries') && <Refusal problem={of.faultAt('labelEntries')} />}
@@ -182,16 +243,12 @@ function LabelStrengths({ of }: { of: TextForm<Typed> }) {
 
 /** Out of use, or back: the history stays either way. */
 function Retire({ product }: { product: Product }) {
-  const { id, revision, name, state, caution, retired } = product;
-  const labelEntries = product.labelEntries.map(({ whatFor, printed, strength }) => ({
-    whatFor,
-    printed,
-    strength,
-  }));
+  const { id, revision, retired, ...facts } = product;
+  const labelEntries = product.labelEntries.map(({ id: _, fraction: __, ...entry }) => entry);
   return (
     <Button
       onClick={async () => {
-        await patch(`/products/${id}`, { name, state, caution, labelEntries, retired: !retired }, revision);
+        await patch(`/products/${id}`, { ...facts, labelEntries, retired: !retired }, revision);
         askAgain('products');
       }}
     >

@@ -1,14 +1,16 @@
 import type { Shop } from '#contract/shop.ts';
 import type { LabelEntry } from '#contract/ware.ts';
 import type { Outcome, Refusal } from '#core/outcome.ts';
+import type { Basis } from '#core/strength/band.ts';
 import { otherReading } from '#core/strength/otherReading.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import type { Strength } from '#core/strength/strength.ts';
 
 /** A label strength as it is typed: the printed words, and which of their readings the shop decided on. */
-export type LabelTyped = { whatFor: string; printed: string; reading: 'asWritten' | 'other' };
+export type LabelTyped = { whatFor: string; printed: string; reading: 'asWritten' | 'other'; basis: Basis };
 
-type Reads = Pick<Shop, 'units' | 'ratioReading'>;
+/** How the shop reads what is typed, and the density that turns grams into millilitres. */
+type Reads = Pick<Shop, 'units' | 'ratioReading'> & { gPerMl?: number | undefined };
 
 /** The strength the printed words stand for, in the reading chosen. */
 export function strengthOfLabel(
@@ -18,6 +20,7 @@ export function strengthOfLabel(
   const read = parseStrength(printed, {
     system: shop.units,
     ratio: shop.ratioReading,
+    gPerMl: shop.gPerMl,
     field: 'Label strength',
   });
   if (!read.ok || reading === 'asWritten') return read;
@@ -27,7 +30,7 @@ export function strengthOfLabel(
 
 /** Both readings of what is printed, or one where they make the same mix. */
 export function readingsOf(printed: string, shop: Reads): Strength[] {
-  const read = parseStrength(printed, { system: shop.units, ratio: shop.ratioReading });
+  const read = parseStrength(printed, { system: shop.units, ratio: shop.ratioReading, gPerMl: shop.gPerMl });
   if (!read.ok) return [];
   const other = otherReading(read.value);
   return other ? [read.value, other] : [read.value];
@@ -35,10 +38,19 @@ export function readingsOf(printed: string, shop: Reads): Strength[] {
 
 /** A saved label strength as it would be typed. */
 export function typedLabel(entry: LabelEntry, shop: Reads): LabelTyped {
-  const read = parseStrength(entry.printed, { system: shop.units, ratio: shop.ratioReading });
+  const read = parseStrength(entry.printed, {
+    system: shop.units,
+    ratio: shop.ratioReading,
+    gPerMl: shop.gPerMl,
+  });
   const same =
     read.ok && read.value.notation === entry.strength.notation && sameReading(read.value, entry.strength);
-  return { whatFor: entry.whatFor, printed: entry.printed, reading: same ? 'asWritten' : 'other' };
+  return {
+    whatFor: entry.whatFor,
+    printed: entry.printed,
+    reading: same ? 'asWritten' : 'other',
+    basis: entry.basis,
+  };
 }
 
 function sameReading(a: Strength, b: Strength): boolean {
@@ -54,6 +66,7 @@ export function readLabel(typed: LabelTyped[], shop: Reads) {
     return {
       whatFor: entry.whatFor,
       printed: entry.printed,
+      basis: entry.basis,
       strength: strength.ok ? strength.value : undefined,
     };
   });

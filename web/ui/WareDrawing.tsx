@@ -7,7 +7,7 @@ import { type Graduation, type Mark, Scale } from './Scale.tsx';
 import { wallPath } from './wallPath.ts';
 
 /** What stands in a vessel, from the floor up. */
-export type Layer = { ul: number; of: 'water' | 'product' };
+export type Layer = { ul: number; of: 'water' | 'product' | 'mix' | 'guard' };
 
 type Props = {
   outline: Outline;
@@ -25,6 +25,13 @@ type Props = {
 
 const SCALE_ROOM = 118;
 const THINNEST = 3;
+
+/** A mix that is kept is striped in both; what takes up room is a grid. */
+const FILLS: Partial<Record<Layer['of'], string>> = {
+  water: 'var(--water-tint)',
+  product: 'var(--product-tint)',
+};
+
 const SPARE = { left: 0, middle: 0.5, right: 1 };
 
 /**
@@ -34,6 +41,7 @@ const SPARE = { left: 0, middle: 0.5, right: 1 };
 export const WareDrawing = memo(function WareDrawing(props: Props) {
   const { outline, brimfulUl, layers, units, height, width, align = 'middle', marks = [], label } = props;
   const clip = useId();
+  const pattern = useId();
   const shape = useMemo(() => shapeVessel(outline, brimfulUl), [outline, brimfulUl]);
   const room = { height: height - 16, width: width - SCALE_ROOM - 2 };
   const pxPerCm = Math.min(room.height / shape.heightCm, room.width / shape.widthCm);
@@ -66,6 +74,13 @@ export const WareDrawing = memo(function WareDrawing(props: Props) {
       <clipPath id={clip}>
         <path d={path} />
       </clipPath>
+      <pattern id={`${pattern}-mix`} width={10} height={10} patternUnits="userSpaceOnUse">
+        <rect width={10} height={10} fill="var(--water-tint)" />
+        <path d="M0 5h10" stroke="var(--product-tint)" strokeWidth={3} />
+      </pattern>
+      <pattern id={`${pattern}-guard`} width={8} height={8} patternUnits="userSpaceOnUse">
+        <path d="M0 0h8M0 0v8" stroke="var(--hairline)" strokeWidth={2} />
+      </pattern>
       <path d={path} fill="var(--raised)" />
       <g clipPath={`url(#${clip})`}>
         {filled.map(({ of, top, bottom }) => (
@@ -76,7 +91,7 @@ export const WareDrawing = memo(function WareDrawing(props: Props) {
             width={scaleX}
             y={top}
             height={Math.max(0, bottom - top)}
-            fill={of === 'water' ? 'var(--water-tint)' : 'var(--product-tint)'}
+            fill={FILLS[of] ?? `url(#${pattern}-${of})`}
           />
         ))}
       </g>

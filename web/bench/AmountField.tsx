@@ -1,0 +1,41 @@
+import type { KeyboardEvent, ReactNode } from 'react';
+import type { Refusal as CoreRefusal } from '#core/outcome.ts';
+import { Field, TextInput } from '../ui/Field.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { Keypad, useKeypad } from './Keypad.tsx';
+
+/** An amount or a strength at the Bench. Where people touch the screen it is typed on the shop's own keypad. */
+export function AmountField(props: {
+  label: string;
+  value: string;
+  refusal: CoreRefusal | undefined;
+  placeholder?: string;
+  hint?: ReactNode;
+  strength?: boolean;
+  onChange: (text: string) => void;
+  onKeyDown?: (event: KeyboardEvent) => void;
+}) {
+  const { label, value, refusal, placeholder, hint, strength = false, onChange, onKeyDown } = props;
+  const pad = useKeypad();
+  return (
+    <div ref={pad.ref}>
+      <Field label={label} error={refusal && <Refusal problem={refusal} />} hint={hint}>
+        {(described) => (
+          <TextInput
+            {...described}
+            className="reading min-h-16 text-[1.4rem]"
+            inputMode={pad.touch ? 'none' : 'text'}
+            value={value}
+            placeholder={placeholder}
+            onChange={(e) => onChange(e.target.value)}
+            onPointerDown={(e) => pad.open(e.pointerType)}
+            onKeyDown={onKeyDown}
+          />
+        )}
+      </Field>
+      {pad.shown && (
+        <Keypad label={label} value={value} strength={strength} onChange={onChange} close={pad.close} />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,75 @@
+import { memo, useState } from 'react';
+import { fractionIn } from '#core/mixing/contents.ts';
+import { rankImprovements, type StrengthSpread } from '#core/mixing/tolerance.ts';
+import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
+import { type BenchMix, bandOf } from './benchMix.ts';
+import { StrengthLadder } from './StrengthLadder.tsx';
+import { uncertainMix, useSpread } from './useSpread.ts';
+
+/** The ladder, the strength that really results, and how far mixes made like this lie apart, in words. */
+export const LadderPanel = memo(function LadderPanel({
+  bench,
+  choose,
+}: {
+  bench: BenchMix;
+  choose: (s: Strength) => void;
+}) {
+  const { product, fraction, plan, made } = bench;
+  const spread = useSpread(bench);
+  const real = made ? made.fraction : plan ? fractionIn(plan.after) : fraction;
+  return (
+    <section aria-label="Strength" className="flex flex-col xl:col-start-3 xl:row-span-2 xl:row-start-1">
+      <p className="caps">{made ? 'You have made' : 'Really comes to'}</p>
+      <p className="reading text-[1.5rem] leading-tight whitespace-nowrap" data-testid="reading-strength">
+        {real ? formatPercent(real) : '–'}{' '}
+        <span className="text-[1.05rem]">
+          {real && real < 1 ? formatStrength(inNotation(real, 'parts')) : ''}
+        </span>
+      </p>
+      <div className="mt-2 min-h-0 flex-1">
+        <StrengthLadder
+          fraction={made ? made.fraction : fraction}
+          entries={product?.labelEntries ?? []}
+          band={product && bandOf(product)}
+          spread={spread}
+          choose={choose}
+        />
+      </div>
+      {spread && <SpreadInWords spread={spread} bench={bench} />}
+    </section>
+  );
+});
+
+function SpreadInWords({ spread, bench }: { spread: StrengthSpread; bench: BenchMix }) {
+  const [why, setWhy] = useState(false);
+  const mix = uncertainMix(bench);
+  const percent = (f: number) => Number((f * 100).toPrecision(f < 0.01 ? 2 : f < 0.1 ? 2 : 3));
+  const best = why && mix ? rankImprovements(mix) : [];
+  return (
+    <div className="mt-2 text-[0.94rem] leading-snug">
+      <p>
+        19 in 20 fills land between <span className="reading">{percent(spread.p2_5)}</span> and{' '}
+        <span className="reading">{formatPercent(spread.p97_5 as Fraction)}</span>.
+      </p>
+      <button
+        type="button"
+        aria-expanded={why}
+        className="min-h-12 underline underline-offset-4"
+        onClick={() => setWhy(!why)}
+      >
+        What would help
+      </button>
+      {why && (
+        <ol>
+          {best.map(({ name, narrower }) => (
+            <li key={name} className="ruled flex justify-between border-faint py-1">
+              {name === 'label' ? 'the label itself' : `a better ${name}`}
+              <span className="reading">−{Math.round(narrower * 100)} %</span>
+            </li>
+          ))}
+        </ol>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,157 @@
+import type { KeyboardEvent, PointerEvent } from 'react';
+import type { LabelEntry } from '#contract/ware.ts';
+import type { StrengthSpread } from '#core/mixing/tolerance.ts';
+import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
+import { type Mark, Scale } from '../ui/Scale.tsx';
+import { useSize } from '../ui/useSize.ts';
+
+/** Neat at the top, one part in 2500 at the foot. */
+const WEAKEST = 1 / 2_500;
+const PARTS = [0, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1_000, 2_000];
+const MARGIN = 12;
+const SCALE_X = 62;
+const SNAP_PX = 7;
+
+type Props = {
+  fraction: Fraction | null;
+  entries: LabelEntry[];
+  band: { least: Fraction; most: Fraction } | null;
+  spread: StrengthSpread | null;
+  choose: (strength: Strength) => void;
+};
+
+/**
+ * Strength as a ladder: a logarithmic scale with the label's band and rungs, the mark, and how far mixes made like this
+ * one lie apart. Drag the mark, or step from rung to rung with the arrows.
+ */
+export function StrengthLadder({ fraction, entries, band, spread, choose }: Props) {
+  const [room, { width, height }] = useSize<HTMLDivElement>();
+  const yOf = (f: number) => MARGIN + (Math.log(1 / f) / Math.log(1 / WEAKEST)) * (height - 2 * MARGIN);
+  const rungs = [...entries].sort((a, b) => b.fraction - a.fraction);
+
+  const chooseAt = (clientY: number) => {
+    const top = room.current?.getBoundingClientRect().top ?? 0;
+    const y = clientY - top;
+    const rung = rungs.find((r) => Math.abs(yOf(r.fraction) - y) <= SNAP_PX);
+    if (rung) return choose(rung.strength);
+    const share = Math.min(1, Math.max(0, (y - MARGIN) / Math.max(1, height - 2 * MARGIN)));
+    choose(roundParts(WEAKEST ** share));
+  };
+  const drag = (event: PointerEvent) => {
+    if (event.type === 'pointerdown') event.currentTarget.setPointerCapture(event.pointerId);
+    else if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
+    chooseAt(event.clientY);
+  };
+  const step = (event: KeyboardEvent) => {
+    const up = event.key === 'ArrowUp';
+    if (!up && event.key !== 'ArrowDown') return;
+    event.preventDefault();
+    const from = fraction ?? (up ? WEAKEST : 1);
+    const next = up
+      ? rungs.findLast((r) => r.fraction > from * 1.000001)
+      : rungs.find((r) => r.fraction < from * 0.999999);
+    choose(next && !event.shiftKey ? next.strength : roundParts(Math.min(1, from * (up ? 1.1 : 1 / 1.1))));
+  };
+
+  const graduations = PARTS.map((water) => ({
+    at: yOf(1 / (water + 1)),
+    major: true,
+    figure: water === 0 ? 'neat' : `1:${water}`,
+  }));
+  const marks: Mark[] = fraction
+    ? [{ at: yOf(Math.max(fraction, WEAKEST)), figure: formatPercent(fraction), tone: 'product' }]
+    : [];
+  return (
+    <div
+      ref={room}
+      role="slider"
+      tabIndex={0}
+      aria-label="Strength ladder"
+      aria-orientation="vertical"
+      aria-valuemin={0}
+      aria-valuemax={100}
+      aria-valuenow={fraction ? Number((fraction * 100).toPrecision(4)) : 0}
+      aria-valuetext={
+        fraction ? `${formatPercent(fraction)}, ${formatStrength(inNotation(fraction, 'parts'))}` : 'none'
+      }
+      className="relative h-64 cursor-ns-resize touch-none select-none lg:h-full lg:min-h-60"
+      onPointerDown={drag}
+      onPointerMove={drag}
+      onKeyDown={step}
+    >
+      {width > 0 && (
+        <svg width={width} height={height} aria-hidden className="absolute inset-0 block">
+          {spread && <Bars spread={spread} yOf={yOf} />}
+          {band && (
+            <rect
+              x={SCALE_X - 9}
+              width={6}
+              y={yOf(band.most) - 1}
+              height={Math.max(3, yOf(band.least) - yOf(band.most) + 2)}
+              fill="var(--ink)"
+            />
+          )}
+          {rungs.map((r) => (
+            <line
+              key={r.id}
+              x1={SCALE_X - 14}
+              x2={SCALE_X}
+              y1={yOf(r.fraction)}
+              y2={yOf(r.fraction)}
+              stroke="var(--ink)"
+              strokeWidth={2}
+            />
+          ))}
+          <Scale
+            x={SCALE_X}
+            top={MARGIN}
+            bottom={height - MARGIN}
+            from={SCALE_X - 20}
+            graduations={graduations}
+            marks={marks}
+          />
+          {fraction && <Handle y={yOf(Math.max(fraction, WEAKEST))} />}
+        </svg>
+      )}
+    </div>
+  );
+}
+
+/** The mark's handle: a notch on the scale, large enough to see under a thumb. */
+function Handle({ y }: { y: number }) {
+  return <path d={`M${SCALE_X} ${y}l-13 -8v16z`} fill="var(--product)" stroke="var(--ground)" />;
+}
+
+/** How many mixes come out at each strength, as bars growing away from the scale. */
+function Bars({ spread, yOf }: { spread: StrengthSpread; yOf: (f: number) => number }) {
+  const { from, to, shares } = spread.histogram;
+  const most = Math.max(...shares);
+  const step = (to / from) ** (1 / shares.length);
+  return (
+    <g fill="var(--hairline)">
+      {shares.map((share, i) => {
+        const low = from * step ** i;
+        const [top, bottom] = [yOf(low * step), yOf(low)];
+        const length = (share / most) * (SCALE_X - 22);
+        return (
+          <rect
+            key={low}
+            x={SCALE_X - 20 - length}
+            width={length}
+            y={top}
+            height={Math.max(0.5, bottom - top)}
+          />
+        );
+      })}
+    </g>
+  );
+}
+
+/** A strength as a person would say it: parts of water to two or three figures. */
+function roundParts(f: number): Strength {
+  const water = 1 / f - 1;
+  if (water < 0.05) return { notation: 'percent', percent: 100 };
+  const rounded = water < 10 ? Math.round(water * 10) / 10 : Number(water.toPrecision(2));
+  return { notation: 'parts', water: rounded };
+}

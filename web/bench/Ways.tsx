@@ -1,0 +1,79 @@
+import { RadioGroup } from 'radix-ui';
+import { fractionIn, volumeUl } from '#core/mixing/contents.ts';
+import type { PourPlan } from '#core/mixing/planPour.ts';
+import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { inNotation } from '#core/strength/strength.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import type { UnitSystem } from '#core/units/volume.ts';
+import { useSession } from '../app/session.tsx';
+import type { BenchMix } from './benchMix.ts';
+
+/** The ways to put a mix right, where it can't simply be topped up. */
+export function Ways({ bench, choose }: { bench: BenchMix; choose: (how: PourPlan['how']) => void }) {
+  const { shop } = useSession();
+  const { ways, plan } = bench;
+  if (ways.length < 2 || !plan) return null;
+  return (
+    <RadioGroup.Root
+      aria-label="Ways to put it right"
+      value={plan.how}
+      onValueChange={(how) => choose(how as PourPlan['how'])}
+      className="border-l-2 border-ink"
+    >
+      {ways.map((way) => (
+        <RadioGroup.Item
+          key={way.how}
+          value={way.how}
+          className="group flex min-h-16 w-full items-center gap-3 text-left"
+        >
+          <span
+            aria-hidden
+            className="h-px w-5 shrink-0 bg-ink group-data-[state=checked]:h-1.5 group-data-[state=checked]:w-8"
+          />
+          <span className="leading-tight group-data-[state=checked]:font-bold">
+            {inWords(way, shop.units)}
+          </span>
+        </RadioGroup.Item>
+      ))}
+    </RadioGroup.Root>
+  );
+}
+
+function inWords(way: PourPlan, units: UnitSystem): string {
+  switch (way.how) {
+    case 'grow':
+      return `Pour nothing off: it becomes ${formatVolume(volumeUl(way.after), units)}`;
+    case 'pourOffFirst':
+      return `Pour ${formatVolume(way.pourOffUl, units)} off first`;
+    case 'nearest': {
+      const f = fractionIn(way.after);
+      return `Nearest without: ${formatStrength(inNotation(f, 'parts'))}, ${formatPercent(f)}`;
+    }
+    default:
+      return 'Top it up';
+  }
+}
+
+/** What was made, how sure that is, and where it stands. */
+export function WhatYouMade({ bench }: { bench: BenchMix }) {
+  const { made } = bench;
+  if (!made) return null;
+  const words = {
+    under: 'weaker than the label allows',
+    within: 'within the label',
+    over: 'stronger than the label allows',
+  };
+  return (
+    <p className="border-l-2 border-ink pl-3 leading-snug">
+      <span className="caps block text-muted">You have made</span>
+      <strong className="reading text-[1.4rem]">
+        {formatPercent(made.fraction)}, {formatStrength(inNotation(made.fraction, 'parts'))}
+      </strong>
+      <span className="block">
+        Between {formatPercent(made.least as typeof made.fraction)} and{' '}
+        {formatPercent(made.most as typeof made.fraction)}
+        {made.place && `: ${words[made.place]}`}.
+      </span>
+    </p>
+  );
+}
