@@ -35,9 +35,12 @@ export function planPours(request: {
   show?: UnitSystem;
 }): Outcome<PourPlan[]> {
   const { start, vessel, totalUl, fraction, show = 'metric' } = request;
-  const solved = solveMix({ ...request, show });
+  const empty = start === null || volumeUl(start) === 0;
+  // What stands there already may be little; only a fresh mix can be too small to be sensible.
+  const limits = empty ? vessel : { ...vessel, smallestUl: microlitres(1) };
+  const solved = solveMix({ ...request, vessel: limits, show });
   if (!solved.ok) return solved;
-  if (start === null || volumeUl(start) === 0) return accept([fill(solved.value)]);
+  if (empty) return accept([fill(solved.value)]);
   const ways = correct(start, { totalUl, fraction }, vessel.fillLimitUl, show);
   return ways.ok ? accept(ways.value.map(planOf)) : ways;
 }

@@ -38,7 +38,7 @@ export function formatPercent(f: Fraction): string {
 export function readingInWords(strength: Strength): string {
   switch (strength.notation) {
     case 'parts':
-      return `1 part product plus ${figure(strength.water)} parts water`;
+      return `1 part product plus ${figure(strength.water)} ${strength.water === 1 ? 'part' : 'parts'} water`;
     case 'inTotal':
       return `1 part product in ${figure(strength.total)} parts altogether`;
     case 'percent':

@@ -18,7 +18,7 @@ export function AmountField(props: {
   const { label, value, refusal, placeholder, hint, strength = false, onChange, onKeyDown } = props;
   const pad = useKeypad();
   return (
-    <div ref={pad.ref}>
+    <div ref={pad.ref} className="max-lg:scroll-mt-34 max-lg:scroll-mb-108">
       <Field label={label} error={refusal && <Refusal problem={refusal} />} hint={hint}>
         {(described) => (
           <TextInput
@@ -28,7 +28,7 @@ export function AmountField(props: {
             value={value}
             placeholder={placeholder}
             onChange={(e) => onChange(e.target.value)}
-            onPointerDown={(e) => pad.open(e.pointerType)}
+            onClick={(e) => pad.open((e.nativeEvent as PointerEvent).pointerType)}
             onKeyDown={onKeyDown}
           />
         )}

@@ -1,4 +1,4 @@
-import { useCallback, useDeferredValue, useEffect, useMemo } from 'react';
+import { useCallback, useEffect, useMemo } from 'react';
 import type { Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -28,8 +28,6 @@ function OpenBench({ ware }: { ware: Ware }) {
   const draft = useBench((state) => state.drafts[who.personId]) ?? EMPTY_DRAFT;
   const change = useBench((state) => state.change);
   const bench = useMemo(() => benchMix(draft, ware), [draft, ware]);
-  // The drawings may follow a moment after the figures; typing never waits for them.
-  const drawn = useDeferredValue(bench);
   const pouring = usePour(who.personId);
   const body = pourOf(bench);
 
@@ -64,8 +62,8 @@ function OpenBench({ ware }: { ware: Ware }) {
       <div className="lg:col-start-1 lg:row-span-4 lg:row-start-1">
         <MixFields draft={draft} bench={bench} ware={ware} set={set} />
       </div>
-      <Drawings bench={drawn} ware={ware} set={set} />
-      <LadderPanel bench={drawn} choose={choose} />
+      <Drawings bench={bench} ware={ware} set={set} />
+      <LadderPanel bench={bench} choose={choose} />
       <PourBar bench={bench} ready={body !== null} pouring={pouring} pour={pour} set={set} />
       <SlipStrip personId={who.personId} />
     </main>

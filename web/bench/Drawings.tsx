@@ -1,9 +1,11 @@
 import { memo } from 'react';
 import { volumeUl } from '#core/mixing/contents.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
+import { isGoodEnough } from '#core/mixing/practicalPour.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
+import { Choice } from '../ui/Choice.tsx';
 import { useSize } from '../ui/useSize.ts';
 import { type Layer, WareDrawing } from '../ui/WareDrawing.tsx';
 import type { BenchDraft } from './benchDraft.ts';
@@ -64,7 +66,19 @@ function VesselFigure({ bench, ware, set }: Props) {
         )}
       </div>
       <Stepper what="vessel" step={step} still={vessels.length < 2}>
-        {vessel?.name ?? 'No vessel yet'}
+        <Choice
+          label="Vessel"
+          bay
+          plain
+          value={vessel ? String(vessel.id) : ''}
+          options={vessels.map((v) => ({
+            value: String(v.id),
+            name: v.name,
+            note: `fill limit ${formatVolume(v.fillLimitUl, shop.units)}`,
+            shown: <span className="text-base underline decoration-1 underline-offset-4">{v.name}</span>,
+          }))}
+          onChange={(id) => set({ vesselId: Number(id) })}
+        />
       </Stepper>
     </figure>
   );
@@ -146,28 +160,50 @@ function MeasureFigure({ bench, ware, set }: Props) {
         )}
       </div>
       <Stepper what="measure" step={step} still={!measuring}>
-        {measuring && !chosen ? (
-          'Free pour: an estimate'
+        {measuring ? (
+          <Choice
+            label="Measure with"
+            bay
+            plain
+            value={chosen ? nameOf(chosen) : FREE}
+            options={[
+              ...measuring.ways.map((way) => ({
+                value: nameOf(way),
+                name: nameOf(way),
+                note: howFarOff(way.error),
+                shown: <Chosen name={nameOf(way)} off={howFarOff(way.error)} good={isGoodEnough(way)} />,
+              })),
+              {
+                value: FREE,
+                name: 'Free pour',
+                note: 'recorded as an estimate',
+                shown: <Chosen name="Free pour" off="an estimate" good={false} />,
+              },
+            ]}
+            onChange={(name) => set({ measure: name })}
+          />
         ) : (
-          <>
-            {chosen ? nameOf(chosen) : (measure?.name ?? 'No measure yet')}
-            {chosen && <HowFarOff error={chosen.error} good={measuring?.good ?? true} />}
-          </>
+          (measure?.name ?? 'No measure yet')
         )}
       </Stepper>
     </figure>
   );
 }
 
-/** How far off this way of measuring is. */
-function HowFarOff({ error, good }: { error: number; good: boolean }) {
-  if (Math.abs(error) < 5e-5) return <span className="block text-[0.94rem] text-muted">exact</span>;
-  const words = `${Number((Math.abs(error) * 100).toPrecision(2))} % ${error > 0 ? 'over' : 'short'}`;
-  return good ? (
-    <span className="block text-[0.94rem] text-muted">{words}</span>
-  ) : (
-    <strong className="hatch block pl-3 text-[0.94rem]">
-      <span className="bg-ground px-1">{words}</span>
-    </strong>
+/** How far off a way of measuring is, in words. */
+function howFarOff(error: number): string {
+  if (Math.abs(error) < 5e-5) return 'exact';
+  return `${Number((Math.abs(error) * 100).toPrecision(2))} % ${error > 0 ? 'over' : 'short'}`;
+}
+
+/** The way chosen, with how far off it is; one that is not good enough is hatched. */
+function Chosen({ name, off, good }: { name: string; off: string; good: boolean }) {
+  return (
+    <span className="text-base leading-tight">
+      <span className="underline decoration-1 underline-offset-4">{name}</span>
+      <span className={`block text-[0.94rem] ${good ? 'text-muted' : 'hatch pl-2'}`}>
+        {good ? off : <strong className="bg-ground px-1">{off}</strong>}
+      </span>
+    </span>
   );
 }

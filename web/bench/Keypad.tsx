@@ -1,13 +1,14 @@
-import { type RefObject, useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useSession } from '../app/session.tsx';
 
 /** Opens the keypad for a field that was touched, and closes it when something else is. */
 export function useKeypad() {
-  const ref: RefObject<HTMLDivElement | null> = useRef(null);
+  const ref = useRef<HTMLDivElement>(null);
   const [touch, setTouch] = useState(false);
   const [shown, setShown] = useState(false);
   useEffect(() => {
     if (!shown) return;
+    ref.current?.scrollIntoView({ block: 'nearest' });
     const outside = (event: PointerEvent) => {
       if (!ref.current?.contains(event.target as Node)) setShown(false);
     };
@@ -18,7 +19,8 @@ export function useKeypad() {
     ref,
     touch,
     shown,
-    open: (pointerType: string) => {
+    /** Called with the click, not the touch before it: else the end of the same touch would press a key. */
+    open: (pointerType: string | undefined) => {
       if (pointerType !== 'touch') return;
       setTouch(true);
       setShown(true);

@@ -19,7 +19,7 @@ export const LadderPanel = memo(function LadderPanel({
   const spread = useSpread(bench);
   const real = made ? made.fraction : plan ? fractionIn(plan.after) : fraction;
   return (
-    <section aria-label="Strength" className="flex flex-col xl:col-start-3 xl:row-span-2 xl:row-start-1">
+    <section aria-label="Ladder" className="flex flex-col xl:col-start-3 xl:row-span-2 xl:row-start-1">
       <p className="caps">{made ? 'You have made' : 'Really comes to'}</p>
       <p className="reading text-[1.5rem] leading-tight whitespace-nowrap" data-testid="reading-strength">
         {real ? formatPercent(real) : '–'}{' '}

@@ -38,7 +38,9 @@ export function Readings({ bench }: { bench: BenchMix }) {
             key={step.do}
             order={
               shown.length === 1
-                ? 'Only'
+                ? bench.start?.contents
+                  ? 'Add'
+                  : 'Only'
                 : i === 0
                   ? 'First'
                   : i === shown.length - 1 && many

@@ -2,6 +2,8 @@ import { useMutation } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { Slip } from '#contract/ledger.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
+import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
@@ -66,7 +68,11 @@ function SlipLine({ slip, ref }: { slip: Slip & { undone?: boolean }; ref: React
         Poured <strong className="reading text-product">{poured}</strong> of {slip.productName} into{' '}
         {slip.vesselName} from {slip.containerKind}{' '}
         <Link to={`/c/${slip.containerCode}`}>{slip.containerCode}</Link>,{' '}
-        <span className="reading">{left}</span> left. Batch <span className="reading">{slip.batchCode}</span>.
+        <span className="reading">{left}</span> left.
+        {slip.pouredOffUl > 0 && ` ${formatVolume(slip.pouredOffUl, shop.units)} went down the drain.`} Batch{' '}
+        <span className="reading">{slip.batchCode}</span>
+        {slip.fraction < 1 && <span className="reading">, {formatPercent(slip.fraction as Fraction)}</span>}
+        {slip.estimate && ', an estimate'}.
       </p>
       {slip.undone ? (
         <strong>Taken back</strong>

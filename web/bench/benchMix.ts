@@ -81,6 +81,8 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
   if (!product || !vessel || !start || fraction === null) return empty;
 
   const limits = limitsOf(vessel);
+  const poured = start.body.kind === 'poured' ? start.contents : null;
+  const made = poured && madeOf(poured, fraction, product, limits, shop);
   const total = totalOf(draft, start.contents, fraction, limits, shop);
   if (!total.ok) {
     refusals[total.field === 'Product at hand' ? 'have' : 'total'] = total;
@@ -90,14 +92,13 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
   const planned = planPours({ ...request, start: start.contents });
   if (!planned.ok) {
     refusals[fieldOf(planned, draft)] = planned;
-    return empty;
+    return { ...empty, made };
   }
   const ways = planned.value;
   const way = ways.find((w) => w.how === draft.way) ?? ways[0] ?? null;
   const measured = way && way.productUl > 0 && draft.mode !== 'have';
   const measuring = measured ? benchMeasuring(way, ware.measures, draft.measure) : null;
   const plan = way && measuring ? asMeasured(way, measuring.chosen?.ul ?? way.productUl) : way;
-  const poured = start.body.kind === 'poured' ? start.contents : null;
   if (plan && container) {
     const drawn = plan.productUl + (poured?.productUl ?? 0);
     const stock = checkStock(container.heldUl, drawn, container.code, shop.units);
@@ -109,7 +110,7 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
     plan,
     totalUl: total.value,
     measuring,
-    made: poured && madeOf(poured, fraction, product, limits, shop),
+    made,
     other: strength?.ok && start.contents === null ? otherOf(strength.value, request) : null,
     refusals,
   };

@@ -1,7 +1,19 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { Select } from 'radix-ui';
+import type { ReactNode } from 'react';
 
-export type Option = { value: string; name: string; note?: string; disabled?: boolean };
+export type Option = {
+  value: string;
+  name: string;
+  note?: string;
+  disabled?: boolean;
+  /** How it shows once chosen, where that is more than its name. */
+  shown?: ReactNode;
+};
+
+const FRAMED =
+  'flex w-full min-w-0 items-center justify-between gap-2 rounded-[2px] border border-ink bg-raised px-3 text-left';
+const PLAIN = 'flex w-full min-w-0 items-center justify-center gap-1 text-center leading-tight';
 
 /** One of a list, by mouse, glove or keyboard. */
 export function Choice(props: {
@@ -11,11 +23,13 @@ export function Choice(props: {
   options: Option[];
   placeholder?: string;
   bay?: boolean;
+  /** Without a frame, for where it stands in for a caption. */
+  plain?: boolean;
   onChange: (value: string) => void;
   'aria-describedby'?: string;
   'aria-invalid'?: boolean;
 }) {
-  const { id, label, value, options, placeholder, bay = false, onChange, ...aria } = props;
+  const { id, label, value, options, placeholder, bay = false, plain = false, onChange, ...aria } = props;
   const chosen = options.find((o) => o.value === value);
   return (
     <Select.Root value={chosen ? value : ''} onValueChange={onChange}>
@@ -23,12 +37,12 @@ export function Choice(props: {
         id={id}
         aria-label={label}
         {...aria}
-        className={`flex w-full min-w-0 items-center justify-between gap-2 rounded-[2px] border border-ink bg-raised px-3 text-left ${bay ? 'min-h-16 text-lg' : 'min-h-12'}`}
+        className={`${plain ? PLAIN : FRAMED} ${bay ? 'min-h-16 text-lg' : 'min-h-12'}`}
       >
-        <span className={`truncate ${chosen ? '' : 'text-muted'}`}>
-          <Select.Value placeholder={placeholder}>{chosen?.name}</Select.Value>
+        <span className={`${plain ? '' : 'truncate'} ${chosen ? '' : 'text-muted'}`}>
+          <Select.Value placeholder={placeholder}>{chosen?.shown ?? chosen?.name}</Select.Value>
         </span>
-        <ChevronDown aria-hidden size={20} className="shrink-0" />
+        {!plain && <ChevronDown aria-hidden size={20} className="shrink-0" />}
       </Select.Trigger>
       <Select.Portal>
         <Select.Content

@@ -87,6 +87,7 @@ export const WareDrawing = memo(function WareDrawing(props: Props) {
           <rect
             key={of}
             className="level"
+            data-of={of}
             x={0}
             width={scaleX}
             y={top}

@@ -1,0 +1,129 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './shop.ts';
+import { choose, pickProduct, signIn } from './steps.ts';
+
+const reading = (page: Page, what: string) => page.getByTestId(`reading-${what}`);
+const slips = (page: Page) => page.getByRole('region', { name: 'Booking slips' });
+const ask = (page: Page, question: string) =>
+  choose(page, 'Your question', new RegExp(`^${question.replace('?', '\\?')}`));
+
+async function atTheBench(page: Page): Promise<void> {
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await pickProduct(page, 'Lime Kiln Foam');
+}
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 700 }, hasTouch: true, isMobile: true });
+
+  test('a leftover is topped up with the keys of the screen, and the books know what became of it', async ({
+    page,
+  }) => {
+    await atTheBench(page);
+    await page.getByRole('button', { name: /^Pour/ }).tap();
+    await expect(slips(page)).toContainText('Batch B-');
+    await ask(page, 'There is some left');
+    await page.getByLabel('How much is left').tap();
+    const keys = page.getByRole('group', { name: 'Keys for How much is left' });
+    for (const key of ['3', '5', '0', 'ml', 'Done'])
+      await keys.getByRole('button', { name: key, exact: true }).tap();
+    await expect(page.getByLabel('How much is left')).toHaveValue('350 ml');
+    await expect(page.getByLabel('How strong it is')).toHaveAttribute('placeholder', /by the books/);
+    await expect(reading(page, 'water')).toHaveText('369ml');
+    await expect(reading(page, 'product')).toHaveText('31ml');
+    for (const what of ['water', 'product']) await expect(reading(page, what)).toBeInViewport();
+    await page.getByRole('button', { name: /^Pour 31 ml/ }).tap();
+    await expect(slips(page).getByRole('listitem').first()).toContainText('Poured 31 ml');
+    await page.goto('/rigs/vessels/1');
+    await expect(page.getByText(/By the books it holds B-\d+: 750 ml/)).toBeVisible();
+  });
+
+  test('what was poured wrong is put right, with the drain first', async ({ page }) => {
+    await atTheBench(page);
+    await ask(page, 'I poured wrong');
+    await page.getByLabel('Product in it').fill('90');
+    await page.getByLabel('Water in it').fill('660');
+    await expect(reading(page, 'pourOff')).toHaveText('269ml');
+    await expect(reading(page, 'water')).toHaveText('269ml');
+    await expect(page.getByText('You have made').first()).toBeVisible();
+    await page.getByRole('button', { name: /^Book it, from P-1/ }).tap();
+    await expect(slips(page)).toContainText('Poured 90 ml');
+    await expect(slips(page)).toContainText('an estimate');
+  });
+});
+
+test('each question is answered with the keyboard alone', async ({ page }) => {
+  await atTheBench(page);
+  const pickWithKeys = async (place: number) => {
+    await page.getByRole('combobox', { name: 'Your question' }).focus();
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('listbox')).toBeVisible();
+    await page.keyboard.press('Home');
+    for (let i = 1; i < place; i++) await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
+  };
+  const type = async (label: string, text: string) => {
+    await page.getByLabel(label).focus();
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type(text);
+  };
+  await pickWithKeys(2);
+  await type('Product at hand', '140 ml');
+  await expect(page.getByRole('alert')).toContainText('Use 57.7 ml of it here, or pick a larger vessel.');
+  await page.getByRole('button', { name: 'Next vessel' }).focus();
+  for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowRight');
+  await expect(reading(page, 'water')).toHaveText('1.68L');
+  await expect(reading(page, 'product')).toHaveText('140ml');
+
+  await pickWithKeys(4);
+  await type('Product in it', '20');
+  await type('Water in it', '380');
+  await expect(reading(page, 'strength')).toContainText('5 %');
+  await expect(page.getByText(/weaker than the label allows/)).toBeVisible();
+  await expect(reading(page, 'product')).toHaveText(/1[12](\.\d)?ml/);
+
+  await pickWithKeys(3);
+  await type('How much is left', '350');
+  await type('How strong it is', '1:12');
+  await type('How much to make', '750');
+  await page.getByLabel('Strength', { exact: true }).focus();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('1:7');
+  await expect(reading(page, 'water')).toHaveText('333ml');
+  await expect(reading(page, 'product')).toHaveText(/6[67](\.\d)?ml/);
+});
+
+test('the ladder is stepped and dragged, everything follows, and the spread is told in words', async ({
+  page,
+}) => {
+  await atTheBench(page);
+  const ladder = page.getByRole('slider', { name: 'Strength ladder' });
+  const strength = page.getByLabel('Strength', { exact: true });
+  await ladder.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(strength).toHaveValue('1:8');
+  await page.keyboard.press('ArrowUp');
+  await expect(strength).toHaveValue('1:5');
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('radio', { name: /Everyday/ })).toBeChecked();
+
+  const box = await ladder.boundingBox();
+  if (!box) throw new Error('no ladder');
+  await page.mouse.move(box.x + 80, box.y + 100);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 80, box.y + box.height / 2);
+  await page.mouse.up();
+  await expect(strength).toHaveValue(/^1:(4|5)\d$/);
+  await expect(page.getByText(/19 in 20 fills land between/)).toBeVisible();
+
+  await strength.fill('1:12');
+  const words = page.getByText(/19 in 20 fills land between/);
+  await expect(words).toContainText('7.2 and 8.3 %');
+  await choose(page, 'Measure with', 'Free pour');
+  await expect(reading(page, 'product')).toHaveText('57.7ml');
+  await expect(words).not.toContainText('7.2 and 8.3 %');
+  await page.getByRole('button', { name: 'What would help' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'a better free pour' })).toBeVisible();
+  await page.getByRole('button', { name: 'Next measure' }).click();
+  await expect(page.getByRole('combobox', { name: 'Measure with' })).toContainText(/over|short|exact/);
+});
