@@ -73,6 +73,26 @@ export const pourBody = exactly({
 });
 export type PourBody = InferType<typeof pourBody>;
 
+const side = (label: string) =>
+  exactly({ vesselId: rowId('Vessel'), leftUl: wholeUl('How much is left') }).label(label);
+
+/** Two leftovers of the same product into one vessel. `shown` is what they were said to make. */
+export const mergeBody = exactly({
+  from: side('Poured over'),
+  into: side('Poured into'),
+  shown: exactly({ waterUl: wholeUl('Water', 0), productUl: wholeUl('Product') }).label('The mix shown'),
+});
+export type MergeBody = InferType<typeof mergeBody>;
+
+/** What became of a merge. */
+export type Merged = {
+  movementId: number;
+  batchCode: string;
+  totalUl: number;
+  fraction: number;
+  vesselName: string;
+};
+
 /** The booking slip of a pour. */
 export type Slip = {
   movementId: number;

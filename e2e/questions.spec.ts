@@ -93,6 +93,27 @@ test('each question is answered with the keyboard alone', async ({ page }) => {
   await expect(reading(page, 'product')).toHaveText(/6[67](\.\d)?ml/);
 });
 
+test('two leftovers of one product become one, and never two products', async ({ page }) => {
+  await atTheBench(page);
+  await choose(page, 'Vessel', /black cap/);
+  await page.getByRole('button', { name: /^Pour 38/ }).click();
+  await expect(slips(page)).toContainText('Batch B-');
+  await ask(page, 'Two into one');
+  await choose(page, 'Pour into', /black cap/);
+  await page.getByLabel('How much is left in Trigger bottle, black cap').fill('200 ml');
+  await choose(page, 'Pour over from', /white cap/);
+  await expect(page.getByRole('button', { name: 'Pour them together' })).toBeDisabled();
+  await expect(page.getByRole('alert')).toContainText('this vessel takes 500 ml');
+  await page.getByLabel('How much is left in Trigger bottle, white cap').fill('250 ml');
+  await expect(page.getByRole('region', { name: 'Amounts' })).toContainText('450 ml, 7.');
+  await page.getByRole('button', { name: 'Pour them together' }).click();
+  await expect(page.getByRole('status')).toContainText('450 ml in Trigger bottle, black cap, batch B-');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('status')).toHaveCount(0);
+  await choose(page, 'Pour into', /Wash bucket/);
+  await expect(page.getByText('Nothing else holds Millpond Shampoo.')).toBeVisible();
+});
+
 test('the ladder is stepped and dragged, everything follows, and the spread is told in words', async ({
   page,
 }) => {

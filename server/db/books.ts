@@ -55,6 +55,8 @@ export class Books implements Queryable {
           db = await PGlite.create({ dataDir: directory });
           await migrate(db, migrations);
         }
+        // Nothing else keeps the planner's picture of the tables up to date.
+        await db.exec('ANALYZE');
         await db.exec('SET ROLE kettle_app');
       } catch (error) {
         await db.close();

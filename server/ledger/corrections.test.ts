@@ -201,3 +201,58 @@ describe('what was poured wrong', () => {
     expect(['mix.changed', 'stock.short']).toContain(answer.body.code);
   });
 });
+
+describe('two into one', () => {
+  const merge = (change: object = {}) =>
+    bram('post', '/api/merges', {
+      from: { vesselId: 2, leftUl: 300_000 },
+      into: { vesselId: BOTTLE, leftUl: 400_000 },
+      ...change,
+    });
+  const mixes = {
+    productUl: Math.round(300_000 * (38_462 / 500_000)) + Math.round(400_000 * (57_692 / 750_000)),
+  };
+  const shown = { productUl: mixes.productUl, waterUl: 700_000 - mixes.productUl };
+
+  beforeEach(async () => {
+    expect((await book({})).status).toBe(201);
+    const small = {
+      vesselId: 2,
+      totalUl: 500_000,
+      shown: { pourOffUl: 0, waterUl: 461_538, productUl: 38_462 },
+    };
+    expect((await book(small)).status).toBe(201);
+  });
+
+  it('becomes one batch of both, the rest of each used, and can be taken back', async () => {
+    const before = await shop.books.rows(
+      'SELECT account_id, product_id, ul FROM balance WHERE ul <> 0 ORDER BY 1, 2',
+    );
+    const answer = await merge({ shown });
+    expect([answer.status, answer.body.detail]).toEqual([201, undefined]);
+    expect(answer.body).toMatchObject({ totalUl: 700_000, vesselName: 'Trigger bottle, white cap' });
+    expect(await bottle()).toMatchObject({
+      ul: 700_000,
+      productUl: shown.productUl,
+      code: answer.body.batchCode,
+    });
+    expect(((await bram('get', '/api/vessels/2')).body as Vessel).holds).toBeNull();
+    expect(await sums()).toEqual([]);
+    expect((await bram('post', `/api/movements/${answer.body.movementId}/reversals`, {})).status).toBe(201);
+    expect(
+      await shop.books.rows('SELECT account_id, product_id, ul FROM balance WHERE ul <> 0 ORDER BY 1, 2'),
+    ).toEqual(before);
+  });
+
+  it.each([
+    ['with itself', { from: { vesselId: BOTTLE, leftUl: 1 } }, 422, 'merge.sameVessel'],
+    ['with a different product', { from: { vesselId: 3, leftUl: 100_000 } }, 409, 'merge.differentProducts'],
+    ['with a vessel that holds nothing', { from: { vesselId: 99, leftUl: 100_000 } }, 409, 'merge.notHeld'],
+    ['of more than is held', { from: { vesselId: 2, leftUl: 500_001 } }, 422, 'merge.moreThanHeld'],
+    ['of more than there is room for', { from: { vesselId: 2, leftUl: 400_000 } }, 409, 'merge.noRoom'],
+    ['by amounts that are not those', { shown: { productUl: 1, waterUl: 699_999 } }, 409, 'mix.changed'],
+  ])('%s is refused', async (_, change, status, code) => {
+    const answer = await merge({ shown, ...change });
+    expect([answer.status, answer.body.code]).toEqual([status, code]);
+  });
+});

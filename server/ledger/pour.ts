@@ -51,6 +51,7 @@ export async function bookPour(
       [water, contents.waterUl],
     ]);
   const { movementId, batchCode } = await bookDraw(tx, {
+    kind: 'draw',
     personId: who.personId,
     now,
     containerId: body.containerId,
@@ -181,7 +182,7 @@ async function checkedPlan(
 
 const changed = (detail: string, remedy: string) => new HttpProblem(409, 'mix.changed', detail, { remedy });
 
-const differenceOf = (a: Contents, b: Contents): Contents => ({
+export const differenceOf = (a: Contents, b: Contents): Contents => ({
   productUl: microlitres(a.productUl - b.productUl),
   waterUl: microlitres(a.waterUl - b.waterUl),
 });

@@ -50,10 +50,12 @@ export async function bookMovement(tx: Queryable, m: NewMovement): Promise<numbe
 }
 
 export type NewDraw = {
+  /** A draw takes from a container; a transfer makes one batch of what others held. */
+  kind: 'draw' | 'transfer';
   personId: number;
   now: Date;
-  containerId: number;
-  placeId: number;
+  containerId: number | null;
+  placeId: number | null;
   productId: number;
   vesselId: number;
   strength: Strength;
@@ -63,7 +65,7 @@ export type NewDraw = {
   postings: readonly Posting[];
 };
 
-/** Books a pour: the batch, its account, the movement and the postings, in one statement. */
+/** Books a pour or a merge: the batch, its account, the movement and the postings, in one statement. */
 export async function bookDraw(
   tx: Queryable,
   d: NewDraw,
@@ -76,7 +78,7 @@ export async function bookDraw(
        INSERT INTO account (kind, batch_id) SELECT 'batch', id FROM mixed RETURNING id
      ), moved AS (
        INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, booked_at, happened_at)
-       SELECT 'draw', $1, $2, $3, id, $7, $7 FROM mixed RETURNING id
+       SELECT $12, $1, $2::int, $3::int, id, $7, $7 FROM mixed RETURNING id
      ), ${ONE_STATEMENT}
      SELECT moved.id AS "movementId", mixed.code AS "batchCode" FROM moved, mixed`,
     [
@@ -91,6 +93,7 @@ export async function bookDraw(
       d.fraction,
       JSON.stringify(d.measured),
       d.estimate,
+      d.kind,
     ],
   );
   return rows[0] as { movementId: number; batchCode: string };
@@ -170,6 +173,40 @@ export async function pourGround(
      ) earlier ON true
      WHERE p.id = $1 AND p.state <> 'water' AND v.id = $2 AND c.id = $3`,
     [ids.productId, ids.vesselId, ids.containerId],
+  );
+  return rows[0];
+}
+
+export type HeldGround = {
+  vesselName: string;
+  roomUl: number;
+  smallestUl: number;
+  batchAccount: number;
+  batchCode: string;
+  productId: number;
+  productName: string;
+  productUl: number;
+  waterUl: number;
+  others: number;
+};
+
+/** What a vessel in use holds by the books: its last batch, product and water apart. */
+export async function heldGround(tx: Queryable, vesselId: number): Promise<HeldGround | undefined> {
+  const rows = await tx.rows<HeldGround>(
+    `SELECT v.name AS "vesselName", v.fill_limit_ul - v.displacement_ul AS "roomUl", v.smallest_ul AS "smallestUl",
+            a.id AS "batchAccount", k.code AS "batchCode", k.product_id AS "productId", p.name AS "productName",
+            coalesce(sum(l.ul) FILTER (WHERE l.product_id = k.product_id), 0)::bigint AS "productUl",
+            coalesce(sum(l.ul) FILTER (WHERE o.state = 'water'), 0)::bigint AS "waterUl",
+            coalesce(sum(l.ul) FILTER (WHERE l.product_id <> k.product_id AND o.state <> 'water'), 0)::bigint AS others
+     FROM vessel v
+     JOIN LATERAL (SELECT * FROM batch WHERE vessel_id = v.id ORDER BY id DESC LIMIT 1) k ON true
+     JOIN product p ON p.id = k.product_id
+     JOIN account a ON a.batch_id = k.id
+     JOIN balance l ON l.account_id = a.id
+     JOIN product o ON o.id = l.product_id
+     WHERE v.id = $1 AND v.retired_at IS NULL
+     GROUP BY v.id, a.id, k.id, k.code, k.product_id, p.name`,
+    [vesselId],
   );
   return rows[0];
 }

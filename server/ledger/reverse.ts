@@ -49,8 +49,8 @@ function checkMayReverse(ground: ReversalGround, who: SignedIn, now: Date): void
       remedy: 'Nothing more is needed.',
     });
   }
-  if (ground.kind !== 'draw') {
-    throw new HttpProblem(409, 'undo.notPour', 'Only a pour can be taken back here.', {
+  if (ground.kind !== 'draw' && ground.kind !== 'transfer') {
+    throw new HttpProblem(409, 'undo.notPour', 'Only a pour or a merge can be taken back here.', {
       remedy: 'Book what really happened instead.',
     });
   }

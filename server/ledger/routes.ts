@@ -1,8 +1,9 @@
 import { Router } from 'express';
-import { nothing, pourBody } from '#contract/ledger.ts';
+import { mergeBody, nothing, pourBody } from '#contract/ledger.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
+import { bookMerge } from './merge.ts';
 import { bookPour } from './pour.ts';
 import { bookReversal } from './reverse.ts';
 
@@ -18,6 +19,15 @@ export function movementRoutes(house: House): Router {
         ['containers', body.containerId],
         ['vessels', body.vesselId],
       ],
+    })),
+  );
+
+  routes.post(
+    '/merges',
+    command(house, mergeBody, async ({ tx, body, who, now }) => ({
+      status: 201,
+      body: await bookMerge(tx, body, who, now),
+      touched: [['vessels', body.into.vesselId]],
     })),
   );
 

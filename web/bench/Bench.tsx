@@ -7,7 +7,8 @@ import { benchMix, pourOf, type Ware } from './benchMix.ts';
 import { Drawings } from './Drawings.tsx';
 import { EmptyBench } from './EmptyBench.tsx';
 import { LadderPanel } from './LadderPanel.tsx';
-import { MixFields, pick } from './MixFields.tsx';
+import { MergeBench } from './MergeBench.tsx';
+import { MixFields, pick, Question } from './MixFields.tsx';
 import { PourBar } from './PourBar.tsx';
 import { Readings } from './Readings.tsx';
 import { SlipStrip } from './SlipStrip.tsx';
@@ -55,6 +56,9 @@ function OpenBench({ ware }: { ware: Ware }) {
     change(who.personId, more);
   };
 
+  if (draft.mode === 'merge') {
+    return <MergeBench draft={draft} ware={ware} set={set} question={<Question draft={draft} set={set} />} />;
+  }
   return (
     <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-3 px-4 pb-28 lg:pb-5 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_auto_1fr] lg:px-8 lg:pt-5 xl:grid-cols-[19rem_minmax(0,1fr)_11rem]">
       <h1 className="sr-only">Bench</h1>

@@ -20,7 +20,21 @@ const QUESTIONS: Record<Mode, { name: string; note: string }> = {
   left: { name: 'There is some left', note: 'top it up, stronger or weaker' },
   made: { name: 'What have I made?', note: 'from what went in' },
   wrong: { name: 'I poured wrong', note: 'put it right' },
+  merge: { name: 'Two into one', note: 'leftovers of the same product' },
 };
+
+/** What someone wants to know. */
+export function Question({ draft, set }: Pick<Props, 'draft' | 'set'>) {
+  return (
+    <Choice
+      label="Your question"
+      bay
+      value={draft.mode}
+      options={MODES.map((mode) => ({ value: mode, ...QUESTIONS[mode] }))}
+      onChange={(mode) => set({ mode: mode as Mode, way: null })}
+    />
+  );
+}
 
 const STATES: Record<Product['state'], string> = {
   concentrate: 'concentrate',
@@ -62,13 +76,7 @@ export function MixFields({ draft, bench, ware, set }: Props) {
 
   return (
     <div className="flex flex-col gap-3 lg:gap-4">
-      <Choice
-        label="Your question"
-        bay
-        value={draft.mode}
-        options={MODES.map((mode) => ({ value: mode, ...QUESTIONS[mode] }))}
-        onChange={(mode) => set({ mode: mode as Mode, way: null })}
-      />
+      <Question draft={draft} set={set} />
       <Field label="Product">
         {(described) => (
           <Choice

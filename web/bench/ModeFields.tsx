@@ -87,5 +87,7 @@ export function ModeFields({ draft, bench, set }: Props) {
           />
         </>
       );
+    case 'merge':
+      return null;
   }
 }

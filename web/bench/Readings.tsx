@@ -28,7 +28,7 @@ export function Readings({ bench }: { bench: BenchMix }) {
     <section
       aria-label="Amounts"
       aria-live="polite"
-      className="ruled sticky top-0 z-[5] -mx-4 flex gap-x-5 bg-ground px-4 pt-3 pb-2 lg:static lg:col-start-2 lg:row-start-1 lg:mx-0 lg:gap-x-8 lg:border-b-0 lg:p-0"
+      className="ruled sticky top-0 z-[5] -mx-4 flex gap-x-5 bg-ground px-4 pt-3 pb-2 lg:static lg:col-start-2 lg:row-start-1 lg:mx-0 lg:gap-x-5 lg:border-b-0 lg:p-0"
     >
       {settled ? (
         <p className="min-h-24 pt-5 text-[1.4rem] font-bold">It is right as it is: nothing to add.</p>
@@ -128,7 +128,7 @@ function Reading(props: {
   const { what, tone } = WHAT[step.do];
   const read = step.ul < 0 ? null : readVolume(step.ul, units, stepUl);
   const size = many
-    ? 'text-[2rem] sm:text-[3rem] xl:text-[3.8rem]'
+    ? 'text-[2rem] sm:text-[3rem] xl:text-[3.3rem]'
     : 'text-[2.9rem] sm:text-[3.6rem] xl:text-[4.6rem]';
   return (
     <div className={`${tone} min-w-0 flex-1`}>
@@ -141,9 +141,7 @@ function Reading(props: {
       >
         <span className={size}>{read ? read.figure : '–'}</span>
         {read && (
-          <span className={many ? 'text-[1.1rem] xl:text-[1.5rem]' : 'text-[1.3rem] xl:text-[1.7rem]'}>
-            {read.unit}
-          </span>
+          <span className={many ? 'text-[1.1rem]' : 'text-[1.3rem] xl:text-[1.7rem]'}>{read.unit}</span>
         )}
       </p>
       <p className="mt-1 min-h-6 text-[0.94rem] leading-snug text-ink">{note}</p>

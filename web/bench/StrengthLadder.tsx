@@ -1,4 +1,4 @@
-import type { KeyboardEvent, PointerEvent } from 'react';
+import { type KeyboardEvent, memo, type PointerEvent } from 'react';
 import type { LabelEntry } from '#contract/ware.ts';
 import type { StrengthSpread } from '#core/mixing/tolerance.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
@@ -12,6 +12,10 @@ const PARTS = [0, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1_000, 2_000];
 const MARGIN = 12;
 const SCALE_X = 62;
 const SNAP_PX = 7;
+
+/** Where a strength stands on a ladder so high: logarithmic from neat to the weakest. */
+const heightOf = (f: number, height: number): number =>
+  MARGIN + (Math.log(1 / f) / Math.log(1 / WEAKEST)) * (height - 2 * MARGIN);
 
 type Props = {
   fraction: Fraction | null;
@@ -27,7 +31,7 @@ type Props = {
  */
 export function StrengthLadder({ fraction, entries, band, spread, choose }: Props) {
   const [room, { width, height }] = useSize<HTMLDivElement>();
-  const yOf = (f: number) => MARGIN + (Math.log(1 / f) / Math.log(1 / WEAKEST)) * (height - 2 * MARGIN);
+  const yOf = (f: number) => heightOf(f, height);
   const rungs = [...entries].sort((a, b) => b.fraction - a.fraction);
 
   const chooseAt = (clientY: number) => {
@@ -82,7 +86,7 @@ export function StrengthLadder({ fraction, entries, band, spread, choose }: Prop
     >
       {width > 0 && (
         <svg width={width} height={height} aria-hidden className="absolute inset-0 block">
-          {spread && <Bars spread={spread} yOf={yOf} />}
+          {spread && <Bars spread={spread} height={height} />}
           {band && (
             <rect
               x={SCALE_X - 9}
@@ -124,7 +128,7 @@ function Handle({ y }: { y: number }) {
 }
 
 /** How many mixes come out at each strength, as bars growing away from the scale. */
-function Bars({ spread, yOf }: { spread: StrengthSpread; yOf: (f: number) => number }) {
+const Bars = memo(function Bars({ spread, height }: { spread: StrengthSpread; height: number }) {
   const { from, to, shares } = spread.histogram;
   const most = Math.max(...shares);
   const step = (to / from) ** (1 / shares.length);
@@ -132,7 +136,7 @@ function Bars({ spread, yOf }: { spread: StrengthSpread; yOf: (f: number) => num
     <g fill="var(--hairline)">
       {shares.map((share, i) => {
         const low = from * step ** i;
-        const [top, bottom] = [yOf(low * step), yOf(low)];
+        const [top, bottom] = [heightOf(low * step, height), heightOf(low, height)];
         const length = (share / most) * (SCALE_X - 22);
         return (
           <rect
@@ -146,7 +150,7 @@ function Bars({ spread, yOf }: { spread: StrengthSpread; yOf: (f: number) => num
       })}
     </g>
   );
-}
+});
 
 /** A strength as a person would say it: parts of water to two or three figures. */
 function roundParts(f: number): Strength {

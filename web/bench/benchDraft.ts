@@ -5,7 +5,7 @@ import type { PourPlan } from '#core/mixing/planPour.ts';
 import type { Strength } from '#core/strength/strength.ts';
 
 /** What someone wants to know at the Bench, as a question. */
-export const MODES = ['fill', 'have', 'left', 'made', 'wrong'] as const;
+export const MODES = ['fill', 'have', 'left', 'made', 'wrong', 'merge'] as const;
 export type Mode = (typeof MODES)[number];
 
 /** What someone is mixing: theirs, on this device, through reloads and other people's turns. All of it is as typed. */
@@ -26,6 +26,9 @@ export type BenchDraft = {
   /** What went into the vessel a moment ago. */
   inProductText: string;
   inWaterText: string;
+  /** The second vessel, of two into one. */
+  otherVesselId: number | null;
+  otherLeftText: string;
   /** The way to put it right that was picked; null: the most sparing. */
   way: PourPlan['how'] | null;
   /** The measure picked by name, 'free' for a free pour; null: the practical one. */
@@ -45,6 +48,8 @@ export const EMPTY_DRAFT: BenchDraft = {
   leftStrengthText: '',
   inProductText: '',
   inWaterText: '',
+  otherVesselId: null,
+  otherLeftText: '',
   way: null,
   measure: null,
 };

@@ -6,7 +6,7 @@ import { MEASURE_KINDS, MEASURE_OUTLINES, type MeasureKind } from '#core/mixing/
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
-import { askAgain, rowQuery } from '../state/queries.ts';
+import { askAgain, measuresQuery, rowQuery } from '../state/queries.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
@@ -15,6 +15,7 @@ import { Refusal } from '../ui/Refusal.tsx';
 import { readVolumes } from '../ui/readVolumes.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
+import { CalibrateMeasure } from './CalibrateMeasure.tsx';
 import { MEASURE_NAMES, MEASURE_STARTS } from './kinds.ts';
 
 /** A measure: what it holds and how finely it can be read. */
@@ -83,6 +84,11 @@ function MeasureForm({ measure }: { measure: MeasureRow | null }) {
     labels: { name: 'Measure name', kind: 'Kind', ...LABELS },
     done: () => navigate('/rigs'),
   });
+  const { data: measures = [] } = useQuery(measuresQuery);
+  const kind = of.form.watch('kind');
+  // Caps and pump heads are counted, not read: what one gives has to be found out.
+  const counted = kind === 'cap' || kind === 'pump';
+  const cylinders = measures.filter((m) => m.kind !== 'cap' && m.kind !== 'pump');
   const setRetired = async (row: MeasureRow) => {
     const { name, kind, capacityUl, stepUl, revision } = row;
     await patch(`/measures/${row.id}`, { name, kind, capacityUl, stepUl, retired: !retired }, revision);
@@ -122,7 +128,17 @@ function MeasureForm({ measure }: { measure: MeasureRow | null }) {
             <ButtonLink to="/rigs">Back to Rigs</ButtonLink>
           </FormFoot>
         </form>
-        {measure && <MeasureFigure measure={measure} />}
+        {counted ? (
+          <CalibrateMeasure
+            cylinders={cylinders}
+            use={(each) => {
+              of.form.setValue('capacityUl', each, { shouldDirty: true });
+              of.form.setValue('stepUl', each, { shouldDirty: true });
+            }}
+          />
+        ) : (
+          measure && <MeasureFigure measure={measure} />
+        )}
       </div>
     </Page>
   );

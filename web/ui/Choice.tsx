@@ -1,6 +1,6 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { Select } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 
 export type Option = {
   value: string;
@@ -31,8 +31,10 @@ export function Choice(props: {
 }) {
   const { id, label, value, options, placeholder, bay = false, plain = false, onChange, ...aria } = props;
   const chosen = options.find((o) => o.value === value);
+  // A closed list is not rendered at all: at the Bench everything else is, on every keystroke.
+  const [open, setOpen] = useState(false);
   return (
-    <Select.Root value={chosen ? value : ''} onValueChange={onChange}>
+    <Select.Root value={chosen ? value : ''} onValueChange={onChange} open={open} onOpenChange={setOpen}>
       <Select.Trigger
         id={id}
         aria-label={label}
@@ -44,32 +46,34 @@ export function Choice(props: {
         </span>
         {!plain && <ChevronDown aria-hidden size={20} className="shrink-0" />}
       </Select.Trigger>
-      <Select.Portal>
-        <Select.Content
-          position="popper"
-          sideOffset={4}
-          className="z-20 max-h-[min(28rem,var(--radix-select-content-available-height))] min-w-[var(--radix-select-trigger-width)] max-w-[92vw] rounded-[2px] border-2 border-ink bg-raised text-ink"
-        >
-          <Select.Viewport>
-            {options.map((o) => (
-              <Select.Item
-                key={o.value}
-                value={o.value}
-                disabled={o.disabled ?? false}
-                className={`ruled flex items-center gap-3 border-faint px-3 outline-none last:border-0 data-[disabled]:text-muted data-[highlighted]:bg-ink data-[highlighted]:text-ground ${bay ? 'min-h-16 text-lg' : 'min-h-12'}`}
-              >
-                <span className="flex-1">
-                  <Select.ItemText>{o.name}</Select.ItemText>
-                  {o.note && <span className="block text-[0.9rem] opacity-80">{o.note}</span>}
-                </span>
-                <Select.ItemIndicator>
-                  <Check aria-hidden size={18} />
-                </Select.ItemIndicator>
-              </Select.Item>
-            ))}
-          </Select.Viewport>
-        </Select.Content>
-      </Select.Portal>
+      {open && (
+        <Select.Portal>
+          <Select.Content
+            position="popper"
+            sideOffset={4}
+            className="z-20 max-h-[min(28rem,var(--radix-select-content-available-height))] min-w-[var(--radix-select-trigger-width)] max-w-[92vw] rounded-[2px] border-2 border-ink bg-raised text-ink"
+          >
+            <Select.Viewport>
+              {options.map((o) => (
+                <Select.Item
+                  key={o.value}
+                  value={o.value}
+                  disabled={o.disabled ?? false}
+                  className={`ruled flex items-center gap-3 border-faint px-3 outline-none last:border-0 data-[disabled]:text-muted data-[highlighted]:bg-ink data-[highlighted]:text-ground ${bay ? 'min-h-16 text-lg' : 'min-h-12'}`}
+                >
+                  <span className="flex-1">
+                    <Select.ItemText>{o.name}</Select.ItemText>
+                    {o.note && <span className="block text-[0.9rem] opacity-80">{o.note}</span>}
+                  </span>
+                  <Select.ItemIndicator>
+                    <Check aria-hidden size={18} />
+                  </Select.ItemIndicator>
+                </Select.Item>
+              ))}
+            </Select.Viewport>
+          </Select.Content>
+        </Select.Portal>
+      )}
     </Select.Root>
   );
 }

@@ -1,0 +1,230 @@
+import { useMutation } from '@tanstack/react-query';
+import type { Merged } from '#contract/ledger.ts';
+import { fractionIn, volumeUl } from '#core/mixing/contents.ts';
+import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
+import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { type Fraction, inNotation } from '#core/strength/strength.ts';
+import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { Choice } from '../ui/Choice.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useSize } from '../ui/useSize.ts';
+import { WareDrawing } from '../ui/WareDrawing.tsx';
+import { AmountField } from './AmountField.tsx';
+import type { BenchDraft } from './benchDraft.ts';
+import type { Ware } from './benchMix.ts';
+import { type Holding, isHolding, mergeMix } from './mergeMix.ts';
+
+type Props = {
+  draft: BenchDraft;
+  ware: Ware;
+  set: (change: Partial<BenchDraft>) => void;
+  question: React.ReactNode;
+};
+
+/** Two leftovers of one product into one vessel. */
+export function MergeBench({ draft, ware, set, question }: Props) {
+  const { shop } = useSession();
+  const mix = mergeMix(draft, ware.vessels, shop);
+  const { into, from, partners, kept, result, refusals, body } = mix;
+  const merging = useMutation({
+    mutationFn: () => post<Merged>('/merges', body),
+    onSuccess: () => set({ leftText: '', otherLeftText: '' }),
+    onSettled: () => askAgain('vessels'),
+  });
+  const undo = useMutation({
+    mutationFn: (id: number) => post(`/movements/${id}/reversals`, {}),
+    onSuccess: () => merging.reset(),
+    onSettled: () => askAgain('vessels'),
+  });
+  const change = (more: Partial<BenchDraft>) => {
+    if (merging.isError) merging.reset();
+    set(more);
+  };
+  const moved = kept.from && readVolume(volumeUl(kept.from), shop.units);
+  return (
+    <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-5 px-4 pt-3 pb-28 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:px-8 lg:pt-5 lg:pb-5">
+      <h1 className="sr-only">Bench</h1>
+      <div className="flex flex-col gap-4">
+        {question}
+        <VesselField
+          label="Pour into"
+          value={into}
+          options={ware.vessels.filter(isHolding)}
+          onChange={(vesselId) => change({ vesselId, otherVesselId: null })}
+        />
+        <LeftField
+          vessel={into}
+          text={draft.leftText}
+          refusal={refusals.into}
+          onChange={(leftText) => change({ leftText })}
+        />
+        <VesselField
+          label="Pour over from"
+          value={from}
+          options={partners}
+          onChange={(otherVesselId) => change({ otherVesselId })}
+        />
+        {from ? (
+          <LeftField
+            vessel={from}
+            text={draft.otherLeftText}
+            refusal={refusals.from}
+            onChange={(otherLeftText) => change({ otherLeftText })}
+          />
+        ) : (
+          <p>
+            {into
+              ? `Nothing else holds ${into.holds.productName}. Different products are never combined.`
+              : 'By the books no vessel holds a leftover.'}
+          </p>
+        )}
+      </div>
+      <div className="flex flex-col gap-5">
+        <section aria-label="Amounts" aria-live="polite" className="flex gap-8">
+          <p className="text-ink">
+            <span className="caps block">Pour over</span>
+            <span
+              className="reading flex items-baseline gap-2 text-[4.2rem] leading-none"
+              data-testid="reading-merge"
+            >
+              {moved ? moved.figure : '–'}
+              {moved && <span className="text-[1.6rem]">{moved.unit}</span>}
+            </span>
+          </p>
+          {result && (
+            <p>
+              <span className="caps block">Together</span>
+              <span className="reading block text-[1.7rem] leading-tight">
+                {formatVolume(volumeUl(result), shop.units)}, {formatPercent(fractionIn(result))}
+              </span>
+              {formatStrength(inNotation(fractionIn(result), 'parts'))}
+            </p>
+          )}
+        </section>
+        {into && (
+          <BeforeAndAfter
+            vessel={into}
+            nowUl={kept.into ? volumeUl(kept.into) : 0}
+            afterUl={result && volumeUl(result)}
+          />
+        )}
+        {refusals.both && <Refusal problem={refusals.both} />}
+        <Button
+          look="main"
+          bay
+          className="max-w-md"
+          disabled={!body || merging.isPending}
+          onClick={() => merging.mutate()}
+        >
+          {merging.isPending ? 'Booking ...' : 'Pour them together'}
+        </Button>
+        {merging.error && <Refusal problem={merging.error} />}
+        {merging.data && (
+          <p role="status" className="ruled flex items-center gap-5 border-faint">
+            <span className="flex-1">
+              {formatVolume(merging.data.totalUl, shop.units)} in {merging.data.vesselName}, batch{' '}
+              <span className="reading">{merging.data.batchCode}</span>,{' '}
+              {formatPercent(merging.data.fraction as Fraction)}.
+            </span>
+            <button
+              type="button"
+              className="min-h-16 px-3 underline underline-offset-4"
+              onClick={() => undo.mutate(merging.data.movementId)}
+            >
+              Undo
+            </button>
+          </p>
+        )}
+        {undo.error && <Refusal problem={undo.error} />}
+      </div>
+    </main>
+  );
+}
+
+function VesselField(props: {
+  label: string;
+  value: Holding | null;
+  options: Holding[];
+  onChange: (id: number) => void;
+}) {
+  const { label, value, options, onChange } = props;
+  return (
+    <Field label={label}>
+      {(described) => (
+        <Choice
+          {...described}
+          bay
+          value={value ? String(value.id) : ''}
+          placeholder="None"
+          options={options.map((v) => ({
+            value: String(v.id),
+            name: v.name,
+            note: `${v.holds.productName}, ${v.holds.code} by ${v.holds.personName}`,
+          }))}
+          onChange={(id) => onChange(Number(id))}
+        />
+      )}
+    </Field>
+  );
+}
+
+function LeftField(props: {
+  vessel: Holding | null;
+  text: string;
+  refusal: Parameters<typeof AmountField>[0]['refusal'];
+  onChange: (text: string) => void;
+}) {
+  const { vessel, text, refusal, onChange } = props;
+  const { shop } = useSession();
+  return (
+    <AmountField
+      label={`How much is left in ${vessel?.name ?? 'it'}`}
+      value={text}
+      refusal={refusal}
+      placeholder={vessel ? `${formatVolume(vessel.holds.ul, shop.units)}, by the books` : ''}
+      onChange={onChange}
+    />
+  );
+}
+
+function BeforeAndAfter({
+  vessel,
+  nowUl,
+  afterUl,
+}: {
+  vessel: Holding;
+  nowUl: number;
+  afterUl: number | null;
+}) {
+  const { shop } = useSession();
+  const [room, size] = useSize<HTMLDivElement>();
+  const guard = vessel.displacementUl;
+  const mark = (ul: number, word: string, dashed: boolean) => ({
+    ul: ul + guard,
+    figure: `${word} ${formatVolume(ul, shop.units)}`,
+    tone: 'ink' as const,
+    dashed,
+  });
+  return (
+    <div ref={room} className="h-72">
+      <WareDrawing
+        outline={VESSEL_OUTLINES[vessel.kind]}
+        brimfulUl={vessel.brimfulUl}
+        layers={[
+          { ul: guard, of: 'guard' },
+          { ul: afterUl ?? nowUl, of: 'mix' },
+        ]}
+        units={shop.units}
+        {...size}
+        align="left"
+        marks={[mark(nowUl, 'now', true), ...(afterUl ? [mark(afterUl, 'then', false)] : [])]}
+        label={`${vessel.name}, now ${formatVolume(nowUl, shop.units)}${afterUl ? `, then ${formatVolume(afterUl, shop.units)}` : ''}`}
+      />
+    </div>
+  );
+}

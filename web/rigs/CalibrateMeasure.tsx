@@ -1,0 +1,81 @@
+import { useState } from 'react';
+import type { MeasureRow } from '#contract/ware.ts';
+import { calibrateMeasure } from '#core/mixing/calibrateMeasure.ts';
+import { formatExactVolume } from '#core/units/formatVolume.ts';
+import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
+import { useSession } from '../app/session.tsx';
+import { Button } from '../ui/Button.tsx';
+import { Choice } from '../ui/Choice.tsx';
+import { Field, TextInput } from '../ui/Field.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+
+/** Finds out what one cap or stroke gives: so many into a cylinder, and the reading divided. */
+export function CalibrateMeasure({
+  cylinders,
+  use,
+}: {
+  cylinders: MeasureRow[];
+  use: (each: string) => void;
+}) {
+  const { shop } = useSession();
+  const [count, setCount] = useState('10');
+  const [reading, setReading] = useState('');
+  const [cylinderId, setCylinder] = useState(String(cylinders[0]?.id ?? ''));
+  const cylinder = cylinders.find((c) => c.id === Number(cylinderId));
+  if (!cylinder) return null;
+
+  const n = parseNumber(count, 'How many');
+  const ul = parseVolume(reading, { system: shop.units, field: 'In the cylinder' });
+  const found = n.ok && ul.ok ? calibrateMeasure(n.value, ul.value, cylinder.stepUl) : null;
+  const fault = !n.ok ? n : reading.trim() !== '' && !ul.ok ? ul : found && !found.ok ? found : null;
+  return (
+    <section aria-label="Find out what one gives" className="max-w-md border-l-2 border-ink pl-5">
+      <h2 className="mb-2">What does one give?</h2>
+      <p className="mb-3">Count ten or more of the real product into a cylinder and read it.</p>
+      <div className="grid gap-4">
+        <Field label="How many">
+          {(described) => (
+            <TextInput
+              {...described}
+              inputMode="numeric"
+              value={count}
+              onChange={(e) => setCount(e.target.value)}
+            />
+          )}
+        </Field>
+        <Field label="Read in">
+          {(described) => (
+            <Choice
+              {...described}
+              value={cylinderId}
+              onChange={setCylinder}
+              options={cylinders.map((c) => ({ value: String(c.id), name: c.name }))}
+            />
+          )}
+        </Field>
+        <Field label="In the cylinder">
+          {(described) => (
+            <TextInput
+              {...described}
+              value={reading}
+              placeholder="such as 41 ml"
+              onChange={(e) => setReading(e.target.value)}
+            />
+          )}
+        </Field>
+        <Refusal problem={fault} />
+        {found?.ok && (
+          <>
+            <p>
+              One gives{' '}
+              <strong className="reading text-product">{formatExactVolume(found.value.eachUl)}</strong>, known
+              to {Number((found.value.uncertainty * 100).toPrecision(2))} %.
+            </p>
+            <Button onClick={() => use(formatExactVolume(found.value.eachUl))}>Use it</Button>
+          </>
+        )}
+      </div>
+    </section>
+  );
+}
