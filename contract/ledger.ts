@@ -84,7 +84,26 @@ export const mergeBody = exactly({
 });
 export type MergeBody = InferType<typeof mergeBody>;
 
-/** What became of a merge. */
+/**
+ * A mix from a stock solution: some of what one vessel holds, let down again in another. `strength` is how much of the
+ * mix is stock solution.
+ */
+export const letDownBody = exactly({
+  stockVesselId: rowId('Stock solution'),
+  vesselId: rowId('Vessel'),
+  strength: strength(),
+  totalUl: wholeUl('How much to make'),
+  measured: yup
+    .array(part)
+    .label('Measured with')
+    .required()
+    .max(2)
+    .meta({ remedy: 'Give at most two measures.' }),
+  shown: exactly({ waterUl: wholeUl('Water', 0), stockUl: wholeUl('Stock solution') }).label('The mix shown'),
+});
+export type LetDownBody = InferType<typeof letDownBody>;
+
+/** What became of leftovers or a stock solution. */
 export type Merged = {
   movementId: number;
   batchCode: string;

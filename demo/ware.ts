@@ -266,3 +266,15 @@ for (let daysAgo = 12; daysAgo >= 1; daysAgo--) {
     fills.push({ daysAgo, at, person, product, whatFor, vessel, ...(make && { make }) });
   }
 }
+
+// The hyper-concentrate is let down once in a while, and used from the pail.
+fills.push({
+  daysAgo: 3,
+  at: '16:40',
+  person: 'Odo Marsh',
+  product: 'Clinker Hyper',
+  whatFor: 'Stock solution',
+  vessel: 'Stock pail',
+  make: litres(8),
+});
+fills.sort((a, b) => b.daysAgo - a.daysAgo || a.at.localeCompare(b.at));

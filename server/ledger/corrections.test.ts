@@ -127,8 +127,19 @@ describe('a leftover', () => {
   });
 
   it('the books do not know of is found, at the strength it is said to have', async () => {
+    const hester = await shop.signIn('Hester Quill');
+    const tank = await hester('post', '/api/vessels', {
+      name: 'Tank, yard',
+      kind: 'tank',
+      brimfulUl: 60_000_000,
+      fillLimitUl: 55_000_000,
+      smallestUl: 1_000_000,
+      deadUl: 0,
+      displacementUl: 0,
+      twoLines: false,
+    });
     const answer = await book({
-      vesselId: 7,
+      vesselId: tank.body.id,
       totalUl: 4_000_000,
       start: { kind: 'leftover', leftUl: 1_300_000, strength: parts(12) },
       how: 'inPlace',
@@ -253,6 +264,60 @@ describe('two into one', () => {
     ['by amounts that are not those', { shown: { productUl: 1, waterUl: 699_999 } }, 409, 'mix.changed'],
   ])('%s is refused', async (_, change, status, code) => {
     const answer = await merge({ shown, ...change });
+    expect([answer.status, answer.body.code]).toEqual([status, code]);
+  });
+});
+
+describe('a mix from a stock solution', () => {
+  const HYPER = 7;
+  const PAIL = 7;
+  const letDown = (change: object = {}) =>
+    bram('post', '/api/let-downs', {
+      stockVesselId: PAIL,
+      vesselId: BOTTLE,
+      strength: parts(9),
+      totalUl: 750_000,
+      measured: [],
+      shown: { waterUl: 675_000, stockUl: 75_000 },
+      ...change,
+    });
+
+  it('hyper 1:4 to the pail and the pail 1:9 is 2 % overall: 75 ml of the pail is 15 ml of hyper', async () => {
+    const pailBefore = ((await bram('get', `/api/vessels/${PAIL}`)).body as Vessel).holds;
+    expect(pailBefore).toMatchObject({ productId: HYPER, ul: 8_000_000, productUl: 1_600_000 });
+    const before = await shop.books.rows(
+      'SELECT account_id, product_id, ul FROM balance WHERE ul <> 0 ORDER BY 1, 2',
+    );
+    const answer = await letDown();
+    expect([answer.status, answer.body.detail]).toEqual([201, undefined]);
+    expect(answer.body.fraction).toBeCloseTo(0.02, 12);
+    expect(await bottle()).toMatchObject({ productId: HYPER, ul: 750_000, productUl: 15_000 });
+    expect(((await bram('get', `/api/vessels/${PAIL}`)).body as Vessel).holds?.ul).toBe(7_925_000);
+    expect(await sums()).toEqual([]);
+    expect((await bram('post', `/api/movements/${answer.body.movementId}/reversals`, {})).status).toBe(201);
+    expect(
+      await shop.books.rows('SELECT account_id, product_id, ul FROM balance WHERE ul <> 0 ORDER BY 1, 2'),
+    ).toEqual(before);
+  });
+
+  it.each([
+    ['from an empty vessel', { stockVesselId: 99 }, 409, 'stock.none'],
+    ['into itself', { vesselId: PAIL }, 409, 'stock.none'],
+    ['over the fill limit', { totalUl: 800_000 }, 422, 'total.overFillLimit'],
+    ['by amounts that are not those', { shown: { waterUl: 675_001, stockUl: 74_999 } }, 409, 'mix.changed'],
+    [
+      'of more than there is',
+      {
+        vesselId: 5,
+        strength: parts(1),
+        totalUl: 17_550_000,
+        shown: { waterUl: 8_775_000, stockUl: 8_775_000 },
+      },
+      409,
+      'stock.short',
+    ],
+  ])('%s is refused', async (_, change, status, code) => {
+    const answer = await letDown(change);
     expect([answer.status, answer.body.code]).toEqual([status, code]);
   });
 });

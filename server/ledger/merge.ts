@@ -10,6 +10,7 @@ import type { Queryable } from '../db/books.ts';
 import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { shopOf } from '../shop/queries.ts';
+import { waterId } from '../ware/queries.ts';
 import { differenceOf } from './pour.ts';
 import { bookDraw, type HeldGround, heldGround, NEW_BATCH, singleAccounts } from './queries.ts';
 
@@ -123,9 +124,4 @@ async function sideOf(
     booked,
     kept: contentsOf(leftUl, fractionIn(booked)),
   };
-}
-
-async function waterId(tx: Queryable): Promise<number> {
-  const rows = await tx.rows<{ id: number }>(`SELECT id FROM product WHERE state = 'water'`);
-  return (rows[0] as { id: number }).id;
 }

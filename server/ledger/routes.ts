@@ -1,8 +1,9 @@
 import { Router } from 'express';
-import { mergeBody, nothing, pourBody } from '#contract/ledger.ts';
+import { letDownBody, mergeBody, nothing, pourBody } from '#contract/ledger.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
+import { bookLetDown } from './letDown.ts';
 import { bookMerge } from './merge.ts';
 import { bookPour } from './pour.ts';
 import { bookReversal } from './reverse.ts';
@@ -28,6 +29,15 @@ export function movementRoutes(house: House): Router {
       status: 201,
       body: await bookMerge(tx, body, who, now),
       touched: [['vessels', body.into.vesselId]],
+    })),
+  );
+
+  routes.post(
+    '/let-downs',
+    command(house, letDownBody, async ({ tx, body, who, now }) => ({
+      status: 201,
+      body: await bookLetDown(tx, body, who, now),
+      touched: [['vessels', body.vesselId]],
     })),
   );
 

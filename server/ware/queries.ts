@@ -126,6 +126,11 @@ export async function updatePlace(tx: Queryable, id: number, body: PlaceBody): P
   ]);
 }
 
+/** The one product that comes from the tap. */
+export async function waterId(db: Queryable): Promise<number> {
+  return idOf(await db.rows(`SELECT id FROM product WHERE state = 'water'`));
+}
+
 export function idOf(rows: unknown[]): number {
   return (rows[0] as { id: number }).id;
 }

@@ -4,6 +4,7 @@ import { Navigate, Route, Routes } from 'react-router';
 import { Bench } from '../bench/Bench.tsx';
 import { useLive } from '../state/live.ts';
 import { shopQuery, whoQuery } from '../state/queries.ts';
+import { useDevice } from '../state/theme.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { Shell } from './Shell.tsx';
 import { SignIn } from './SignIn.tsx';
@@ -26,6 +27,7 @@ export function App() {
   const shop = useQuery(shopQuery);
   const who = useQuery(whoQuery);
   useLive(Boolean(who.data));
+  const units = useDevice((state) => state.units);
 
   const error = shop.error ?? who.error;
   if (error) {
@@ -52,8 +54,10 @@ export function App() {
     );
   }
   if (!who.data) return <SignIn shop={shop.data.shop} />;
+  const settings = shop.data.shop;
+  const session = { who: who.data, settings, shop: units ? { ...settings, units } : settings };
   return (
-    <SessionProvider value={{ who: who.data, shop: shop.data.shop }}>
+    <SessionProvider value={session}>
       <Shell>
         <Suspense>
           <Routes>

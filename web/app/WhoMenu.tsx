@@ -1,5 +1,7 @@
 import { DropdownMenu } from 'radix-ui';
+import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
+import type { UnitSystem } from '#core/units/volume.ts';
 import { queryClient, whoQuery } from '../state/queries.ts';
 import { THEMES, useDevice } from '../state/theme.ts';
 import { remove } from './api.ts';
@@ -11,13 +13,19 @@ const THEME_NAMES = {
   dark: 'Dark',
   glare: 'Glare, for a sunny bay',
 };
+const UNIT_CHOICES = ['shop', 'metric', 'us', 'imperial'] as const;
+const UNIT_NAMES_HERE: Record<UnitSystem, string> = {
+  metric: 'metric',
+  us: 'US units',
+  imperial: 'imperial units',
+};
 const ITEM =
   'flex min-h-12 items-center gap-3 px-4 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-ground';
 
 /** Who is signed in, and what belongs to this device rather than to the shop. */
 export function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
-  const { who } = useSession();
-  const { theme, set } = useDevice();
+  const { who, settings } = useSession();
+  const { theme, units, set } = useDevice();
   const navigate = useNavigate();
 
   const signOut = async () => {
@@ -44,7 +52,7 @@ export function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys: () => 
           align="start"
           sideOffset={4}
           collisionPadding={8}
-          className="z-20 w-68 rounded-[2px] border-2 border-ink bg-raised"
+          className="z-20 max-h-[92dvh] w-72 overflow-auto rounded-[2px] border-2 border-ink bg-raised"
         >
           <DropdownMenu.Label className="caps px-4 pt-3 text-muted">
             How this device shows things
@@ -54,18 +62,20 @@ export function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys: () => 
             onValueChange={(value) => set({ theme: value as typeof theme })}
           >
             {THEMES.map((t) => (
-              <DropdownMenu.RadioItem
-                key={t}
-                value={t}
-                className={ITEM}
-                onSelect={(event) => event.preventDefault()}
-              >
-                <span
-                  aria-hidden
-                  className={`h-4 border-l-4 ${theme === t ? 'border-current' : 'border-transparent'}`}
-                />
+              <RadioItem key={t} value={t} chosen={theme === t}>
                 {THEME_NAMES[t]}
-              </DropdownMenu.RadioItem>
+              </RadioItem>
+            ))}
+          </DropdownMenu.RadioGroup>
+          <DropdownMenu.Separator className="border-t border-hairline" />
+          <DropdownMenu.RadioGroup
+            value={units ?? 'shop'}
+            onValueChange={(value) => set({ units: value === 'shop' ? null : (value as UnitSystem) })}
+          >
+            {UNIT_CHOICES.map((u) => (
+              <RadioItem key={u} value={u} chosen={(units ?? 'shop') === u}>
+                {u === 'shop' ? `As the shop: ${UNIT_NAMES_HERE[settings.units]}` : UNIT_NAMES_HERE[u]}
+              </RadioItem>
             ))}
           </DropdownMenu.RadioGroup>
           <DropdownMenu.Separator className="border-t border-hairline" />
@@ -82,5 +92,14 @@ export function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys: () => 
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
+  );
+}
+
+function RadioItem({ value, chosen, children }: { value: string; chosen: boolean; children: ReactNode }) {
+  return (
+    <DropdownMenu.RadioItem value={value} className={ITEM} onSelect={(event) => event.preventDefault()}>
+      <span aria-hidden className={`h-4 border-l-4 ${chosen ? 'border-current' : 'border-transparent'}`} />
+      {children}
+    </DropdownMenu.RadioItem>
   );
 }

@@ -12,6 +12,7 @@ import { MixFields, pick, Question } from './MixFields.tsx';
 import { PourBar } from './PourBar.tsx';
 import { Readings } from './Readings.tsx';
 import { SlipStrip } from './SlipStrip.tsx';
+import { StockBench } from './StockBench.tsx';
 import { usePour } from './usePour.ts';
 import { useWare } from './useWare.ts';
 
@@ -56,9 +57,9 @@ function OpenBench({ ware }: { ware: Ware }) {
     change(who.personId, more);
   };
 
-  if (draft.mode === 'merge') {
-    return <MergeBench draft={draft} ware={ware} set={set} question={<Question draft={draft} set={set} />} />;
-  }
+  const question = <Question draft={draft} set={set} />;
+  if (draft.mode === 'merge') return <MergeBench draft={draft} ware={ware} set={set} question={question} />;
+  if (draft.mode === 'stock') return <StockBench draft={draft} ware={ware} set={set} question={question} />;
   return (
     <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-3 px-4 pb-28 lg:pb-5 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_auto_1fr] lg:px-8 lg:pt-5 xl:grid-cols-[19rem_minmax(0,1fr)_11rem]">
       <h1 className="sr-only">Bench</h1>
@@ -68,7 +69,7 @@ function OpenBench({ ware }: { ware: Ware }) {
       </div>
       <Drawings bench={bench} ware={ware} set={set} />
       <LadderPanel bench={bench} choose={choose} />
-      <PourBar bench={bench} ready={body !== null} pouring={pouring} pour={pour} set={set} />
+      <PourBar draft={draft} bench={bench} ready={body !== null} pouring={pouring} pour={pour} set={set} />
       <SlipStrip personId={who.personId} />
     </main>
   );

@@ -3,7 +3,7 @@ import type { Merged } from '#contract/ledger.ts';
 import { fractionIn, volumeUl } from '#core/mixing/contents.ts';
 import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
-import { type Fraction, inNotation } from '#core/strength/strength.ts';
+import { inNotation } from '#core/strength/strength.ts';
 import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
@@ -17,6 +17,7 @@ import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import type { Ware } from './benchMix.ts';
+import { MergedLine } from './MergedLine.tsx';
 import { type Holding, isHolding, mergeMix } from './mergeMix.ts';
 
 type Props = {
@@ -34,11 +35,6 @@ export function MergeBench({ draft, ware, set, question }: Props) {
   const merging = useMutation({
     mutationFn: () => post<Merged>('/merges', body),
     onSuccess: () => set({ leftText: '', otherLeftText: '' }),
-    onSettled: () => askAgain('vessels'),
-  });
-  const undo = useMutation({
-    mutationFn: (id: number) => post(`/movements/${id}/reversals`, {}),
-    onSuccess: () => merging.reset(),
     onSettled: () => askAgain('vessels'),
   });
   const change = (more: Partial<BenchDraft>) => {
@@ -124,23 +120,7 @@ export function MergeBench({ draft, ware, set, question }: Props) {
           {merging.isPending ? 'Booking ...' : 'Pour them together'}
         </Button>
         {merging.error && <Refusal problem={merging.error} />}
-        {merging.data && (
-          <p role="status" className="ruled flex items-center gap-5 border-faint">
-            <span className="flex-1">
-              {formatVolume(merging.data.totalUl, shop.units)} in {merging.data.vesselName}, batch{' '}
-              <span className="reading">{merging.data.batchCode}</span>,{' '}
-              {formatPercent(merging.data.fraction as Fraction)}.
-            </span>
-            <button
-              type="button"
-              className="min-h-16 px-3 underline underline-offset-4"
-              onClick={() => undo.mutate(merging.data.movementId)}
-            >
-              Undo
-            </button>
-          </p>
-        )}
-        {undo.error && <Refusal problem={undo.error} />}
+        {merging.data && <MergedLine merged={merging.data} undone={merging.reset} />}
       </div>
     </main>
   );

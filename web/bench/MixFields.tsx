@@ -9,7 +9,7 @@ import { useSession } from '../app/session.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Field } from '../ui/Field.tsx';
 import { AmountField } from './AmountField.tsx';
-import { type BenchDraft, MODES, type Mode } from './benchDraft.ts';
+import { type BenchDraft, type Favourite, MODES, type Mode, useBench } from './benchDraft.ts';
 import type { BenchMix, Ware } from './benchMix.ts';
 import { ModeFields } from './ModeFields.tsx';
 import { Ways, WhatYouMade } from './Ways.tsx';
@@ -21,20 +21,32 @@ const QUESTIONS: Record<Mode, { name: string; note: string }> = {
   made: { name: 'What have I made?', note: 'from what went in' },
   wrong: { name: 'I poured wrong', note: 'put it right' },
   merge: { name: 'Two into one', note: 'leftovers of the same product' },
+  stock: { name: 'Let down hyper-concentrate', note: 'from a stock solution' },
 };
 
-/** What someone wants to know. */
+/** What someone wants to know; below the questions, the mixes they make often. */
 export function Question({ draft, set }: Pick<Props, 'draft' | 'set'>) {
+  const { who } = useSession();
+  const favourites = useBench((state) => state.favourites[who.personId]) ?? NO_FAVOURITES;
   return (
     <Choice
       label="Your question"
       bay
       value={draft.mode}
-      options={MODES.map((mode) => ({ value: mode, ...QUESTIONS[mode] }))}
-      onChange={(mode) => set({ mode: mode as Mode, way: null })}
+      options={[
+        ...MODES.map((mode) => ({ value: mode, ...QUESTIONS[mode] })),
+        ...favourites.map(({ name }) => ({ value: `${KEPT}${name}`, name, note: 'a mix you kept' })),
+      ]}
+      onChange={(chosen) => {
+        const kept = favourites.find((f) => `${KEPT}${f.name}` === chosen);
+        set(kept ? kept.asked : { mode: chosen as Mode, way: null });
+      }}
     />
   );
 }
+
+const KEPT = 'kept ';
+const NO_FAVOURITES: Favourite[] = [];
 
 const STATES: Record<Product['state'], string> = {
   concentrate: 'concentrate',

@@ -88,6 +88,7 @@ export function ModeFields({ draft, bench, set }: Props) {
         </>
       );
     case 'merge':
+    case 'stock':
       return null;
   }
 }

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import type { Container } from '#contract/ware.ts';
+import { formatStrength } from '#core/strength/formatStrength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
@@ -9,11 +10,12 @@ import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Field } from '../ui/Field.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
-import type { BenchDraft } from './benchDraft.ts';
+import { type BenchDraft, useBench } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
 import type { usePour } from './usePour.ts';
 
 type Props = {
+  draft: BenchDraft;
   bench: BenchMix;
   ready: boolean;
   pouring: ReturnType<typeof usePour>;
@@ -22,7 +24,7 @@ type Props = {
 };
 
 /** Where the product comes from, what to take care of, and the pour itself. */
-export function PourBar({ bench, ready, pouring, pour, set }: Props) {
+export function PourBar({ draft, bench, ready, pouring, pour, set }: Props) {
   const { shop } = useSession();
   const { product, plan, measuring, start, containers, container, refusals } = bench;
   const open = containers.filter((c) => c.openedAt);
@@ -76,6 +78,7 @@ export function PourBar({ bench, ready, pouring, pour, set }: Props) {
           </Button>
         </div>
       </div>
+      {ready && <KeepMix bench={bench} draft={draft} />}
       {refusals.container && <Refusal problem={refusals.container} />}
       {pouring.error && !pouring.unanswered && <Refusal problem={pouring.error} />}
       {pouring.unanswered && (
@@ -90,6 +93,27 @@ export function PourBar({ bench, ready, pouring, pour, set }: Props) {
         </div>
       )}
     </section>
+  );
+}
+
+/** Keeps the mix under its own name, to be found again under the questions. */
+function KeepMix({ draft, bench }: { draft: BenchDraft; bench: BenchMix }) {
+  const { who } = useSession();
+  const favourites = useBench((state) => state.favourites[who.personId]);
+  const toggle = useBench((state) => state.toggleFavourite);
+  const { product, vessel, strength } = bench;
+  if (draft.mode !== 'fill' || !product || !vessel || !strength?.ok) return null;
+  const name = `${product.name} ${formatStrength(strength.value)}, ${vessel.name}`;
+  const kept = favourites?.some((f) => f.name === name) ?? false;
+  return (
+    <button
+      type="button"
+      aria-pressed={kept}
+      className="min-h-12 self-start underline underline-offset-4"
+      onClick={() => toggle(who.personId, { name, asked: { ...draft, containerId: null } })}
+    >
+      {kept ? 'Forget this mix' : 'Keep this mix'}
+    </button>
   );
 }
 

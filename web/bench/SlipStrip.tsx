@@ -1,7 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
-import type { Slip } from '#contract/ledger.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -10,7 +9,7 @@ import { useSession } from '../app/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { clockTime } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
-import { useBench } from './benchDraft.ts';
+import { type KeptSlip, useBench } from './benchDraft.ts';
 
 const NONE: never[] = [];
 
@@ -39,9 +38,10 @@ export function SlipStrip({ personId }: { personId: number }) {
   );
 }
 
-function SlipLine({ slip, ref }: { slip: Slip & { undone?: boolean }; ref: React.Ref<HTMLLIElement> }) {
+function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement> }) {
   const { who, shop } = useSession();
-  const markUndone = useBench((state) => state.markUndone);
+  const { markUndone, change } = useBench();
+  const { asked } = slip;
   const undo = useMutation({
     mutationFn: () => post(`/movements/${slip.movementId}/reversals`, {}),
     onSuccess: () => markUndone(who.personId, slip.movementId),
@@ -74,6 +74,15 @@ function SlipLine({ slip, ref }: { slip: Slip & { undone?: boolean }; ref: React
         {slip.fraction < 1 && <span className="reading">, {formatPercent(slip.fraction as Fraction)}</span>}
         {slip.estimate && ', an estimate'}.
       </p>
+      {asked && (
+        <button
+          type="button"
+          className="min-h-16 px-3 underline underline-offset-4 lg:min-h-12"
+          onClick={() => change(who.personId, asked)}
+        >
+          Again
+        </button>
+      )}
       {slip.undone ? (
         <strong>Taken back</strong>
       ) : (

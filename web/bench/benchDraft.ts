@@ -5,7 +5,7 @@ import type { PourPlan } from '#core/mixing/planPour.ts';
 import type { Strength } from '#core/strength/strength.ts';
 
 /** What someone wants to know at the Bench, as a question. */
-export const MODES = ['fill', 'have', 'left', 'made', 'wrong', 'merge'] as const;
+export const MODES = ['fill', 'have', 'left', 'made', 'wrong', 'merge', 'stock'] as const;
 export type Mode = (typeof MODES)[number];
 
 /** What someone is mixing: theirs, on this device, through reloads and other people's turns. All of it is as typed. */
@@ -26,7 +26,7 @@ export type BenchDraft = {
   /** What went into the vessel a moment ago. */
   inProductText: string;
   inWaterText: string;
-  /** The second vessel, of two into one. */
+  /** The second vessel, of two into one, or the one with the stock solution. */
   otherVesselId: number | null;
   otherLeftText: string;
   /** The way to put it right that was picked; null: the most sparing. */
@@ -57,13 +57,22 @@ export const EMPTY_DRAFT: BenchDraft = {
 /** A command sent and not yet answered; sent again under the same key, it is booked once. */
 export type Sent = { key: string; body: string };
 
+/** A slip as this device keeps it: with what was asked for, so that it can be asked again. */
+export type KeptSlip = Slip & { undone?: boolean; asked?: BenchDraft };
+
+/** A mix someone makes often, by the name it is listed under. */
+export type Favourite = { name: string; asked: BenchDraft };
+
 type Bench = {
   drafts: Record<number, BenchDraft>;
   sent: Record<number, Sent>;
-  slips: Record<number, (Slip & { undone?: boolean })[]>;
+  slips: Record<number, KeptSlip[]>;
+  favourites: Record<number, Favourite[]>;
   change: (personId: number, change: Partial<BenchDraft>) => void;
   remember: (personId: number, sent: Sent | null) => void;
   print: (personId: number, slip: Slip) => void;
+  /** Keeps a mix under a name, or forgets the one of that name. */
+  toggleFavourite: (personId: number, favourite: Favourite) => void;
   markUndone: (personId: number, movementId: number) => void;
 };
 
@@ -75,6 +84,7 @@ export const useBench = create<Bench>()(
       drafts: {},
       sent: {},
       slips: {},
+      favourites: {},
       change: (personId, change) =>
         set(({ drafts }) => ({
           drafts: { ...drafts, [personId]: { ...EMPTY_DRAFT, ...drafts[personId], ...change } },
@@ -85,9 +95,17 @@ export const useBench = create<Bench>()(
           return { sent: sent ? { ...others, [personId]: sent } : others };
         }),
       print: (personId, slip) =>
-        set(({ slips }) => ({
-          slips: { ...slips, [personId]: [slip, ...(slips[personId] ?? [])].slice(0, SLIPS_KEPT) },
-        })),
+        set(({ slips, drafts }) => {
+          const kept: KeptSlip = { ...slip, asked: { ...EMPTY_DRAFT, ...drafts[personId] } };
+          return { slips: { ...slips, [personId]: [kept, ...(slips[personId] ?? [])].slice(0, SLIPS_KEPT) } };
+        }),
+      toggleFavourite: (personId, favourite) =>
+        set(({ favourites }) => {
+          const mine = favourites[personId] ?? [];
+          const others = mine.filter((f) => f.name !== favourite.name);
+          const next = others.length < mine.length ? others : [...mine, favourite];
+          return { favourites: { ...favourites, [personId]: next } };
+        }),
       markUndone: (personId, movementId) =>
         set(({ slips }) => ({
           slips: {

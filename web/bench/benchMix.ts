@@ -158,7 +158,7 @@ function fractionIn(strength: Strength): Fraction | null {
   return f.ok ? f.value : null;
 }
 
-function limitsOf({ brimfulUl, fillLimitUl, smallestUl, displacementUl }: Vessel): VesselLimits {
+export function limitsOf({ brimfulUl, fillLimitUl, smallestUl, displacementUl }: Vessel): VesselLimits {
   return {
     brimfulUl: microlitres(brimfulUl),
     fillLimitUl: microlitres(fillLimitUl - displacementUl),

@@ -14,7 +14,7 @@ import { UNIT_SYSTEM_NAMES } from './units.ts';
 
 /** The shop's own settings and the places containers stand in. */
 export default function ShopPage() {
-  const { who, shop } = useSession();
+  const { who, settings: shop } = useSession();
   const manager = atLeast(who.role, 'manager');
   return (
     <Page title={shop.name}>

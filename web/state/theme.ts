@@ -1,15 +1,21 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
+import type { UnitSystem } from '#core/units/volume.ts';
 
 export const THEMES = ['system', 'light', 'dark', 'glare'] as const;
 export type Theme = (typeof THEMES)[number];
 
-/** How this device shows things; it says nothing of the person or the shop. */
-export const useDevice = create<{
+type Device = {
   theme: Theme;
   jumps: boolean;
-  set: (change: Partial<{ theme: Theme; jumps: boolean }>) => void;
-}>()(persist((set) => ({ theme: 'system', jumps: true, set }), { name: 'kettle-device' }));
+  /** Units to show here instead of the shop's; what is booked never depends on it. */
+  units: UnitSystem | null;
+};
+
+/** How this device shows things; it says nothing of the person or the shop. */
+export const useDevice = create<Device & { set: (change: Partial<Device>) => void }>()(
+  persist((set) => ({ theme: 'system', jumps: true, units: null, set }), { name: 'kettle-device' }),
+);
 
 const dark = window.matchMedia('(prefers-color-scheme: dark)');
 

@@ -1,0 +1,35 @@
+import { useMutation } from '@tanstack/react-query';
+import type { Merged } from '#contract/ledger.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
+import type { Fraction } from '#core/strength/strength.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain } from '../state/queries.ts';
+import { Refusal } from '../ui/Refusal.tsx';
+
+/** The slip of what was made from other mixes, with its undo. */
+export function MergedLine({ merged, undone }: { merged: Merged; undone: () => void }) {
+  const { shop } = useSession();
+  const undo = useMutation({
+    mutationFn: () => post(`/movements/${merged.movementId}/reversals`, {}),
+    onSuccess: undone,
+    onSettled: () => askAgain('vessels'),
+  });
+  return (
+    <div role="status" className="ruled flex flex-wrap items-center gap-5 border-faint">
+      <p className="flex-1">
+        {formatVolume(merged.totalUl, shop.units)} in {merged.vesselName}, batch{' '}
+        <span className="reading">{merged.batchCode}</span>, {formatPercent(merged.fraction as Fraction)}.
+      </p>
+      <button
+        type="button"
+        className="min-h-16 px-3 underline underline-offset-4"
+        onClick={() => undo.mutate()}
+      >
+        Undo
+      </button>
+      {undo.error && <Refusal problem={undo.error} />}
+    </div>
+  );
+}

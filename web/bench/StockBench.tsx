@@ -1,0 +1,313 @@
+import { useMutation } from '@tanstack/react-query';
+import type { LetDownBody, Merged } from '#contract/ledger.ts';
+import { fractionIn } from '#core/mixing/contents.ts';
+import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
+import { asMeasured, planPours } from '#core/mixing/planPour.ts';
+import { twoStage } from '#core/mixing/solveFor.ts';
+import type { Refusal as CoreRefusal } from '#core/outcome.ts';
+import { checkStock } from '#core/stock/postings.ts';
+import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { parseStrength } from '#core/strength/parseStrength.ts';
+import { type Fraction, fractionOf, inNotation } from '#core/strength/strength.ts';
+import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
+import { microlitres } from '#core/units/volume.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { Choice } from '../ui/Choice.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { useSize } from '../ui/useSize.ts';
+import { WareDrawing } from '../ui/WareDrawing.tsx';
+import { AmountField } from './AmountField.tsx';
+import type { BenchDraft } from './benchDraft.ts';
+import { benchMeasuring, nameOf } from './benchMeasuring.ts';
+import { limitsOf, type Ware } from './benchMix.ts';
+import { blank, bookedContents } from './benchStart.ts';
+import { MergedLine } from './MergedLine.tsx';
+import { type Holding, isHolding } from './mergeMix.ts';
+
+type Props = {
+  draft: BenchDraft;
+  ware: Ware;
+  set: (change: Partial<BenchDraft>) => void;
+  question: React.ReactNode;
+};
+
+/** A mix from a stock solution that was let down from a hyper-concentrate: both stages in view. */
+export function StockBench({ draft, ware, set, question }: Props) {
+  const { shop } = useSession();
+  const stocks = ware.vessels.filter(isHolding).filter((v) => isHyper(v, ware));
+  const stock = stocks.find((v) => v.id === draft.otherVesselId) ?? stocks[0] ?? null;
+  const mix = stock && letDown(draft, stock, ware);
+  const letting = useMutation({
+    mutationFn: (body: LetDownBody) => post<Merged>('/let-downs', body),
+    onSettled: () => askAgain('vessels'),
+  });
+  const hyper = ware.products.find((p) => p.state === 'hyper');
+  const makeStock = () => {
+    const pail = ware.vessels.find((v) => v.kind === 'stockPail');
+    const entry = hyper?.labelEntries[0];
+    set({
+      mode: 'fill',
+      productId: hyper?.id ?? null,
+      ...(pail && { vesselId: pail.id }),
+      ...(entry && { picked: entry.strength, strengthText: formatStrength(entry.strength) }),
+    });
+  };
+  const body = mix?.body ?? null;
+  return (
+    <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-5 px-4 pt-3 pb-28 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:px-8 lg:pt-5 lg:pb-5">
+      <h1 className="sr-only">Bench</h1>
+      <div className="flex flex-col gap-4">
+        {question}
+        {stock ? (
+          <>
+            <VesselChoice
+              label="Stock solution"
+              value={stock}
+              options={stocks}
+              onChange={(id) => set({ otherVesselId: id })}
+            />
+            <AmountField
+              label="Strength"
+              value={draft.strengthText}
+              refusal={mix?.refusals.strength}
+              placeholder="such as 1:9"
+              strength
+              hint="Of stock solution in the mix, such as 1:9"
+              onChange={(strengthText) => set({ strengthText, picked: null })}
+            />
+            <VesselChoice
+              label="Vessel"
+              value={mix?.vessel ?? null}
+              options={ware.vessels.filter((v) => v.id !== stock.id)}
+              onChange={(id) => set({ vesselId: id })}
+            />
+            <AmountField
+              label="How much to make"
+              value={draft.makeText}
+              refusal={mix?.refusals.total}
+              placeholder={
+                mix?.vessel ? `${formatVolume(mix.vessel.fillLimitUl, shop.units)}, to the fill limit` : ''
+              }
+              onChange={(makeText) => set({ makeText })}
+            />
+          </>
+        ) : (
+          <p>By the books no vessel holds a stock solution of a hyper-concentrate.</p>
+        )}
+        {hyper && (
+          <Button bay onClick={makeStock}>
+            Make a stock solution
+          </Button>
+        )}
+      </div>
+      {stock && mix && (
+        <div className="flex flex-col gap-5">
+          <section aria-label="Amounts" aria-live="polite" className="flex flex-wrap gap-8">
+            <Figure order="First water" tone="text-water" ul={mix.plan?.waterUl} what="water" />
+            <Figure order="then stock solution" tone="text-product" ul={mix.plan?.productUl} what="product" />
+            {mix.stage && (
+              <p>
+                <span className="caps block">Of the hyper-concentrate</span>
+                <span className="reading block text-[1.7rem] leading-tight">
+                  {formatVolume(mix.stage.hyperUl, shop.units)}, {formatPercent(mix.stage.overall)}
+                </span>
+                the stock solution is {formatStrength(inNotation(mix.stockFraction, 'parts'))}
+              </p>
+            )}
+          </section>
+          <StockDrawings mix={mix} />
+          <Watch word="Gloves and eye cover.">
+            Already for decanting it. Product into water, never water into product. The safety data sheet
+            decides.
+          </Watch>
+          {mix.refusals.stock && <Refusal problem={mix.refusals.stock} />}
+          <Button
+            look="main"
+            bay
+            className="max-w-md"
+            disabled={!body || letting.isPending}
+            onClick={() => body && letting.mutate(body)}
+          >
+            {letting.isPending ? 'Booking ...' : `Pour from ${stock.holds.code}`}
+          </Button>
+          {letting.error && <Refusal problem={letting.error} />}
+          {letting.data && <MergedLine merged={letting.data} undone={letting.reset} />}
+        </div>
+      )}
+    </main>
+  );
+}
+
+const isHyper = ({ holds }: Holding, { products }: Ware): boolean =>
+  products.some((p) => p.id === holds.productId && p.state === 'hyper');
+
+/** Works out a mix from a stock solution, as it is measured. */
+function letDown(draft: BenchDraft, stock: Holding, ware: Ware) {
+  const { shop } = ware;
+  const vessel =
+    ware.vessels.find((v) => v.id === draft.vesselId && v.id !== stock.id) ??
+    ware.vessels.find((v) => v.id !== stock.id);
+  const held = bookedContents(stock, stock.holds.productId);
+  const stockFraction = held ? fractionIn(held) : (1 as Fraction);
+  const refusals: { strength?: CoreRefusal; total?: CoreRefusal; stock?: CoreRefusal } = {};
+  const nothing = { vessel, stockFraction, refusals, plan: null, chosen: null, stage: null, body: null };
+  const strength = parseStrength(draft.strengthText, { system: shop.units, ratio: shop.ratioReading });
+  if (!strength.ok) {
+    if (!blank(draft.strengthText)) refusals.strength = strength;
+    return nothing;
+  }
+  const use = fractionOf(strength.value);
+  if (!vessel || !use.ok) return nothing;
+  const limits = limitsOf(vessel);
+  const total = blank(draft.makeText)
+    ? ({ ok: true, value: limits.fillLimitUl } as const)
+    : parseVolume(draft.makeText, { system: shop.units, field: 'How much to make' });
+  if (!total.ok) {
+    refusals.total = total;
+    return nothing;
+  }
+  const plans = planPours({
+    state: 'concentrate',
+    fraction: use.value,
+    vessel: limits,
+    totalUl: total.value,
+    start: null,
+    show: shop.units,
+  });
+  if (!plans.ok) {
+    refusals[plans.code.startsWith('total.') ? 'total' : 'strength'] = plans;
+    return nothing;
+  }
+  const [exact] = plans.value;
+  if (!exact) return nothing;
+  const chosen = benchMeasuring(exact, ware.measures, draft.measure).chosen;
+  const plan = asMeasured(exact, chosen?.ul ?? exact.productUl);
+  const enough = checkStock(stock.holds.ul, plan.productUl, stock.holds.code, shop.units);
+  if (!enough.ok) refusals.stock = enough;
+  const stage = twoStage(
+    microlitres(plan.waterUl + plan.productUl),
+    stockFraction,
+    (plan.productUl / (plan.waterUl + plan.productUl)) as Fraction,
+  );
+  const body: LetDownBody = {
+    stockVesselId: stock.id,
+    vesselId: vessel.id,
+    strength: strength.value,
+    totalUl: total.value,
+    measured: chosen?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
+    shown: { waterUl: plan.waterUl, stockUl: plan.productUl },
+  };
+  return { vessel, stockFraction, refusals, plan, chosen, stage, body: enough.ok ? body : null };
+}
+
+function StockDrawings({ mix }: { mix: ReturnType<typeof letDown> }) {
+  const { shop } = useSession();
+  const [room, size] = useSize<HTMLDivElement>();
+  const { vessel, plan, chosen } = mix;
+  const part = chosen?.parts[0];
+  const half = { width: Math.floor(size.width / 2), height: size.height };
+  const shown = (ul: number) => formatVolume(ul, shop.units);
+  return (
+    <div>
+      <div ref={room} className="flex h-72">
+        {vessel && (
+          <WareDrawing
+            outline={VESSEL_OUTLINES[vessel.kind]}
+            brimfulUl={vessel.brimfulUl}
+            layers={
+              plan
+                ? [
+                    { ul: plan.waterUl, of: 'water' },
+                    { ul: plan.productUl, of: 'product' },
+                  ]
+                : []
+            }
+            units={shop.units}
+            {...half}
+            align="left"
+            marks={
+              plan
+                ? [
+                    { ul: plan.waterUl, figure: shown(plan.waterUl), tone: 'water' },
+                    {
+                      ul: plan.waterUl + plan.productUl,
+                      figure: shown(plan.waterUl + plan.productUl),
+                      tone: 'product',
+                    },
+                  ]
+                : []
+            }
+            label={vessel.name}
+          />
+        )}
+        {part && (
+          <WareDrawing
+            outline={MEASURE_OUTLINES[part.measure.kind]}
+            brimfulUl={part.measure.capacityUl}
+            layers={[{ ul: part.lastUl, of: 'product' }]}
+            units={shop.units}
+            {...half}
+            align="left"
+            marks={[{ ul: part.lastUl, figure: shown(part.lastUl), tone: 'product' }]}
+            label={part.measure.name}
+          />
+        )}
+      </div>
+      {chosen && <p className="mt-2">Measured in the {nameOf(chosen)}.</p>}
+    </div>
+  );
+}
+
+function Figure({
+  order,
+  tone,
+  ul,
+  what,
+}: {
+  order: string;
+  tone: string;
+  ul: number | undefined;
+  what: string;
+}) {
+  const { shop } = useSession();
+  const read = ul === undefined ? null : readVolume(ul, shop.units);
+  return (
+    <p className={tone}>
+      <span className="caps block text-ink">{order}</span>
+      <span
+        className="reading flex items-baseline gap-2 text-[3.6rem] leading-none xl:text-[4.2rem]"
+        data-testid={`reading-${what}`}
+      >
+        {read ? read.figure : '–'}
+        {read && <span className="text-[1.5rem]">{read.unit}</span>}
+      </span>
+    </p>
+  );
+}
+
+function VesselChoice<V extends { id: number; name: string }>(props: {
+  label: string;
+  value: V | null;
+  options: V[];
+  onChange: (id: number) => void;
+}) {
+  const { label, value, options, onChange } = props;
+  return (
+    <Field label={label}>
+      {(described) => (
+        <Choice
+          {...described}
+          bay
+          value={value ? String(value.id) : ''}
+          options={options.map((v) => ({ value: String(v.id), name: v.name }))}
+          onChange={(id) => onChange(Number(id))}
+        />
+      )}
+    </Field>
+  );
+}
