@@ -1,6 +1,15 @@
+import type { StringSchema } from 'yup';
 import * as yup from 'yup';
 import { CONTAINER_KINDS, MEASURE_KINDS, VESSEL_KINDS } from '#core/mixing/outlines.ts';
 import type { ProductState } from '#core/mixing/solveMix.ts';
+import {
+  TRAIT_NAMES,
+  TRAIT_STATES,
+  TRAITS,
+  type Trait,
+  type TraitState,
+  type Traits,
+} from '#core/safety/traits.ts';
 import { BASES, type Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { exactly, finite, line, note, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
@@ -26,6 +35,12 @@ export const productBody = exactly({
   capUl: wholeUl('Cap').nullable().meta({ remedy: 'Give what one cap holds, such as 7.5 ml, or nothing.' }),
   shakeFirst: yes('Shake first'),
   suds: yes('Suds'),
+  traits: exactly(
+    Object.fromEntries(TRAITS.map((t) => [t, oneOf(TRAIT_NAMES[t], TRAIT_STATES)])) as Record<
+      Trait,
+      StringSchema<TraitState>
+    >,
+  ).label('Traits'),
   labelEntries: yup
     .array(labelEntry)
     .label('Label strengths')
@@ -56,6 +71,7 @@ export type Product = {
   shakeFirst: boolean;
   /** It is washed with suds, raised by a jet after dosing. */
   suds: boolean;
+  traits: Traits;
   labelEntries: LabelEntry[];
   retired: boolean;
   revision: number;
@@ -106,7 +122,15 @@ export type HeldBatch = {
   madeAt: string;
   personName: string;
 };
-export type Vessel = VesselBody & { id: number; holds: HeldBatch | null; retired: boolean; revision: number };
+/** The product last mixed in a vessel that was not rinsed since. */
+export type LastHeld = { productId: number; productName: string };
+export type Vessel = VesselBody & {
+  id: number;
+  holds: HeldBatch | null;
+  lastHeld: LastHeld | null;
+  retired: boolean;
+  revision: number;
+};
 
 export const measureBody = exactly({
   name: line('Measure name', 60),

@@ -2,6 +2,7 @@ import { tz } from '@date-fns/tz';
 import { set, subDays } from 'date-fns';
 import { asMeasured, planPours } from '#core/mixing/planPour.ts';
 import { practicalPours } from '#core/mixing/practicalPour.ts';
+import { TRAITS, type Traits } from '#core/safety/traits.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
@@ -50,16 +51,18 @@ export async function loadDemo(books: Books, now: Date): Promise<void> {
 }
 
 const UNKNOWN = { gPerMl: null, capUl: null, shakeFirst: false, suds: false };
+const NEUTRAL = Object.fromEntries(TRAITS.map((t) => [t, 'no'])) as Traits;
 
 async function loadWare(tx: Queryable): Promise<void> {
-  for (const { label, basis = 'bottle', ...product } of products) {
+  for (const { label, basis = 'bottle', has = [], ...product } of products) {
+    const traits = { ...NEUTRAL, ...Object.fromEntries(has.map((t) => [t, 'yes'])) } as Traits;
     const labelEntries = label.map(([whatFor, printed]) => ({
       whatFor,
       printed,
       strength: read(printed),
       basis,
     }));
-    await insertProduct(tx, { ...UNKNOWN, ...product, labelEntries });
+    await insertProduct(tx, { ...UNKNOWN, ...product, traits, labelEntries });
   }
   for (const vessel of vessels) await insertVessel(tx, vessel);
   for (const measure of measures) await insertMeasure(tx, measure);

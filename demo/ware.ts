@@ -1,4 +1,5 @@
 import type { ContainerBody, MeasureBody, PlaceBody, ProductBody, VesselBody } from '#contract/ware.ts';
+import type { Trait } from '#core/safety/traits.ts';
 
 // What Limepit Lane owns. Every name here is made up.
 
@@ -10,6 +11,8 @@ type DemoProduct = Pick<ProductBody, 'name' | 'state' | 'caution'> &
   Partial<Pick<ProductBody, 'gPerMl' | 'capUl' | 'shakeFirst' | 'suds'>> & {
     /** Where its label strengths hold; in the bottle unless given. */
     basis?: 'bottle' | 'bucket';
+    /** The traits it has; of all others it is known that it has not. */
+    has?: Trait[];
     label: [whatFor: string, printed: string][];
   };
 
@@ -40,6 +43,7 @@ export const products: DemoProduct[] = [
     name: 'Siding All-purpose',
     state: 'concentrate',
     caution: 'Alkaline: gloves and eye cover. Keep off bare metal.',
+    has: ['strongAlkali', 'stripsProtection'],
     label: [
       ['Arches and tyres', '1:10'],
       ['Engine bay', '5%'],
@@ -75,6 +79,7 @@ export const products: DemoProduct[] = [
     state: 'hyper',
     caution:
       'Strong alkali: gloves, eye cover and air before the cap comes off. Product into water, never water into product.',
+    has: ['strongAlkali', 'stripsProtection'],
     label: [['Stock solution', '1:4']],
   },
   {
@@ -87,7 +92,25 @@ export const products: DemoProduct[] = [
     name: 'Signal Glass',
     state: 'readyToUse',
     caution: 'Flammable: no flame, no hot glass.',
+    has: ['solvent', 'neverDispense'],
     label: [['Glass', 'neat']],
+  },
+  {
+    name: 'Lime Splash Remover',
+    state: 'concentrate',
+    caution: 'Acid: gloves and eye cover. Never with chlorine or an iron remover. Not on bare or hot metal.',
+    has: ['acid', 'stripsProtection', 'neverExceedDwell'],
+    label: [
+      ['Lime splash', '1:10'],
+      ['Cement', '1:4'],
+    ],
+  },
+  {
+    name: 'Branch Line Iron Remover',
+    state: 'readyToUse',
+    caution: 'Thioglycolate: air and gloves. Never with acid. Rinse well.',
+    has: ['sulfide', 'neverDispense', 'neverExceedDwell'],
+    label: [['Rail iron', 'neat']],
   },
 ];
 
@@ -227,6 +250,24 @@ export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
     lot: 'SG-15',
     opened: true,
     daysAgo: 16,
+  },
+  {
+    product: 'Lime Splash Remover',
+    kind: 'jug',
+    size: litres(5),
+    place: 'Store',
+    lot: 'LS-4',
+    opened: true,
+    daysAgo: 27,
+  },
+  {
+    product: 'Branch Line Iron Remover',
+    kind: 'jug',
+    size: litres(5),
+    place: 'Bay 3',
+    lot: 'BL-22',
+    opened: true,
+    daysAgo: 14,
   },
 ];
 

@@ -190,3 +190,21 @@ test('a pour whose answer was lost is sent again and booked once', async ({ page
   await expect(slips(page)).toContainText('Poured 58 ml');
   expect(await left(page, 'P-1')).toBe('17.33 L');
 });
+
+test('acid is not poured where an iron remover was, until the bottle is rinsed', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await pickProduct(page, 'Branch Line Iron Remover');
+  await choose(page, 'Vessel', /black cap/);
+  await page.getByRole('button', { name: /^Pour 500 ml/ }).click();
+  await expect(slips(page)).toContainText('Branch Line Iron Remover');
+  await pickProduct(page, 'Lime Splash Remover');
+  await expect(page.getByRole('alert')).toContainText('last held Branch Line Iron Remover');
+  await expect(page.getByRole('alert')).toContainText('poisonous gas');
+  await expect(page.getByRole('button', { name: 'Pour', exact: true })).toBeDisabled();
+  await page.keyboard.press('Control+Enter');
+  await expect(slips(page).getByRole('listitem')).toHaveCount(1);
+  await page.getByRole('button', { name: 'It is rinsed' }).click();
+  await page.getByRole('button', { name: /^Pour 4\d(\.\d)? ml/ }).click();
+  await expect(slips(page).getByRole('listitem').first()).toContainText('Lime Splash Remover');
+});

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from '../e2e/chromium.ts';
 import { MORNING, RunningShop } from '../e2e/runningShop.ts';
-import { pickProduct, signIn } from '../e2e/steps.ts';
+import { choose, pickProduct, signIn } from '../e2e/steps.ts';
 import { ROOT } from './sources.ts';
 
 type Shot = {
@@ -24,6 +24,31 @@ const shots: Shot[] = [
   { name: 'bench', view: (page) => pickProduct(page, 'Lime Kiln Foam') },
   { name: 'bench-phone', ...PHONE, view: (page) => pickProduct(page, 'Lime Kiln Foam') },
   { name: 'bench-dark', theme: 'dark', view: (page) => pickProduct(page, 'Millpond Shampoo') },
+  {
+    name: 'bench-leftover-phone',
+    ...PHONE,
+    view: async (page) => {
+      await pickProduct(page, 'Lime Kiln Foam');
+      await choose(page, 'Your question', /There is some left/);
+      await page.getByLabel('How much is left').fill('350 ml');
+    },
+  },
+  {
+    name: 'bench-poured-wrong',
+    view: async (page) => {
+      await pickProduct(page, 'Lime Kiln Foam');
+      await choose(page, 'Your question', /I poured wrong/);
+      await page.getByLabel('Product in it').fill('90');
+      await page.getByLabel('Water in it').fill('610');
+    },
+  },
+  {
+    name: 'bench-stock-solution',
+    view: async (page) => {
+      await choose(page, 'Your question', /Let down hyper-concentrate/);
+      await page.getByLabel('Strength', { exact: true }).fill('1:9');
+    },
+  },
   { name: 'shelf', view: (page) => page.getByRole('link', { name: 'Stock' }).click() },
   { name: 'container', view: (page) => page.goto('/c/P-1') },
   { name: 'product', who: 'Hester Quill', view: (page) => page.goto('/stock/products/2') },

@@ -10,6 +10,7 @@ import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { shopOf } from '../shop/queries.ts';
 import { measuresOf, vessels, waterId } from '../ware/queries.ts';
+import { refuseMeetingIn } from './meeting.ts';
 import { bookDraw, heldGround, NEW_BATCH, singleAccounts } from './queries.ts';
 
 const NOTHING: Held = new Map();
@@ -35,6 +36,7 @@ export async function bookLetDown(
     );
     throw refusalProblem(none, '/stockVesselId', 409);
   }
+  await refuseMeetingIn(tx, stock.productId, body.vesselId);
   const use = fractionOf(body.strength);
   if (!use.ok) throw refusalProblem(use, '/strength');
   const plans = planPours({

@@ -14,7 +14,9 @@ import { microlitres } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
+import { traitsFrom } from '../ware/productRoutes.ts';
 import { measuresOf } from '../ware/queries.ts';
+import { refuseMeeting } from './meeting.ts';
 import { bookDraw, NEW_BATCH, type PourGround, pourGround } from './queries.ts';
 
 /** Works the mix out again, checks that it can be poured as things stand, and books it. */
@@ -195,6 +197,13 @@ function checkWare(ground: PourGround, { productId }: PourBody): void {
     throw gone('Container', '/containerId', `${ground.containerCode} holds a different product`);
   }
   if (!ground.opened) throw gone('Container', '/containerId', `${ground.containerCode} is not open yet`);
+  const { last } = ground;
+  if (!last || last.productId === productId) return;
+  refuseMeeting(
+    { name: ground.productName, traits: traitsFrom(ground.traits) },
+    { name: last.name, traits: traitsFrom(last.traits) },
+    ground.vesselName,
+  );
 }
 
 function gone(field: string, pointer: string, why: string): HttpProblem {

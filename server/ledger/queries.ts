@@ -1,5 +1,6 @@
 import type { Movement, MovementKind } from '#contract/ledger.ts';
 import type { ProductState } from '#core/mixing/solveMix.ts';
+import type { Trait } from '#core/safety/traits.ts';
 import type { Posting } from '#core/stock/postings.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import type { Microlitres, UnitSystem } from '#core/units/volume.ts';
@@ -138,8 +139,14 @@ export type PourGround = {
   waste: number;
   difference: number;
   displacementUl: number;
+  traits: Partial<Record<Trait, boolean>>;
+  /** What the vessel last held and was not rinsed of since. */
+  last: { productId: number; name: string; traits: Partial<Record<Trait, boolean>> } | null;
   earlier: { batch: number; held: { product: number; ul: number }[] } | null;
 };
+
+const TRAITS_OF = (product: string) =>
+  `(SELECT coalesce(jsonb_object_agg(t.trait, t.present), '{}') FROM product_trait t WHERE t.product_id = ${product})`;
 
 /** All a pour has to know, in one look. */
 export async function pourGround(
@@ -159,7 +166,7 @@ export async function pourGround(
             (SELECT id FROM account WHERE kind = 'waste') AS waste,
             (SELECT id FROM account WHERE kind = 'difference') AS difference,
             v.displacement_ul AS "displacementUl",
-            earlier.batch AS earlier
+            ${TRAITS_OF('p.id')} AS traits, last.held AS last, earlier.batch AS earlier
      FROM shop s, product p, vessel v, container c
      JOIN account a ON a.container_id = c.id
      LEFT JOIN balance b ON b.account_id = a.id AND b.product_id = c.product_id
@@ -171,6 +178,11 @@ export async function pourGround(
        JOIN balance l ON l.account_id = last.account AND l.ul > 0
        GROUP BY last.account
      ) earlier ON true
+     LEFT JOIN LATERAL (
+       SELECT jsonb_build_object('productId', q.id, 'name', q.name, 'traits', ${TRAITS_OF('q.id')}) AS held
+       FROM batch k JOIN product q ON q.id = k.product_id
+       WHERE k.id = (SELECT max(id) FROM batch WHERE vessel_id = $2) AND k.made_at > coalesce(v.rinsed_at, '-infinity')
+     ) last ON true
      WHERE p.id = $1 AND p.state <> 'water' AND v.id = $2 AND c.id = $3`,
     [ids.productId, ids.vesselId, ids.containerId],
   );

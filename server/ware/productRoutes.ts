@@ -6,6 +6,7 @@ import {
   productBody,
   productPatch,
 } from '#contract/ware.ts';
+import { ALL_UNKNOWN, TRAITS, type Trait, type Traits } from '#core/safety/traits.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
@@ -24,10 +25,11 @@ export const productRoutes = (house: House): Router =>
     update: updateProduct,
   });
 
-export function products(db: Queryable, which: Which = {}): Promise<Product[]> {
-  return db.rows(
+export async function products(db: Queryable, which: Which = {}): Promise<Product[]> {
+  const rows = await db.rows<Omit<Product, 'traits'> & { traits: Partial<Record<Trait, boolean>> }>(
     `SELECT p.id, p.name, p.state, p.caution, p.g_per_ml AS "gPerMl", p.cap_ul AS "capUl",
-            p.shake_first AS "shakeFirst", p.suds, p.retired_at IS NOT NULL AS retired, p.revision,
+            p.shake_first AS "shakeFirst", p.suds,
+            (SELECT coalesce(jsonb_object_agg(t.trait, t.present), '{}') FROM product_trait t WHERE t.product_id = p.id) AS traits, p.retired_at IS NOT NULL AS retired, p.revision,
             coalesce((SELECT jsonb_agg(jsonb_build_object('id', e.id, 'whatFor', e.what_for, 'printed', e.printed,
                 'strength', e.strength, 'fraction', e.fraction, 'basis', e.basis) ORDER BY e.position)
               FROM label_entry e WHERE e.product_id = p.id AND e.retired_at IS NULL), '[]') AS "labelEntries"
@@ -36,6 +38,13 @@ export function products(db: Queryable, which: Which = {}): Promise<Product[]> {
      ORDER BY lower(p.name)`,
     whichParams(which),
   );
+  return rows.map((row) => ({ ...row, traits: traitsFrom(row.traits) }));
+}
+
+/** What is entered, and for the rest that nobody knows. */
+export function traitsFrom(entered: Partial<Record<Trait, boolean>>): Traits {
+  const states = Object.entries(entered).map(([trait, present]) => [trait, present ? 'yes' : 'no']);
+  return { ...ALL_UNKNOWN, ...Object.fromEntries(states) };
 }
 
 export async function insertProduct(tx: Queryable, body: ProductBody): Promise<number> {
@@ -46,6 +55,7 @@ export async function insertProduct(tx: Queryable, body: ProductBody): Promise<n
       factsOf(body),
     ),
   );
+  await writeTraits(tx, id, body.traits);
   await insertLabelEntries(tx, id, body.labelEntries);
   return id;
 }
@@ -60,7 +70,21 @@ async function updateProduct(tx: Queryable, id: number, body: ProductPatch, now:
     id,
     now,
   ]);
+  await writeTraits(tx, id, body.traits);
   await insertLabelEntries(tx, id, body.labelEntries);
+}
+
+async function writeTraits(tx: Queryable, id: number, traits: Traits): Promise<void> {
+  const known = TRAITS.filter((t) => traits[t] !== 'unknown').map((trait) => ({
+    trait,
+    present: traits[trait] === 'yes',
+  }));
+  await tx.rows('DELETE FROM product_trait WHERE product_id = $1', [id]);
+  await tx.rows(
+    `INSERT INTO product_trait (product_id, trait, present)
+     SELECT $1, t.trait, t.present FROM jsonb_to_recordset($2::jsonb) AS t(trait text, present boolean)`,
+    [id, JSON.stringify(known)],
+  );
 }
 
 const factsOf = (body: ProductBody): unknown[] => [

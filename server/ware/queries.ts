@@ -21,6 +21,8 @@ export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
     `SELECT v.id, v.name, v.kind, v.brimful_ul AS "brimfulUl", v.fill_limit_ul AS "fillLimitUl",
             v.smallest_ul AS "smallestUl", v.dead_ul AS "deadUl", v.displacement_ul AS "displacementUl",
             v.two_lines AS "twoLines", v.retired_at IS NOT NULL AS retired, v.revision,
+            CASE WHEN held.made_at > coalesce(v.rinsed_at, '-infinity')
+              THEN jsonb_build_object('productId', held.product_id, 'productName', held.product_name) END AS "lastHeld",
             CASE WHEN held.ul > 0 THEN jsonb_build_object('batchId', held.id, 'code', held.code, 'productId', held.product_id,
               'productName', held.product_name, 'ul', held.ul, 'productUl', held.product_ul, 'strength', held.strength, 'madeAt', to_char(held.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'personName', held.person_name) END AS holds
      FROM vessel v LEFT JOIN LATERAL (
@@ -66,6 +68,10 @@ export async function updateVessel(tx: Queryable, id: number, body: VesselPatch,
        retired_at = CASE WHEN $10 THEN coalesce(retired_at, $11) END, revision = revision + 1 WHERE id = $9`,
     [...vesselFacts(body), id, body.retired, now],
   );
+}
+
+export async function markRinsed(tx: Queryable, id: number, now: Date): Promise<void> {
+  await tx.rows('UPDATE vessel SET rinsed_at = $2 WHERE id = $1', [id, now]);
 }
 
 export function measures(db: Queryable, which: Which = {}): Promise<MeasureRow[]> {

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import type { Schema } from 'yup';
-import type { Topic } from '#contract/ledger.ts';
+import { nothing, type Topic } from '#contract/ledger.ts';
 import {
   type MeasureRow,
   measureBody,
@@ -21,6 +21,7 @@ import {
   insertMeasure,
   insertPlace,
   insertVessel,
+  markRinsed,
   measures,
   places,
   updateMeasure,
@@ -79,16 +80,31 @@ export function wareRoutes<B, P, R extends Row>(house: House, ware: Ware<B, P, R
   return routes;
 }
 
-export const vesselRoutes = (house: House): Router =>
-  wareRoutes<Parameters<typeof insertVessel>[1], Parameters<typeof updateVessel>[2], Vessel>(house, {
-    what: 'vessel',
-    topic: 'vessels',
-    body: vesselBody,
-    patch: vesselPatch,
-    list: vessels,
-    insert: insertVessel,
-    update: updateVessel,
-  });
+export function vesselRoutes(house: House): Router {
+  const routes = wareRoutes<Parameters<typeof insertVessel>[1], Parameters<typeof updateVessel>[2], Vessel>(
+    house,
+    {
+      what: 'vessel',
+      topic: 'vessels',
+      body: vesselBody,
+      patch: vesselPatch,
+      list: vessels,
+      insert: insertVessel,
+      update: updateVessel,
+    },
+  );
+  routes.post(
+    '/:id/rinses',
+    command(house, nothing, async ({ tx, now, params }) => {
+      const id = wholeNumber(params.id, 'vessel');
+      await markRinsed(tx, id, now);
+      const [vessel] = await vessels(tx, { id });
+      if (!vessel) throw missing('vessel');
+      return { status: 201, body: vessel, touched: [['vessels', id]] };
+    }),
+  );
+  return routes;
+}
 
 export const measureRoutes = (house: House): Router =>
   wareRoutes<Parameters<typeof insertMeasure>[1], Parameters<typeof updateMeasure>[2], MeasureRow>(house, {

@@ -12,6 +12,7 @@ import { Field } from '../ui/Field.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { type BenchDraft, useBench } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
+import { RinsedButton } from './RinsedButton.tsx';
 import type { usePour } from './usePour.ts';
 
 type Props = {
@@ -119,16 +120,21 @@ function KeepMix({ draft, bench }: { draft: BenchDraft; bench: BenchMix }) {
 
 function Cautions({ bench }: { bench: BenchMix }) {
   const { shop } = useSession();
-  const { product, vessel, start } = bench;
+  const { product, vessel, start, refusals } = bench;
   const holds = start?.body.kind === 'leftover' ? null : vessel?.holds;
   if (!product) return null;
+  const foreign = vessel?.lastHeld && vessel.lastHeld.productId !== product.id;
   return (
     <>
       {product.caution && <Watch word="Take care.">{product.caution} The safety data sheet decides.</Watch>}
-      {holds && (
-        <Watch
-          word={holds.productName === product.name ? 'Not empty by the books.' : 'Empty and rinse it first.'}
-        >
+      {vessel && refusals.vessel && (
+        <>
+          <Refusal problem={refusals.vessel} />
+          <RinsedButton vessel={vessel} />
+        </>
+      )}
+      {holds && !refusals.vessel && (
+        <Watch word={foreign ? 'Empty and rinse it first.' : 'Not empty by the books.'}>
           {formatVolume(holds.ul, shop.units)} of {holds.productName} by {holds.personName} ({holds.code}). A
           pour books that as used.
         </Watch>

@@ -12,7 +12,7 @@ import { type Fraction, fractionOf, inNotation } from '#core/strength/strength.t
 import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
-import { post } from '../app/api.ts';
+import { ApiProblem, post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
@@ -28,6 +28,7 @@ import { limitsOf, type Ware } from './benchMix.ts';
 import { blank, bookedContents } from './benchStart.ts';
 import { MergedLine } from './MergedLine.tsx';
 import { type Holding, isHolding } from './mergeMix.ts';
+import { RinsedButton } from './RinsedButton.tsx';
 
 type Props = {
   draft: BenchDraft;
@@ -136,6 +137,9 @@ export function StockBench({ draft, ware, set, question }: Props) {
             {letting.isPending ? 'Booking ...' : `Pour from ${stock.holds.code}`}
           </Button>
           {letting.error && <Refusal problem={letting.error} />}
+          {mix.vessel &&
+            letting.error instanceof ApiProblem &&
+            letting.error.problem.code === 'safety.gas' && <RinsedButton vessel={mix.vessel} />}
           {letting.data && <MergedLine merged={letting.data} undone={letting.reset} />}
         </div>
       )}

@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import type { Container, MeasureRow, Product, Vessel } from '#contract/ware.ts';
+import { ALL_UNKNOWN, TRAITS, type Traits } from '#core/safety/traits.ts';
 import { EMPTY_DRAFT, MODES } from './benchDraft.ts';
 import { benchMix, pourOf, type Ware } from './benchMix.ts';
 import { benchSteps } from './benchSteps.ts';
 
+const NONE = Object.fromEntries(TRAITS.map((t) => [t, 'no'])) as Traits;
 const product = (id: number, state: Product['state']): Product => ({
   id,
   name: `Product ${id}`,
@@ -13,6 +15,7 @@ const product = (id: number, state: Product['state']): Product => ({
   capUl: id === 1 ? 7_500 : null,
   shakeFirst: false,
   suds: false,
+  traits: id === 3 ? ALL_UNKNOWN : NONE,
   labelEntries: [],
   retired: false,
   revision: 1,
@@ -42,6 +45,7 @@ const vessel: Vessel = {
   displacementUl: 0,
   twoLines: false,
   holds: null,
+  lastHeld: null,
   retired: false,
   revision: 1,
 };
@@ -182,6 +186,32 @@ describe('the Bench', () => {
       const empty = benchMix({ ...EMPTY_DRAFT, mode, productId: 1 }, ware);
       expect([empty.plan, empty.refusals]).toEqual([null, {}]);
     }
+  });
+});
+
+describe('what the vessel last held', () => {
+  const following = (next: Traits, last: Traits) => {
+    const products = [
+      { ...product(1, 'concentrate'), traits: next },
+      { ...product(2, 'concentrate'), traits: last },
+    ];
+    const dirty = { ...vessel, lastHeld: { productId: 2, productName: 'Product 2' } };
+    return benchMix(
+      { ...EMPTY_DRAFT, productId: 1, vesselId: 1, strengthText: '1:12', containerId: 3 },
+      { ...ware, products, vessels: [dirty] },
+    );
+  };
+
+  it('stops the pour where the two would give off gas, or nobody knows', () => {
+    const acid = { ...NONE, acid: 'yes' } as Traits;
+    const iron = { ...NONE, sulfide: 'yes' } as Traits;
+    for (const bench of [following(acid, iron), following(iron, acid), following(ALL_UNKNOWN, iron)]) {
+      expect(bench.refusals.vessel?.code).toBe('safety.gas');
+      expect(bench.plan).not.toBeNull();
+      expect(pourOf(bench)).toBeNull();
+    }
+    expect(following(acid, NONE).refusals.vessel).toBeUndefined();
+    expect(pourOf(following(acid, NONE))).not.toBeNull();
   });
 });
 

@@ -7,6 +7,8 @@ import { mixFromProduct } from '#core/mixing/solveFor.ts';
 import { solveMix, type VesselLimits } from '#core/mixing/solveMix.ts';
 import { type Made, whatHaveIMade } from '#core/mixing/whatHaveIMade.ts';
 import type { Outcome, Refusal } from '#core/outcome.ts';
+import { mayMeet } from '#core/safety/mayMeet.ts';
+import { ALL_UNKNOWN } from '#core/safety/traits.ts';
 import { checkStock } from '#core/stock/postings.ts';
 import { otherReading } from '#core/strength/otherReading.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
@@ -26,7 +28,7 @@ export type Ware = {
   shop: Pick<Shop, 'units' | 'ratioReading'>;
 };
 
-type Fields = 'strength' | 'total' | 'container' | 'have' | StartFields;
+type Fields = 'strength' | 'total' | 'container' | 'have' | 'vessel' | StartFields;
 
 /** Everything the Bench shows, worked out from what was typed. */
 export type BenchMix = {
@@ -65,6 +67,8 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
   const { start, refusals: startRefusals } = benchStart(draft, vessel, shop);
   const refusals: BenchMix['refusals'] = { ...startRefusals };
   if (strength && !strength.ok && !blank(draft.strengthText)) refusals.strength = strength;
+  const met = product && vessel && meeting(product, vessel, ware.products);
+  if (met && !met.ok) refusals.vessel = met;
   const fraction = strength?.ok ? fractionIn(strength.value) : null;
 
   const base = { product, vessel, containers, container, strength, fraction, start };
@@ -119,8 +123,8 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
 /** What is to be booked, or null while the mix can't be poured. */
 export function pourOf(bench: BenchMix): PourBody | null {
   const { product, vessel, container, plan, totalUl, strength, start, measuring, refusals } = bench;
-  if (!product || !vessel || !container || !plan || !totalUl || !strength?.ok || !start || refusals.container)
-    return null;
+  if (!product || !vessel || !container || !plan || !totalUl || !strength?.ok || !start) return null;
+  if (refusals.container || refusals.vessel) return null;
   return {
     productId: product.id,
     vesselId: vessel.id,
@@ -132,6 +136,13 @@ export function pourOf(bench: BenchMix): PourBody | null {
     measured: measuring?.chosen?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
     shown: { pourOffUl: plan.pourOffUl, waterUl: plan.waterUl, productUl: plan.productUl },
   };
+}
+
+/** Whether the product may follow what the vessel last held; of a product no longer listed nothing is known. */
+function meeting(product: Product, { name, lastHeld }: Vessel, all: Product[]): Outcome<null> | null {
+  if (!lastHeld || lastHeld.productId === product.id) return null;
+  const last = all.find((p) => p.id === lastHeld.productId);
+  return mayMeet(product, { name: lastHeld.productName, traits: last?.traits ?? ALL_UNKNOWN }, name);
 }
 
 function readStrength(

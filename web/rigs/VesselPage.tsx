@@ -136,7 +136,7 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
   });
   const kind = of.form.watch('kind');
   const setRetired = async (row: Vessel) => {
-    const { id, revision, holds: _, ...facts } = row;
+    const { id, revision, holds: _, lastHeld: __, ...facts } = row;
     await patch(`/vessels/${id}`, { ...facts, retired: !retired }, revision);
     askAgain('vessels');
   };

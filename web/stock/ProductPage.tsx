@@ -4,6 +4,7 @@ import { useNavigate, useParams } from 'react-router';
 import { atLeast } from '#contract/people.ts';
 import type { Shop } from '#contract/shop.ts';
 import { PRODUCT_STATES, type Product, productBody, productPatch } from '#contract/ware.ts';
+import { ALL_UNKNOWN, TRAIT_NAMES, TRAITS, type Traits } from '#core/safety/traits.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
@@ -69,6 +70,7 @@ function ProductFacts({ product }: { product: Product }) {
       <p>
         {state.name}, {state.note}. {product.caution}
       </p>
+      <p className="mt-3">{traitsInWords(product.traits)}</p>
       <ul className="mt-3 max-w-xl border-t border-hairline">
         {product.labelEntries.map((entry) => (
           <li key={entry.id} className="ruled flex justify-between gap-3 border-faint py-2">
@@ -83,6 +85,18 @@ function ProductFacts({ product }: { product: Product }) {
   );
 }
 
+function traitsInWords(traits: Traits): string {
+  const named = (state: 'yes' | 'unknown') =>
+    TRAITS.filter((t) => traits[t] === state).map((t) => TRAIT_NAMES[t].toLowerCase());
+  const [has, open] = [named('yes'), named('unknown')];
+  return [
+    has.length > 0 && `Has: ${has.join('; ')}.`,
+    open.length > 0 && `Not known, so treated as there: ${open.join('; ')}.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
 type Typed = {
   name: string;
   state: Product['state'];
@@ -91,6 +105,7 @@ type Typed = {
   capUl: string;
   shakeFirst: boolean;
   suds: boolean;
+  traits: Traits;
   labelEntries: LabelTyped[];
 };
 
@@ -102,6 +117,7 @@ const typedProduct = (product: Product | null, shop: Shop): Typed => ({
   capUl: product?.capUl ? formatExactVolume(product.capUl) : '',
   shakeFirst: product?.shakeFirst ?? false,
   suds: product?.suds ?? false,
+  traits: product?.traits ?? ALL_UNKNOWN,
   labelEntries: product?.labelEntries.map((entry) =>
     typedLabel(entry, { ...shop, gPerMl: product.gPerMl ?? undefined }),
   ) ?? [{ whatFor: 'Everyday', printed: '', reading: 'asWritten', basis: 'bottle' }],
@@ -115,6 +131,7 @@ const LABELS: Partial<Record<keyof Typed, string>> = {
   capUl: 'Cap',
   shakeFirst: 'Shake first',
   suds: 'Suds',
+  traits: 'Traits',
   labelEntries: 'Label strengths',
 };
 
@@ -147,8 +164,8 @@ function ProductForm({ product }: { product: Product | null }) {
     read: (typed) => {
       const { facts, refusals } = readFacts(typed, shop.units);
       const read = readLabel(typed.labelEntries, { ...shop, gPerMl: facts.gPerMl ?? undefined });
-      const { name, state, caution, shakeFirst, suds } = typed;
-      const body = { name, state, caution, shakeFirst, suds, ...facts, labelEntries: read.entries };
+      const { name, state, caution, shakeFirst, suds, traits } = typed;
+      const body = { name, state, caution, shakeFirst, suds, traits, ...facts, labelEntries: read.entries };
       return { body: product ? { ...body, retired } : body, refusals: { ...refusals, ...read.refusals } };
     },
     labels: LABELS,
@@ -191,12 +208,44 @@ function ProductForm({ product }: { product: Product | null }) {
           <TickField of={of} name="shakeFirst" label="Shake the container first" />
           <TickField of={of} name="suds" label="Washed with suds: jet the last of the water" />
         </div>
+        <TraitFields of={of} />
         <LabelStrengths of={of} />
         <FormFoot save={product ? 'Save' : 'Add the product'} {...of.foot}>
           <ButtonLink to="/stock">Back to Stock</ButtonLink>
         </FormFoot>
       </form>
     </Page>
+  );
+}
+
+const TRAIT_OPTIONS = [
+  { value: 'unknown', name: 'not known' },
+  { value: 'no', name: 'no' },
+  { value: 'yes', name: 'yes' },
+];
+
+/** What it is made of, from its safety data sheet; what nobody has entered counts as there. */
+function TraitFields({ of }: { of: TextForm<Typed> }) {
+  return (
+    <fieldset className="mt-5">
+      <legend className="font-reading mb-1 text-[1.2rem] font-semibold">
+        What it is, by its safety data sheet
+      </legend>
+      <p className="mb-3 text-muted">
+        Decides what it may follow in a vessel. What is not known counts as there, so look it up.
+      </p>
+      <div className="grid items-start gap-4 sm:grid-cols-2 lg:grid-cols-3">
+        {TRAITS.map((trait) => (
+          <ChoiceField
+            key={trait}
+            of={of}
+            name={`traits.${trait}`}
+            label={TRAIT_NAMES[trait]}
+            options={TRAIT_OPTIONS}
+          />
+        ))}
+      </div>
+    </fieldset>
   );
 }
 
