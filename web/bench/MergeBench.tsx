@@ -9,8 +9,6 @@ import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
-import { Choice } from '../ui/Choice.tsx';
-import { Field } from '../ui/Field.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useSize } from '../ui/useSize.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
@@ -19,6 +17,7 @@ import type { BenchDraft } from './benchDraft.ts';
 import type { Ware } from './benchMix.ts';
 import { MergedLine } from './MergedLine.tsx';
 import { type Holding, isHolding, mergeMix } from './mergeMix.ts';
+import { VesselChoice } from './VesselChoice.tsx';
 
 type Props = {
   draft: BenchDraft;
@@ -47,7 +46,8 @@ export function MergeBench({ draft, ware, set, question }: Props) {
       <h1 className="sr-only">Bench</h1>
       <div className="flex flex-col gap-4">
         {question}
-        <VesselField
+        <VesselChoice
+          note={note}
           label="Pour into"
           value={into}
           options={ware.vessels.filter(isHolding)}
@@ -59,7 +59,8 @@ export function MergeBench({ draft, ware, set, question }: Props) {
           refusal={refusals.into}
           onChange={(leftText) => change({ leftText })}
         />
-        <VesselField
+        <VesselChoice
+          note={note}
           label="Pour over from"
           value={from}
           options={partners}
@@ -126,32 +127,7 @@ export function MergeBench({ draft, ware, set, question }: Props) {
   );
 }
 
-function VesselField(props: {
-  label: string;
-  value: Holding | null;
-  options: Holding[];
-  onChange: (id: number) => void;
-}) {
-  const { label, value, options, onChange } = props;
-  return (
-    <Field label={label}>
-      {(described) => (
-        <Choice
-          {...described}
-          bay
-          value={value ? String(value.id) : ''}
-          placeholder="None"
-          options={options.map((v) => ({
-            value: String(v.id),
-            name: v.name,
-            note: `${v.holds.productName}, ${v.holds.code} by ${v.holds.personName}`,
-          }))}
-          onChange={(id) => onChange(Number(id))}
-        />
-      )}
-    </Field>
-  );
-}
+const note = ({ holds }: Holding) => `${holds.productName}, ${holds.code} by ${holds.personName}`;
 
 function LeftField(props: {
   vessel: Holding | null;

@@ -1,34 +1,25 @@
 import { useMutation } from '@tanstack/react-query';
 import type { LetDownBody, Merged } from '#contract/ledger.ts';
-import { fractionIn } from '#core/mixing/contents.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
-import { asMeasured, planPours } from '#core/mixing/planPour.ts';
-import { twoStage } from '#core/mixing/solveFor.ts';
-import type { Refusal as CoreRefusal } from '#core/outcome.ts';
-import { checkStock } from '#core/stock/postings.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
-import { parseStrength } from '#core/strength/parseStrength.ts';
-import { type Fraction, fractionOf, inNotation } from '#core/strength/strength.ts';
+import { inNotation } from '#core/strength/strength.ts';
 import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
-import { parseVolume } from '#core/units/parseVolume.ts';
-import { microlitres } from '#core/units/volume.ts';
 import { ApiProblem, post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
-import { Choice } from '../ui/Choice.tsx';
-import { Field } from '../ui/Field.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { useSize } from '../ui/useSize.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchDraft } from './benchDraft.ts';
-import { benchMeasuring, nameOf } from './benchMeasuring.ts';
-import { limitsOf, type Ware } from './benchMix.ts';
-import { blank, bookedContents } from './benchStart.ts';
+import { nameOf } from './benchMeasuring.ts';
+import type { Ware } from './benchMix.ts';
+import { type LetDownMix, letDownMix } from './letDownMix.ts';
 import { MergedLine } from './MergedLine.tsx';
 import { type Holding, isHolding } from './mergeMix.ts';
 import { RinsedButton } from './RinsedButton.tsx';
+import { VesselChoice } from './VesselChoice.tsx';
 
 type Props = {
   draft: BenchDraft;
@@ -42,7 +33,7 @@ export function StockBench({ draft, ware, set, question }: Props) {
   const { shop } = useSession();
   const stocks = ware.vessels.filter(isHolding).filter((v) => isHyper(v, ware));
   const stock = stocks.find((v) => v.id === draft.otherVesselId) ?? stocks[0] ?? null;
-  const mix = stock && letDown(draft, stock, ware);
+  const mix = stock && letDownMix(draft, stock, ware);
   const letting = useMutation({
     mutationFn: (body: LetDownBody) => post<Merged>('/let-downs', body),
     onSettled: () => askAgain('vessels'),
@@ -150,66 +141,7 @@ export function StockBench({ draft, ware, set, question }: Props) {
 const isHyper = ({ holds }: Holding, { products }: Ware): boolean =>
   products.some((p) => p.id === holds.productId && p.state === 'hyper');
 
-/** Works out a mix from a stock solution, as it is measured. */
-function letDown(draft: BenchDraft, stock: Holding, ware: Ware) {
-  const { shop } = ware;
-  const vessel =
-    ware.vessels.find((v) => v.id === draft.vesselId && v.id !== stock.id) ??
-    ware.vessels.find((v) => v.id !== stock.id);
-  const held = bookedContents(stock, stock.holds.productId);
-  const stockFraction = held ? fractionIn(held) : (1 as Fraction);
-  const refusals: { strength?: CoreRefusal; total?: CoreRefusal; stock?: CoreRefusal } = {};
-  const nothing = { vessel, stockFraction, refusals, plan: null, chosen: null, stage: null, body: null };
-  const strength = parseStrength(draft.strengthText, { system: shop.units, ratio: shop.ratioReading });
-  if (!strength.ok) {
-    if (!blank(draft.strengthText)) refusals.strength = strength;
-    return nothing;
-  }
-  const use = fractionOf(strength.value);
-  if (!vessel || !use.ok) return nothing;
-  const limits = limitsOf(vessel);
-  const total = blank(draft.makeText)
-    ? ({ ok: true, value: limits.fillLimitUl } as const)
-    : parseVolume(draft.makeText, { system: shop.units, field: 'How much to make' });
-  if (!total.ok) {
-    refusals.total = total;
-    return nothing;
-  }
-  const plans = planPours({
-    state: 'concentrate',
-    fraction: use.value,
-    vessel: limits,
-    totalUl: total.value,
-    start: null,
-    show: shop.units,
-  });
-  if (!plans.ok) {
-    refusals[plans.code.startsWith('total.') ? 'total' : 'strength'] = plans;
-    return nothing;
-  }
-  const [exact] = plans.value;
-  if (!exact) return nothing;
-  const chosen = benchMeasuring(exact, ware.measures, draft.measure).chosen;
-  const plan = asMeasured(exact, chosen?.ul ?? exact.productUl);
-  const enough = checkStock(stock.holds.ul, plan.productUl, stock.holds.code, shop.units);
-  if (!enough.ok) refusals.stock = enough;
-  const stage = twoStage(
-    microlitres(plan.waterUl + plan.productUl),
-    stockFraction,
-    (plan.productUl / (plan.waterUl + plan.productUl)) as Fraction,
-  );
-  const body: LetDownBody = {
-    stockVesselId: stock.id,
-    vesselId: vessel.id,
-    strength: strength.value,
-    totalUl: total.value,
-    measured: chosen?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
-    shown: { waterUl: plan.waterUl, stockUl: plan.productUl },
-  };
-  return { vessel, stockFraction, refusals, plan, chosen, stage, body: enough.ok ? body : null };
-}
-
-function StockDrawings({ mix }: { mix: ReturnType<typeof letDown> }) {
+function StockDrawings({ mix }: { mix: LetDownMix }) {
   const { shop } = useSession();
   const [room, size] = useSize<HTMLDivElement>();
   const { vessel, plan, chosen } = mix;
@@ -291,27 +223,5 @@ function Figure({
         {read && <span className="text-[1.5rem]">{read.unit}</span>}
       </span>
     </p>
-  );
-}
-
-function VesselChoice<V extends { id: number; name: string }>(props: {
-  label: string;
-  value: V | null;
-  options: V[];
-  onChange: (id: number) => void;
-}) {
-  const { label, value, options, onChange } = props;
-  return (
-    <Field label={label}>
-      {(described) => (
-        <Choice
-          {...described}
-          bay
-          value={value ? String(value.id) : ''}
-          options={options.map((v) => ({ value: String(v.id), name: v.name }))}
-          onChange={(id) => onChange(Number(id))}
-        />
-      )}
-    </Field>
   );
 }

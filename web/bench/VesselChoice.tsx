@@ -1,0 +1,31 @@
+import { Choice } from '../ui/Choice.tsx';
+import { Field } from '../ui/Field.tsx';
+
+/** One of some vessels. */
+export function VesselChoice<V extends { id: number; name: string }>(props: {
+  label: string;
+  value: V | null;
+  options: V[];
+  note?: (vessel: V) => string;
+  onChange: (id: number) => void;
+}) {
+  const { label, value, options, note, onChange } = props;
+  return (
+    <Field label={label}>
+      {(described) => (
+        <Choice
+          {...described}
+          bay
+          value={value ? String(value.id) : ''}
+          placeholder="None"
+          options={options.map((v) => ({
+            value: String(v.id),
+            name: v.name,
+            ...(note && { note: note(v) }),
+          }))}
+          onChange={(id) => onChange(Number(id))}
+        />
+      )}
+    </Field>
+  );
+}
