@@ -75,6 +75,17 @@ export const wholeUl = (label: string, least = 1) =>
     .max(LARGEST_UL)
     .meta({ remedy: `Give whole microlitres from ${least} to ${LARGEST_UL}.` });
 
+/** An amount of money: whole minor units of the shop's currency. */
+export const wholeMinor = (label: string) =>
+  yup
+    .number()
+    .label(label)
+    .integer()
+    .min(0)
+    .max(1_000_000_000)
+    .defined()
+    .meta({ remedy: 'Type what it cost, such as 24.50, or nothing.' });
+
 /** A finite number in a range. */
 export const finite = (label: string, min: number, max: number) =>
   yup

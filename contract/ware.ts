@@ -12,7 +12,7 @@ import {
 } from '#core/safety/traits.ts';
 import { BASES, type Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/strength.ts';
-import { exactly, finite, line, note, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
+import { exactly, finite, line, note, oneOf, rowId, strength, wholeMinor, wholeUl, yes } from './fields.ts';
 
 // Products, vessels, measures, places and containers: what a shop owns.
 
@@ -158,6 +158,7 @@ export const containerBody = exactly({
   levelUl: wholeUl('In it now'),
   placeId: rowId('Place'),
   lot: note('Lot', 40),
+  priceMinor: wholeMinor('Price').nullable(),
   opened: yes('Already open'),
 }).test('level', function within(v) {
   if (!(v.levelUl > v.sizeUl)) return true;
@@ -176,6 +177,8 @@ export type Container = {
   placeId: number;
   placeName: string;
   lot: string;
+  /** What it cost, in the currency's minor units; null where nobody entered it. */
+  priceMinor: number | null;
   receivedAt: string;
   openedAt: string | null;
 };

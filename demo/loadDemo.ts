@@ -79,11 +79,12 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
   const openContainers = new Map<string, number>();
   const lead = { personId: known(personIds, 'Odo Marsh') };
 
-  for (const { product, place, size, daysAgo, ...rest } of containers) {
+  for (const { product, place, size, daysAgo, price, ...rest } of containers) {
     const body = {
       ...rest,
       productId: known(productIds, product),
       placeId: known(placeIds, place),
+      priceMinor: Math.round(price * 100),
       sizeUl: size,
       levelUl: size,
     };

@@ -156,6 +156,8 @@ export const places: PlaceBody[] = [
 
 /** Containers by name of product and place, with how many days ago they came in. */
 export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
+  /** What it cost, in pounds. */
+  price: number;
   product: string;
   place: string;
   size: number;
@@ -167,6 +169,7 @@ export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
     size: litres(20),
     place: 'Bench',
     lot: 'LK-2207',
+    price: 96,
     opened: true,
     daysAgo: 30,
   },
@@ -176,6 +179,7 @@ export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
     size: litres(20),
     place: 'Store',
     lot: 'LK-2311',
+    price: 98,
     opened: false,
     daysAgo: 9,
   },
@@ -185,6 +189,7 @@ export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
     size: litres(5),
     place: 'Bench',
     lot: 'OP-118',
+    price: 31.5,
     opened: true,
     daysAgo: 24,
   },
@@ -194,6 +199,7 @@ export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
     size: litres(5),
     place: 'Bench',
     lot: 'SA-40',
+    price: 22,
     opened: true,
     daysAgo: 41,
   },
@@ -203,6 +209,7 @@ export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
     size: litres(5),
     place: 'Bench',
     lot: 'MP-77',
+    price: 28,
     opened: true,
     daysAgo: 18,
   },
@@ -212,6 +219,7 @@ export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
     size: litres(1),
     place: 'Van',
     lot: 'DR-9',
+    price: 17.5,
     opened: true,
     daysAgo: 33,
   },
@@ -221,6 +229,7 @@ export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
     size: litres(5),
     place: 'Store',
     lot: 'DR-12',
+    price: 74,
     opened: false,
     daysAgo: 5,
   },
@@ -230,6 +239,7 @@ export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
     size: litres(25),
     place: 'Store',
     lot: 'CH-3',
+    price: 119,
     opened: true,
     daysAgo: 50,
   },
@@ -239,6 +249,7 @@ export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
     size: litres(5),
     place: 'Bay 3',
     lot: 'SW-61',
+    price: 41,
     opened: true,
     daysAgo: 21,
   },
@@ -248,6 +259,7 @@ export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
     size: litres(1),
     place: 'Van',
     lot: 'SG-15',
+    price: 8.4,
     opened: true,
     daysAgo: 16,
   },
@@ -257,6 +269,7 @@ export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
     size: litres(5),
     place: 'Store',
     lot: 'LS-4',
+    price: 36,
     opened: true,
     daysAgo: 27,
   },
@@ -266,6 +279,7 @@ export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
     size: litres(5),
     place: 'Bay 3',
     lot: 'BL-22',
+    price: 52,
     opened: true,
     daysAgo: 14,
   },

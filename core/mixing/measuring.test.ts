@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { costOfFill, costPerWorkingLitre, formatMoney } from '../planning/cost.ts';
+import { costOfFill, costPerWorkingLitre, formatMoney, parseMoney } from '../planning/cost.ts';
 import { placeInBand } from '../strength/band.ts';
 import { parseStrength } from '../strength/parseStrength.ts';
 import { type Fraction, fractionOf, inNotation } from '../strength/strength.ts';
@@ -225,5 +225,15 @@ describe('a band and a price', () => {
     expect(formatMoney(30.77, 'GBP')).toBe('£0.308');
     expect(formatMoney(1_234.4, 'EUR')).toBe('€12.34');
     expect(formatMoney(50, 'JPY')).toBe('JP¥50');
+    expect(parseMoney('£24.50', 'GBP', 'Price')).toEqual({ ok: true, value: 2_450 });
+    expect(parseMoney('1200', 'JPY', 'Price')).toEqual({ ok: true, value: 1_200 });
+    for (const [text, code] of [
+      ['24.505', 'money.range'],
+      ['-1', 'number.negative'],
+      ['cheap', 'number.missing'],
+      ['99999999999', 'money.range'],
+    ] as const) {
+      expect(parseMoney(text, 'GBP', 'Price')).toMatchObject({ ok: false, code });
+    }
   });
 });

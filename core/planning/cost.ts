@@ -1,3 +1,6 @@
+import { accept, type Outcome, refuse } from '../outcome.ts';
+import { parseNumber } from '../units/parseNumber.ts';
+
 /** What a container cost and what it holds. Money is in the currency's minor units. */
 export type Price = { readonly minor: number; readonly sizeUl: number };
 
@@ -23,6 +26,25 @@ export function costPerWorkingLitre({ minor, sizeUl }: Price, fraction: number):
 export function costOfFill({ minor, sizeUl }: Price, productUl: number): number {
   return (minor / sizeUl) * productUl;
 }
+
+/**
+ * What a person typed for a price, in minor units.
+ *
+ * @param currency its code decides how many decimals there are: none for JPY, two for most
+ * @example parseMoney('24.50', 'GBP', 'Price') // { ok: true, value: 2450 }
+ */
+export function parseMoney(text: string, currency: string, field: string): Outcome<number> {
+  const amount = parseNumber(text.replace(/^[^\d.,-]+/, ''), field);
+  if (!amount.ok) return amount;
+  const minor = amount.value * 10 ** decimalsOf(currency);
+  if (Math.abs(minor - Math.round(minor)) > 1e-6 || minor > 1_000_000_000) {
+    return refuse('money.range', field, `${field} is not an amount of money.`, 'Type it like 24.50.');
+  }
+  return accept(Math.round(minor));
+}
+
+const decimalsOf = (currency: string): number =>
+  new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
 
 /**
  * Money as people read it: whole minor units where it is worth one, else tenths of one.

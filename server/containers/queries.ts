@@ -3,7 +3,7 @@ import type { Queryable } from '../db/books.ts';
 
 const CONTAINER = `
   SELECT c.id, c.code, c.product_id AS "productId", p.name AS "productName", c.kind, c.size_ul AS "sizeUl",
-         coalesce(b.ul, 0) AS "heldUl", c.place_id AS "placeId", l.name AS "placeName", c.lot,
+         coalesce(b.ul, 0) AS "heldUl", c.place_id AS "placeId", l.name AS "placeName", c.lot, c.price_minor AS "priceMinor",
          c.received_at AS "receivedAt", c.opened_at AS "openedAt"
   FROM container c
   JOIN product p ON p.id = c.product_id
@@ -25,9 +25,18 @@ export async function containerOf(db: Queryable, id: number): Promise<Container 
 /** Null where there is no such product; the tap's water comes in no container. */
 export async function insertContainer(tx: Queryable, body: ContainerBody, now: Date): Promise<number | null> {
   const [row] = await tx.rows<{ id: number }>(
-    `INSERT INTO container (product_id, kind, size_ul, place_id, lot, received_at, opened_at)
-     SELECT id, $2, $3, $4, $5, $6, $7 FROM product WHERE id = $1 AND state <> 'water' AND retired_at IS NULL RETURNING id`,
-    [body.productId, body.kind, body.sizeUl, body.placeId, body.lot.trim(), now, body.opened ? now : null],
+    `INSERT INTO container (product_id, kind, size_ul, place_id, lot, received_at, opened_at, price_minor)
+     SELECT id, $2, $3, $4, $5, $6, $7, $8 FROM product WHERE id = $1 AND state <> 'water' AND retired_at IS NULL RETURNING id`,
+    [
+      body.productId,
+      body.kind,
+      body.sizeUl,
+      body.placeId,
+      body.lot.trim(),
+      now,
+      body.opened ? now : null,
+      body.priceMinor,
+    ],
   );
   if (!row) return null;
   await tx.rows(`INSERT INTO account (kind, container_id) VALUES ('container', $1)`, [row.id]);

@@ -157,6 +157,7 @@ describe('a request that is not what it should be', () => {
       levelUl: 5_000_000,
       placeId: 1,
       lot: '',
+      priceMinor: null,
       opened: false,
     };
     expect((await hester('post', '/api/containers', container)).body.code).toBe('reference.unknown');

@@ -150,6 +150,7 @@ describe('a pour', () => {
       levelUl: 40_000,
       placeId: 2,
       lot: '',
+      priceMinor: null,
       opened: true,
     });
     const answer = await bram('post', '/api/pours', pour({ containerId: bottle.body.id }));
@@ -165,6 +166,7 @@ describe('a pour', () => {
       levelUl: 100_000,
       placeId: 2,
       lot: '',
+      priceMinor: null,
       opened: true,
     });
     const containerId = last.body.id;

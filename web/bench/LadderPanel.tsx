@@ -1,8 +1,10 @@
 import { memo, useState } from 'react';
 import { fractionIn } from '#core/mixing/contents.ts';
 import { rankImprovements, type StrengthSpread } from '#core/mixing/tolerance.ts';
+import { costOfFill, costPerWorkingLitre, formatMoney } from '#core/planning/cost.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
+import { useSession } from '../app/session.tsx';
 import { type BenchMix, bandOf } from './benchMix.ts';
 import { StrengthLadder } from './StrengthLadder.tsx';
 import { uncertainMix, useSpread } from './useSpread.ts';
@@ -36,10 +38,26 @@ export const LadderPanel = memo(function LadderPanel({
           choose={choose}
         />
       </div>
+      <Cost bench={bench} />
       {spread && <SpreadInWords spread={spread} bench={bench} />}
     </section>
   );
 });
+
+/** What the product in it costs, and what a working litre does; ready to use or mixed, they compare on the same line. */
+function Cost({ bench }: { bench: BenchMix }) {
+  const { shop } = useSession();
+  const { plan, container } = bench;
+  if (!plan || plan.productUl === 0 || !container || container.priceMinor === null) return null;
+  const price = { minor: container.priceMinor, sizeUl: container.sizeUl };
+  const litre = costPerWorkingLitre(price, fractionIn(plan.after));
+  return (
+    <p className="mt-2 text-[0.94rem] leading-snug">
+      <span className="reading">{formatMoney(costOfFill(price, plan.productUl), shop.currency)}</span> of
+      product, <span className="reading">{formatMoney(litre, shop.currency)}</span> a litre.
+    </p>
+  );
+}
 
 function SpreadInWords({ spread, bench }: { spread: StrengthSpread; bench: BenchMix }) {
   const [why, setWhy] = useState(false);

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { WATER_FIRST } from '#core/mixing/fillSteps.ts';
 import { formatExactVolume, formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
@@ -78,7 +79,17 @@ function noteOf(
     case 'jet':
       return `For suds, up to the ${line} line.`;
     case 'water':
-      return start?.contents ? `Up to the ${line} line.` : `Fill to the ${line} line.`;
+      return start?.contents ? (
+        `Up to the ${line} line.`
+      ) : (
+        <>
+          Fill to the {line} line.
+          <details className="hidden lg:block">
+            <summary className="cursor-pointer text-muted">Why water first</summary>
+            {WATER_FIRST}
+          </details>
+        </>
+      );
     case 'product':
       return (
         <>

@@ -31,6 +31,7 @@ const container = (id: number, productId: number, heldUl: number, openedAt: stri
   placeId: 1,
   placeName: 'Bench',
   lot: '',
+  priceMinor: null,
   receivedAt: '2026-05-01T08:00:00Z',
   openedAt,
 });

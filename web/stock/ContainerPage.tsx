@@ -3,6 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { atLeast } from '#contract/people.ts';
 import type { Container } from '#contract/ware.ts';
 import { CONTAINER_OUTLINES } from '#core/mixing/outlines.ts';
+import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
@@ -50,6 +51,12 @@ export default function ContainerPage() {
             <Fact name="Left, by the books" value={held} />
             <Fact name="Size" value={`${formatVolume(container.sizeUl, shop.units)} ${container.kind}`} />
             <Fact name="Stands in" value={container.placeName} />
+            <Fact
+              name="Price"
+              value={
+                container.priceMinor === null ? 'not known' : formatMoney(container.priceMinor, shop.currency)
+              }
+            />
             <Fact name="Lot" value={container.lot || 'none given'} />
             <Fact name="Received" value={shopDay(container.receivedAt, shop.zone)} />
             <Fact

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { type Container, containerBody, type Place, type Product } from '#contract/ware.ts';
 import { CONTAINER_KINDS, type ContainerKind } from '#core/mixing/outlines.ts';
+import { parseMoney } from '#core/planning/cost.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
@@ -18,6 +19,7 @@ type Typed = {
   levelUl: string;
   placeId: string;
   lot: string;
+  priceMinor: string;
   opened: boolean;
 };
 
@@ -51,10 +53,13 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
       levelUl: '',
       placeId: String(places[0]?.id ?? ''),
       lot: '',
+      priceMinor: '',
       opened: false,
     } as Typed,
     read: (typed) => {
       const size = parseVolume(typed.sizeUl, { system: shop.units, field: 'Size' });
+      const price =
+        typed.priceMinor.trim() === '' ? null : parseMoney(typed.priceMinor, shop.currency, 'Price');
       const level =
         typed.levelUl.trim() === ''
           ? size
@@ -67,9 +72,11 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
           levelUl: level.ok ? level.value : undefined,
           placeId: typed.placeId ? Number(typed.placeId) : undefined,
           lot: typed.lot,
+          priceMinor: price?.ok ? price.value : null,
           opened: typed.opened,
         },
         refusals: {
+          ...(price && !price.ok && { priceMinor: price }),
           ...(!size.ok && { sizeUl: size }),
           ...(!level.ok && typed.levelUl.trim() !== '' && { levelUl: level }),
         },
@@ -110,6 +117,12 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
           />
           <ChoiceField of={of} name="placeId" label="Stands in" options={named(places)} />
           <TextField of={of} name="lot" label="Lot" hint="As printed on it, if it is" />
+          <TextField
+            of={of}
+            name="priceMinor"
+            label="Price"
+            hint={`What the full container cost, in ${shop.currency}. Empty: not known.`}
+          />
           <TickField of={of} name="opened" label="It is already open" />
         </div>
         <FormFoot save="Put it on the shelf" saving={of.saving} problem={of.problem} />
