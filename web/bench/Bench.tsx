@@ -3,7 +3,7 @@ import type { Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { EMPTY_DRAFT, useBench } from './benchDraft.ts';
-import { benchMix, pourOf, type Ware } from './benchMix.ts';
+import { benchMix, pourOf } from './benchMix.ts';
 import { Drawings } from './Drawings.tsx';
 import { EmptyBench } from './EmptyBench.tsx';
 import { LadderPanel } from './LadderPanel.tsx';
@@ -15,6 +15,7 @@ import { SlipStrip } from './SlipStrip.tsx';
 import { StockBench } from './StockBench.tsx';
 import { usePour } from './usePour.ts';
 import { useWare } from './useWare.ts';
+import type { Ware } from './ware.ts';
 
 /** Mixing: what is typed on the left, and beside it the vessel, the measure and the two amounts. */
 export function Bench() {

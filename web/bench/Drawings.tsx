@@ -10,9 +10,10 @@ import { useSize } from '../ui/useSize.ts';
 import { type Layer, WareDrawing } from '../ui/WareDrawing.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import { FREE, nameOf } from './benchMeasuring.ts';
-import type { BenchMix, Ware } from './benchMix.ts';
+import type { BenchMix } from './benchMix.ts';
 import { type BenchStep, benchSteps } from './benchSteps.ts';
 import { Stepper } from './Stepper.tsx';
+import type { Ware } from './ware.ts';
 
 type Props = { bench: BenchMix; ware: Ware; set: (change: Partial<BenchDraft>) => void };
 

@@ -4,7 +4,7 @@ import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { useSession } from '../app/session.tsx';
 import { ButtonLink } from '../ui/Button.tsx';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
-import type { Ware } from './benchMix.ts';
+import type { Ware } from './ware.ts';
 
 /** A new shop's Bench: an empty vessel, and the one thing to do next. */
 export function EmptyBench({ ware }: { ware: Ware }) {

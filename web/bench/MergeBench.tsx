@@ -14,10 +14,10 @@ import { useSize } from '../ui/useSize.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchDraft } from './benchDraft.ts';
-import type { Ware } from './benchMix.ts';
 import { MergedLine } from './MergedLine.tsx';
 import { type Holding, isHolding, mergeMix } from './mergeMix.ts';
 import { VesselChoice } from './VesselChoice.tsx';
+import type { Ware } from './ware.ts';
 
 type Props = {
   draft: BenchDraft;

@@ -10,9 +10,10 @@ import { Choice } from '../ui/Choice.tsx';
 import { Field } from '../ui/Field.tsx';
 import { AmountField } from './AmountField.tsx';
 import { type BenchDraft, type Favourite, MODES, type Mode, useBench } from './benchDraft.ts';
-import type { BenchMix, Ware } from './benchMix.ts';
+import type { BenchMix } from './benchMix.ts';
 import { ModeFields } from './ModeFields.tsx';
 import { Ways, WhatYouMade } from './Ways.tsx';
+import type { Ware } from './ware.ts';
 
 const QUESTIONS: Record<Mode, { name: string; note: string }> = {
   fill: { name: 'Make a fill', note: 'into an empty vessel' },

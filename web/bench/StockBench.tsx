@@ -14,12 +14,12 @@ import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import { nameOf } from './benchMeasuring.ts';
-import type { Ware } from './benchMix.ts';
 import { type LetDownMix, letDownMix } from './letDownMix.ts';
 import { MergedLine } from './MergedLine.tsx';
 import { type Holding, isHolding } from './mergeMix.ts';
 import { RinsedButton } from './RinsedButton.tsx';
 import { VesselChoice } from './VesselChoice.tsx';
+import type { Ware } from './ware.ts';
 
 type Props = {
   draft: BenchDraft;

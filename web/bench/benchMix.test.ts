@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import type { Container, MeasureRow, Product, Vessel } from '#contract/ware.ts';
 import { ALL_UNKNOWN, TRAITS, type Traits } from '#core/safety/traits.ts';
 import { EMPTY_DRAFT, MODES } from './benchDraft.ts';
-import { benchMix, pourOf, type Ware } from './benchMix.ts';
+import { benchMix, pourOf } from './benchMix.ts';
 import { benchSteps } from './benchSteps.ts';
+import type { Ware } from './ware.ts';
 
 const NONE = Object.fromEntries(TRAITS.map((t) => [t, 'no'])) as Traits;
 const product = (id: number, state: Product['state']): Product => ({

@@ -1,6 +1,5 @@
 import type { PourBody } from '#contract/ledger.ts';
-import type { Shop } from '#contract/shop.ts';
-import type { Container, MeasureRow, Product, Vessel } from '#contract/ware.ts';
+import type { Container, Product, Vessel } from '#contract/ware.ts';
 import { type Contents, volumeUl } from '#core/mixing/contents.ts';
 import { asMeasured, type PourPlan, planPours } from '#core/mixing/planPour.ts';
 import { mixFromProduct } from '#core/mixing/solveFor.ts';
@@ -18,15 +17,7 @@ import { type Microlitres, microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { type BenchMeasuring, benchMeasuring } from './benchMeasuring.ts';
 import { type BenchStart, benchStart, blank, type StartFields } from './benchStart.ts';
-
-/** The shop's ware, as far as the Bench needs it. */
-export type Ware = {
-  products: Product[];
-  vessels: Vessel[];
-  containers: Container[];
-  measures: MeasureRow[];
-  shop: Pick<Shop, 'units' | 'ratioReading'>;
-};
+import type { Ware } from './ware.ts';
 
 type Fields = 'strength' | 'total' | 'container' | 'have' | 'vessel' | StartFields;
 

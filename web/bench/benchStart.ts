@@ -9,7 +9,7 @@ import { fractionOf, inNotation, type Strength } from '#core/strength/strength.t
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
-import type { Ware } from './benchMix.ts';
+import type { Ware } from './ware.ts';
 
 /** What is in the vessel before anything is added, as the Bench shows it and as it is booked. */
 export type BenchStart = { contents: Contents | null; body: PourStart };

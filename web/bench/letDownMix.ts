@@ -10,9 +10,10 @@ import { parseVolume } from '#core/units/parseVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { benchMeasuring } from './benchMeasuring.ts';
-import { limitsOf, type Ware } from './benchMix.ts';
+import { limitsOf } from './benchMix.ts';
 import { blank, bookedContents } from './benchStart.ts';
 import type { Holding } from './mergeMix.ts';
+import type { Ware } from './ware.ts';
 
 /** Works out a mix from a stock solution, as it is measured. */
 export function letDownMix(draft: BenchDraft, stock: Holding, ware: Ware) {

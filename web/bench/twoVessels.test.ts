@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { MeasureRow, Vessel } from '#contract/ware.ts';
 import { EMPTY_DRAFT } from './benchDraft.ts';
-import type { Ware } from './benchMix.ts';
 import { letDownMix } from './letDownMix.ts';
 import { isHolding, mergeMix } from './mergeMix.ts';
+import type { Ware } from './ware.ts';
 
 const row = { retired: false, revision: 1 };
 const vessel = (

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useSession } from '../app/session.tsx';
 import { containersQuery, measuresQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
-import type { Ware } from './benchMix.ts';
+import type { Ware } from './ware.ts';
 
 /** The shop's ware, or why it could not be had; both null while it is on its way. */
 export function useWare(): { ware: Ware | null; error: Error | null } {

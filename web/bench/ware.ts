@@ -1,0 +1,11 @@
+import type { Shop } from '#contract/shop.ts';
+import type { Container, MeasureRow, Product, Vessel } from '#contract/ware.ts';
+
+/** The shop's ware, as far as the Bench needs it. */
+export type Ware = {
+  products: Product[];
+  vessels: Vessel[];
+  containers: Container[];
+  measures: MeasureRow[];
+  shop: Pick<Shop, 'units' | 'ratioReading'>;
+};
