@@ -7,7 +7,8 @@ import { type Fraction, inNotation, type Strength } from '#core/strength/strengt
 import { useSession } from '../app/session.tsx';
 import { type BenchMix, bandOf } from './benchMix.ts';
 import { StrengthLadder } from './StrengthLadder.tsx';
-import { uncertainMix, useSpread } from './useSpread.ts';
+import { uncertainMix } from './uncertainMix.ts';
+import { useSpread } from './useSpread.ts';
 
 /** The ladder, the strength that really results, and how far mixes made like this lie apart, in words. */
 export const LadderPanel = memo(function LadderPanel({

@@ -1,0 +1,37 @@
+import type { MeasureKind } from '#core/mixing/outlines.ts';
+import {
+  FILL_LINE,
+  LABEL_ASSAY,
+  MEASURE_SPREAD,
+  type Spread,
+  type UncertainMix,
+} from '#core/mixing/tolerance.ts';
+import type { BenchMix } from './benchMix.ts';
+
+/** The mix with how well each part of it is measured; null for a neat fill, which has no spread of its own. */
+export function uncertainMix({
+  plan,
+  measuring,
+  start,
+}: Pick<BenchMix, 'plan' | 'measuring' | 'start'>): UncertainMix | null {
+  if (plan?.how !== 'fill' || plan.waterUl === 0 || start?.contents) return null;
+  const product = measuring?.chosen
+    ? measuring.chosen.parts.map(({ measure, ul }) => ({
+        name: measure.name,
+        ul,
+        spread: spreadOf(measure.kind, measure.stepUl),
+      }))
+    : [{ name: 'free pour', ul: plan.productUl, spread: { relative: MEASURE_SPREAD.freePour } }];
+  return {
+    product,
+    water: { name: 'fill line', ul: plan.waterUl, spread: { relative: FILL_LINE } },
+    assay: LABEL_ASSAY,
+  };
+}
+
+const spreadOf = (kind: MeasureKind, stepUl: number): Spread =>
+  kind === 'cap'
+    ? { relative: MEASURE_SPREAD.cap }
+    : kind === 'pump'
+      ? { relative: MEASURE_SPREAD.pump }
+      : { ul: stepUl / 2 };

@@ -1,0 +1,90 @@
+import { describe, expect, it } from 'vitest';
+import type { LabelEntry } from '#contract/ware.ts';
+import { parseStrength } from '#core/strength/parseStrength.ts';
+import { fractionOf } from '#core/strength/strength.ts';
+import { readVolumes } from '../ui/readVolumes.ts';
+import { type LabelTyped, readingsOf, readLabel, strengthOfLabel, typedLabel } from './labelTyped.ts';
+
+const metric = { units: 'metric', ratioReading: 'parts' } as const;
+const inTotal = { units: 'us', ratioReading: 'inTotal' } as const;
+const typed = (printed: string, reading: LabelTyped['reading'] = 'asWritten'): LabelTyped => ({
+  whatFor: 'Everyday',
+  printed,
+  reading,
+  basis: 'bottle',
+});
+
+describe('a label strength as it is typed', () => {
+  it('is read as the shop reads it, or the other way where that was chosen', () => {
+    expect(strengthOfLabel(typed('1:10'), metric)).toEqual({
+      ok: true,
+      value: { notation: 'parts', water: 10 },
+    });
+    expect(strengthOfLabel(typed('1:10', 'other'), metric)).toEqual({
+      ok: true,
+      value: { notation: 'inTotal', total: 10 },
+    });
+    expect(strengthOfLabel(typed('1:10'), inTotal)).toEqual({
+      ok: true,
+      value: { notation: 'inTotal', total: 10 },
+    });
+    expect(strengthOfLabel(typed('2 oz/gal'), inTotal)).toMatchObject({ ok: true });
+    expect(strengthOfLabel(typed('2 oz/gal'), metric)).toMatchObject({ ok: false, code: 'unit.ambiguous' });
+    expect(strengthOfLabel(typed('30 g/l'), { ...metric, gPerMl: 1.2 })).toMatchObject({ ok: true });
+  });
+
+  it('has two readings where they are different mixes, and one where they are not', () => {
+    expect(readingsOf('1:10', metric)).toHaveLength(2);
+    expect(readingsOf('1:200', metric)).toHaveLength(1);
+    expect(readingsOf('4%', metric)).toHaveLength(1);
+    expect(readingsOf('soapy', metric)).toEqual([]);
+  });
+
+  it('comes back from the books as it was typed, whichever reading was chosen', () => {
+    for (const shop of [metric, inTotal]) {
+      for (const printed of ['1:10', '1 in 4', '4%', '8 ml/l', '100 ml/l', '1 us oz/us gal']) {
+        for (const reading of ['asWritten', 'other'] as const) {
+          const strength = strengthOfLabel(typed(printed, reading), shop);
+          if (!strength.ok) throw new Error(strength.reason);
+          const fraction = fractionOf(strength.value);
+          const entry: LabelEntry = {
+            id: 1,
+            whatFor: 'Everyday',
+            printed,
+            strength: strength.value,
+            fraction: fraction.ok ? fraction.value : 0,
+            basis: 'bottle',
+          };
+          expect(strengthOfLabel(typedLabel(entry, shop), shop)).toEqual(strength);
+        }
+      }
+    }
+  });
+
+  it('puts each refusal at its own line', () => {
+    const { entries, refusals } = readLabel([typed('1:10'), typed('1:2:3'), typed('')], metric);
+    expect(Object.keys(refusals)).toEqual(['labelEntries.1.printed', 'labelEntries.2.printed']);
+    expect(entries[0]?.strength).toEqual(parseStrength('1:10').ok && { notation: 'parts', water: 10 });
+    expect(entries[1]?.strength).toBeUndefined();
+  });
+});
+
+describe('the volumes of a form', () => {
+  const labels = { brimfulUl: 'Brimful', deadUl: 'Left in the bottom' };
+
+  it('are read in any unit, and nothing is nothing only where that is allowed', () => {
+    expect(readVolumes({ brimfulUl: '1 l', deadUl: '15' }, labels, 'metric').volumes).toEqual({
+      brimfulUl: 1_000_000,
+      deadUl: 15_000,
+    });
+    expect(
+      readVolumes({ brimfulUl: '1 gal', deadUl: '0' }, labels, 'us', { orNothing: true }).volumes,
+    ).toEqual({
+      brimfulUl: 3_785_412,
+      deadUl: 0,
+    });
+    const { refusals } = readVolumes({ brimfulUl: 'big', deadUl: '0' }, labels, 'metric');
+    expect(refusals.brimfulUl?.reason).toContain('Brimful');
+    expect(refusals.deadUl?.code).toBe('volume.zero');
+  });
+});
