@@ -115,3 +115,70 @@ test('a technician sees the shelf and the crew, and none of the manager’s door
     'This is for a lead; you are signed in as a technician.',
   );
 });
+
+test('a pump head is counted into a cylinder, and the Bench measures with what it gives', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.goto('/rigs/measures/new');
+  await page.getByLabel('Measure name').fill('pump on P-1');
+  await choose(page, 'Kind', 'Pump head');
+  const counting = page.getByRole('region', { name: 'Find out what one gives' });
+  await counting.getByLabel('How many').fill('1');
+  await counting.getByLabel('In the cylinder').fill('41 ml');
+  await expect(counting.getByRole('alert')).toContainText('whole number from 2 to 200');
+  await counting.getByLabel('How many').fill('10');
+  await choose(page, 'Read in', '250 ml cylinder');
+  await expect(counting).toContainText('One gives 4.1 ml, known to 2.4 %');
+  await counting.getByRole('button', { name: 'Use it' }).click();
+  await expect(page.getByLabel('Holds')).toHaveValue('4.1 ml');
+  await page.getByRole('button', { name: 'Add the measure' }).click();
+  await expect(page.getByRole('link', { name: /pump on P-1/ })).toContainText('4.1 ml');
+
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await choose(page, 'Product', /Lime Kiln Foam/);
+  await choose(page, 'Measure with', /^pump on P-1/);
+  await expect(page.getByTestId('reading-product')).toHaveText('57.4ml');
+  await expect(page.getByRole('region', { name: 'Amounts' })).toContainText('14 x pump on P-1');
+});
+
+test('what a product is made of is entered from its sheet, unknown until then', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.goto('/stock/products/new');
+  await page.getByLabel('Product name').fill('Quarry Acid Wash');
+  await page.getByLabel('Label strength').fill('30 g/l');
+  await page.getByLabel('Density').fill('heavy');
+  await page.getByRole('button', { name: 'Add the product' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'is not a number' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'density is not known' })).toBeVisible();
+  await page.getByLabel('Density').fill('1.2');
+  await choose(page, 'Fluoride', /^no$/);
+  await page.getByRole('button', { name: 'Add the product' }).click();
+  await expect(page.getByRole('heading', { name: 'Receive a container' })).toBeVisible();
+  await page.getByLabel('Price').fill('dear');
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(page.getByRole('alert')).toContainText('Price');
+  await page.getByLabel('Price').fill('24.50');
+  await page.getByLabel('It is already open').check();
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(page.getByText('£24.50')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await choose(page, 'Product', /Branch Line Iron Remover/);
+  await page.getByRole('button', { name: /^Pour 750 ml/ }).click();
+  await choose(page, 'Product', /Quarry Acid Wash/);
+  await expect(page.getByRole('alert')).toContainText(
+    'nobody has entered whether that may meet Quarry Acid Wash',
+  );
+  await expect(page.getByRole('alert')).toContainText('have a manager enter the traits of Quarry Acid Wash');
+  await page.getByRole('button', { name: 'It is rinsed' }).click();
+  await expect(page.getByRole('button', { name: /^Pour 19 ml/ })).toBeEnabled();
+  await expect(page.getByRole('region', { name: 'Ladder' })).toContainText('of product');
+
+  await page.getByRole('link', { name: 'Stock' }).click();
+  await page.getByRole('link', { name: 'Quarry Acid Wash', exact: true }).click();
+  await expect(page.getByRole('combobox', { name: 'Fluoride' })).toContainText('no');
+  await expect(page.getByRole('combobox', { name: 'Acid' })).toContainText('not known');
+});

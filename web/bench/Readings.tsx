@@ -62,8 +62,10 @@ export function Readings({ bench }: { bench: BenchMix }) {
 
 function stepOf(step: BenchStep, { measuring }: BenchMix, units: UnitSystem): number | undefined {
   if (step.do !== 'product' || units !== 'metric') return undefined;
-  const steps = measuring?.chosen?.parts.map((p) => p.measure.stepUl) ?? [];
-  return steps.length > 0 ? Math.min(...steps, 1_000) : undefined;
+  const measures = measuring?.chosen?.parts.map((p) => p.measure) ?? [];
+  // What is counted, not read, gives what it gives, to the tenth.
+  if (measures.length === 0 || measures.some((m) => m.stepUl === m.capacityUl)) return undefined;
+  return Math.min(...measures.map((m) => m.stepUl), 1_000);
 }
 
 function noteOf(
