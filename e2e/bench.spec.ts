@@ -208,3 +208,21 @@ test('acid is not poured where an iron remover was, until the bottle is rinsed',
   await page.getByRole('button', { name: /^Pour 4\d(\.\d)? ml/ }).click();
   await expect(slips(page).getByRole('listitem').first()).toContainText('Lime Splash Remover');
 });
+
+test('a session that has ended leads to the sign-in page, and the mix is still there afterwards', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await pickProduct(page, 'Lime Kiln Foam');
+  await page.getByLabel('Strength', { exact: true }).fill('1:9');
+  await context.clearCookies({ name: 'kettle_session' });
+  await page.getByRole('button', { name: /^Pour 7/ }).click();
+  await expect(page.getByText('Choose your name, then type your PIN.')).toBeVisible();
+  await signIn(page, 'Bram Addy');
+  await expect(page.getByLabel('Strength', { exact: true })).toHaveValue('1:9');
+  await page.getByRole('button', { name: 'Send it again' }).click();
+  await expect(slips(page)).toContainText('Lime Kiln Foam into Trigger bottle, white cap');
+  expect(await left(page, 'P-1')).toBe('17.31 L');
+});

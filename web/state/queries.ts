@@ -1,4 +1,4 @@
-import { QueryClient, queryOptions } from '@tanstack/react-query';
+import { MutationCache, QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { Person, SignInName, Who } from '#contract/people.ts';
 import type { ShopState } from '#contract/shop.ts';
@@ -6,7 +6,16 @@ import type { Container, MeasureRow, Place, Product, Vessel } from '#contract/wa
 import { ApiProblem, get } from '../app/api.ts';
 import { noteShopTime } from './clock.ts';
 
+/** A session that has ended leads back to the sign-in page; what was typed stays with its owner. */
+const leaveIfSignedOut = (error: Error): void => {
+  if (error instanceof ApiProblem && error.problem.code === 'session.none') {
+    queryClient.setQueryData(whoQuery.queryKey, null);
+  }
+};
+
 export const queryClient = new QueryClient({
+  queryCache: new QueryCache({ onError: leaveIfSignedOut }),
+  mutationCache: new MutationCache({ onError: leaveIfSignedOut }),
   defaultOptions: {
     queries: {
       staleTime: 60_000,
