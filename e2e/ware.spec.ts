@@ -182,3 +182,19 @@ test('what a product is made of is entered from its sheet, unknown until then', 
   await expect(page.getByRole('combobox', { name: 'Fluoride' })).toContainText('no');
   await expect(page.getByRole('combobox', { name: 'Acid' })).toContainText('not known');
 });
+
+test('what is mixed and in circulation is listed by whom, and topped up from there', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Noor Pell');
+  await page.getByRole('link', { name: 'Stock' }).click();
+  const batches = page.getByRole('region', { name: 'Mixed and in circulation' });
+  const bottle = batches.getByRole('listitem').filter({ hasText: 'Trigger bottle, white cap' });
+  await expect(bottle).toContainText('Lime Kiln Foam, 7.73 %');
+  await expect(bottle).toContainText('Serves light soil. Noor Pell');
+  await expect(bottle).toContainText('750 ml');
+  await bottle.getByRole('button', { name: 'Top it up' }).click();
+  await expect(page.getByRole('combobox', { name: 'Your question' })).toContainText('There is some left');
+  await expect(page.getByLabel('Strength', { exact: true })).toHaveValue('1:12');
+  await page.getByLabel('How much is left').fill('500');
+  await expect(page.getByTestId('reading-water')).toHaveText('231ml');
+});

@@ -7,10 +7,11 @@ import { CONTAINER_OUTLINES } from '#core/mixing/outlines.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { EmptyVessel } from '../bench/EmptyBench.tsx';
-import { containersQuery, placesQuery, productsQuery } from '../state/queries.ts';
+import { containersQuery, placesQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { Circulation } from './Circulation.tsx';
 import { ContainerFigure } from './ContainerFigure.tsx';
 
 /** The shelf: every container where it stands, filled to its level, and what there is of each product. */
@@ -19,8 +20,9 @@ export default function Shelf() {
   const containers = useQuery(containersQuery);
   const products = useQuery(productsQuery);
   const places = useQuery(placesQuery);
+  const vessels = useQuery(vesselsQuery);
   const [showEmpty, setShowEmpty] = useState(false);
-  const error = containers.error ?? products.error ?? places.error;
+  const error = containers.error ?? products.error ?? places.error ?? vessels.error;
   if (error) return <Refusal problem={error} />;
   if (!containers.data || !products.data || !places.data) return null;
 
@@ -72,6 +74,7 @@ export default function Shelf() {
         </label>
       )}
       <InTheShop products={products.data} containers={containers.data} />
+      {vessels.data && <Circulation vessels={vessels.data} products={products.data} />}
     </Page>
   );
 }

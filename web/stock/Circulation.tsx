@@ -1,0 +1,69 @@
+import { useNavigate } from 'react-router';
+import type { Product, Vessel } from '#contract/ware.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
+import type { Fraction } from '#core/strength/strength.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../app/session.tsx';
+import { useBench } from '../bench/benchDraft.ts';
+import { type Holding, isHolding } from '../bench/mergeMix.ts';
+import { clockTime, shopDay } from '../ui/dates.ts';
+
+/** Mixes are poured to within a few hundredths: so close to a label strength, a batch is that strength. */
+const SAME_USE = 0.03;
+
+/** Every batch that is in a vessel by the books: what, how strong, how much, whose, and what it serves. */
+export function Circulation({ vessels, products }: { vessels: Vessel[]; products: Product[] }) {
+  const holding = vessels.filter(isHolding);
+  if (holding.length === 0) return null;
+  return (
+    <section aria-label="Mixed and in circulation" className="mt-8">
+      <h2 className="mb-2">Mixed and in circulation</h2>
+      <ul className="max-w-4xl border-t-2 border-ink">
+        {holding.map((vessel) => (
+          <BatchLine
+            key={vessel.id}
+            vessel={vessel}
+            product={products.find((p) => p.id === vessel.holds.productId)}
+          />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function BatchLine({ vessel, product }: { vessel: Holding; product: Product | undefined }) {
+  const { who, shop } = useSession();
+  const navigate = useNavigate();
+  const change = useBench((state) => state.change);
+  const { code, productName, productId, ul, productUl, personName, madeAt } = vessel.holds;
+  const fraction = (productUl / ul) as Fraction;
+  const serves = product?.labelEntries.filter((e) => Math.abs(e.fraction / fraction - 1) <= SAME_USE) ?? [];
+  const topUp = () => {
+    const [entry] = serves;
+    change(who.personId, {
+      mode: 'left',
+      productId,
+      vesselId: vessel.id,
+      leftText: '',
+      leftStrengthText: '',
+      ...(entry && { picked: entry.strength, strengthText: entry.printed }),
+    });
+    navigate('/bench');
+  };
+  return (
+    <li className="ruled flex flex-wrap items-center gap-x-5 gap-y-1 border-faint py-2">
+      <span className="reading w-14">{code}</span>
+      <span className="min-w-0 flex-1 basis-60 leading-snug">
+        {productName}, {formatPercent(fraction)}, in {vessel.name}
+        <span className="block text-[0.94rem] text-muted">
+          {serves.length > 0 && `Serves ${serves.map((e) => e.whatFor.toLowerCase()).join(' and ')}. `}
+          {personName}, {shopDay(madeAt, shop.zone)}, {clockTime(madeAt, shop.zone)}
+        </span>
+      </span>
+      <span className="reading w-20 text-right text-product">{formatVolume(ul, shop.units)}</span>
+      <button type="button" className="no-print min-h-12 px-1 underline underline-offset-4" onClick={topUp}>
+        Top it up
+      </button>
+    </li>
+  );
+}
