@@ -1,13 +1,13 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { Select } from 'radix-ui';
-import { type ReactNode, useState } from 'react';
+import { memo, type ReactNode, useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
 
 export type Option = {
   value: string;
   name: string;
   note?: string;
   disabled?: boolean;
-  /** How it shows once chosen, where that is more than its name. */
+  /** How it shows once chosen, where that is more than its name; it must follow from the rest of the option. */
   shown?: ReactNode;
 };
 
@@ -15,8 +15,7 @@ const FRAMED =
   'flex w-full min-w-0 items-center justify-between gap-2 rounded-[2px] border border-ink bg-raised px-3 text-left';
 const PLAIN = 'flex w-full min-w-0 items-center justify-center gap-1 text-center leading-tight';
 
-/** One of a list, by mouse, glove or keyboard. */
-export function Choice(props: {
+type Props = {
   id?: string;
   label?: string;
   value: string;
@@ -28,7 +27,27 @@ export function Choice(props: {
   onChange: (value: string) => void;
   'aria-describedby'?: string;
   'aria-invalid'?: boolean;
-}) {
+};
+
+/** One of a list, by mouse, glove or keyboard. */
+export function Choice({ options, onChange, ...rest }: Props) {
+  const latest = useRef(onChange);
+  useLayoutEffect(() => {
+    latest.current = onChange;
+  });
+  const same = useSame(options);
+  const choose = useCallback((value: string) => latest.current(value), []);
+  return <List {...rest} options={same} onChange={choose} />;
+}
+
+/** The options as they were, while they say the same: at the Bench a list is asked again on every keystroke. */
+function useSame(options: Option[]): Option[] {
+  const text = options.map((o) => `${o.value}\t${o.name}\t${o.note}\t${o.disabled}`).join('\n');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what they say stands for the options themselves
+  return useMemo(() => options, [text]);
+}
+
+const List = memo(function List(props: Props) {
   const { id, label, value, options, placeholder, bay = false, plain = false, onChange, ...aria } = props;
   const chosen = options.find((o) => o.value === value);
   // A closed list is not rendered at all: at the Bench everything else is, on every keystroke.
@@ -76,4 +95,4 @@ export function Choice(props: {
       )}
     </Select.Root>
   );
-}
+});
