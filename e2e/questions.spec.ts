@@ -165,6 +165,7 @@ test('the ladder is stepped and dragged, everything follows, and the spread is t
   await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('radio', { name: /Everyday/ })).toBeChecked();
 
+  await expect(page.getByText(/19 in 20 fills land between/)).toBeVisible();
   const box = await ladder.boundingBox();
   if (!box) throw new Error('no ladder');
   await page.mouse.move(box.x + 80, box.y + 100);

@@ -39,8 +39,11 @@ export const LadderPanel = memo(function LadderPanel({
           choose={choose}
         />
       </div>
-      <Cost bench={bench} />
-      {spread && <SpreadInWords spread={spread} bench={bench} />}
+      {/* Room kept for the words, so that the ladder stays where it is under a thumb. */}
+      <div className="lg:min-h-42">
+        <Cost bench={bench} />
+        {spread && <SpreadInWords spread={spread} bench={bench} />}
+      </div>
     </section>
   );
 });
