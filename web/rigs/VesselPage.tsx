@@ -75,7 +75,6 @@ type Typed = {
   brimfulUl: string;
   fillLimitUl: string;
   smallestUl: string;
-  deadUl: string;
   displacementUl: string;
   twoLines: boolean;
 };
@@ -88,7 +87,6 @@ const typedVessel = (vessel: Vessel | null): Typed =>
         brimfulUl: formatExactVolume(vessel.brimfulUl),
         fillLimitUl: formatExactVolume(vessel.fillLimitUl),
         smallestUl: formatExactVolume(vessel.smallestUl),
-        deadUl: formatExactVolume(vessel.deadUl),
         displacementUl: formatExactVolume(vessel.displacementUl),
         twoLines: vessel.twoLines,
       }
@@ -96,7 +94,6 @@ const typedVessel = (vessel: Vessel | null): Typed =>
         name: '',
         kind: 'triggerBottle',
         ...VESSEL_STARTS.triggerBottle,
-        deadUl: '0',
         displacementUl: '0',
         twoLines: false,
       };
@@ -106,13 +103,20 @@ const LABELS = {
   fillLimitUl: 'Fill limit',
   smallestUl: 'Smallest sensible mix',
 } as const;
-const SPARE_LABELS = { deadUl: 'Left in the bottom', displacementUl: 'Taken up by a guard' } as const;
+const SPARE_LABELS = { displacementUl: 'Taken up by a guard' } as const;
 
-function bodyOf(typed: Typed, system: UnitSystem) {
+function bodyOf(typed: Typed, system: UnitSystem, deadUl: number) {
   const { volumes, refusals } = readVolumes(typed, LABELS, system);
   const spare = readVolumes(typed, SPARE_LABELS, system, { orNothing: true });
   return {
-    body: { name: typed.name, kind: typed.kind, twoLines: typed.twoLines, ...volumes, ...spare.volumes },
+    body: {
+      name: typed.name,
+      kind: typed.kind,
+      twoLines: typed.twoLines,
+      deadUl,
+      ...volumes,
+      ...spare.volumes,
+    },
     refusals: { ...refusals, ...spare.refusals },
   };
 }
@@ -128,7 +132,7 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
     schema: vessel ? vesselPatch : vesselBody,
     typed: typedVessel,
     read: (typed) => {
-      const { body, refusals } = bodyOf(typed, shop.units);
+      const { body, refusals } = bodyOf(typed, shop.units, vessel?.deadUl ?? 0);
       return { body: vessel ? { ...body, retired } : body, refusals };
     },
     labels: { name: 'Vessel name', kind: 'Kind', ...LABELS, ...SPARE_LABELS, twoLines: 'Two printed lines' },
@@ -191,12 +195,6 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
             />
             <TextField
               of={of}
-              name="deadUl"
-              label={SPARE_LABELS.deadUl}
-              hint="What the tube never draws up"
-            />
-            <TextField
-              of={of}
               name="displacementUl"
               label={SPARE_LABELS.displacementUl}
               hint="A grit guard lifts every line"
@@ -216,7 +214,7 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
 /** The vessel as it would be drawn, while what is typed makes one. */
 function Preview({ kind, typed }: { kind: VesselKind; typed: Typed }) {
   const { shop } = useSession();
-  const { body } = bodyOf(typed, shop.units);
+  const { body } = bodyOf(typed, shop.units, 0);
   const { brimfulUl, fillLimitUl } = body;
   if (!brimfulUl || !fillLimitUl || fillLimitUl > brimfulUl) return null;
   return (

@@ -232,7 +232,8 @@ function TraitFields({ of }: { of: TextForm<Typed> }) {
         What it is, by its safety data sheet
       </legend>
       <p className="mb-3 text-muted">
-        Decides what it may follow in a vessel. What is not known counts as there, so look it up.
+        Acid, chlorine and sulfide decide what it may follow in a vessel; what is not known counts as there,
+        so look it up. The rest is kept on record.
       </p>
       <div className="grid items-start gap-4 sm:grid-cols-2 lg:grid-cols-3">
         {TRAITS.map((trait) => (
