@@ -96,6 +96,20 @@ export const finite = (label: string, min: number, max: number) =>
     .max(max)
     .meta({ remedy: `Give a number from ${min} to ${max}.` });
 
+/** A day of the shop's, as `2026-05-04`. */
+export const shopDay = (label: string) =>
+  yup
+    .string()
+    .label(label)
+    .defined()
+    .matches(/^\d{4}-\d{2}-\d{2}$/, { message: '${label} is not a day.', excludeEmptyString: false })
+    .test(
+      'day',
+      '${label} is not a day.',
+      (day) => day === null || !Number.isNaN(Date.parse(`${day}T12:00:00Z`)),
+    )
+    .meta({ remedy: 'Give a day such as 2026-05-04, or nothing.' });
+
 export const rowId = (label: string) =>
   yup
     .number()

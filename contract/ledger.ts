@@ -1,8 +1,9 @@
 import type { InferType, ObjectSchema } from 'yup';
 import * as yup from 'yup';
+import { WATER_KINDS } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
 import type { Strength } from '#core/strength/strength.ts';
-import { exactly, oneOf, rowId, strength, wholeUl } from './fields.ts';
+import { exactly, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
 
 /** What is in the vessel before anything is added. */
 const STARTS = {
@@ -42,6 +43,9 @@ export const POUR_WAYS = [
   'nearest',
 ] as const satisfies PourPlan['how'][];
 
+/** Said before the pour, where the product asks for a word: the cautions were read, and what they ask for is on. */
+const acknowledged = () => yes('Cautions').optional();
+
 const part = exactly({ measureId: rowId('Measure'), ul: wholeUl('Amount in the measure') }).label(
   'Measured with',
 );
@@ -65,6 +69,9 @@ export const pourBody = exactly({
     .required()
     .max(2)
     .meta({ remedy: 'Give at most two measures.' }),
+  /** What water it is made with; left out, as the shop's usually is. */
+  water: oneOf('Water', WATER_KINDS).optional().default(undefined),
+  acknowledged: acknowledged(),
   shown: exactly({
     pourOffUl: wholeUl('Pour off', 0),
     waterUl: wholeUl('Water', 0),
@@ -99,6 +106,7 @@ export const letDownBody = exactly({
     .required()
     .max(2)
     .meta({ remedy: 'Give at most two measures.' }),
+  acknowledged: acknowledged(),
   shown: exactly({ waterUl: wholeUl('Water', 0), stockUl: wholeUl('Stock solution') }).label('The mix shown'),
 });
 export type LetDownBody = InferType<typeof letDownBody>;
@@ -106,6 +114,7 @@ export type LetDownBody = InferType<typeof letDownBody>;
 /** What became of leftovers or a stock solution. */
 export type Merged = {
   movementId: number;
+  batchId: number;
   batchCode: string;
   totalUl: number;
   fraction: number;
@@ -115,6 +124,7 @@ export type Merged = {
 /** The booking slip of a pour. */
 export type Slip = {
   movementId: number;
+  batchId: number;
   batchCode: string;
   productName: string;
   productUl: number;
@@ -129,6 +139,8 @@ export type Slip = {
   vesselName: string;
   personName: string;
   at: string;
+  /** The last day it is good for; null where its product does not say. */
+  useBy: string | null;
 };
 
 export const nothing = exactly({});

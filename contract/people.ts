@@ -1,5 +1,5 @@
 import type { InferType } from 'yup';
-import { exactly, line, oneOf, pin, rowId, yes } from './fields.ts';
+import { exactly, line, oneOf, pin, rowId, shopDay, yes } from './fields.ts';
 
 export const ROLES = ['technician', 'lead', 'manager'] as const;
 export type Role = (typeof ROLES)[number];
@@ -20,6 +20,14 @@ export type PersonPatch = InferType<typeof personPatch>;
 export const signInBody = exactly({ personId: rowId('Name'), pin: pin() });
 
 export type Person = { id: number; name: string; role: Role; retired: boolean; revision: number };
+
+/** What someone may mix that asks for a sign-off, until a day of the shop's or, with null, for good. */
+export type SignOff = { productId: number; until: string | null; givenBy: string };
+export const signOffBody = exactly({
+  productId: rowId('Product'),
+  given: yes('Signed off'),
+  until: shopDay('Until').nullable(),
+});
 
 /** Who is signed in on this tablet. */
 export type Who = { personId: number; name: string; role: Role; expiresAt: string };

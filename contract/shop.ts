@@ -1,5 +1,6 @@
 import type { InferType } from 'yup';
-import { exactly, line, oneOf, pin } from './fields.ts';
+import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
+import { exactly, finite, line, oneOf, pin } from './fields.ts';
 
 export const UNIT_SYSTEMS = ['metric', 'us', 'imperial'] as const;
 export const RATIO_READINGS = ['parts', 'inTotal'] as const;
@@ -38,6 +39,12 @@ export const shopPatch = exactly({
   currency: currency().optional(),
   units: oneOf('Units', UNIT_SYSTEMS).optional(),
   ratioReading: oneOf('A bare ratio is read in', RATIO_READINGS).optional(),
+  hardnessPpm: finite('Hardness', 0, 2_000)
+    .nullable()
+    .optional()
+    .default(undefined)
+    .meta({ remedy: 'Give hardness such as 210 ppm or 12 dH, or nothing.' }),
+  water: oneOf('Water', WATER_KINDS).optional(),
 });
 export type ShopPatch = InferType<typeof shopPatch>;
 
@@ -47,6 +54,10 @@ export type Shop = {
   currency: string;
   units: (typeof UNIT_SYSTEMS)[number];
   ratioReading: (typeof RATIO_READINGS)[number];
+  /** Of the tap's water, in ppm of calcium carbonate; null until someone has tested it. */
+  hardnessPpm: number | null;
+  /** What mixes are usually made with. */
+  water: WaterKind;
   demo: boolean;
   madeOn: string;
   revision: number;

@@ -1,81 +1,10 @@
-import type { StringSchema } from 'yup';
-import * as yup from 'yup';
+import type * as yup from 'yup';
+import type { WaterKind } from '#core/mixing/hardness.ts';
 import { CONTAINER_KINDS, MEASURE_KINDS, VESSEL_KINDS } from '#core/mixing/outlines.ts';
-import type { ProductState } from '#core/mixing/solveMix.ts';
-import {
-  TRAIT_NAMES,
-  TRAIT_STATES,
-  TRAITS,
-  type Trait,
-  type TraitState,
-  type Traits,
-} from '#core/safety/traits.ts';
-import { BASES, type Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/strength.ts';
-import { exactly, finite, line, note, oneOf, rowId, strength, wholeMinor, wholeUl, yes } from './fields.ts';
+import { exactly, line, note, oneOf, rowId, wholeMinor, wholeUl, yes } from './fields.ts';
 
-// Products, vessels, measures, places and containers: what a shop owns.
-
-export const PRODUCT_STATES = ['concentrate', 'hyper', 'readyToUse'] as const satisfies ProductState[];
-
-const labelEntry = exactly({
-  whatFor: line('What for', 40),
-  printed: line('Label strength', 80),
-  strength: strength(),
-  basis: oneOf('Holds', BASES),
-}).label('Label strength');
-
-export const productBody = exactly({
-  name: line('Product name', 60),
-  state: oneOf('How it comes', PRODUCT_STATES),
-  caution: note('Caution', 300),
-  gPerMl: finite('Density', 0.5, 2.5)
-    .nullable()
-    .meta({ remedy: 'Give grams to the millilitre from 0.5 to 2.5, or nothing.' }),
-  capUl: wholeUl('Cap').nullable().meta({ remedy: 'Give what one cap holds, such as 7.5 ml, or nothing.' }),
-  shakeFirst: yes('Shake first'),
-  suds: yes('Suds'),
-  traits: exactly(
-    Object.fromEntries(TRAITS.map((t) => [t, oneOf(TRAIT_NAMES[t], TRAIT_STATES)])) as Record<
-      Trait,
-      StringSchema<TraitState>
-    >,
-  ).label('Traits'),
-  labelEntries: yup
-    .array(labelEntry)
-    .label('Label strengths')
-    .required()
-    .max(12)
-    .meta({ remedy: 'Give up to twelve.' }),
-});
-export type ProductBody = yup.InferType<typeof productBody>;
-export const productPatch = productBody.concat(exactly({ retired: yes('Retired') }));
-export type ProductPatch = yup.InferType<typeof productPatch>;
-
-export type LabelEntry = {
-  id: number;
-  whatFor: string;
-  printed: string;
-  strength: Strength;
-  fraction: number;
-  basis: Basis;
-};
-export type Product = {
-  id: number;
-  name: string;
-  state: ProductState;
-  caution: string;
-  /** Grams to the millilitre; null where nobody has found out. */
-  gPerMl: number | null;
-  capUl: number | null;
-  shakeFirst: boolean;
-  /** It is washed with suds, raised by a jet after dosing. */
-  suds: boolean;
-  traits: Traits;
-  labelEntries: LabelEntry[];
-  retired: boolean;
-  revision: number;
-};
+// Vessels, measures, places and containers: what a shop owns.
 
 export const vesselBody = exactly({
   name: line('Vessel name', 60),
@@ -121,6 +50,9 @@ export type HeldBatch = {
   strength: Strength;
   madeAt: string;
   personName: string;
+  /** The last day it is good for; null where its product does not say. */
+  useBy: string | null;
+  water: WaterKind;
 };
 /** The product last mixed in a vessel that was not rinsed since. */
 export type LastHeld = { productId: number; productName: string };

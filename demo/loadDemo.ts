@@ -1,7 +1,9 @@
 import { tz } from '@date-fns/tz';
-import { set, subDays } from 'date-fns';
+import { addDays, set, subDays } from 'date-fns';
+import type { ProductBody } from '#contract/products.ts';
 import { asMeasured, planPours } from '#core/mixing/planPour.ts';
 import { practicalPours } from '#core/mixing/practicalPour.ts';
+import { familyStart, recordStart, startOfUse } from '#core/products/starts.ts';
 import { TRAITS, type Traits } from '#core/safety/traits.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
@@ -10,9 +12,9 @@ import { receive } from '../server/containers/routes.ts';
 import type { Books, Queryable } from '../server/db/books.ts';
 import { bookPour } from '../server/ledger/pour.ts';
 import { insertPerson } from '../server/people/queries.ts';
+import { insertProduct, products as productRows } from '../server/products/queries.ts';
 import { hashPin } from '../server/sessions/pins.ts';
 import { setUpShop } from '../server/shop/queries.ts';
-import { insertProduct, products as productRows } from '../server/ware/productRoutes.ts';
 import {
   insertMeasure,
   insertPlace,
@@ -21,8 +23,9 @@ import {
   places as placeRows,
   vessels as vesselRows,
 } from '../server/ware/queries.ts';
-import { people } from './people.ts';
-import { containers, fills, measures, places, products, vessels } from './ware.ts';
+import { people, signOffs } from './people.ts';
+import { type DemoProduct, products } from './products.ts';
+import { containers, fills, measures, places, vessels } from './ware.ts';
 
 const ZONE = 'Europe/London';
 
@@ -46,27 +49,77 @@ export async function loadDemo(books: Books, now: Date): Promise<void> {
       personIds.set(name, person.id);
     }
     await loadWare(tx);
+    await loadSignOffs(tx, now, personIds);
     await loadHistory(tx, now, personIds);
   });
 }
 
-const UNKNOWN = { gPerMl: null, capUl: null, shakeFirst: false, suds: false };
-const NEUTRAL = Object.fromEntries(TRAITS.map((t) => [t, 'no'])) as Traits;
+const NO_TRAITS = Object.fromEntries(TRAITS.map((t) => [t, 'no'])) as Traits;
 
 async function loadWare(tx: Queryable): Promise<void> {
-  for (const { label, basis = 'bottle', has = [], ...product } of products) {
-    const traits = { ...NEUTRAL, ...Object.fromEntries(has.map((t) => [t, 'yes'])) } as Traits;
-    const labelEntries = label.map(([whatFor, printed]) => ({
-      whatFor,
-      printed,
-      strength: read(printed),
-      basis,
-    }));
-    await insertProduct(tx, { ...UNKNOWN, ...product, traits, labelEntries });
+  const ids = new Map<string, number>();
+  for (const product of products) ids.set(product.name, await insertProduct(tx, bodyOf(product)));
+  for (const { name, replaces } of products) {
+    if (!replaces) continue;
+    const entry = { productId: known(ids, replaces.name), k: replaces.k };
+    await tx.rows(`UPDATE product SET record = record || $2 WHERE id = $1`, [
+      known(ids, name),
+      { replaces: entry },
+    ]);
   }
   for (const vessel of vessels) await insertVessel(tx, vessel);
   for (const measure of measures) await insertMeasure(tx, measure);
   for (const place of places) await insertPlace(tx, place);
+}
+
+function bodyOf(product: DemoProduct): ProductBody {
+  const { name, family, state, caution, gPerMl = null, capUl = null, shakeFirst = false } = product;
+  const { has = [], basis = 'bottle', good = [], bad = [] } = product;
+  const start = familyStart(family);
+  const record = recordStart(family);
+  const surfaces = Object.fromEntries([...good.map((s) => [s, 'yes']), ...bad.map((s) => [s, 'no'])]);
+  const labelEntries = product.label.map(([whatFor, printed, use = start.use]) => ({
+    whatFor,
+    printed,
+    strength: read(printed),
+    basis,
+    use,
+  }));
+  return {
+    name,
+    state,
+    caution,
+    gPerMl,
+    capUl,
+    shakeFirst,
+    suds: start.foams,
+    record: {
+      ...record,
+      ...product.record,
+      surfaces: { ...record.surfaces, ...surfaces },
+    },
+    traits: { ...NO_TRAITS, ...Object.fromEntries(has.map((t) => [t, 'yes'])) } as Traits,
+    uses: [...new Set(labelEntries.map((e) => e.use))].map((kind) => startOfUse(kind, family)),
+    labelEntries,
+  };
+}
+
+/** Who may mix what asks for a sign-off: one of the crew until the end of a month, others for good or not at all. */
+async function loadSignOffs(tx: Queryable, now: Date, personIds: Map<string, number>): Promise<void> {
+  const shelf = await productRows(tx);
+  for (const { person, product, days } of signOffs) {
+    const until = days === null ? null : addDays(now, days).toISOString().slice(0, 10);
+    await tx.rows(
+      'INSERT INTO sign_off (person_id, product_id, until, given_by, given_at) VALUES ($1, $2, $3, $4, $5)',
+      [
+        known(personIds, person),
+        named(shelf, product).id,
+        until,
+        known(personIds, 'Hester Quill'),
+        at(now, 90, '09:00'),
+      ],
+    );
+  }
 }
 
 async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, number>): Promise<void> {
@@ -115,7 +168,8 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
     if (!plan) throw new Error(`the demo can't pour ${fill.product}`);
     const [pour] = practicalPours(plan.productUl, measureList);
     const { waterUl, productUl, pourOffUl } = asMeasured(plan, pour?.ul ?? plan.productUl);
-    const who = { personId: known(personIds, fill.person), name: fill.person };
+    const role = people.find((p) => p.name === fill.person)?.role ?? 'technician';
+    const who = { personId: known(personIds, fill.person), name: fill.person, role };
     await bookPour(
       tx,
       {
@@ -126,6 +180,7 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
         totalUl,
         start: { kind: 'empty' },
         how: 'fill',
+        acknowledged: true,
         measured: pour?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
         shown: { waterUl, productUl, pourOffUl },
       },

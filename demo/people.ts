@@ -11,3 +11,11 @@ export const people: { name: string; role: Role; pin: string }[] = [
 ];
 
 export const demoPins: ReadonlyMap<string, string> = new Map(people.map((p) => [p.name, p.pin]));
+
+/** Who may mix what asks for a sign-off, for so many more days or for good. */
+export const signOffs: { person: string; product: string; days: number | null }[] = [
+  { person: 'Odo Marsh', product: 'Clinker Hyper', days: null },
+  { person: 'Odo Marsh', product: 'Lime Splash Remover', days: null },
+  { person: 'Bram Addy', product: 'Clinker Hyper', days: 200 },
+  { person: 'Bram Addy', product: 'Lime Splash Remover', days: 26 },
+];

@@ -1,118 +1,9 @@
-import type { ContainerBody, MeasureBody, PlaceBody, ProductBody, VesselBody } from '#contract/ware.ts';
-import type { Trait } from '#core/safety/traits.ts';
+import type { ContainerBody, MeasureBody, PlaceBody, VesselBody } from '#contract/ware.ts';
 
 // What Limepit Lane owns. Every name here is made up.
 
 const ml = (n: number) => n * 1_000;
 const litres = (n: number) => n * 1_000_000;
-
-/** Label strengths are given as printed; the loader reads them as a manager typing them would. */
-type DemoProduct = Pick<ProductBody, 'name' | 'state' | 'caution'> &
-  Partial<Pick<ProductBody, 'gPerMl' | 'capUl' | 'shakeFirst' | 'suds'>> & {
-    /** Where its label strengths hold; in the bottle unless given. */
-    basis?: 'bottle' | 'bucket';
-    /** The traits it has; of all others it is known that it has not. */
-    has?: Trait[];
-    label: [whatFor: string, printed: string][];
-  };
-
-export const products: DemoProduct[] = [
-  {
-    name: 'Lime Kiln Foam',
-    state: 'concentrate',
-    caution: 'Slippery on the floor. Rinse off skin.',
-    gPerMl: 1.035,
-    capUl: ml(7.5),
-    shakeFirst: true,
-    label: [
-      ['Light soil', '1:12'],
-      ['Everyday', '1:8'],
-      ['Quarry pickups', '1:5'],
-    ],
-  },
-  {
-    name: 'Orchard Pre-wash',
-    state: 'concentrate',
-    caution: 'Irritates eyes. Do not let it dry on paint.',
-    label: [
-      ['Lower sides, light', '1:20'],
-      ['Lower sides, heavy', '1:10'],
-    ],
-  },
-  {
-    name: 'Siding All-purpose',
-    state: 'concentrate',
-    caution: 'Alkaline: gloves and eye cover. Keep off bare metal.',
-    has: ['strongAlkali', 'stripsProtection'],
-    label: [
-      ['Arches and tyres', '1:10'],
-      ['Engine bay', '5%'],
-      ['Mud and crust', '1:4'],
-    ],
-  },
-  {
-    name: 'Millpond Shampoo',
-    state: 'concentrate',
-    caution: '',
-    gPerMl: 1.02,
-    capUl: ml(20),
-    suds: true,
-    basis: 'bucket',
-    label: [
-      ['Wash bucket', '8 ml/l'],
-      ['Hard water day', '12 ml/l'],
-    ],
-  },
-  {
-    name: 'Dewpond Rinseless',
-    state: 'concentrate',
-    caution: '',
-    capUl: ml(15),
-    basis: 'bucket',
-    label: [
-      ['Wash bucket', '1 us oz/us gal'],
-      ['Pre-soak', '1 us oz/us qt'],
-    ],
-  },
-  {
-    name: 'Clinker Hyper',
-    state: 'hyper',
-    caution:
-      'Strong alkali: gloves, eye cover and air before the cap comes off. Product into water, never water into product.',
-    has: ['strongAlkali', 'stripsProtection'],
-    label: [['Stock solution', '1:4']],
-  },
-  {
-    name: 'Sleeper Wheel Gel',
-    state: 'readyToUse',
-    caution: 'Cool wheels only. Never let it dry.',
-    label: [['Wheels', 'neat']],
-  },
-  {
-    name: 'Signal Glass',
-    state: 'readyToUse',
-    caution: 'Flammable: no flame, no hot glass.',
-    has: ['solvent', 'neverDispense'],
-    label: [['Glass', 'neat']],
-  },
-  {
-    name: 'Lime Splash Remover',
-    state: 'concentrate',
-    caution: 'Acid: gloves and eye cover. Never with chlorine or an iron remover. Not on bare or hot metal.',
-    has: ['acid', 'stripsProtection', 'neverExceedDwell'],
-    label: [
-      ['Lime splash', '1:10'],
-      ['Cement', '1:4'],
-    ],
-  },
-  {
-    name: 'Branch Line Iron Remover',
-    state: 'readyToUse',
-    caution: 'Thioglycolate: air and gloves. Never with acid. Rinse well.',
-    has: ['sulfide', 'neverDispense', 'neverExceedDwell'],
-    label: [['Rail iron', 'neat']],
-  },
-];
 
 const vessel = (
   name: string,
@@ -154,135 +45,53 @@ export const places: PlaceBody[] = [
   { name: 'Van', kind: 'van' },
 ];
 
-/** Containers by name of product and place, with how many days ago they came in. */
-export const containers: (Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
+type DemoContainer = Pick<ContainerBody, 'kind' | 'lot' | 'opened'> & {
+  product: string;
+  size: number;
+  place: string;
   /** What it cost, in pounds. */
   price: number;
-  product: string;
-  place: string;
-  size: number;
+  /** How many days ago it came in. */
   daysAgo: number;
-})[] = [
-  {
-    product: 'Lime Kiln Foam',
-    kind: 'pail',
-    size: litres(20),
-    place: 'Bench',
-    lot: 'LK-2207',
-    price: 96,
-    opened: true,
-    daysAgo: 30,
-  },
-  {
-    product: 'Lime Kiln Foam',
-    kind: 'pail',
-    size: litres(20),
-    place: 'Store',
-    lot: 'LK-2311',
-    price: 98,
-    opened: false,
-    daysAgo: 9,
-  },
-  {
-    product: 'Orchard Pre-wash',
-    kind: 'jug',
-    size: litres(5),
-    place: 'Bench',
-    lot: 'OP-118',
-    price: 31.5,
-    opened: true,
-    daysAgo: 24,
-  },
-  {
-    product: 'Siding All-purpose',
-    kind: 'jug',
-    size: litres(5),
-    place: 'Bench',
-    lot: 'SA-40',
-    price: 22,
-    opened: true,
-    daysAgo: 41,
-  },
-  {
-    product: 'Millpond Shampoo',
-    kind: 'jug',
-    size: litres(5),
-    place: 'Bench',
-    lot: 'MP-77',
-    price: 28,
-    opened: true,
-    daysAgo: 18,
-  },
-  {
-    product: 'Dewpond Rinseless',
-    kind: 'bottle',
-    size: litres(1),
-    place: 'Van',
-    lot: 'DR-9',
-    price: 17.5,
-    opened: true,
-    daysAgo: 33,
-  },
-  {
-    product: 'Dewpond Rinseless',
-    kind: 'jug',
-    size: litres(5),
-    place: 'Store',
-    lot: 'DR-12',
-    price: 74,
-    opened: false,
-    daysAgo: 5,
-  },
-  {
-    product: 'Clinker Hyper',
-    kind: 'drum',
-    size: litres(25),
-    place: 'Store',
-    lot: 'CH-3',
-    price: 119,
-    opened: true,
-    daysAgo: 50,
-  },
-  {
-    product: 'Sleeper Wheel Gel',
-    kind: 'jug',
-    size: litres(5),
-    place: 'Bay 3',
-    lot: 'SW-61',
-    price: 41,
-    opened: true,
-    daysAgo: 21,
-  },
-  {
-    product: 'Signal Glass',
-    kind: 'bottle',
-    size: litres(1),
-    place: 'Van',
-    lot: 'SG-15',
-    price: 8.4,
-    opened: true,
-    daysAgo: 16,
-  },
-  {
-    product: 'Lime Splash Remover',
-    kind: 'jug',
-    size: litres(5),
-    place: 'Store',
-    lot: 'LS-4',
-    price: 36,
-    opened: true,
-    daysAgo: 27,
-  },
-  {
-    product: 'Branch Line Iron Remover',
-    kind: 'jug',
-    size: litres(5),
-    place: 'Bay 3',
-    lot: 'BL-22',
-    price: 52,
-    opened: true,
-    daysAgo: 14,
-  },
+};
+
+const container = (
+  product: string,
+  kind: ContainerBody['kind'],
+  size: number,
+  place: string,
+  lot: string,
+  price: number,
+  opened: boolean,
+  daysAgo: number,
+): DemoContainer => ({ product, kind, size: litres(size), place, lot, price, opened, daysAgo });
+
+// biome-ignore format: one container a line
+export const containers: DemoContainer[] = [
+  container('Lime Kiln Foam', 'pail', 20, 'Bench', 'LK-2207', 96, true, 30),
+  container('Lime Kiln Foam', 'pail', 20, 'Store', 'LK-2311', 98, false, 9),
+  container('Orchard Pre-wash', 'jug', 5, 'Bench', 'OP-118', 31.5, true, 24),
+  container('Siding All-purpose', 'jug', 5, 'Bench', 'SA-40', 22, true, 41),
+  container('Millpond Shampoo', 'jug', 5, 'Bench', 'MP-77', 28, true, 18),
+  container('Dewpond Rinseless', 'bottle', 1, 'Van', 'DR-9', 17.5, true, 33),
+  container('Dewpond Rinseless', 'jug', 5, 'Store', 'DR-12', 74, false, 5),
+  container('Clinker Hyper', 'drum', 25, 'Store', 'CH-3', 119, true, 50),
+  container('Sleeper Wheel Gel', 'jug', 5, 'Bay 3', 'SW-61', 41, true, 21),
+  container('Signal Glass', 'bottle', 1, 'Van', 'SG-15', 8.4, true, 16),
+  container('Lime Splash Remover', 'jug', 5, 'Store', 'LS-4', 36, true, 27),
+  container('Branch Line Iron Remover', 'jug', 5, 'Bay 3', 'BL-22', 52, true, 14),
+  container('Turntable Alkaline Foam', 'jug', 5, 'Bench', 'TA-31', 34, true, 38),
+  container('Beeswing Protective Shampoo', 'jug', 5, 'Store', 'BW-8', 46, false, 12),
+  container('Limewash Stripping Shampoo', 'jug', 5, 'Store', 'LW-2', 31, true, 60),
+  container('Mistle Waterless', 'jug', 5, 'Van', 'MW-19', 39, true, 20),
+  container('Cinder Tar Remover', 'jug', 5, 'Store', 'CT-7', 33, true, 44),
+  container('Windfall Insect Soak', 'jug', 5, 'Bench', 'WI-12', 26, true, 17),
+  container('Brook Drying Aid', 'bottle', 1, 'Bay 3', 'BD-5', 14, true, 25),
+  container('Towpath Clay Lubricant', 'bottle', 1, 'Bay 3', 'TC-3', 11.5, true, 52),
+  container('Plumb Line Panel Wipe', 'bottle', 1, 'Store', 'PL-9', 12.8, true, 35),
+  container('Coalyard Tyre Dressing', 'jug', 5, 'Bay 3', 'CY-14', 37, true, 29),
+  container('Carriage Interior', 'jug', 5, 'Van', 'CI-6', 24, true, 22),
+  container('Bobbin Pad Cleaner', 'bottle', 1, 'Store', 'BP-1', 10.5, true, 31),
 ];
 
 /** Fills by name, oldest first: what the last days at the bench looked like. */
@@ -304,7 +113,7 @@ const rounds: [
   vessel: string,
   make?: number,
 ][] = [
-  ['08:05', 'Ines Corby', 'Millpond Shampoo', 'Wash bucket', 'Wash bucket, blue rim'],
+  ['08:05', 'Ines Corby', 'Millpond Shampoo', 'Hard water', 'Wash bucket, blue rim'],
   ['08:20', 'Bram Addy', 'Lime Kiln Foam', 'Everyday', 'Cannon bottle, bay 2'],
   ['09:10', 'Noor Pell', 'Orchard Pre-wash', 'Lower sides, light', 'Pump sprayer, bay 1'],
   ['10:40', 'Wilf Tarrant', 'Dewpond Rinseless', 'Wash bucket', 'Towel bucket, van', ml(8_000)],

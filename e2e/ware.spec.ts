@@ -154,7 +154,7 @@ test('what a product is made of is entered from its sheet, unknown until then', 
   await expect(page.getByRole('alert').filter({ hasText: 'is not a number' })).toBeVisible();
   await expect(page.getByRole('alert').filter({ hasText: 'density is not known' })).toBeVisible();
   await page.getByLabel('Density').fill('1.2');
-  await choose(page, 'Fluoride', /^no$/);
+  await page.getByRole('radio', { name: 'Fluoride: no', exact: true }).check();
   await page.getByRole('button', { name: 'Add the product' }).click();
   await expect(page.getByRole('heading', { name: 'Receive a container' })).toBeVisible();
   await page.getByLabel('Price').fill('dear');
@@ -179,8 +179,10 @@ test('what a product is made of is entered from its sheet, unknown until then', 
 
   await page.getByRole('link', { name: 'Stock' }).click();
   await page.getByRole('link', { name: 'Quarry Acid Wash', exact: true }).click();
-  await expect(page.getByRole('combobox', { name: 'Fluoride' })).toContainText('no');
-  await expect(page.getByRole('combobox', { name: 'Acid' })).toContainText('not known');
+  await expect(page.getByText('Not known, so treated as there')).toBeVisible();
+  await page.getByRole('link', { name: 'Change it' }).click();
+  await expect(page.getByRole('radio', { name: 'Fluoride: no', exact: true })).toBeChecked();
+  await expect(page.getByRole('radio', { name: 'Acid: not known' })).toBeChecked();
 });
 
 test('what is mixed and in circulation is listed by whom, and topped up from there', async ({ page }) => {

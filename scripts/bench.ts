@@ -189,7 +189,7 @@ async function sameSql(tx: Queryable): Promise<void> {
     3,
     'none',
   ]);
-  const ground = await pourGround(tx, POUR);
+  const ground = await pourGround(tx, POUR, 3, NOW);
   if (!ground) throw new Error('nothing to pour from');
   const used =
     ground.earlier?.held.map((h) => ({
@@ -210,6 +210,7 @@ async function sameSql(tx: Queryable): Promise<void> {
     fraction: 1 / 13,
     measured: [],
     estimate: true,
+    useByDays: 30,
     postings: [
       ...used,
       { product: 2, from: ground.containerAccount, to: 0, ul: 10_000 },

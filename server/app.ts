@@ -9,9 +9,9 @@ import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
 import { findSession, only } from './http/signedIn.ts';
 import { movementRoutes } from './ledger/routes.ts';
 import { peopleRoutes } from './people/routes.ts';
+import { productRoutes } from './products/routes.ts';
 import { sessionRoutes } from './sessions/routes.ts';
 import { shopRoutes } from './shop/routes.ts';
-import { productRoutes } from './ware/productRoutes.ts';
 import { measureRoutes, placeRoutes, vesselRoutes } from './ware/routes.ts';
 
 const INTERFACE = fileURLToPath(new URL('../dist/web', import.meta.url));
@@ -75,10 +75,13 @@ const headers = helmet({
   originAgentCluster: false,
 });
 
+/** The one thing that is sent as a file. */
+const SHEET_PATH = /^\/products\/\d+\/sheets$/;
+
 const jsonOnly: express.RequestHandler = (req, _res, next) => {
   const hasBody =
     req.headers['transfer-encoding'] !== undefined || Number(req.headers['content-length'] ?? 0) > 0;
-  if (!hasBody || req.is('application/json')) return next();
+  if (!hasBody || req.is('application/json') || SHEET_PATH.test(req.path)) return next();
   next(
     new HttpProblem(415, 'body.notJson', 'The request is not JSON.', {
       remedy: 'Send it as application/json.',

@@ -6,7 +6,6 @@ export const TRAITS = [
   'fluoride',
   'strongAlkali',
   'solvent',
-  'stripsProtection',
   'neverDispense',
   'neverExceedDwell',
 ] as const;
@@ -31,7 +30,6 @@ export const TRAIT_NAMES: Record<Trait, string> = {
   fluoride: 'Fluoride',
   strongAlkali: 'Strong alkali, pH over 11',
   solvent: 'Solvent',
-  stripsProtection: 'Strips wax and sealant',
   neverDispense: 'Never through a dispenser',
   neverExceedDwell: 'Never beyond its longest dwell',
 };

@@ -61,9 +61,16 @@ export function answerProblems(log: Logger): ErrorRequestHandler {
 
 function asProblem(error: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
-  const { type, code, constraint } = error as { type?: string; code?: string; constraint?: string };
+  const { type, code, constraint, limit } = error as {
+    type?: string;
+    code?: string;
+    constraint?: string;
+    limit?: number;
+  };
   if (type === 'entity.too.large') {
-    return new HttpProblem(413, 'body.tooLarge', 'The request is larger than 64 kB.', {
+    const most =
+      limit && limit >= 1e6 ? `${Math.round(limit / 1e6)} MB` : `${Math.round((limit ?? 0) / 1024)} kB`;
+    return new HttpProblem(413, 'body.tooLarge', `What was sent is larger than the ${most} that are taken.`, {
       remedy: 'Send less at once.',
     });
   }

@@ -2,32 +2,18 @@ import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { PourBody, Slip } from '#contract/ledger.ts';
 import type { Container, MeasureRow, Vessel } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
+import { BOTTLE, parts, pour } from '../testing/pours.ts';
 
 const shop = serveShop();
 let bram: Caller;
 let measures: MeasureRow[];
-const FOAM = 2;
 const SHAMPOO = 5;
-const BOTTLE = 1;
 
 beforeAll(async () => {
   bram = await shop.signIn('Bram Addy');
   measures = (await bram('get', '/api/measures')).body;
 });
 
-const parts = (water: number) => ({ notation: 'parts', water }) as const;
-const pour = (change: Partial<PourBody>): PourBody => ({
-  productId: FOAM,
-  vesselId: BOTTLE,
-  containerId: 1,
-  strength: parts(12),
-  totalUl: 750_000,
-  start: { kind: 'empty' },
-  how: 'fill',
-  measured: [],
-  shown: { pourOffUl: 0, waterUl: 692_308, productUl: 57_692 },
-  ...change,
-});
 const book = (change: Partial<PourBody>) => bram('post', '/api/pours', pour(change));
 const syringe = () => measures.find((m) => m.name === '60 ml syringe')?.id ?? 0;
 const held = async () => ((await bram('get', '/api/containers/1')).body as Container).heldUl;
@@ -278,6 +264,7 @@ describe('a mix from a stock solution', () => {
       strength: parts(9),
       totalUl: 750_000,
       measured: [],
+      acknowledged: true,
       shown: { waterUl: 675_000, stockUl: 75_000 },
       ...change,
     });
@@ -319,64 +306,5 @@ describe('a mix from a stock solution', () => {
   ])('%s is refused', async (_, change, status, code) => {
     const answer = await letDown(change);
     expect([answer.status, answer.body.code]).toEqual([status, code]);
-  });
-});
-
-describe('what a vessel last held', () => {
-  const ACID = { productId: 10, containerId: 11, strength: parts(10), totalUl: 500_000, vesselId: 2 };
-  const IRON = {
-    productId: 11,
-    containerId: 12,
-    strength: { notation: 'percent', percent: 100 } as const,
-    vesselId: 2,
-  };
-  const neat = { totalUl: 500_000, shown: { pourOffUl: 0, waterUl: 0, productUl: 500_000 } };
-  const acid = { shown: { pourOffUl: 0, waterUl: 454_545, productUl: 45_455 } };
-
-  it('acid after an iron remover is refused, by anyone, until the bottle is rinsed', async () => {
-    expect((await book({ ...IRON, ...neat })).status).toBe(201);
-    const hester = await shop.signIn('Hester Quill');
-    for (const who of [bram, hester]) {
-      const answer = await who('post', '/api/pours', pour({ ...ACID, ...acid }));
-      expect([answer.status, answer.body.code]).toEqual([409, 'safety.gas']);
-      expect(answer.body.detail).toContain('last held Branch Line Iron Remover');
-    }
-    expect(((await bram('get', '/api/vessels/2')).body as Vessel).lastHeld?.productName).toBe(
-      'Branch Line Iron Remover',
-    );
-    const rinsed = await bram('post', '/api/vessels/2/rinses', {});
-    expect([rinsed.status, rinsed.body.lastHeld]).toEqual([201, null]);
-    shop.now = new Date(shop.now.getTime() + 60_000);
-    expect((await book({ ...ACID, ...acid })).status).toBe(201);
-    expect((await book({ ...IRON, ...neat })).body.code).toBe('safety.gas');
-  });
-
-  it('a product nobody has looked up counts as if it had every trait', async () => {
-    const hester = await shop.signIn('Hester Quill');
-    const products = (await hester('get', '/api/products')).body as {
-      id: number;
-      revision: number;
-      name: string;
-    }[];
-    const foam = products.find((p) => p.id === FOAM) as Record<string, unknown> & {
-      id: number;
-      revision: number;
-    };
-    const { id, revision, retired: _, ...facts } = foam;
-    const unknown = Object.fromEntries(Object.keys(foam.traits as object).map((t) => [t, 'unknown']));
-    const labelEntries = (foam.labelEntries as Record<string, unknown>[]).map(
-      ({ id: __, fraction: ___, ...e }) => e,
-    );
-    const patch = { ...facts, labelEntries, traits: unknown, retired: false };
-    const changed = await hester('patch', `/api/products/${id}`, patch, { ifMatch: revision });
-    expect([changed.status, changed.body.traits?.acid]).toEqual([200, 'unknown']);
-    const small = {
-      vesselId: 2,
-      totalUl: 500_000,
-      shown: { pourOffUl: 0, waterUl: 461_538, productUl: 38_462 },
-    };
-    const answer = await book(small);
-    expect([answer.status, answer.body.code]).toEqual([409, 'safety.gas']);
-    expect(answer.body.remedy).toContain('traits of Lime Kiln Foam');
   });
 });

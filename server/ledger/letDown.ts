@@ -8,9 +8,12 @@ import { microlitres } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
+import { isSignedOff } from '../people/signOffs.ts';
+import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { measuresOf, vessels, waterId } from '../ware/queries.ts';
 import { refuseMeetingIn } from './meeting.ts';
+import { refuseUnfit } from './pour.ts';
 import { bookDraw, heldGround, NEW_BATCH, singleAccounts } from './queries.ts';
 
 const NOTHING: Held = new Map();
@@ -19,7 +22,7 @@ const NOTHING: Held = new Map();
 export async function bookLetDown(
   tx: Queryable,
   body: LetDownBody,
-  who: Pick<SignedIn, 'personId'>,
+  who: Pick<SignedIn, 'personId' | 'role'>,
   now: Date,
 ): Promise<Merged> {
   const show = (await shopOf(tx))?.units ?? 'metric';
@@ -37,6 +40,10 @@ export async function bookLetDown(
     throw refusalProblem(none, '/stockVesselId', 409);
   }
   await refuseMeetingIn(tx, stock.productId, body.vesselId);
+  const [product] = await products(tx, { id: stock.productId });
+  if (!product) throw missing('product');
+  const signedOff = await isSignedOff(tx, who.personId, product.id, now);
+  refuseUnfit({ productName: product.name, record: product.record, signedOff }, who, body.acknowledged);
   const use = fractionOf(body.strength);
   if (!use.ok) throw refusalProblem(use, '/strength');
   const plans = planPours({
@@ -87,7 +94,7 @@ export async function bookLetDown(
       ]
     : [];
   const overall = (taken.productUl / (stockUl + waterUl)) as Fraction;
-  const { movementId, batchCode } = await bookDraw(tx, {
+  const batch = await bookDraw(tx, {
     kind: 'transfer',
     personId: who.personId,
     now,
@@ -99,6 +106,7 @@ export async function bookLetDown(
     fraction: overall,
     measured: body.measured,
     estimate: body.measured.length === 0,
+    useByDays: product.record.useByDays,
     postings: pourPostings({
       mix: { productUl: microlitres(0), waterUl: microlitres(waterUl) },
       product: stock.productId,
@@ -118,5 +126,5 @@ export async function bookLetDown(
       ],
     }),
   });
-  return { movementId, batchCode, totalUl: stockUl + waterUl, fraction: overall, vesselName: vessel.name };
+  return { ...batch, totalUl: stockUl + waterUl, fraction: overall, vesselName: vessel.name };
 }

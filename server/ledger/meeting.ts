@@ -1,7 +1,7 @@
 import { type Known, mayMeet } from '#core/safety/mayMeet.ts';
 import type { Queryable } from '../db/books.ts';
 import { refusalProblem } from '../http/problems.ts';
-import { products } from '../ware/productRoutes.ts';
+import { products } from '../products/queries.ts';
 import { vessels } from '../ware/queries.ts';
 
 /** Refuses a product a vessel it must not go into: one that last held something it gives off gas with, unrinsed. */

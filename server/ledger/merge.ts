@@ -57,7 +57,7 @@ export async function bookMerge(
       [water, contents.waterUl],
     ]);
   const fraction = fractionIn(both.value);
-  const { movementId, batchCode } = await bookDraw(tx, {
+  const batch = await bookDraw(tx, {
     kind: 'transfer',
     personId: who.personId,
     now,
@@ -69,6 +69,7 @@ export async function bookMerge(
     fraction,
     measured: [],
     estimate: false,
+    useByDays: null,
     postings: pourPostings({
       mix: { productUl: microlitres(0), waterUl: microlitres(0) },
       product,
@@ -83,8 +84,7 @@ export async function bookMerge(
     }),
   });
   return {
-    movementId,
-    batchCode,
+    ...batch,
     totalUl: volumeUl(both.value),
     fraction,
     vesselName: into.ground.vesselName,

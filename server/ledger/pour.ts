@@ -7,6 +7,7 @@ import {
   type PourPlan,
   planPours,
 } from '#core/mixing/planPour.ts';
+import { mayMix } from '#core/safety/mayMix.ts';
 import { type Before, checkStock, type Held, pourPostings } from '#core/stock/postings.ts';
 import { type Fraction, fractionOf } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -14,7 +15,7 @@ import { microlitres } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import { traitsFrom } from '../ware/productRoutes.ts';
+import { traitsFrom } from '../products/queries.ts';
 import { measuresOf } from '../ware/queries.ts';
 import { refuseMeeting } from './meeting.ts';
 import { bookDraw, NEW_BATCH, type PourGround, pourGround } from './queries.ts';
@@ -23,10 +24,10 @@ import { bookDraw, NEW_BATCH, type PourGround, pourGround } from './queries.ts';
 export async function bookPour(
   tx: Queryable,
   body: PourBody,
-  who: Pick<SignedIn, 'personId' | 'name'>,
+  who: Pick<SignedIn, 'personId' | 'name' | 'role'>,
   now: Date,
 ): Promise<Slip> {
-  const ground = await pourGround(tx, body);
+  const ground = await pourGround(tx, body, who.personId, now);
   if (!ground) throw gone('Product, vessel or container', '', 'is not there any more');
   checkWare(ground, body);
   const fraction = fractionOf(body.strength);
@@ -39,6 +40,7 @@ export async function bookPour(
     productUl: microlitres(plan.productUl + (poured?.productUl ?? 0)),
     waterUl: microlitres(plan.waterUl + (poured?.waterUl ?? 0)),
   };
+  if (drawn.productUl > 0) refuseUnfit(ground, who, body.acknowledged);
   const left = checkStock(ground.heldUl, drawn.productUl, ground.containerCode, ground.units);
   if (!left.ok) throw refusalProblem(left, '/containerId', 409);
 
@@ -52,7 +54,7 @@ export async function bookPour(
       [body.productId, contents.productUl],
       [water, contents.waterUl],
     ]);
-  const { movementId, batchCode } = await bookDraw(tx, {
+  const batch = await bookDraw(tx, {
     kind: 'draw',
     personId: who.personId,
     now,
@@ -64,6 +66,8 @@ export async function bookPour(
     fraction: fraction.value,
     measured: body.measured,
     estimate: isEstimate(body, plan),
+    useByDays: ground.record.useByDays,
+    water: body.water,
     postings: pourPostings({
       mix: drawn,
       product: body.productId,
@@ -74,8 +78,7 @@ export async function bookPour(
     }),
   });
   return {
-    movementId,
-    batchCode,
+    ...batch,
     productName: ground.productName,
     productUl: drawn.productUl,
     waterUl: drawn.waterUl,
@@ -89,6 +92,20 @@ export async function bookPour(
     personName: who.name,
     at: now.toISOString(),
   };
+}
+
+/** Refuses who may not mix it, or has not said what it asks for. */
+export function refuseUnfit(
+  { productName: name, record, signedOff }: Pick<PourGround, 'productName' | 'record' | 'signedOff'>,
+  who: Pick<SignedIn, 'role'>,
+  acknowledged: boolean | undefined,
+): void {
+  const may = mayMix(
+    { name, care: record.care },
+    { signedOff, answers: who.role === 'manager' },
+    acknowledged === true,
+  );
+  if (!may.ok) throw refusalProblem(may, may.field === 'Product' ? '/productId' : '/acknowledged', 409);
 }
 
 /** Product that was added without measuring it is a guess, and what a vessel was found to hold always is. */

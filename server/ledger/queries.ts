@@ -1,5 +1,7 @@
 import type { Movement, MovementKind } from '#contract/ledger.ts';
+import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { ProductState } from '#core/mixing/solveMix.ts';
+import type { ProductRecord } from '#core/products/record.ts';
 import type { Trait } from '#core/safety/traits.ts';
 import type { Posting } from '#core/stock/postings.ts';
 import type { Strength } from '#core/strength/strength.ts';
@@ -63,25 +65,33 @@ export type NewDraw = {
   fraction: number;
   measured: readonly { measureId: number; ul: number }[];
   estimate: boolean;
+  /** How long a fresh mix of it keeps; what is kept of older batches is never good for longer than they were. */
+  useByDays: number | null;
+  /** Left out, as the shop's usually is. */
+  water?: WaterKind | undefined;
   postings: readonly Posting[];
 };
 
+export type Drawn = { movementId: number; batchId: number; batchCode: string; useBy: string | null };
+
 /** Books a pour or a merge: the batch, its account, the movement and the postings, in one statement. */
-export async function bookDraw(
-  tx: Queryable,
-  d: NewDraw,
-): Promise<{ movementId: number; batchCode: string }> {
-  const rows = await tx.rows<{ movementId: number; batchCode: string }>(
+export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
+  const rows = await tx.rows<Drawn>(
     `WITH mixed AS (
-       INSERT INTO batch (product_id, vessel_id, person_id, strength, fraction, made_at, measured, estimate)
-       VALUES ($4, $5, $1, $6, $9, $7, $10, $11) RETURNING id, code
+       INSERT INTO batch (product_id, vessel_id, person_id, strength, fraction, made_at, measured, estimate, use_by, water)
+       SELECT $4, $5, $1, $6, $9, $7, $10, $11,
+              least(($7::timestamptz AT TIME ZONE s.zone)::date + $13::int,
+                (SELECT min(k.use_by) FROM jsonb_to_recordset($8::jsonb) AS p("from" int, "to" int)
+                 JOIN account a ON a.id = p."from" JOIN batch k ON k.id = a.batch_id WHERE p."to" = 0)),
+              coalesce($14, s.water)
+       FROM shop s RETURNING id, code, use_by::text AS use_by
      ), made AS (
        INSERT INTO account (kind, batch_id) SELECT 'batch', id FROM mixed RETURNING id
      ), moved AS (
        INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, booked_at, happened_at)
        SELECT $12, $1, $2::int, $3::int, id, $7, $7 FROM mixed RETURNING id
      ), ${ONE_STATEMENT}
-     SELECT moved.id AS "movementId", mixed.code AS "batchCode" FROM moved, mixed`,
+     SELECT moved.id AS "movementId", mixed.id AS "batchId", mixed.code AS "batchCode", mixed.use_by AS "useBy" FROM moved, mixed`,
     [
       d.personId,
       d.containerId,
@@ -95,9 +105,11 @@ export async function bookDraw(
       JSON.stringify(d.measured),
       d.estimate,
       d.kind,
+      d.useByDays,
+      d.water ?? null,
     ],
   );
-  return rows[0] as { movementId: number; batchCode: string };
+  return rows[0] as Drawn;
 }
 
 type SingleAccount = 'supplier' | 'tap' | 'used' | 'waste' | 'difference';
@@ -140,6 +152,8 @@ export type PourGround = {
   difference: number;
   displacementUl: number;
   traits: Partial<Record<Trait, boolean>>;
+  record: ProductRecord;
+  signedOff: boolean;
   /** What the vessel last held and was not rinsed of since. */
   last: { productId: number; name: string; traits: Partial<Record<Trait, boolean>> } | null;
   earlier: { batch: number; held: { product: number; ul: number }[] } | null;
@@ -148,10 +162,16 @@ export type PourGround = {
 const TRAITS_OF = (product: string) =>
   `(SELECT coalesce(jsonb_object_agg(t.trait, t.present), '{}') FROM product_trait t WHERE t.product_id = ${product})`;
 
+/** Whether person $4 may mix product $1 at $5, by the shop's own days. */
+const SIGNED_OFF = `EXISTS (SELECT FROM sign_off o WHERE o.person_id = $4 AND o.product_id = $1 AND o.ended_at IS NULL
+  AND (o.until IS NULL OR o.until >= ($5::timestamptz AT TIME ZONE s.zone)::date))`;
+
 /** All a pour has to know, in one look. */
 export async function pourGround(
   tx: Queryable,
   ids: { productId: number; vesselId: number; containerId: number },
+  personId: number,
+  now: Date,
 ): Promise<PourGround | undefined> {
   const rows = await tx.rows<PourGround>(
     `SELECT s.units, p.name AS "productName", p.state, p.retired_at IS NOT NULL AS "productRetired",
@@ -166,7 +186,7 @@ export async function pourGround(
             (SELECT id FROM account WHERE kind = 'waste') AS waste,
             (SELECT id FROM account WHERE kind = 'difference') AS difference,
             v.displacement_ul AS "displacementUl",
-            ${TRAITS_OF('p.id')} AS traits, last.held AS last, earlier.batch AS earlier
+            p.record, ${SIGNED_OFF} AS "signedOff", ${TRAITS_OF('p.id')} AS traits, last.held AS last, earlier.batch AS earlier
      FROM shop s, product p, vessel v, container c
      JOIN account a ON a.container_id = c.id
      LEFT JOIN balance b ON b.account_id = a.id AND b.product_id = c.product_id
@@ -184,7 +204,7 @@ export async function pourGround(
        WHERE k.id = (SELECT max(id) FROM batch WHERE vessel_id = $2) AND k.made_at > coalesce(v.rinsed_at, '-infinity')
      ) last ON true
      WHERE p.id = $1 AND p.state <> 'water' AND v.id = $2 AND c.id = $3`,
-    [ids.productId, ids.vesselId, ids.containerId],
+    [ids.productId, ids.vesselId, ids.containerId, personId, now],
   );
   return rows[0];
 }

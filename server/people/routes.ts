@@ -8,6 +8,7 @@ import { only } from '../http/signedIn.ts';
 import { hashPin } from '../sessions/pins.ts';
 import { endSessionsOf } from '../sessions/queries.ts';
 import { forgetAttempts, insertPerson, managersLeft, people, personOf, updatePerson } from './queries.ts';
+import { signOffRoutes } from './signOffs.ts';
 
 export function peopleRoutes(house: House): Router {
   const routes = Router();
@@ -50,5 +51,6 @@ export function peopleRoutes(house: House): Router {
     }),
   );
 
+  routes.use('/:id/sign-offs', signOffRoutes(house));
   return routes;
 }

@@ -3,7 +3,7 @@ import type { Queryable } from '../db/books.ts';
 
 export async function shopOf(db: Queryable): Promise<Shop | null> {
   const [shop] = await db.rows<Shop>(
-    `SELECT name, zone, currency, units, ratio_reading AS "ratioReading", demo, made_on::text AS "madeOn", revision FROM shop`,
+    `SELECT name, zone, currency, units, ratio_reading AS "ratioReading", hardness_ppm AS "hardnessPpm", water, demo, made_on::text AS "madeOn", revision FROM shop`,
   );
   return shop ?? null;
 }
@@ -41,7 +41,16 @@ export async function setUpShop(
 export async function updateShop(tx: Queryable, patch: ShopPatch): Promise<void> {
   await tx.rows(
     `UPDATE shop SET name = coalesce($1, name), currency = coalesce($2, currency), units = coalesce($3, units),
-       ratio_reading = coalesce($4, ratio_reading), revision = revision + 1`,
-    [patch.name?.trim() ?? null, patch.currency ?? null, patch.units ?? null, patch.ratioReading ?? null],
+       ratio_reading = coalesce($4, ratio_reading), water = coalesce($5, water),
+       hardness_ppm = CASE WHEN $6 THEN $7 ELSE hardness_ppm END, revision = revision + 1`,
+    [
+      patch.name?.trim() ?? null,
+      patch.currency ?? null,
+      patch.units ?? null,
+      patch.ratioReading ?? null,
+      patch.water ?? null,
+      patch.hardnessPpm !== undefined,
+      patch.hardnessPpm ?? null,
+    ],
   );
 }

@@ -24,9 +24,9 @@ export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
             CASE WHEN held.made_at > coalesce(v.rinsed_at, '-infinity')
               THEN jsonb_build_object('productId', held.product_id, 'productName', held.product_name) END AS "lastHeld",
             CASE WHEN held.ul > 0 THEN jsonb_build_object('batchId', held.id, 'code', held.code, 'productId', held.product_id,
-              'productName', held.product_name, 'ul', held.ul, 'productUl', held.product_ul, 'strength', held.strength, 'madeAt', to_char(held.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'personName', held.person_name) END AS holds
+              'productName', held.product_name, 'ul', held.ul, 'productUl', held.product_ul, 'strength', held.strength, 'madeAt', to_char(held.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'personName', held.person_name, 'useBy', held.use_by, 'water', held.water) END AS holds
      FROM vessel v LEFT JOIN LATERAL (
-       SELECT b.id, b.code, b.made_at, b.product_id, b.strength, p.name AS product_name, w.name AS person_name, l.*
+       SELECT b.id, b.code, b.made_at, b.product_id, b.strength, b.use_by::text AS use_by, b.water, p.name AS product_name, w.name AS person_name, l.*
        FROM batch b JOIN product p ON p.id = b.product_id JOIN person w ON w.id = b.person_id
        JOIN LATERAL (
          SELECT sum(l.ul)::bigint AS ul, coalesce(sum(l.ul) FILTER (WHERE l.product_id = b.product_id), 0)::bigint AS product_ul

@@ -1,6 +1,8 @@
 import { createServer, type Server } from 'node:http';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Container, Product, Vessel } from '#contract/ware.ts';
+import type { Product } from '#contract/products.ts';
+import type { Container, Vessel } from '#contract/ware.ts';
+import { recordStart, startOfUse } from '#core/products/starts.ts';
 import { ALL_UNKNOWN } from '#core/safety/traits.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 
@@ -23,6 +25,8 @@ const soak = {
   capUl: 10_000,
   shakeFirst: true,
   suds: false,
+  record: recordStart('insectSoak'),
+  uses: [startOfUse('insectSoak', 'insectSoak')],
   traits: { ...ALL_UNKNOWN, acid: 'no', strongAlkali: 'yes' },
   labelEntries: [
     {
@@ -30,6 +34,7 @@ const soak = {
       printed: '30 g/l',
       strength: { notation: 'grams', gramsPerL: 30, gPerMl: 1.01 },
       basis: 'bottle',
+      use: 'insectSoak',
     },
     {
       whatFor: 'Bucket',
@@ -41,6 +46,7 @@ const soak = {
         reading: 'madeUp',
       },
       basis: 'bucket',
+      use: 'insectSoak',
     },
   ],
 };

@@ -15,7 +15,7 @@ const Shelf = lazy(() => import('../stock/Shelf.tsx'));
 const ContainerPage = lazy(() => import('../stock/ContainerPage.tsx'));
 const ContainerByCode = lazy(() => import('../stock/ContainerByCode.tsx'));
 const Receive = lazy(() => import('../stock/Receive.tsx'));
-const ProductPage = lazy(() => import('../stock/ProductPage.tsx'));
+const ProductPage = lazy(() => import('../stock/product/ProductPage.tsx'));
 const Rigs = lazy(() => import('../rigs/Rigs.tsx'));
 const VesselPage = lazy(() => import('../rigs/VesselPage.tsx'));
 const MeasurePage = lazy(() => import('../rigs/MeasurePage.tsx'));
@@ -67,7 +67,9 @@ export function App() {
             <Route path="/stock" element={<Shelf />} />
             <Route path="/stock/receive" element={<Receive />} />
             <Route path="/stock/containers/:id" element={<ContainerPage />} />
+            <Route path="/stock/products/new" element={<ProductPage />} />
             <Route path="/stock/products/:id" element={<ProductPage />} />
+            <Route path="/stock/products/:id/change" element={<ProductPage change />} />
             <Route path="/c/:code" element={<ContainerByCode />} />
             <Route path="/rigs" element={<Rigs />} />
             <Route path="/rigs/vessels/:id" element={<VesselPage />} />

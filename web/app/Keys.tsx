@@ -6,6 +6,7 @@ const KEYS: [string, string][] = [
   ['/', 'Find a container, product, vessel or person'],
   ['Ctrl Enter', 'Pour, on the Bench'],
   ['Up, Down', 'Step through the label strengths, in the strength field'],
+  ['!', 'Spill and first aid'],
   ['Esc', 'Close what is open'],
   ['?', 'This list'],
 ];

@@ -6,6 +6,7 @@ import { useSession } from './session.tsx';
 import { WhoMenu } from './WhoMenu.tsx';
 
 const Find = lazy(() => import('./Find.tsx'));
+const Emergency = lazy(() => import('./Emergency.tsx'));
 const Keys = lazy(() => import('./Keys.tsx'));
 
 /**
@@ -13,21 +14,24 @@ const Keys = lazy(() => import('./Keys.tsx'));
  * wide screen, along the foot on a phone.
  */
 export function Shell({ children }: { children: ReactNode }) {
-  const [open, setOpen] = useState<'find' | 'keys' | null>(null);
+  const [open, setOpen] = useState<Sheet | null>(null);
   useJumps(setOpen);
   return (
     <div className="flex min-h-dvh flex-col lg:flex-row">
-      <Dipstick onFind={() => setOpen('find')} onKeys={() => setOpen('keys')} />
+      <Dipstick open={setOpen} />
       <div className="min-w-0 flex-1 pb-19 lg:pb-0">{children}</div>
       <Suspense>
         {open === 'find' && <Find close={() => setOpen(null)} />}
+        {open === 'emergency' && <Emergency close={() => setOpen(null)} />}
         {open === 'keys' && <Keys close={() => setOpen(null)} />}
       </Suspense>
     </div>
   );
 }
 
-function Dipstick({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
+type Sheet = 'find' | 'keys' | 'emergency';
+
+function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
   const { shop } = useSession();
   const { pathname } = useLocation();
   const here = PLACES.findIndex(({ path }) => pathname.startsWith(path));
@@ -63,8 +67,17 @@ function Dipstick({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }
             </NavLink>
           ))}
         </div>
-        <div className="flex flex-1 flex-col lg:mt-auto lg:flex-none">
-          <WhoMenu onFind={onFind} onKeys={onKeys} />
+        <div className="flex flex-[2] lg:mt-auto lg:flex-none lg:flex-col">
+          <button
+            type="button"
+            className="min-h-17 px-1 text-[0.94rem] leading-tight lg:min-h-12 lg:px-4 lg:text-left lg:text-base lg:underline lg:decoration-1 lg:underline-offset-4"
+            aria-keyshortcuts="!"
+            onClick={() => open('emergency')}
+          >
+            <span className="lg:hidden">First aid</span>
+            <span className="hidden lg:inline">Spill, first aid</span>
+          </button>
+          <WhoMenu onFind={() => open('find')} onKeys={() => open('keys')} />
         </div>
       </div>
     </nav>
@@ -92,7 +105,7 @@ function Ticks() {
 }
 
 /** One letter goes to a place, `/` finds, `?` tells the keys: while no field has the focus. */
-function useJumps(open: (what: 'find' | 'keys') => void): void {
+function useJumps(open: (what: Sheet) => void): void {
   const navigate = useNavigate();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -107,6 +120,7 @@ function useJumps(open: (what: 'find' | 'keys') => void): void {
         return;
       if (event.key === '/') open('find');
       else if (event.key === '?') open('keys');
+      else if (event.key === '!') open('emergency');
       else {
         const place = useDevice.getState().jumps && PLACES.find(({ key }) => key === event.key);
         if (!place) return;

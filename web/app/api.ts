@@ -23,6 +23,14 @@ export const post = <T>(path: string, body: unknown, key = newKey()): Promise<T>
 export const patch = <T>(path: string, body: unknown, revision: number): Promise<T> =>
   send<T>('PATCH', path, body, { 'If-Match': String(revision) });
 
+/** Sends a file as it is, with its name. */
+export const attach = <T>(path: string, file: File): Promise<T> =>
+  request<T>(path, {
+    method: 'POST',
+    headers: { 'Content-Type': file.type, 'X-File-Name': encodeURIComponent(file.name) },
+    body: file,
+  });
+
 export const remove = (path: string): Promise<void> => send<void>('DELETE', path);
 
 /** Made without what only a secure context offers: the shop's network is plain HTTP. */
@@ -31,20 +39,22 @@ export function newKey(): string {
   return Array.from(bytes, (b) => b.toString(16).padStart(2, '0')).join('');
 }
 
-async function send<T>(
+const send = <T>(
   method: string,
   path: string,
   body?: unknown,
   headers: Record<string, string> = {},
-): Promise<T> {
+): Promise<T> =>
+  request<T>(path, {
+    method,
+    headers: body === undefined ? headers : { ...headers, 'Content-Type': 'application/json' },
+    ...(body !== undefined && { body: JSON.stringify(body) }),
+  });
+
+async function request<T>(path: string, init: RequestInit): Promise<T> {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      credentials: 'same-origin',
-      headers: body === undefined ? headers : { ...headers, 'Content-Type': 'application/json' },
-      ...(body !== undefined && { body: JSON.stringify(body) }),
-    });
+    response = await fetch(`/api${path}`, { ...init, credentials: 'same-origin' });
   } catch {
     throw new ApiProblem({
       type: 'about:blank',

@@ -1,6 +1,6 @@
 import { RadioGroup } from 'radix-ui';
 import type { KeyboardEvent } from 'react';
-import type { LabelEntry, Product } from '#contract/ware.ts';
+import type { LabelEntry, Product } from '#contract/products.ts';
 import { formatPercent, formatStrength, readingInWords } from '#core/strength/formatStrength.ts';
 import { type Fraction, fractionOf, type Strength, sameStrength } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';

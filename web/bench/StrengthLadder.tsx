@@ -1,5 +1,5 @@
 import { type KeyboardEvent, memo, type PointerEvent } from 'react';
-import type { LabelEntry } from '#contract/ware.ts';
+import type { LabelEntry } from '#contract/products.ts';
 import type { StrengthSpread } from '#core/mixing/tolerance.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import type { Container, MeasureRow, Product, Vessel } from '#contract/ware.ts';
+import type { Product } from '#contract/products.ts';
+import type { Container, MeasureRow, Vessel } from '#contract/ware.ts';
+import { recordStart } from '#core/products/starts.ts';
 import { ALL_UNKNOWN, TRAITS, type Traits } from '#core/safety/traits.ts';
 import { EMPTY_DRAFT, MODES } from './benchDraft.ts';
 import { benchMix, pourOf } from './benchMix.ts';
@@ -16,6 +18,9 @@ const product = (id: number, state: Product['state']): Product => ({
   capUl: id === 1 ? 7_500 : null,
   shakeFirst: false,
   suds: false,
+  record: recordStart('other'),
+  uses: [],
+  sheet: null,
   traits: id === 3 ? ALL_UNKNOWN : NONE,
   labelEntries: [],
   retired: false,
@@ -91,6 +96,8 @@ const held: Ware = {
         strength: { notation: 'parts', water: 12 },
         madeAt: '2026-05-04T08:00:00Z',
         personName: 'Bram Addy',
+        useBy: null,
+        water: 'tap',
       },
     },
   ],

@@ -1,5 +1,6 @@
 import type { PourBody } from '#contract/ledger.ts';
-import type { Container, Product, Vessel } from '#contract/ware.ts';
+import type { Product } from '#contract/products.ts';
+import type { Container, Vessel } from '#contract/ware.ts';
 import { type Contents, volumeUl } from '#core/mixing/contents.ts';
 import { asMeasured, type PourPlan, planPours } from '#core/mixing/planPour.ts';
 import { mixFromProduct } from '#core/mixing/solveFor.ts';

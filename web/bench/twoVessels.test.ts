@@ -35,6 +35,8 @@ const vessel = (
         strength: { notation: 'percent', percent: 10 },
         madeAt: '2026-05-04T08:00:00Z',
         personName: 'Bram Addy',
+        useBy: null,
+        water: 'tap',
       }
     : null,
 });

@@ -1,5 +1,6 @@
+import type { Product } from '#contract/products.ts';
 import type { Shop } from '#contract/shop.ts';
-import type { Container, MeasureRow, Product, Vessel } from '#contract/ware.ts';
+import type { Container, MeasureRow, Vessel } from '#contract/ware.ts';
 
 /** The shop's ware, as far as the Bench needs it. */
 export type Ware = {

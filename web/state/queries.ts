@@ -1,8 +1,9 @@
 import { MutationCache, QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { Person, SignInName, Who } from '#contract/people.ts';
+import type { Product } from '#contract/products.ts';
 import type { ShopState } from '#contract/shop.ts';
-import type { Container, MeasureRow, Place, Product, Vessel } from '#contract/ware.ts';
+import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
 import { ApiProblem, get } from '../app/api.ts';
 import { noteShopTime } from './clock.ts';
 

@@ -1,5 +1,6 @@
 import { useNavigate } from 'react-router';
-import type { Product, Vessel } from '#contract/ware.ts';
+import type { Product } from '#contract/products.ts';
+import type { Vessel } from '#contract/ware.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';

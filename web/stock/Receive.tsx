@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { type Container, containerBody, type Place, type Product } from '#contract/ware.ts';
+import type { Product } from '#contract/products.ts';
+import { type Container, containerBody, type Place } from '#contract/ware.ts';
 import { CONTAINER_KINDS, type ContainerKind } from '#core/mixing/outlines.ts';
 import { parseMoney } from '#core/planning/cost.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';

@@ -1,13 +1,20 @@
+import type { LabelEntry } from '#contract/products.ts';
 import type { Shop } from '#contract/shop.ts';
-import type { LabelEntry } from '#contract/ware.ts';
 import type { Outcome, Refusal } from '#core/outcome.ts';
+import type { UseKind } from '#core/products/uses.ts';
 import type { Basis } from '#core/strength/band.ts';
 import { otherReading } from '#core/strength/otherReading.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import type { Strength } from '#core/strength/strength.ts';
 
 /** A label strength as it is typed: the printed words, and which of their readings the shop decided on. */
-export type LabelTyped = { whatFor: string; printed: string; reading: 'asWritten' | 'other'; basis: Basis };
+export type LabelTyped = {
+  whatFor: string;
+  printed: string;
+  reading: 'asWritten' | 'other';
+  basis: Basis;
+  use: UseKind;
+};
 
 /** How the shop reads what is typed, and the density that turns grams into millilitres. */
 type Reads = Pick<Shop, 'units' | 'ratioReading'> & { gPerMl?: number | undefined };
@@ -50,6 +57,7 @@ export function typedLabel(entry: LabelEntry, shop: Reads): LabelTyped {
     printed: entry.printed,
     reading: same ? 'asWritten' : 'other',
     basis: entry.basis,
+    use: entry.use,
   };
 }
 
@@ -67,6 +75,7 @@ export function readLabel(typed: LabelTyped[], shop: Reads) {
       whatFor: entry.whatFor,
       printed: entry.printed,
       basis: entry.basis,
+      use: entry.use,
       strength: strength.ok ? strength.value : undefined,
     };
   });

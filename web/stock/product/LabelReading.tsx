@@ -1,7 +1,7 @@
 import { formatPercent, readingInWords } from '#core/strength/formatStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
-import { useSession } from '../app/session.tsx';
-import type { TextForm } from '../ui/useTextForm.ts';
+import { useSession } from '../../app/session.tsx';
+import type { TextForm } from '../../ui/useTextForm.ts';
 import { type LabelTyped, readingsOf } from './labelTyped.ts';
 
 /** What the printed words come to; where they can be read two ways, both, to choose from. */

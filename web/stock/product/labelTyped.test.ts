@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { LabelEntry } from '#contract/ware.ts';
+import type { LabelEntry } from '#contract/products.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
-import { readVolumes } from '../ui/readVolumes.ts';
+import { readVolumes } from '../../ui/readVolumes.ts';
 import { type LabelTyped, readingsOf, readLabel, strengthOfLabel, typedLabel } from './labelTyped.ts';
 
 const metric = { units: 'metric', ratioReading: 'parts' } as const;
@@ -12,6 +12,7 @@ const typed = (printed: string, reading: LabelTyped['reading'] = 'asWritten'): L
   printed,
   reading,
   basis: 'bottle',
+  use: 'foam',
 });
 
 describe('a label strength as it is typed', () => {
@@ -54,6 +55,7 @@ describe('a label strength as it is typed', () => {
             strength: strength.value,
             fraction: fraction.ok ? fraction.value : 0,
             basis: 'bottle',
+            use: 'foam',
           };
           expect(strengthOfLabel(typedLabel(entry, shop), shop)).toEqual(strength);
         }

@@ -1,0 +1,292 @@
+import type { Trait } from '../safety/traits.ts';
+import type { Family } from './family.ts';
+import {
+  type Care,
+  type Delivery,
+  type Hazard,
+  type ProductRecord,
+  type ProtectionEffect,
+  SURFACES,
+  type Suits,
+  type Surface,
+  type Thickness,
+} from './record.ts';
+import {
+  type Dwell,
+  type Film,
+  NEUTRAL_FOAM_FLOOR,
+  PRE_WASH_PANEL,
+  type ProductUse,
+  type UseKind,
+} from './uses.ts';
+
+/** What a new product of a family usually is. A start to be checked against its own label and sheet, never a fact. */
+export type FamilyStart = {
+  readonly use: UseKind;
+  readonly film: Film | null;
+  readonly dwell: Dwell | null;
+  readonly panelFloor: number | null;
+  readonly panelCeiling: number | null;
+  readonly thickness: Thickness;
+  readonly foams: boolean;
+  readonly protection: ProtectionEffect;
+  readonly delivery: readonly Delivery[];
+  readonly hazards: readonly Hazard[];
+  readonly care: Care;
+  /** Days a mix keeps; null where it is used as it comes, or nobody says. */
+  readonly useByDays: number | null;
+  /** Traits the family usually has. Whether it lacks the others is for its sheet to say. */
+  readonly has: readonly Trait[];
+};
+
+/** Windows in minutes, for 15 to 20 C in the shade: shortest useful, recommended from and to. */
+const dwell = (shortest: number, from: number, to: number): Dwell => ({
+  shortestS: shortest * 60,
+  fromS: from * 60,
+  toS: to * 60,
+  longestS: to * 60,
+});
+
+const MILD: Care = { gloves: true, eyes: false, air: false, acknowledge: false, signOff: false };
+const STRONG: Care = { gloves: true, eyes: true, air: true, acknowledge: true, signOff: false };
+
+const PLAIN: FamilyStart = {
+  use: 'interior',
+  film: null,
+  dwell: null,
+  panelFloor: null,
+  panelCeiling: null,
+  thickness: 'thin',
+  foams: false,
+  protection: 'unknown',
+  delivery: [],
+  hazards: ['irritatesEyes'],
+  care: MILD,
+  useByDays: null,
+  has: [],
+};
+const PRE_WASH: FamilyStart = {
+  ...PLAIN,
+  use: 'preWash',
+  film: 'pumpSprayer',
+  panelFloor: PRE_WASH_PANEL.floor,
+  panelCeiling: PRE_WASH_PANEL.ceiling,
+  delivery: ['pumpSprayer', 'cannon', 'dispenser'],
+};
+const SHAMPOO: FamilyStart = {
+  ...PLAIN,
+  use: 'shampoo',
+  foams: true,
+  protection: 'keeps',
+  delivery: ['bucket', 'cannon', 'dispenser'],
+  hazards: ['irritatesEyes', 'slippery'],
+  useByDays: 30,
+};
+
+const STARTS: Record<Family, FamilyStart> = {
+  neutralFoam: {
+    ...PRE_WASH,
+    use: 'foam',
+    film: 'foam',
+    dwell: dwell(1, 4, 6),
+    panelFloor: NEUTRAL_FOAM_FLOOR,
+    panelCeiling: null,
+    foams: true,
+    protection: 'keeps',
+    delivery: ['cannon', 'hoseGun', 'pumpSprayer', 'dispenser'],
+    hazards: ['irritatesEyes', 'slippery'],
+    useByDays: 30,
+  },
+  alkalineFoam: {
+    ...PRE_WASH,
+    use: 'foam',
+    film: 'foam',
+    dwell: dwell(1, 3, 5),
+    foams: true,
+    delivery: ['cannon', 'hoseGun', 'pumpSprayer', 'dispenser'],
+    hazards: ['irritatesSkin', 'irritatesEyes', 'slippery'],
+    care: { ...MILD, eyes: true },
+    useByDays: 60,
+  },
+  citrusPreWash: {
+    ...PRE_WASH,
+    dwell: dwell(1, 3, 4),
+    hazards: ['irritatesSkin', 'irritatesEyes', 'sensitises'],
+    care: { ...MILD, eyes: true },
+    useByDays: 60,
+  },
+  allPurpose: {
+    ...PLAIN,
+    use: 'arch',
+    film: 'pumpSprayer',
+    dwell: dwell(0.5, 1, 3),
+    protection: 'strips',
+    delivery: ['trigger', 'pumpSprayer', 'bucket', 'dispenser'],
+    hazards: ['irritatesSkin', 'irritatesEyes'],
+    care: { ...MILD, eyes: true },
+    useByDays: 60,
+  },
+  wheelGel: {
+    ...PLAIN,
+    use: 'wheel',
+    film: 'gel',
+    dwell: dwell(1, 2, 4),
+    thickness: 'gel',
+    delivery: ['trigger', 'cloth'],
+  },
+  ironRemover: {
+    ...PLAIN,
+    use: 'iron',
+    film: 'trigger',
+    dwell: dwell(1, 2, 5),
+    delivery: ['trigger'],
+    hazards: ['irritatesSkin', 'irritatesEyes', 'harmfulBreathed', 'sensitises'],
+    care: STRONG,
+    has: ['sulfide', 'neverExceedDwell'],
+  },
+  tarRemover: {
+    ...PLAIN,
+    use: 'tar',
+    film: 'trigger',
+    dwell: dwell(0.5, 1, 2),
+    protection: 'strips',
+    delivery: ['trigger', 'cloth'],
+    hazards: ['flammable', 'irritatesSkin', 'harmfulBreathed', 'water'],
+    care: STRONG,
+    has: ['solvent', 'neverDispense'],
+  },
+  insectSoak: {
+    ...PLAIN,
+    use: 'insectSoak',
+    film: 'saturation',
+    dwell: dwell(1, 2, 3),
+    delivery: ['trigger', 'pumpSprayer'],
+    useByDays: 60,
+  },
+  limeRemover: {
+    ...PLAIN,
+    use: 'lime',
+    film: 'saturation',
+    protection: 'strips',
+    delivery: ['trigger'],
+    hazards: ['burns', 'aerosol', 'water'],
+    care: { ...STRONG, signOff: true },
+    has: ['acid', 'neverExceedDwell'],
+  },
+  neutralShampoo: SHAMPOO,
+  protectiveShampoo: { ...SHAMPOO, protection: 'adds' },
+  strippingShampoo: {
+    ...SHAMPOO,
+    protection: 'strips',
+    hazards: ['irritatesSkin', 'irritatesEyes', 'slippery'],
+  },
+  rinseless: {
+    ...PLAIN,
+    use: 'rinselessWash',
+    dwell: dwell(0.5, 1, 2),
+    protection: 'keeps',
+    delivery: ['bucket', 'pumpSprayer', 'trigger', 'dispenser'],
+    useByDays: 90,
+  },
+  waterless: {
+    ...PLAIN,
+    use: 'waterlessWash',
+    film: 'trigger',
+    dwell: dwell(0.2, 0.3, 1),
+    protection: 'keeps',
+    delivery: ['trigger', 'pumpSprayer'],
+  },
+  dryingAid: { ...PLAIN, use: 'dryingAid', film: 'trigger', protection: 'adds', delivery: ['trigger'] },
+  clayLubricant: {
+    ...PLAIN,
+    use: 'clayLubricant',
+    film: 'trigger',
+    protection: 'keeps',
+    delivery: ['trigger'],
+  },
+  panelWipe: {
+    ...PLAIN,
+    use: 'panelWipe',
+    film: 'trigger',
+    protection: 'strips',
+    delivery: ['trigger', 'cloth'],
+    hazards: ['flammable', 'irritatesEyes', 'harmfulBreathed'],
+    care: { ...MILD, air: true },
+    has: ['solvent', 'neverDispense'],
+  },
+  tyreDressing: { ...PLAIN, use: 'tyre', protection: 'adds', delivery: ['cloth'], has: ['neverDispense'] },
+  glass: {
+    ...PLAIN,
+    use: 'glass',
+    film: 'trigger',
+    protection: 'keeps',
+    delivery: ['trigger', 'cloth'],
+    hazards: ['flammable', 'irritatesEyes'],
+  },
+  interior: { ...PLAIN, delivery: ['trigger', 'cloth'] },
+  padCleaner: { ...PLAIN, use: 'padCleaning', delivery: ['trigger', 'bucket'], useByDays: 60 },
+  other: { ...PLAIN, hazards: [], care: { ...STRONG, signOff: false } },
+};
+
+/**
+ * What a new product of a family usually is, to start its record from. Windows and house limits are the trade's seeds;
+ * everything can be changed.
+ */
+export const familyStart = (family: Family): FamilyStart => STARTS[family];
+
+/** The record a new product of a family starts from; what only its sheet can say is not known yet. */
+export function recordStart(family: Family): ProductRecord {
+  const { thickness, protection, useByDays, delivery, hazards, care } = familyStart(family);
+  return {
+    family,
+    phNeat: null,
+    phUse: null,
+    thickness,
+    protection,
+    storeFromC: null,
+    storeToC: null,
+    useByDays,
+    surfaces: Object.fromEntries(SURFACES.map((s) => [s, 'unknown'])) as Record<Surface, Suits>,
+    delivery: [...delivery],
+    hazards: [...hazards],
+    care: { ...care },
+    ...emergencyStart(family),
+    replaces: null,
+  };
+}
+
+/** A use as it starts: of its family's own kind, the family's window and limits; of any other, the label's band alone. */
+export function startOfUse(kind: UseKind, family: Family): ProductUse {
+  const { use, film, dwell, panelFloor, panelCeiling } = familyStart(family);
+  if (kind === use) return { kind, panelFloor, panelCeiling, film, dwell, rateMlPerM2: null };
+  return { kind, panelFloor: null, panelCeiling: null, film: null, dwell: null, rateMlPerM2: null };
+}
+
+const RINSE =
+  'Skin: rinse with plenty of water. Eyes: rinse for 15 minutes, lids held open, then see a doctor.';
+
+/** Usual first aid and spill words to start from; the product's own safety data sheet decides. */
+function emergencyStart(family: Family): { firstAid: string; spill: string } {
+  const { has, hazards } = familyStart(family);
+  const acid = has.includes('acid');
+  const flammable = hazards.includes('flammable');
+  const gas = acid || has.includes('sulfide');
+  return {
+    firstAid: [
+      RINSE,
+      hazards.includes('harmfulBreathed') || hazards.includes('aerosol')
+        ? 'Breathed in: fresh air, and rest.'
+        : '',
+      'Swallowed: rinse the mouth, do not make them sick, call for help with the label at hand.',
+    ]
+      .filter(Boolean)
+      .join(' '),
+    spill: [
+      flammable ? 'No flame, no sparks, open the doors.' : '',
+      gas ? 'Keep it away from everything else that is spilt: gas.' : '',
+      'Gloves and eye cover on. Keep it out of the drain. Soak it up with absorbent, bag it, then rinse the floor.',
+    ]
+      .filter(Boolean)
+      .join(' '),
+  };
+}

@@ -1,0 +1,35 @@
+import { accept, type Outcome, refuse } from '../outcome.ts';
+import type { Care } from '../products/record.ts';
+
+/**
+ * Whether someone may mix a product: signed off where it asks for that, and with a word given before the pour where it
+ * asks for one. Both are refusals, never warnings.
+ *
+ * @param who.signedOff signed off for this very product, and not past the day it holds until
+ * @param who.answers a manager, who signs others off and answers for what is mixed
+ * @param acknowledged said before this pour that the cautions were read and what they ask for is on
+ */
+export function mayMix(
+  product: { readonly name: string; readonly care: Pick<Care, 'signOff' | 'acknowledge'> },
+  who: { readonly signedOff: boolean; readonly answers: boolean },
+  acknowledged: boolean,
+): Outcome<null> {
+  const { name, care } = product;
+  if (care.signOff && !who.signedOff && !who.answers) {
+    return refuse(
+      'safety.notSignedOff',
+      'Product',
+      `${name} is only mixed by people signed off for it, and you are not.`,
+      'Ask someone who is, or have a manager sign you off on your page in Crew.',
+    );
+  }
+  if (care.acknowledge && !acknowledged) {
+    return refuse(
+      'safety.notAcknowledged',
+      'Cautions',
+      `${name} asks for a word before it is poured.`,
+      'Read the cautions, put on what they ask for, and tick that you have.',
+    );
+  }
+  return accept(null);
+}

@@ -1,0 +1,54 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { formatDuration, parseDuration } from './duration.ts';
+import { parseCelsius } from './temperature.ts';
+
+describe('a time', () => {
+  it.each([
+    ['4', 240],
+    ['4 min', 240],
+    ['0.2 min', 12],
+    ['30 s', 30],
+    ['30 seconds', 30],
+    ['1:30', 90],
+    ['1:30 min', 90],
+  ])('%s', (text, seconds) => {
+    expect(parseDuration(text, 'Dwell from')).toEqual({ ok: true, value: seconds });
+  });
+
+  it.each(['', 'long', '0', '-1 min', '1:75', '3 hours', '200 min', '4 min min'])(
+    '%s is refused by name',
+    (text) => {
+      const read = parseDuration(text, 'Dwell from');
+      expect(read).toMatchObject({ ok: false, field: 'Dwell from' });
+      if (!read.ok) expect(read.remedy).toMatch(/4 min/);
+    },
+  );
+
+  it('is read back as it is said', () => {
+    expect([12, 60, 90, 3_600].map(formatDuration)).toEqual(['12 s', '1 min', '1 min 30 s', '60 min']);
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 119 }), (minutes) => {
+        expect(parseDuration(formatDuration(minutes * 60), 'x')).toEqual({ ok: true, value: minutes * 60 });
+      }),
+    );
+  });
+});
+
+describe('a temperature', () => {
+  it.each([
+    ['5', 5],
+    ['5 C', 5],
+    ['5°C', 5],
+    ['-2', -2],
+    ['−2 °C', -2],
+    ['41 F', 5],
+    ['-4f', -20],
+  ])('%s', (text, celsius) => {
+    expect(parseCelsius(text, 'Store from', [-40, 80])).toEqual({ ok: true, value: celsius });
+  });
+
+  it.each(['', 'cold', '5 K', '300', '-300 F'])('%s is refused by name', (text) => {
+    expect(parseCelsius(text, 'Store from', [-40, 80])).toMatchObject({ ok: false, field: 'Store from' });
+  });
+});

@@ -1,0 +1,68 @@
+import { Router } from 'express';
+import { type SignOff, signOffBody } from '#contract/people.ts';
+import type { Queryable } from '../db/books.ts';
+import type { House } from '../house.ts';
+import { command } from '../http/commands.ts';
+import { wholeNumber } from '../http/door.ts';
+import { missing } from '../http/problems.ts';
+import { only } from '../http/signedIn.ts';
+import { products } from '../products/queries.ts';
+import { personOf } from './queries.ts';
+
+/** Who is signed off for which product: a manager gives it, until a day or for good, and takes it back. */
+export function signOffRoutes(house: House): Router {
+  const routes = Router({ mergeParams: true });
+  const personIn = (params: object) => wholeNumber((params as { id?: string }).id, 'person');
+
+  routes.get('/', async (req, res) => void res.json(await signOffs(house.books, personIn(req.params))));
+
+  routes.post(
+    '/',
+    only('manager'),
+    command(house, signOffBody, async ({ tx, body, who, now, params }) => {
+      const id = personIn(params);
+      if (!(await personOf(tx, id))) throw missing('person');
+      if ((await products(tx, { id: body.productId })).length === 0) throw missing('product');
+      await endSignOff(tx, id, body.productId, now);
+      if (body.given) {
+        await tx.rows(
+          'INSERT INTO sign_off (person_id, product_id, until, given_by, given_at) VALUES ($1, $2, $3, $4, $5)',
+          [id, body.productId, body.until, who.personId, now],
+        );
+      }
+      return { status: 201, body: await signOffs(tx, id), touched: [['people', id]] };
+    }),
+  );
+
+  return routes;
+}
+
+async function endSignOff(tx: Queryable, personId: number, productId: number, now: Date): Promise<void> {
+  await tx.rows(
+    'UPDATE sign_off SET ended_at = $3 WHERE person_id = $1 AND product_id = $2 AND ended_at IS NULL',
+    [personId, productId, now],
+  );
+}
+
+/** What someone is signed off for, past days included: an old one is shown as such. */
+function signOffs(db: Queryable, personId: number): Promise<SignOff[]> {
+  return db.rows(
+    `SELECT o.product_id AS "productId", o.until::text AS until, w.name AS "givenBy"
+     FROM sign_off o JOIN person w ON w.id = o.given_by WHERE o.person_id = $1 AND o.ended_at IS NULL ORDER BY o.id`,
+    [personId],
+  );
+}
+
+export async function isSignedOff(
+  db: Queryable,
+  personId: number,
+  productId: number,
+  now: Date,
+): Promise<boolean> {
+  const rows = await db.rows(
+    `SELECT 1 FROM sign_off o, shop s WHERE o.person_id = $1 AND o.product_id = $2 AND o.ended_at IS NULL
+       AND (o.until IS NULL OR o.until >= ($3::timestamptz AT TIME ZONE s.zone)::date)`,
+    [personId, productId, now],
+  );
+  return rows.length > 0;
+}

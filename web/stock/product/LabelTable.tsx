@@ -1,0 +1,85 @@
+import { useQuery } from '@tanstack/react-query';
+import type { Product } from '#contract/products.ts';
+import type { Container } from '#contract/ware.ts';
+import { equivalentFraction } from '#core/mixing/solveFor.ts';
+import { costPerWorkingLitre, formatMoney } from '#core/planning/cost.ts';
+import { USE_NAMES } from '#core/products/uses.ts';
+import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
+import { useSession } from '../../app/session.tsx';
+import { productsQuery } from '../../state/queries.ts';
+import { Ledger } from '../../ui/Ledger.tsx';
+import { priceOf } from './priceOf.ts';
+
+const BASIS_WORDS = { bottle: 'in the bottle', bucket: 'in the bucket', panel: 'on the panel' } as const;
+
+const written = (strength: Strength): string =>
+  strength.notation === 'percent' && strength.percent === 100 ? 'neat' : formatStrength(strength);
+
+/** What the label says, strength by strength, with what a litre of each costs. */
+export function LabelTable({ product, containers }: { product: Product; containers: Container[] }) {
+  const { shop } = useSession();
+  const price = priceOf(product.id, containers);
+  return (
+    <section>
+      <h2 className="mb-2">Strengths on the label</h2>
+      <Ledger
+        head={['What for', 'Use', 'Strength', 'Holds', 'A litre costs']}
+        right={[4]}
+        rows={product.labelEntries.map((e) => ({
+          key: e.id,
+          cells: [
+            e.whatFor,
+            USE_NAMES[e.use],
+            <span key="strength" className="reading">
+              {written(e.strength)}
+              {e.fraction < 1 && `, ${formatPercent(e.fraction as Fraction)}`}
+            </span>,
+            BASIS_WORDS[e.basis],
+            price ? formatMoney(costPerWorkingLitre(price, e.fraction), shop.currency) : 'no price',
+          ],
+        }))}
+        empty="Nothing is entered from its label yet."
+      />
+      <Instead product={product} />
+    </section>
+  );
+}
+
+/** The strengths of the product it replaces, and what stands for them here. */
+function Instead({ product }: { product: Product }) {
+  const { data: products = [] } = useQuery(productsQuery);
+  const { replaces } = product.record;
+  const old = products.find((p) => p.id === replaces?.productId);
+  if (!replaces || !old) return null;
+  return (
+    <div className="mt-5">
+      <h3 className="mb-2 font-semibold">
+        Instead of {old.name}: 1 part does the work of {replaces.k}
+      </h3>
+      <Ledger
+        head={['What for', `${old.name}`, product.name]}
+        rows={old.labelEntries.map((e) => {
+          const here = equivalentFraction(e.fraction as Fraction, replaces.k);
+          return {
+            key: e.id,
+            cells: [
+              e.whatFor,
+              <span key="old" className="reading">
+                {written(e.strength)}
+              </span>,
+              here.ok ? (
+                <span key="here" className="reading">
+                  {formatStrength(inNotation(here.value, 'parts'))}, {formatPercent(here.value)}
+                </span>
+              ) : (
+                here.reason
+              ),
+            ],
+          };
+        })}
+        empty="It has no label strengths."
+      />
+    </div>
+  );
+}

@@ -1,0 +1,77 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import type { LabelEntry, Product } from '#contract/products.ts';
+import type { Container } from '#contract/ware.ts';
+import { costPerWorkingLitre, formatMoney } from '#core/planning/cost.ts';
+import { USE_NAMES, type UseKind } from '#core/products/uses.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
+import type { Fraction } from '#core/strength/strength.ts';
+import { useSession } from '../../app/session.tsx';
+import { productsQuery } from '../../state/queries.ts';
+import { Ledger } from '../../ui/Ledger.tsx';
+import { priceOf } from './priceOf.ts';
+
+type Line = { product: Product; entry: LabelEntry; minor: number };
+
+/** A working litre beside every other product's for the same job, ready to use beside concentrate, cheapest first. */
+export function LitreCosts({ product, containers }: { product: Product; containers: Container[] }) {
+  const { data: products = [] } = useQuery(productsQuery);
+  const uses = product.uses
+    .map((u) => u.kind)
+    .filter((kind) => linesFor(kind, products, containers).length > 1);
+  return uses.map((use) => (
+    <CostsOfUse
+      key={use}
+      use={use}
+      lines={linesFor(use, products, containers).filter((l, _, all) => isRival(l, product, all))}
+      product={product}
+    />
+  ));
+}
+
+/** A table of one product's own strengths would say nothing the label table does not. */
+const isRival = (_: Line, product: Product, all: Line[]) => all.some((l) => l.product.id !== product.id);
+
+function linesFor(use: UseKind, products: readonly Product[], containers: readonly Container[]): Line[] {
+  return products
+    .flatMap((product) => {
+      const price = priceOf(product.id, containers);
+      if (!price || product.state === 'hyper') return [];
+      return product.labelEntries
+        .filter((e) => e.use === use)
+        .map((entry) => ({ product, entry, minor: costPerWorkingLitre(price, entry.fraction) }));
+    })
+    .sort((a, b) => a.minor - b.minor);
+}
+
+function CostsOfUse({ use, lines, product }: { use: UseKind; lines: Line[]; product: Product }) {
+  const { shop } = useSession();
+  if (lines.length === 0) return null;
+  return (
+    <section aria-label={`What a litre costs: ${USE_NAMES[use]}`}>
+      <h2 className="mb-2">A working litre for {USE_NAMES[use].toLowerCase()}, beside others</h2>
+      <Ledger
+        head={['Product', 'What for', 'Strength', 'A litre costs']}
+        right={[3]}
+        rows={lines.map((line) => ({
+          key: line.entry.id,
+          cells: [
+            line.product.id === product.id ? (
+              <strong key="name">{product.name}</strong>
+            ) : (
+              <Link key="name" to={`/stock/products/${line.product.id}`}>
+                {line.product.name}
+              </Link>
+            ),
+            line.entry.whatFor,
+            <span key="strength" className="reading">
+              {line.entry.fraction >= 1 ? 'ready to use' : formatPercent(line.entry.fraction as Fraction)}
+            </span>,
+            formatMoney(line.minor, shop.currency),
+          ],
+        }))}
+        empty=""
+      />
+    </section>
+  );
+}

@@ -1,0 +1,333 @@
+import { useQuery } from '@tanstack/react-query';
+import { useFieldArray } from 'react-hook-form';
+import { useNavigate } from 'react-router';
+import { PRODUCT_STATES, type Product, productBody, productPatch } from '#contract/products.ts';
+import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
+import {
+  DELIVERIES,
+  DELIVERY_NAMES,
+  HAZARD_NAMES,
+  HAZARDS,
+  SURFACE_NAMES,
+  SURFACES,
+} from '#core/products/record.ts';
+import { familyStart, recordStart } from '#core/products/starts.ts';
+import { USE_KINDS, USE_NAMES } from '#core/products/uses.ts';
+import { TRAIT_NAMES, TRAITS } from '#core/safety/traits.ts';
+import { useSession } from '../../app/session.tsx';
+import { productsQuery } from '../../state/queries.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { ChoiceField, NoteField, TextField, TickField } from '../../ui/FormFields.tsx';
+import { FormFoot } from '../../ui/FormFoot.tsx';
+import { Legend } from '../../ui/Legend.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { Refusal } from '../../ui/Refusal.tsx';
+import { TickList, TriTable } from '../../ui/TriTable.tsx';
+import { useRowForm } from '../../ui/useRowForm.ts';
+import type { TextForm } from '../../ui/useTextForm.ts';
+import { LabelReading } from './LabelReading.tsx';
+import {
+  type ProductTyped,
+  readProduct,
+  traitsOf,
+  typedProduct,
+  typedRecord,
+  usesFor,
+} from './productTyped.ts';
+import { PROTECTION_NAMES, STATE_NAMES, THICKNESS_NAMES } from './productWords.ts';
+import { UseFields } from './UseFields.tsx';
+
+const LABELS: Partial<Record<keyof ProductTyped, string>> = {
+  name: 'Product name',
+  state: 'How it comes',
+  caution: 'Caution',
+  gPerMl: 'Density',
+  capUl: 'Cap',
+  shakeFirst: 'Shake first',
+  suds: 'Foams',
+  record: 'On record',
+  traits: 'Traits',
+  uses: 'Uses',
+  labelEntries: 'Label strengths',
+};
+
+type Of = { of: TextForm<ProductTyped> };
+
+/** A product, new or changed, with its whole record. A new one starts as its family usually is. */
+export function ProductForm({ product }: { product: Product | null }) {
+  const { shop } = useSession();
+  const navigate = useNavigate();
+  const of = useRowForm<ProductTyped, Product>({
+    row: product,
+    path: '/products',
+    topic: 'products',
+    schema: product ? productPatch : productBody,
+    typed: (row) => typedProduct(row, shop),
+    read: (typed) => {
+      const { body, refusals } = readProduct(typed, shop);
+      return { body: product ? { ...(body as object), retired: product.retired } : body, refusals };
+    },
+    labels: LABELS,
+    done: (row) => navigate(product ? `/stock/products/${row.id}` : `/stock/receive?product=${row.id}`),
+  });
+  return (
+    <Page title={product ? product.name : 'Add a product'}>
+      <form onSubmit={of.submit} noValidate className="max-w-5xl">
+        <Basics of={of} fresh={product === null} />
+        <LabelStrengths of={of} />
+        <UseFields of={of} />
+        <Facts of={of} />
+        <Safety of={of} />
+        <Replaces of={of} product={product} />
+        <FormFoot save={product ? 'Save' : 'Add the product'} {...of.foot}>
+          <ButtonLink to={product ? `/stock/products/${product.id}` : '/stock'}>
+            {product ? 'Leave it as it was' : 'Back to Stock'}
+          </ButtonLink>
+        </FormFoot>
+      </form>
+    </Page>
+  );
+}
+
+const PAIRS = 'grid items-start gap-4 sm:grid-cols-2';
+
+function Basics({ of, fresh }: Of & { fresh: boolean }) {
+  return (
+    <div className={PAIRS}>
+      <TextField of={of} name="name" label="Product name" />
+      <ChoiceField
+        of={of}
+        name="record.family"
+        label="Family"
+        hint={fresh ? 'Fills in what such a product usually is. Its label and sheet decide.' : undefined}
+        options={FAMILIES.map((value) => ({ value, name: FAMILY_NAMES[value] }))}
+        {...(fresh && { onChosen: (family: string) => startFrom(of, family as Family) })}
+      />
+      <ChoiceField
+        of={of}
+        name="state"
+        label="How it comes"
+        options={PRODUCT_STATES.map((value) => ({ value, ...STATE_NAMES[value] }))}
+      />
+      <NoteField of={of} name="caution" label="Caution" hint="Shown before every pour." />
+    </div>
+  );
+}
+
+/** A new product takes what its family usually is, wherever nothing was entered by hand. */
+function startFrom(of: TextForm<ProductTyped>, family: Family): void {
+  const { form } = of;
+  const untouched = (name: Parameters<typeof form.getFieldState>[0]) => !form.getFieldState(name).isDirty;
+  const start = typedRecord(recordStart(family));
+  for (const key of [
+    'thickness',
+    'protection',
+    'useByDays',
+    'delivery',
+    'hazards',
+    'care',
+    'firstAid',
+    'spill',
+  ] as const) {
+    if (untouched(`record.${key}`)) form.setValue(`record.${key}`, start[key]);
+  }
+  if (untouched('traits')) form.setValue('traits', traitsOf(family));
+  const { use, foams } = familyStart(family);
+  if (untouched('suds')) form.setValue('suds', foams);
+  for (const i of form.getValues('labelEntries').keys()) {
+    if (untouched(`labelEntries.${i}.use`)) form.setValue(`labelEntries.${i}.use`, use);
+  }
+  form.setValue('uses', usesFor(form.getValues('labelEntries'), [], family));
+}
+
+const BASIS_OPTIONS = [
+  { value: 'bottle', name: 'in the bottle' },
+  { value: 'bucket', name: 'in the bucket' },
+  { value: 'panel', name: 'on the panel' },
+];
+
+function LabelStrengths({ of }: Of) {
+  const { form } = of;
+  const { fields, append, remove } = useFieldArray({ control: form.control, name: 'labelEntries' });
+  const follow = () => {
+    const { labelEntries, uses, record } = form.getValues();
+    form.setValue('uses', usesFor(labelEntries, uses, record.family));
+  };
+  return (
+    <fieldset className="mt-8">
+      <Legend>Strengths on the label</Legend>
+      {fields.map((field, i) => (
+        <div
+          key={field.id}
+          className="ruled grid items-start gap-3 border-faint py-3 sm:grid-cols-[1fr_11rem_1fr_9rem_auto]"
+        >
+          <TextField of={of} name={`labelEntries.${i}.whatFor`} label="What for" />
+          <ChoiceField
+            of={of}
+            name={`labelEntries.${i}.use`}
+            label="Use"
+            options={USE_KINDS.map((value) => ({ value, name: USE_NAMES[value] }))}
+            onChosen={follow}
+          />
+          <TextField
+            of={of}
+            name={`labelEntries.${i}.printed`}
+            label="Label strength"
+            hint={<LabelReading of={of} at={i} />}
+            placeholder="1:12, 1 in 12, 4%, 30 ml/l"
+          />
+          <ChoiceField of={of} name={`labelEntries.${i}.basis`} label="Holds" options={BASIS_OPTIONS} />
+          <Button
+            className="sm:mt-6"
+            onClick={() => {
+              remove(i);
+              follow();
+            }}
+          >
+            Remove
+          </Button>
+        </div>
+      ))}
+      <Button
+        className="mt-3"
+        onClick={() => {
+          const { use } = familyStart(form.getValues('record.family'));
+          append({ whatFor: '', printed: '', reading: 'asWritten', basis: 'bottle', use });
+          follow();
+        }}
+      >
+        Add a strength
+      </Button>
+      {of.faultAt('labelEntries') && <Refusal problem={of.faultAt('labelEntries')} />}
+    </fieldset>
+  );
+}
+
+const optionsOf = <K extends string>(names: Record<K, string>) =>
+  (Object.keys(names) as K[]).map((value) => ({ value, name: names[value] }));
+
+function Facts({ of }: Of) {
+  return (
+    <fieldset className="mt-8">
+      <Legend>What it is</Legend>
+      <div className="grid items-start gap-4 sm:grid-cols-2 lg:grid-cols-4">
+        <TextField of={of} name="record.phNeat" label="pH neat" hint="Empty: not known" />
+        <TextField of={of} name="record.phUse" label="pH at use" hint="Empty: not known" />
+        <TextField of={of} name="gPerMl" label="Density" hint="g/ml, for a scale and g/L" />
+        <TextField of={of} name="capUl" label="Cap" hint="What one holds, as 7.5 ml" />
+        <ChoiceField of={of} name="record.thickness" label="Thickness" options={optionsOf(THICKNESS_NAMES)} />
+        <ChoiceField
+          of={of}
+          name="record.protection"
+          label="To wax and sealant"
+          options={optionsOf(PROTECTION_NAMES)}
+        />
+        <TextField of={of} name="record.storeFromC" label="Store from" hint="Degrees C: frost" />
+        <TextField of={of} name="record.storeToC" label="Store to" hint="Degrees C: heat" />
+        <TextField of={of} name="record.useByDays" label="A mix keeps" hint="Days, for its use-by" />
+        <TickField of={of} name="shakeFirst" label="Shake the container first" />
+        <TickField of={of} name="suds" label="It foams" />
+      </div>
+      <div className="mt-5 grid gap-8 lg:grid-cols-2">
+        <TriTable
+          of={of}
+          at="record.surfaces"
+          caption="Surfaces"
+          rows={SURFACES.map((key) => ({ key, name: SURFACE_NAMES[key] }))}
+          answers={[
+            { value: 'yes', name: 'good on' },
+            { value: 'no', name: 'never' },
+            { value: 'unknown', name: 'not known' },
+          ]}
+        />
+        <div>
+          <h3 className="caps text-muted">Put on with</h3>
+          <TickList
+            of={of}
+            at="record.delivery"
+            options={DELIVERIES.map((value) => ({ value, name: DELIVERY_NAMES[value] }))}
+          />
+          {of.faultAt('record.delivery') && <Refusal problem={of.faultAt('record.delivery')} />}
+          <h3 className="caps mt-4 text-muted">Hazards, as they stand on every label</h3>
+          <TickList
+            of={of}
+            at="record.hazards"
+            options={HAZARDS.map((value) => ({ value, name: HAZARD_NAMES[value] }))}
+          />
+          <h3 className="caps mt-4 text-muted">To mix it</h3>
+          <div className="grid grid-cols-2 gap-x-4">
+            <TickField of={of} name="record.care.gloves" label="Nitrile gloves" />
+            <TickField of={of} name="record.care.eyes" label="Eye cover" />
+            <TickField of={of} name="record.care.air" label="Fresh air" />
+            <TickField of={of} name="record.care.acknowledge" label="A word before each pour" />
+            <TickField of={of} name="record.care.signOff" label="Only people signed off" />
+          </div>
+        </div>
+      </div>
+    </fieldset>
+  );
+}
+
+function Safety({ of }: Of) {
+  return (
+    <fieldset className="mt-8">
+      <Legend>By its safety data sheet</Legend>
+      <p className="mb-3 max-w-3xl text-muted">
+        Acid, chlorine and sulfide decide what it may follow in a vessel. What is not known counts as there,
+        so look it up. The words are the usual ones to start from: the sheet decides.
+      </p>
+      <div className="grid gap-8 lg:grid-cols-2">
+        <TriTable
+          of={of}
+          at="traits"
+          caption="Traits"
+          rows={TRAITS.map((key) => ({ key, name: TRAIT_NAMES[key] }))}
+          answers={[
+            { value: 'yes', name: 'yes' },
+            { value: 'no', name: 'no' },
+            { value: 'unknown', name: 'not known' },
+          ]}
+        />
+        <div className="flex flex-col gap-4">
+          <NoteField of={of} name="record.firstAid" label="First aid" />
+          <NoteField of={of} name="record.spill" label="If it is spilt" />
+        </div>
+      </div>
+    </fieldset>
+  );
+}
+
+const NONE = 'none';
+
+function Replaces({ of, product }: Of & { product: Product | null }) {
+  const { data: products = [] } = useQuery(productsQuery);
+  const chosen = of.form.watch('record.replaces.productId');
+  return (
+    <fieldset className="mt-8">
+      <Legend>Instead of another product</Legend>
+      <div className={PAIRS}>
+        <ChoiceField
+          of={of}
+          name="record.replaces.productId"
+          label="Replaces"
+          placeholder="nothing"
+          options={[
+            { value: NONE, name: 'nothing' },
+            ...products
+              .filter((p) => p.id !== product?.id)
+              .map((p) => ({ value: String(p.id), name: p.name })),
+          ]}
+          onChosen={(id) => id === NONE && of.form.setValue('record.replaces.productId', '')}
+        />
+        {chosen !== '' && chosen !== NONE && (
+          <TextField
+            of={of}
+            name="record.replaces.k"
+            label="Does the work of"
+            hint="1 part of this stands for so many parts of the other, such as 4."
+          />
+        )}
+      </div>
+    </fieldset>
+  );
+}

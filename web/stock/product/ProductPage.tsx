@@ -1,0 +1,94 @@
+import { useQuery } from '@tanstack/react-query';
+import { useParams } from 'react-router';
+import { atLeast } from '#contract/people.ts';
+import type { Product } from '#contract/products.ts';
+import { patch } from '../../app/api.ts';
+import { useSession } from '../../app/session.tsx';
+import { askAgain, containersQuery, rowQuery } from '../../state/queries.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { ContainerList } from '../ContainerList.tsx';
+import { LabelTable } from './LabelTable.tsx';
+import { LitreCosts } from './LitreCosts.tsx';
+import { ProductForm } from './ProductForm.tsx';
+import { ProductRecordList } from './ProductRecordList.tsx';
+import { SheetFile } from './SheetFile.tsx';
+import { UseList } from './UseList.tsx';
+
+/** A product: what it is, what its label says, what it costs in use, and what of it is on the shelf. */
+export default function ProductPage({ change = false }: { change?: boolean }) {
+  const { id } = useParams();
+  const { who } = useSession();
+  const { data: product, error } = useQuery({
+    ...rowQuery<Product>('products', Number(id)),
+    enabled: id !== undefined,
+  });
+  if (error) return <Refusal problem={error} />;
+  if (id === undefined) return <ProductForm product={null} />;
+  if (!product) return null;
+  if (change && atLeast(who.role, 'manager')) return <ProductForm key={product.id} product={product} />;
+  return <ProductFacts product={product} />;
+}
+
+function ProductFacts({ product }: { product: Product }) {
+  const { who } = useSession();
+  const { data: containers = [] } = useQuery(containersQuery);
+  const manager = atLeast(who.role, 'manager');
+  return (
+    <Page
+      title={product.name}
+      actions={
+        <>
+          <SheetFile product={product} />
+          {manager && <Retire product={product} />}
+          {manager && (
+            <ButtonLink look="main" to={`/stock/products/${product.id}/change`}>
+              Change it
+            </ButtonLink>
+          )}
+        </>
+      }
+    >
+      {product.retired && <p className="mb-3 font-bold">Retired: nobody can pour it. Its history stays.</p>}
+      {product.caution && (
+        <div className="mb-5">
+          <Watch word="Take care.">{product.caution} The safety data sheet decides.</Watch>
+        </div>
+      )}
+      <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
+        <div className="flex flex-col gap-8">
+          <LabelTable product={product} containers={containers} />
+          <UseList product={product} />
+          <LitreCosts product={product} containers={containers} />
+          <section>
+            <h2 className="mb-2">On the shelf</h2>
+            <ContainerList containers={containers.filter((c) => c.productId === product.id)} />
+            {atLeast(who.role, 'lead') && !product.retired && (
+              <ButtonLink className="no-print mt-3" to={`/stock/receive?product=${product.id}`}>
+                Receive a container
+              </ButtonLink>
+            )}
+          </section>
+        </div>
+        <ProductRecordList product={product} />
+      </div>
+    </Page>
+  );
+}
+
+/** Out of use, or back: the history stays either way. */
+function Retire({ product }: { product: Product }) {
+  const { id, revision, retired, sheet: _, ...facts } = product;
+  const labelEntries = product.labelEntries.map(({ id: __, fraction: ___, ...entry }) => entry);
+  return (
+    <Button
+      onClick={async () => {
+        await patch(`/products/${id}`, { ...facts, labelEntries, retired: !retired }, revision);
+        askAgain('products');
+      }}
+    >
+      {retired ? 'Bring it back' : 'Retire it'}
+    </Button>
+  );
+}

@@ -1,0 +1,62 @@
+import { useMutation } from '@tanstack/react-query';
+import { useRef } from 'react';
+import { atLeast } from '#contract/people.ts';
+import { type Product, SHEET_TYPES } from '#contract/products.ts';
+import { attach } from '../../app/api.ts';
+import { useSession } from '../../app/session.tsx';
+import { askAgain } from '../../state/queries.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Refusal } from '../../ui/Refusal.tsx';
+
+/** Where a product's safety data sheet is opened. */
+export const sheetPath = (product: Pick<Product, 'id' | 'sheet'>): string =>
+  `/api/products/${product.id}/sheets/${product.sheet?.id}`;
+
+/** The safety data sheet: opened in one tap; a manager attaches it, or a newer one. */
+export function SheetFile({ product }: { product: Product }) {
+  const { who } = useSession();
+  const input = useRef<HTMLInputElement>(null);
+  const attaching = useMutation({
+    mutationFn: (file: File) => attach<Product>(`/products/${product.id}/sheets`, file),
+    onSettled: () => askAgain('products'),
+  });
+  return (
+    <>
+      {product.sheet && (
+        <a
+          href={sheetPath(product)}
+          target="_blank"
+          rel="noreferrer"
+          className="inline-flex min-h-12 items-center border border-ink px-5 no-underline"
+        >
+          Safety data sheet
+        </a>
+      )}
+      {atLeast(who.role, 'manager') && (
+        <>
+          <input
+            ref={input}
+            type="file"
+            accept={SHEET_TYPES.join(',')}
+            className="sr-only"
+            tabIndex={-1}
+            aria-label="Safety data sheet file"
+            onChange={(event) => {
+              const [file] = event.target.files ?? [];
+              if (file) attaching.mutate(file);
+              event.target.value = '';
+            }}
+          />
+          <Button disabled={attaching.isPending} onClick={() => input.current?.click()}>
+            {attaching.isPending ? 'Sending it ...' : product.sheet ? 'Newer sheet' : 'Attach its data sheet'}
+          </Button>
+        </>
+      )}
+      {attaching.error && (
+        <div className="basis-full">
+          <Refusal problem={attaching.error} />
+        </div>
+      )}
+    </>
+  );
+}

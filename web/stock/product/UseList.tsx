@@ -1,0 +1,48 @@
+import type { Product } from '#contract/products.ts';
+import { FILM_NAMES, type ProductUse, USE_NAMES } from '#core/products/uses.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
+import type { Fraction } from '#core/strength/strength.ts';
+import { formatDuration } from '#core/units/duration.ts';
+import { Ledger } from '../../ui/Ledger.tsx';
+
+/** What holds on the panel, use by use: limits, time, how it wets and how much of it goes. */
+export function UseList({ product }: { product: Product }) {
+  const told = product.uses.filter(
+    (u) => u.panelFloor ?? u.panelCeiling ?? u.film ?? u.dwell ?? u.rateMlPerM2,
+  );
+  if (told.length === 0) return null;
+  return (
+    <section>
+      <h2 className="mb-2">On the panel</h2>
+      <Ledger
+        head={['Use', 'Strength there', 'Dwell', 'Wets it as', 'ml per m²']}
+        right={[4]}
+        rows={told.map((use) => ({
+          key: use.kind,
+          cells: [
+            USE_NAMES[use.kind],
+            limits(use),
+            dwellWords(use),
+            use.film ? FILM_NAMES[use.film] : '–',
+            use.rateMlPerM2 ?? '–',
+          ],
+        }))}
+        empty=""
+      />
+    </section>
+  );
+}
+
+function limits({ panelFloor, panelCeiling }: ProductUse): string {
+  const [floor, ceiling] = [panelFloor, panelCeiling].map((f) => f && formatPercent(f as Fraction));
+  if (floor && ceiling) return `${floor} to ${ceiling}`;
+  if (floor) return `from ${floor}`;
+  return ceiling ? `up to ${ceiling}` : 'as the label';
+}
+
+function dwellWords({ dwell }: ProductUse): string {
+  if (!dwell) return '–';
+  const { shortestS, fromS, toS, longestS } = dwell;
+  const longest = longestS > toS ? `, never over ${formatDuration(longestS)}` : '';
+  return `${formatDuration(fromS)} to ${formatDuration(toS)}, not under ${formatDuration(shortestS)}${longest}`;
+}

@@ -1,0 +1,223 @@
+import type { LabelEntry, Product } from '#contract/products.ts';
+import type { Shop } from '#contract/shop.ts';
+import type { Outcome, Refusal } from '#core/outcome.ts';
+import type { Family } from '#core/products/family.ts';
+import { checkPh, type ProductRecord } from '#core/products/record.ts';
+import { familyStart, recordStart, startOfUse } from '#core/products/starts.ts';
+import { type Film, type ProductUse, USE_NAMES, type UseKind } from '#core/products/uses.ts';
+import { ALL_UNKNOWN, type Traits } from '#core/safety/traits.ts';
+import { parseStrength } from '#core/strength/parseStrength.ts';
+import { fractionOf } from '#core/strength/strength.ts';
+import { formatDuration, parseDuration } from '#core/units/duration.ts';
+import { formatExactVolume } from '#core/units/formatVolume.ts';
+import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
+import { parseCelsius } from '#core/units/temperature.ts';
+import type { Reading } from '../../ui/useTextForm.ts';
+import { type LabelTyped, readLabel, typedLabel } from './labelTyped.ts';
+
+// A product as it is typed: text where something is measured, the same names as it is sent under.
+
+export type UseTyped = {
+  kind: UseKind;
+  panelFloor: string;
+  panelCeiling: string;
+  film: Film | 'none';
+  dwell: { shortestS: string; fromS: string; toS: string; longestS: string };
+  rateMlPerM2: string;
+};
+
+type Measured = 'phNeat' | 'phUse' | 'storeFromC' | 'storeToC' | 'useByDays';
+
+export type ProductTyped = {
+  name: string;
+  state: Product['state'];
+  caution: string;
+  gPerMl: string;
+  capUl: string;
+  shakeFirst: boolean;
+  suds: boolean;
+  record: Omit<ProductRecord, Measured | 'replaces'> &
+    Record<Measured, string> & { replaces: { productId: string; k: string } };
+  traits: Traits;
+  uses: UseTyped[];
+  labelEntries: LabelTyped[];
+};
+
+const FIRST_FAMILY: Family = 'neutralFoam';
+
+export function typedProduct(product: Product | null, shop: Shop): ProductTyped {
+  if (!product) return newProduct();
+  const reads = { ...shop, gPerMl: product.gPerMl ?? undefined };
+  return {
+    name: product.name,
+    state: product.state,
+    caution: product.caution,
+    gPerMl: text(product.gPerMl),
+    capUl: product.capUl ? formatExactVolume(product.capUl) : '',
+    shakeFirst: product.shakeFirst,
+    suds: product.suds,
+    record: typedRecord(product.record),
+    traits: product.traits,
+    uses: product.uses.map(typedUse),
+    labelEntries: product.labelEntries.map((entry: LabelEntry) => typedLabel(entry, reads)),
+  };
+}
+
+function newProduct(): ProductTyped {
+  const { use, foams } = familyStart(FIRST_FAMILY);
+  return {
+    name: '',
+    state: 'concentrate',
+    caution: '',
+    gPerMl: '',
+    capUl: '',
+    shakeFirst: false,
+    suds: foams,
+    record: typedRecord(recordStart(FIRST_FAMILY)),
+    traits: traitsOf(FIRST_FAMILY),
+    uses: [typedUse(startOfUse(use, FIRST_FAMILY))],
+    labelEntries: [{ whatFor: 'Everyday', printed: '', reading: 'asWritten', basis: 'bottle', use }],
+  };
+}
+
+/** The traits a family usually has; of the others its sheet has to say. */
+export const traitsOf = (family: Family): Traits => ({
+  ...ALL_UNKNOWN,
+  ...Object.fromEntries(familyStart(family).has.map((t) => [t, 'yes'])),
+});
+
+const text = (n: number | null): string => (n === null ? '' : String(n));
+
+export function typedRecord(record: ProductRecord): ProductTyped['record'] {
+  return {
+    ...record,
+    phNeat: text(record.phNeat),
+    phUse: text(record.phUse),
+    storeFromC: text(record.storeFromC),
+    storeToC: text(record.storeToC),
+    useByDays: text(record.useByDays),
+    replaces: {
+      productId: record.replaces ? String(record.replaces.productId) : '',
+      k: record.replaces ? String(record.replaces.k) : '',
+    },
+  };
+}
+
+const percentText = (f: number | null): string =>
+  f === null ? '' : `${Number((f * 100).toPrecision(12))} %`;
+
+export const typedUse = (use: ProductUse): UseTyped => ({
+  kind: use.kind,
+  panelFloor: percentText(use.panelFloor),
+  panelCeiling: percentText(use.panelCeiling),
+  film: use.film ?? 'none',
+  dwell: {
+    shortestS: use.dwell ? formatDuration(use.dwell.shortestS) : '',
+    fromS: use.dwell ? formatDuration(use.dwell.fromS) : '',
+    toS: use.dwell ? formatDuration(use.dwell.toS) : '',
+    longestS: use.dwell ? formatDuration(use.dwell.longestS) : '',
+  },
+  rateMlPerM2: text(use.rateMlPerM2),
+});
+
+/** One use for each kind the label strengths are for: those typed already stay, the rest start as their family does. */
+export function usesFor(
+  entries: readonly LabelTyped[],
+  typed: readonly UseTyped[],
+  family: Family,
+): UseTyped[] {
+  const kinds = [...new Set(entries.map((e) => e.use))];
+  return kinds.map((kind) => typed.find((u) => u.kind === kind) ?? typedUse(startOfUse(kind, family)));
+}
+
+/** Everything typed, read by the trade's own parsers. */
+export function readProduct(
+  typed: ProductTyped,
+  shop: Shop,
+): Reading & { refusals: Record<string, Refusal> } {
+  const refusals: Record<string, Refusal> = {};
+  /** The value at a field, nothing where nothing was typed, or a refusal kept for that field. */
+  const read = <T>(at: string, typedText: string, parse: (text: string) => Outcome<T>): T | null => {
+    if (typedText.trim() === '') return null;
+    const outcome = parse(typedText);
+    if (outcome.ok) return outcome.value;
+    refusals[at] = outcome;
+    return null;
+  };
+  const { record, uses, labelEntries, ...plain } = typed;
+  const gPerMl = read('gPerMl', typed.gPerMl, (t) => parseNumber(t, 'Density'));
+  const capUl = read('capUl', typed.capUl, (t) => parseVolume(t, { system: shop.units, field: 'Cap' }));
+  const range = [-40, 80] as const;
+  const body = {
+    ...plain,
+    gPerMl,
+    capUl,
+    record: {
+      ...record,
+      phNeat: read('record.phNeat', record.phNeat, (t) => parseNumber(t, 'pH neat')),
+      phUse: read('record.phUse', record.phUse, (t) => parseNumber(t, 'pH at use')),
+      storeFromC: read('record.storeFromC', record.storeFromC, (t) => parseCelsius(t, 'Store from', range)),
+      storeToC: read('record.storeToC', record.storeToC, (t) => parseCelsius(t, 'Store to', range)),
+      useByDays: read('record.useByDays', record.useByDays, (t) => parseNumber(t, 'A mix keeps')),
+      replaces:
+        record.replaces.productId === ''
+          ? null
+          : {
+              productId: Number(record.replaces.productId),
+              k: read('record.replaces.k', record.replaces.k, (t) => parseNumber(t, 'Does the work of')) ?? 0,
+            },
+    },
+    uses: uses.map((use, i) => ({
+      kind: use.kind,
+      panelFloor: read(`uses.${i}.panelFloor`, use.panelFloor, panelReader('Floor on the panel')),
+      panelCeiling: read(`uses.${i}.panelCeiling`, use.panelCeiling, panelReader('Ceiling on the panel')),
+      film: use.film === 'none' ? null : use.film,
+      dwell: readDwell(use, i, read),
+      rateMlPerM2: read(`uses.${i}.rateMlPerM2`, use.rateMlPerM2, (t) =>
+        parseNumber(t.replace(/\s*ml.*$/i, ''), 'Rate'),
+      ),
+    })),
+  };
+  const ph = checkPh(body.record.phNeat, typed.traits);
+  if (!ph.ok) refusals['record.phNeat'] = ph;
+  const label = readLabel(labelEntries, { ...shop, gPerMl: gPerMl ?? undefined });
+  return { body: { ...body, labelEntries: label.entries }, refusals: { ...refusals, ...label.refusals } };
+}
+
+function panelReader(field: string): (text: string) => Outcome<number> {
+  return (typed) => {
+    const strength = parseStrength(typed, { field });
+    return strength.ok ? fractionOf(strength.value, field) : strength;
+  };
+}
+
+type Read = <T>(at: string, text: string, parse: (text: string) => Outcome<T>) => T | null;
+
+const DWELL_NAMES = {
+  shortestS: 'Shortest dwell',
+  fromS: 'Dwell from',
+  toS: 'Dwell to',
+  longestS: 'Longest dwell',
+} as const;
+
+/** All four times, or none: half a window is none. */
+function readDwell({ kind, dwell }: UseTyped, i: number, read: Read) {
+  const names = Object.keys(DWELL_NAMES) as (keyof typeof DWELL_NAMES)[];
+  if (names.every((name) => dwell[name].trim() === '')) return null;
+  const all = names.map((name) => [
+    name,
+    read(`uses.${i}.dwell.${name}`, dwell[name] || '?', (t) =>
+      t === '?'
+        ? {
+            ok: false,
+            code: 'dwell.missing',
+            field: DWELL_NAMES[name],
+            reason: `${DWELL_NAMES[name]} is missing for ${USE_NAMES[kind].toLowerCase()}.`,
+            remedy: 'Type all four times, or none.',
+          }
+        : parseDuration(t, DWELL_NAMES[name]),
+    ) ?? 0,
+  ]);
+  return Object.fromEntries(all) as Record<keyof typeof DWELL_NAMES, number>;
+}

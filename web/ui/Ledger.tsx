@@ -1,0 +1,46 @@
+import type { ReactNode } from 'react';
+
+/** A ruled table, as it looks and prints in a ledger. Columns in `right` are figures. */
+export function Ledger(props: {
+  head: readonly string[];
+  rows: readonly { key: string | number; cells: readonly ReactNode[] }[];
+  right?: readonly number[];
+  empty: string;
+}) {
+  const { head, rows, right = [], empty } = props;
+  if (rows.length === 0) return <p className="border-t-2 border-ink pt-2 text-muted">{empty}</p>;
+  const side = (i: number) => (right.includes(i) ? 'text-right' : 'text-left');
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full border-t-2 border-ink">
+        <thead>
+          <tr className="ruled border-faint">
+            {head.map((name, i) => (
+              <th
+                key={name}
+                scope="col"
+                className={`caps py-2 pr-4 font-normal text-muted last:pr-0 ${side(i)}`}
+              >
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ key, cells }) => (
+            <tr key={key} className="ruled border-faint">
+              {cells.map((cell, i) => (
+                <td
+                  key={head[i]}
+                  className={`py-2 pr-4 align-top leading-snug last:pr-0 ${side(i)} ${right.includes(i) ? 'reading' : ''}`}
+                >
+                  {cell}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
