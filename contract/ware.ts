@@ -1,10 +1,53 @@
-import type * as yup from 'yup';
+import * as yup from 'yup';
+import type { DepthProfile } from '#core/mixing/depth.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import { CONTAINER_KINDS, MEASURE_KINDS, VESSEL_KINDS } from '#core/mixing/outlines.ts';
 import type { Strength } from '#core/strength/strength.ts';
-import { exactly, line, note, oneOf, rowId, wholeMinor, wholeUl, yes } from './fields.ts';
+import { exactly, finite, line, note, oneOf, rowId, wholeMinor, wholeUl, yes } from './fields.ts';
 
 // Vessels, measures, places and containers: what a shop owns.
+
+const cm = (label: string) =>
+  finite(label, 0.1, 300).meta({ remedy: 'Give centimetres from 0.1 to 300, such as 28.' });
+const PROFILES = {
+  round: exactly({ kind: oneOf('Shape', ['round']), diameterCm: cm('Diameter') }),
+  rectangular: exactly({
+    kind: oneOf('Shape', ['rectangular']),
+    widthCm: cm('Width'),
+    lengthCm: cm('Length'),
+  }),
+  table: exactly({
+    kind: oneOf('Shape', ['table']),
+    points: yup
+      .array(
+        yup
+          .tuple([cm('Depth'), wholeUl('Volume')])
+          .required()
+          .label('Depths'),
+      )
+      .label('Depths')
+      .required()
+      .min(1)
+      .max(40)
+      .test('rising', 'Depths do not rise together with their volumes.', (points) =>
+        (points ?? []).every(
+          (p, i, all) => i === 0 || (p[0] > (all[i - 1]?.[0] ?? 0) && p[1] > (all[i - 1]?.[1] ?? 0)),
+        ),
+      )
+      .meta({ remedy: 'Give depths with their volumes, each deeper and more than the one before.' }),
+  }),
+};
+
+/** How a vessel's inside is known, for a depth stick: straight walls, or depths that were measured. */
+const depthProfile = () =>
+  yup.lazy((value: unknown) => {
+    const kind = (value as { kind?: unknown } | null | undefined)?.kind;
+    const known = typeof kind === 'string' && Object.hasOwn(PROFILES, kind);
+    const schema = PROFILES[known ? (kind as keyof typeof PROFILES) : 'round'];
+    return (value === null
+      ? yup.mixed().nullable()
+      : schema.label('Shape')) as unknown as yup.ObjectSchema<DepthProfile>;
+  });
 
 export const vesselBody = exactly({
   name: line('Vessel name', 60),
@@ -15,6 +58,7 @@ export const vesselBody = exactly({
   deadUl: wholeUl('Left in the bottom', 0),
   displacementUl: wholeUl('Taken up by a guard', 0),
   twoLines: yes('Two printed lines'),
+  depth: depthProfile(),
 })
   .test('fill-limit', function inOrder(v) {
     if (!(v.fillLimitUl > v.brimfulUl)) return true;
@@ -34,9 +78,9 @@ export const vesselBody = exactly({
     if (!(v.smallestUl > v.fillLimitUl)) return true;
     return this.createError({ path: 'smallestUl', message: 'Smallest sensible mix is over the fill limit.' });
   });
-export type VesselBody = yup.InferType<typeof vesselBody>;
+export type VesselBody = Omit<yup.InferType<typeof vesselBody>, 'depth'> & { depth: DepthProfile | null };
 export const vesselPatch = vesselBody.concat(exactly({ retired: yes('Retired') }));
-export type VesselPatch = yup.InferType<typeof vesselPatch>;
+export type VesselPatch = VesselBody & { retired: boolean };
 
 /** The batch a vessel was last filled with and still holds, by the books. */
 export type HeldBatch = {

@@ -14,7 +14,7 @@ import { bookPour } from '../server/ledger/pour.ts';
 import { insertPerson } from '../server/people/queries.ts';
 import { insertProduct, products as productRows } from '../server/products/queries.ts';
 import { hashPin } from '../server/sessions/pins.ts';
-import { setUpShop } from '../server/shop/queries.ts';
+import { setUpShop, updateShop } from '../server/shop/queries.ts';
 import {
   insertMeasure,
   insertPlace,
@@ -43,6 +43,7 @@ export async function loadDemo(books: Books, now: Date): Promise<void> {
       demo: true,
       now,
     });
+    await updateShop(tx, { hardnessPpm: 210 });
     const personIds = new Map<string, number>();
     for (const { name, role, pin } of people) {
       const person = await insertPerson(tx, { name, role, pinHash: await hashPin(pin) });

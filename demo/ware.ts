@@ -13,6 +13,7 @@ const vessel = (
   smallest: number,
   dead = 0,
   guard = 0,
+  depth: VesselBody['depth'] = null,
 ) => ({
   name,
   kind,
@@ -22,6 +23,7 @@ const vessel = (
   deadUl: ml(dead),
   displacementUl: ml(guard),
   twoLines: false,
+  depth,
 });
 
 export const vessels: VesselBody[] = [
@@ -29,8 +31,8 @@ export const vessels: VesselBody[] = [
   vessel('Trigger bottle, black cap', 'triggerBottle', 540, 500, 100, 15),
   vessel('Pump sprayer, bay 1', 'pumpSprayer', 2_000, 1_500, 300, 60),
   vessel('Cannon bottle, bay 2', 'cannonBottle', 1_000, 900, 200, 20),
-  vessel('Wash bucket, blue rim', 'bucket', 20_000, 18_000, 4_000, 0, 450),
-  vessel('Towel bucket, van', 'towelBucket', 16_000, 12_000, 3_000),
+  vessel('Wash bucket, blue rim', 'bucket', 20_000, 18_000, 4_000, 0, 450, { kind: 'round', diameterCm: 28 }),
+  vessel('Towel bucket, van', 'towelBucket', 16_000, 12_000, 3_000, 0, 0, { kind: 'round', diameterCm: 28 }),
   vessel('Stock pail', 'stockPail', 11_000, 10_000, 1_000),
 ];
 

@@ -8,9 +8,9 @@ import {
   equivalentFraction,
   mixFromProduct,
   mixOntoWater,
+  shareOfStock,
   totalForVehicles,
   twoStage,
-  useOfStock,
 } from './solveFor.ts';
 import { whatHaveIMade } from './whatHaveIMade.ts';
 
@@ -65,9 +65,9 @@ describe('worked figures', () => {
       waterUl: 675_000,
     });
     expect(twoStage(ml(750), f(1 / 5), f(1 / 10)).overall).toBeCloseTo(0.02, 12);
-    const use = useOfStock(f(0.02), f(0.2));
+    const use = shareOfStock(f(0.02), f(0.2));
     expect(use.ok && use.value).toBeCloseTo(0.1, 12);
-    expect(useOfStock(f(0.3), f(0.2))).toMatchObject({ code: 'stock.tooWeak' });
+    expect(shareOfStock(f(0.3), f(0.2))).toMatchObject({ code: 'stock.tooWeak' });
   });
 
   it('20 ml product and 380 ml water meant for 1:12 is 5 %: add 11.667 ml product', () => {

@@ -114,7 +114,7 @@ export function twoStage(totalUl: Microlitres, stock: Fraction, use: Fraction): 
  *
  * @returns a refusal where the stock solution is too weak for it
  */
-export function useOfStock(overall: Fraction, stock: Fraction): Outcome<Fraction> {
+export function shareOfStock(overall: Fraction, stock: Fraction): Outcome<Fraction> {
   if (overall > stock * (1 + 1e-9)) {
     return refuse(
       'stock.tooWeak',

@@ -98,7 +98,16 @@ export type Quantity = { readonly amount: number; readonly unit: VolumeUnit };
 /** Volumes with names of their own where something is typed, in microlitres: `{ cap: 7_500, bucket: 18_000_000 }`. */
 export type NamedVolumes = Readonly<Record<string, number>>;
 
-type Options = { unit?: VolumeUnit; system?: UnitSystem; field?: string; words?: NamedVolumes };
+/** The volume that stands so deep in the vessel being filled, in microlitres. */
+export type AtDepth = (cm: number) => number;
+
+type Options = {
+  unit?: VolumeUnit;
+  system?: UnitSystem;
+  field?: string;
+  words?: NamedVolumes;
+  atDepth?: AtDepth | undefined;
+};
 
 /**
  * The amount and unit a person typed, kept apart so that nothing is rounded yet: `750`, `750ml`, `1 1/2 us gal`.
@@ -108,6 +117,7 @@ type Options = { unit?: VolumeUnit; system?: UnitSystem; field?: string; words?:
  * @param options.system settles a bare "oz" or "gal" (default metric: neither is settled)
  * @param options.field the field's name, for the sentence of a refusal
  * @param options.words volumes with names of their own, such as the product's cap
+ * @param options.atDepth lets a depth stand for the volume that stands so deep: `19.5 cm`, `3 in`
  */
 export function parseQuantity(text: string, options: Options = {}): Outcome<Quantity> {
   const { unit = 'ml', system = 'metric', field = 'Amount' } = options;
@@ -126,6 +136,9 @@ export function parseQuantity(text: string, options: Options = {}): Outcome<Quan
     const plain = amount.code === 'number.negative' || amount.code === 'number.ambiguous';
     return plain ? amount : { ...amount, remedy: 'Type a number and a unit, such as 750 ml or 0.75 l.' };
   }
+  const word = split < 0 ? '' : typed.slice(split).trim().toLowerCase();
+  const perUnitCm = Object.hasOwn(CM, word) ? CM[word] : undefined;
+  if (perUnitCm) return quantityAtDepth(amount.value * perUnitCm, options.atDepth, field);
   const ownWord = split < 0 ? undefined : namedVolume(typed.slice(split), options.words);
   if (ownWord !== undefined) {
     const sized = volumeOf((amount.value * ownWord) / UNIT_UL.ml, 'ml', field);
@@ -135,6 +148,22 @@ export function parseQuantity(text: string, options: Options = {}): Outcome<Quan
   if (!named.ok) return named;
   const sized = volumeOf(amount.value, named.value, field);
   return sized.ok ? accept({ amount: amount.value, unit: named.value }) : sized;
+}
+
+const CM: Record<string, number> = { cm: 1, mm: 0.1, in: 2.54, inch: 2.54, inches: 2.54 };
+
+function quantityAtDepth(cm: number, atDepth: AtDepth | undefined, field: string): Outcome<Quantity> {
+  if (!atDepth) {
+    return refuse(
+      'depth.unknown',
+      field,
+      `${field}: nobody has entered the shape of this vessel, so a depth says nothing.`,
+      'Type a volume such as 750 ml, or enter its shape in Rigs.',
+    );
+  }
+  const ml = atDepth(cm) / UNIT_UL.ml;
+  const sized = volumeOf(ml, 'ml', field);
+  return sized.ok ? accept({ amount: ml, unit: 'ml' }) : sized;
 }
 
 function namedVolume(word: string, words: NamedVolumes = {}): number | undefined {

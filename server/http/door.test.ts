@@ -23,6 +23,7 @@ const vessel = {
   deadUl: 0,
   displacementUl: 0,
   twoLines: false,
+  depth: null,
 };
 
 describe('a request that is not what it should be', () => {

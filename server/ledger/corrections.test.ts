@@ -123,6 +123,7 @@ describe('a leftover', () => {
       deadUl: 0,
       displacementUl: 0,
       twoLines: false,
+      depth: null,
     });
     const answer = await book({
       vesselId: tank.body.id,

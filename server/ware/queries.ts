@@ -20,7 +20,7 @@ export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
   return db.rows(
     `SELECT v.id, v.name, v.kind, v.brimful_ul AS "brimfulUl", v.fill_limit_ul AS "fillLimitUl",
             v.smallest_ul AS "smallestUl", v.dead_ul AS "deadUl", v.displacement_ul AS "displacementUl",
-            v.two_lines AS "twoLines", v.retired_at IS NOT NULL AS retired, v.revision,
+            v.two_lines AS "twoLines", v.depth, v.retired_at IS NOT NULL AS retired, v.revision,
             CASE WHEN held.made_at > coalesce(v.rinsed_at, '-infinity')
               THEN jsonb_build_object('productId', held.product_id, 'productName', held.product_name) END AS "lastHeld",
             CASE WHEN held.ul > 0 THEN jsonb_build_object('batchId', held.id, 'code', held.code, 'productId', held.product_id,
@@ -43,8 +43,8 @@ export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
 export async function insertVessel(tx: Queryable, body: VesselBody): Promise<number> {
   return idOf(
     await tx.rows(
-      `INSERT INTO vessel (name, kind, brimful_ul, fill_limit_ul, smallest_ul, dead_ul, displacement_ul, two_lines)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id`,
+      `INSERT INTO vessel (name, kind, brimful_ul, fill_limit_ul, smallest_ul, dead_ul, displacement_ul, two_lines, depth)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id`,
       vesselFacts(body),
     ),
   );
@@ -59,13 +59,14 @@ const vesselFacts = (body: VesselBody): unknown[] => [
   body.deadUl,
   body.displacementUl,
   body.twoLines,
+  body.depth === null ? null : JSON.stringify(body.depth),
 ];
 
 export async function updateVessel(tx: Queryable, id: number, body: VesselPatch, now: Date): Promise<void> {
   await tx.rows(
     `UPDATE vessel SET name = $1, kind = $2, brimful_ul = $3, fill_limit_ul = $4, smallest_ul = $5, dead_ul = $6,
-       displacement_ul = $7, two_lines = $8,
-       retired_at = CASE WHEN $10 THEN coalesce(retired_at, $11) END, revision = revision + 1 WHERE id = $9`,
+       displacement_ul = $7, two_lines = $8, depth = $9,
+       retired_at = CASE WHEN $11 THEN coalesce(retired_at, $12) END, revision = revision + 1 WHERE id = $10`,
     [...vesselFacts(body), id, body.retired, now],
   );
 }

@@ -218,6 +218,7 @@ describe('a vessel', () => {
       deadUl: 0,
       displacementUl: 900_000,
       twoLines: false,
+      depth: null,
     };
     const answer = await hester('post', '/api/vessels', vessel);
     expect([answer.status, answer.body.errors[0].pointer]).toEqual([422, '/displacementUl']);

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -32,7 +32,11 @@ function OpenBench({ ware }: { ware: Ware }) {
   const change = useBench((state) => state.change);
   const bench = useMemo(() => benchMix(draft, ware), [draft, ware]);
   const pouring = usePour(who.personId);
-  const body = pourOf(bench);
+  // A word is given for one pour of one product: it ends with either.
+  const lastSlip = useBench((state) => state.slips[who.personId]?.[0]?.movementId ?? 0);
+  const wordFor = `${draft.productId} ${lastSlip}`;
+  const [word, giveWord] = useState('');
+  const body = pourOf(bench, word === wordFor);
 
   const pour = () => {
     if (body && !pouring.pending && !pouring.unanswered) pouring.pour(body);
@@ -70,7 +74,15 @@ function OpenBench({ ware }: { ware: Ware }) {
       </div>
       <Drawings bench={bench} ware={ware} set={set} />
       <LadderPanel bench={bench} choose={choose} />
-      <PourBar draft={draft} bench={bench} ready={body !== null} pouring={pouring} pour={pour} set={set} />
+      <PourBar
+        draft={draft}
+        bench={bench}
+        ready={body !== null}
+        pouring={pouring}
+        pour={pour}
+        word={{ given: word === wordFor, give: (given) => giveWord(given ? wordFor : '') }}
+        set={set}
+      />
       <SlipStrip personId={who.personId} />
     </main>
   );

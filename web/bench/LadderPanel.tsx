@@ -5,7 +5,8 @@ import { costOfFill, costPerWorkingLitre, formatMoney } from '#core/planning/cos
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
-import { type BenchMix, bandOf } from './benchMix.ts';
+import { Watch } from '../ui/Refusal.tsx';
+import type { BenchMix } from './benchMix.ts';
 import { StrengthLadder } from './StrengthLadder.tsx';
 import { uncertainMix } from './uncertainMix.ts';
 import { useSpread } from './useSpread.ts';
@@ -18,7 +19,7 @@ export const LadderPanel = memo(function LadderPanel({
   bench: BenchMix;
   choose: (s: Strength) => void;
 }) {
-  const { product, fraction, plan, made } = bench;
+  const { product, fraction, plan, made, limits } = bench;
   const spread = useSpread(bench);
   const real = made ? made.fraction : plan ? fractionIn(plan.after) : fraction;
   return (
@@ -34,19 +35,48 @@ export const LadderPanel = memo(function LadderPanel({
         <StrengthLadder
           fraction={made ? made.fraction : fraction}
           entries={product?.labelEntries ?? []}
-          band={product && bandOf(product)}
+          band={limits?.band ?? null}
+          floor={limits?.floor ?? null}
+          ceiling={limits?.ceiling ?? null}
           spread={spread}
           choose={choose}
         />
       </div>
       {/* Room kept for the words, so that the ladder stays where it is under a thumb. */}
       <div className="lg:min-h-42">
+        <WhereItStands bench={bench} />
         <Cost bench={bench} />
         {spread && <SpreadInWords spread={spread} bench={bench} />}
       </div>
     </section>
   );
 });
+
+/** Where the strength stands to the label and to the panel's limits, where that is worth a word. */
+function WhereItStands({ bench: { limits } }: { bench: BenchMix }) {
+  if (!limits) return null;
+  const { place, panelPlace, floor, ceiling, hidden } = limits;
+  const percent = (f: number | null) => formatPercent((f ?? 0) as Fraction);
+  return (
+    <div className="mt-2 flex flex-col gap-2 text-[0.94rem] leading-snug empty:mt-0">
+      {place === 'over' && (
+        <Watch word="Stronger than its label.">Film, streaks, stripped protection, money.</Watch>
+      )}
+      {place === 'under' && <Watch word="Weaker than its label.">No bite, so people scrub.</Watch>}
+      {panelPlace === 'overCeiling' && (
+        <Watch word={`Over ${percent(ceiling)} on the panel.`}>That is the ceiling for this use.</Watch>
+      )}
+      {panelPlace === 'underFloor' && (
+        <Watch word={`Under ${percent(floor)} on the panel.`}>That is the floor for this use.</Watch>
+      )}
+      {hidden && (
+        <p className="text-muted">
+          Its floor and ceiling hold on the panel, after the cannon has diluted it.
+        </p>
+      )}
+    </div>
+  );
+}
 
 /** What the product in it costs, and what a working litre does; ready to use or mixed, they compare on the same line. */
 function Cost({ bench }: { bench: BenchMix }) {
@@ -63,6 +93,15 @@ function Cost({ bench }: { bench: BenchMix }) {
   );
 }
 
+/** How many mixes fall out of the panel's limits, where it is one in two hundred or more. */
+function chances({ underFloor, overCeiling }: StrengthSpread): string {
+  const words = [
+    underFloor >= 0.005 && `${Math.round(underFloor * 100)} in 100 under the floor`,
+    overCeiling >= 0.005 && `${Math.round(overCeiling * 100)} in 100 over the ceiling`,
+  ].filter(Boolean);
+  return words.length > 0 ? ` ${words.join(', ')}.` : '';
+}
+
 function SpreadInWords({ spread, bench }: { spread: StrengthSpread; bench: BenchMix }) {
   const [why, setWhy] = useState(false);
   const mix = uncertainMix(bench);
@@ -72,7 +111,7 @@ function SpreadInWords({ spread, bench }: { spread: StrengthSpread; bench: Bench
     <div className="mt-2 text-[0.94rem] leading-snug">
       <p>
         19 in 20 fills land between <span className="reading">{percent(spread.p2_5)}</span> and{' '}
-        <span className="reading">{formatPercent(spread.p97_5 as Fraction)}</span>.
+        <span className="reading">{percent(spread.p97_5)} %</span>.{chances(spread)}
       </p>
       <button
         type="button"

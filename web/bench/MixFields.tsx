@@ -1,6 +1,7 @@
 import { RadioGroup } from 'radix-ui';
 import type { KeyboardEvent } from 'react';
 import type { LabelEntry, Product } from '#contract/products.ts';
+import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
 import { formatPercent, formatStrength, readingInWords } from '#core/strength/formatStrength.ts';
 import { type Fraction, fractionOf, type Strength, sameStrength } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -8,6 +9,7 @@ import type { UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Field } from '../ui/Field.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
 import { AmountField } from './AmountField.tsx';
 import { type BenchDraft, type Favourite, MODES, type Mode, useBench } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
@@ -17,7 +19,8 @@ import type { Ware } from './ware.ts';
 
 const QUESTIONS: Record<Mode, { name: string; note: string }> = {
   fill: { name: 'Make a fill', note: 'into an empty vessel' },
-  have: { name: 'I only have this much', note: 'product, and want all it makes' },
+  vehicles: { name: 'For several vehicles', note: 'how much, in how many fills' },
+  have: { name: 'I only have this much', note: 'product, or water that is in already' },
   left: { name: 'There is some left', note: 'top it up, stronger or weaker' },
   made: { name: 'What have I made?', note: 'from what went in' },
   wrong: { name: 'I poured wrong', note: 'put it right' },
@@ -61,7 +64,7 @@ type Props = { draft: BenchDraft; bench: BenchMix; ware: Ware; set: (change: Par
 export function MixFields({ draft, bench, ware, set }: Props) {
   const { shop } = useSession();
   const { product, refusals } = bench;
-  const chosen = labelEntryOf(product, bench);
+  const chosen = rungOf(bench);
 
   const pickProduct = (id: string) => {
     const picked = ware.products.find((p) => p.id === Number(id));
@@ -79,7 +82,7 @@ export function MixFields({ draft, bench, ware, set }: Props) {
 
   const stepRung = (event: KeyboardEvent) => {
     const by = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
-    const entries = product?.labelEntries ?? [];
+    const entries = bench.rungs;
     if (by === 0 || entries.length === 0) return;
     event.preventDefault();
     const at = chosen ? entries.indexOf(chosen) : by < 0 ? entries.length : -1;
@@ -90,7 +93,7 @@ export function MixFields({ draft, bench, ware, set }: Props) {
   return (
     <div className="flex flex-col gap-3 lg:gap-4">
       <Question draft={draft} set={set} />
-      <Field label="Product">
+      <Field label="Product" error={refusals.product && <Refusal problem={refusals.product} />}>
         {(described) => (
           <Choice
             {...described}
@@ -103,8 +106,8 @@ export function MixFields({ draft, bench, ware, set }: Props) {
         )}
       </Field>
 
-      {product && product.labelEntries.length > 0 && (
-        <Rungs entries={product.labelEntries} chosen={chosen} choose={(entry) => set(pick(entry.strength))} />
+      {bench.rungs.length > 0 && (
+        <Rungs entries={bench.rungs} chosen={chosen} choose={(entry) => set(pick(entry.strength))} />
       )}
 
       <AmountField
@@ -130,6 +133,9 @@ export function MixFields({ draft, bench, ware, set }: Props) {
         />
       )}
       <ModeFields draft={draft} bench={bench} set={set} />
+      {draft.mode !== 'made' && draft.mode !== 'wrong' && product?.state !== 'readyToUse' && (
+        <WaterChoice bench={bench} choose={(water) => set({ water })} />
+      )}
       <WhatYouMade bench={bench} />
       <Ways bench={bench} choose={(way) => set({ way })} />
     </div>
@@ -153,9 +159,38 @@ function strengthInWords(strength: Strength): string {
   return strength.notation === 'percent' ? words : `${formatPercent(f.value)}: ${words}`;
 }
 
-function labelEntryOf(product: Product | null, bench: BenchMix): LabelEntry | undefined {
-  const f = bench.strength?.ok ? fractionOf(bench.strength.value) : null;
-  return f?.ok ? product?.labelEntries.find((e) => sameStrength(e.fraction as Fraction, f.value)) : undefined;
+function rungOf({ strength, rungs }: BenchMix): LabelEntry | undefined {
+  const f = strength?.ok ? fractionOf(strength.value) : null;
+  return f?.ok ? rungs.find((e) => sameStrength(e.fraction as Fraction, f.value)) : undefined;
+}
+
+const WATER_NAMES: Record<WaterKind, string> = {
+  tap: 'tap water',
+  softened: 'softened',
+  deionised: 'deionised',
+};
+
+/** What it is made with: kept with the batch, and a soap's dose follows from it. */
+function WaterChoice({ bench, choose }: { bench: BenchMix; choose: (water: WaterKind) => void }) {
+  const { shop } = useSession();
+  return (
+    <Field label="Water">
+      {(described) => (
+        <Choice
+          {...described}
+          value={bench.water}
+          options={WATER_KINDS.map((value) => ({
+            value,
+            name:
+              value === 'tap' && shop.hardnessPpm !== null
+                ? `${WATER_NAMES.tap}, ${Math.round(shop.hardnessPpm)} ppm`
+                : WATER_NAMES[value],
+          }))}
+          onChange={(value) => choose(value as WaterKind)}
+        />
+      )}
+    </Field>
+  );
 }
 
 /** The label's strengths as rungs, the chosen one marked. */

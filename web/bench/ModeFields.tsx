@@ -1,3 +1,4 @@
+import { RadioGroup } from 'radix-ui';
 import { fractionIn } from '#core/mixing/contents.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
@@ -7,37 +8,71 @@ import { AmountField } from './AmountField.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
 import { bookedContents } from './benchStart.ts';
+import { usualEachUl } from './benchTotal.ts';
 
 type Props = { draft: BenchDraft; bench: BenchMix; set: (change: Partial<BenchDraft>) => void };
+
+/** The draft's fields that hold what was typed. */
+type TextKey = { [K in keyof BenchDraft]: BenchDraft[K] extends string ? K : never }[keyof BenchDraft];
 
 /** What the chosen question needs to know besides product and strength. */
 export function ModeFields({ draft, bench, set }: Props) {
   const { shop } = useSession();
   const { vessel, product, refusals } = bench;
+  const field = (key: TextKey, label: string, placeholder: string, refusal = refusals.total, more = {}) => (
+    <AmountField
+      label={label}
+      value={String(draft[key])}
+      refusal={refusal}
+      placeholder={placeholder}
+      onChange={(text) => set({ [key]: text })}
+      {...more}
+    />
+  );
   const limit = vessel
     ? `${formatVolume(vessel.fillLimitUl - vessel.displacementUl, shop.units)}, to the fill limit`
     : '';
-  const make = (
-    <AmountField
-      label="How much to make"
-      value={draft.makeText}
-      refusal={refusals.total}
-      placeholder={limit}
-      onChange={(makeText) => set({ makeText })}
-    />
-  );
+  const make = field('makeText', 'How much to make', limit);
   switch (draft.mode) {
     case 'fill':
-      return make;
+      return vessel?.kind === 'towelBucket' && vessel.depth ? (
+        <>
+          {field('towelsText', 'Towels', 'how many, such as 10', refusals.towels)}
+          {draft.towelsText.trim() === '' ? (
+            make
+          ) : (
+            <div className="grid grid-cols-3 gap-2">
+              {field('towelText', 'Towel size', '40 x 40 cm', undefined)}
+              {field('gsmText', 'g/m²', '300', undefined)}
+              {field('freeDepthText', 'Free depth', '5 cm', undefined)}
+            </div>
+          )}
+        </>
+      ) : (
+        make
+      );
+    case 'vehicles': {
+      const usual = vessel && usualEachUl(vessel, bench.limits?.use ?? null);
+      const each = usual ? `${formatVolume(usual, shop.units)}, a hatchback all over` : 'such as 400 ml';
+      return (
+        <>
+          {field('vehiclesText', 'Vehicles', 'how many, such as 6', refusals.many)}
+          {field('eachText', 'Each takes', each, undefined)}
+          <ManyInWords bench={bench} />
+        </>
+      );
+    }
     case 'have':
       return (
-        <AmountField
-          label="Product at hand"
-          value={draft.haveText}
-          refusal={refusals.have}
-          placeholder="such as 140 ml"
-          onChange={(haveText) => set({ haveText })}
-        />
+        <>
+          <What draft={draft} set={set} />
+          {field(
+            'haveText',
+            draft.haveWhat === 'water' ? 'Water already in' : 'Product at hand',
+            draft.haveWhat === 'water' ? 'such as 9 l' : 'such as 140 ml',
+            refusals.have,
+          )}
+        </>
       );
     case 'left': {
       const booked = bookedContents(vessel, product?.id ?? null);
@@ -47,21 +82,16 @@ export function ModeFields({ draft, bench, set }: Props) {
         : '';
       return (
         <>
-          <AmountField
-            label="How much is left"
-            value={draft.leftText}
-            refusal={refusals.left}
-            placeholder="read it off the vessel"
-            onChange={(leftText) => set({ leftText })}
-          />
-          <AmountField
-            label="How strong it is"
-            value={draft.leftStrengthText}
-            refusal={refusals.leftStrength}
-            placeholder={byTheBooks || 'such as 1:12'}
-            strength
-            onChange={(leftStrengthText) => set({ leftStrengthText })}
-          />
+          {field('leftText', 'How much is left', 'read it off the vessel', refusals.left)}
+          {field(
+            'leftStrengthText',
+            'How strong it is',
+            byTheBooks || 'such as 1:12',
+            refusals.leftStrength,
+            {
+              strength: true,
+            },
+          )}
           {make}
         </>
       );
@@ -70,25 +100,58 @@ export function ModeFields({ draft, bench, set }: Props) {
     case 'wrong':
       return (
         <>
-          <AmountField
-            label="Product in it"
-            value={draft.inProductText}
-            refusal={refusals.inProduct}
-            placeholder="such as 90 ml"
-            onChange={(inProductText) => set({ inProductText })}
-          />
-          <AmountField
-            label="Water in it"
-            value={draft.inWaterText}
-            refusal={refusals.inWater}
-            placeholder="such as 660 ml"
-            hint="Not booked yet, any of it? Else undo that slip first."
-            onChange={(inWaterText) => set({ inWaterText })}
-          />
+          {field('inProductText', 'Product in it', 'such as 90 ml', refusals.inProduct)}
+          {field('inWaterText', 'Water in it', 'such as 660 ml', refusals.inWater, {
+            hint: 'Not booked yet, any of it? Else undo that slip first.',
+          })}
         </>
       );
     case 'merge':
     case 'stock':
       return null;
   }
+}
+
+/** Whether it is the product that is at hand, or the water that is in already. */
+function What({ draft, set }: Pick<Props, 'draft' | 'set'>) {
+  return (
+    <RadioGroup.Root
+      aria-label="What is there"
+      value={draft.haveWhat}
+      onValueChange={(haveWhat) => set({ haveWhat: haveWhat as BenchDraft['haveWhat'] })}
+      className="grid grid-cols-2 border border-ink"
+    >
+      {(['product', 'water'] as const).map((what) => (
+        <RadioGroup.Item
+          key={what}
+          value={what}
+          className="min-h-16 leading-tight data-[state=checked]:bg-ink data-[state=checked]:text-ground lg:min-h-12"
+        >
+          {what === 'product' ? 'so much product' : 'water is in already'}
+        </RadioGroup.Item>
+      ))}
+    </RadioGroup.Root>
+  );
+}
+
+/** What several vehicles come to: all of the mix, in how many fills, and the product for all of them. */
+function ManyInWords({ bench }: { bench: BenchMix }) {
+  const { shop } = useSession();
+  const { many, plan, fraction, container } = bench;
+  if (!many || !plan || !fraction) return null;
+  const productUl = Math.round(many.allUl * fraction);
+  const short = container && productUl > container.heldUl;
+  return (
+    <p className="border-l-2 border-ink pl-3 leading-snug">
+      <strong className="reading">{formatVolume(many.allUl, shop.units)}</strong> of mix for {many.vehicles}
+      {many.vehicles === 1 ? ' vehicle' : ' vehicles'}
+      {many.fills > 1 && (
+        <>
+          , in <strong className="reading">{many.fills}</strong> fills like this one
+        </>
+      )}
+      . It takes <strong className="reading text-product">{formatVolume(productUl, shop.units)}</strong> of
+      product in all{short && `, and ${container.code} holds ${formatVolume(container.heldUl, shop.units)}`}.
+    </p>
+  );
 }

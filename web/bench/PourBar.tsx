@@ -12,7 +12,7 @@ import { Field } from '../ui/Field.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { type BenchDraft, useBench } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
-import { RinsedButton } from './RinsedButton.tsx';
+import { AskForWord, Cautions } from './Cautions.tsx';
 import type { usePour } from './usePour.ts';
 
 type Props = {
@@ -21,11 +21,13 @@ type Props = {
   ready: boolean;
   pouring: ReturnType<typeof usePour>;
   pour: () => void;
+  /** Whether the word the product asks for was given, and how it is given. */
+  word: { given: boolean; give: (given: boolean) => void };
   set: (change: Partial<BenchDraft>) => void;
 };
 
 /** Where the product comes from, what to take care of, and the pour itself. */
-export function PourBar({ draft, bench, ready, pouring, pour, set }: Props) {
+export function PourBar({ draft, bench, ready, pouring, pour, word, set }: Props) {
   const { shop } = useSession();
   const { product, plan, measuring, start, containers, container, refusals } = bench;
   const open = containers.filter((c) => c.openedAt);
@@ -36,6 +38,7 @@ export function PourBar({ draft, bench, ready, pouring, pour, set }: Props) {
   return (
     <section aria-label="Pour" className="flex flex-col gap-3 lg:col-start-2 lg:row-start-3 xl:col-span-2">
       <Cautions bench={bench} />
+      {bench.asksForWord && !bench.refusals.product && <AskForWord {...word} />}
       <div className="grid items-end gap-3 sm:grid-cols-2">
         {product && open.length === 0 ? (
           <OpenOne sealed={containers} />
@@ -115,31 +118,6 @@ function KeepMix({ draft, bench }: { draft: BenchDraft; bench: BenchMix }) {
     >
       {kept ? 'Forget this mix' : 'Keep this mix'}
     </button>
-  );
-}
-
-function Cautions({ bench }: { bench: BenchMix }) {
-  const { shop } = useSession();
-  const { product, vessel, start, refusals } = bench;
-  const holds = start?.body.kind === 'leftover' ? null : vessel?.holds;
-  if (!product) return null;
-  const foreign = vessel?.lastHeld && vessel.lastHeld.productId !== product.id;
-  return (
-    <>
-      {product.caution && <Watch word="Take care.">{product.caution} The safety data sheet decides.</Watch>}
-      {vessel && refusals.vessel && (
-        <>
-          <Refusal problem={refusals.vessel} />
-          <RinsedButton vessel={vessel} />
-        </>
-      )}
-      {holds && !refusals.vessel && (
-        <Watch word={foreign ? 'Empty and rinse it first.' : 'Not empty by the books.'}>
-          {formatVolume(holds.ul, shop.units)} of {holds.productName} by {holds.personName} ({holds.code}). A
-          pour books that as used.
-        </Watch>
-      )}
-    </>
   );
 }
 

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { depthOf } from '#core/mixing/depth.ts';
 import { WATER_FIRST } from '#core/mixing/fillSteps.ts';
 import { formatExactVolume, formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
@@ -70,22 +71,25 @@ function stepOf(step: BenchStep, { measuring }: BenchMix, units: UnitSystem): nu
 
 function noteOf(
   step: BenchStep,
-  { measuring, plan, start }: BenchMix,
+  bench: BenchMix,
   { shakeFirst, swirl }: { shakeFirst: boolean; swirl: boolean },
   units: UnitSystem,
 ): ReactNode {
+  const { measuring, plan, start } = bench;
+  const { vessel } = bench;
+  const deep = vessel?.depth ? `, ${depthOf(vessel.depth, step.toUl).toFixed(1)} cm deep` : '';
   const line = formatVolume(step.toUl, units);
   switch (step.do) {
     case 'pourOff':
-      return `Down to the ${line} line.`;
+      return `Down to the ${line} line${deep}.`;
     case 'jet':
-      return `For suds, up to the ${line} line.`;
+      return `For suds, up to the ${line} line${deep}.`;
     case 'water':
       return start?.contents ? (
-        `Up to the ${line} line.`
+        `Up to the ${line} line${deep}.`
       ) : (
         <>
-          Fill to the {line} line.
+          Fill to the {line} line{deep}.
           <details className="hidden lg:block">
             <summary className="cursor-pointer text-muted">Why water first</summary>
             {WATER_FIRST}

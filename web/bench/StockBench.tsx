@@ -1,19 +1,24 @@
 import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
 import type { LetDownBody, Merged } from '#contract/ledger.ts';
+import type { Product } from '#contract/products.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
+import { equivalentFraction, shareOfStock } from '#core/mixing/solveFor.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
-import { inNotation } from '#core/strength/strength.ts';
+import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { ApiProblem, post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
-import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
 import { useSize } from '../ui/useSize.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import { nameOf } from './benchMeasuring.ts';
+import { mayMixOf } from './benchMix.ts';
+import { AskForWord, ProductCare } from './Cautions.tsx';
 import { type LetDownMix, letDownMix } from './letDownMix.ts';
 import { MergedLine } from './MergedLine.tsx';
 import { type Holding, isHolding } from './mergeMix.ts';
@@ -49,7 +54,16 @@ export function StockBench({ draft, ware, set, question }: Props) {
       ...(entry && { picked: entry.strength, strengthText: formatStrength(entry.strength) }),
     });
   };
-  const body = mix?.body ?? null;
+  const product = ware.products.find((p) => p.id === stock?.holds.productId) ?? null;
+  const may = product && mayMixOf(product, ware);
+  const asksForWord = product?.record.care.acknowledge ?? false;
+  const wordFor = `${stock?.holds.ul}`;
+  const [word, giveWord] = useState('');
+  const given = word === wordFor;
+  const body =
+    mix?.body && may?.ok && (given || !asksForWord)
+      ? { ...mix.body, ...(asksForWord && { acknowledged: given }) }
+      : null;
   return (
     <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-5 px-4 pt-3 pb-28 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:px-8 lg:pt-5 lg:pb-5">
       <h1 className="sr-only">Bench</h1>
@@ -72,6 +86,7 @@ export function StockBench({ draft, ware, set, question }: Props) {
               hint="Of stock solution in the mix, such as 1:9"
               onChange={(strengthText) => set({ strengthText, picked: null })}
             />
+            {mix && product && <Stands product={product} ware={ware} stock={mix.stockFraction} set={set} />}
             <VesselChoice
               label="Vessel"
               value={mix?.vessel ?? null}
@@ -113,10 +128,9 @@ export function StockBench({ draft, ware, set, question }: Props) {
             )}
           </section>
           <StockDrawings mix={mix} />
-          <Watch word="Gloves and eye cover.">
-            Already for decanting it. Product into water, never water into product. The safety data sheet
-            decides.
-          </Watch>
+          {product && <ProductCare product={product} />}
+          {may && !may.ok && <Refusal problem={may} />}
+          {asksForWord && may?.ok && <AskForWord given={given} give={(g) => giveWord(g ? wordFor : '')} />}
           {mix.refusals.stock && <Refusal problem={mix.refusals.stock} />}
           <Button
             look="main"
@@ -135,6 +149,38 @@ export function StockBench({ draft, ware, set, question }: Props) {
         </div>
       )}
     </main>
+  );
+}
+
+/** The strengths of the product it replaces, as the use of this stock solution that stands for each. */
+function Stands(props: { product: Product; ware: Ware; stock: Fraction; set: Props['set'] }) {
+  const { product, ware, stock, set } = props;
+  const { replaces } = product.record;
+  const old = ware.products.find((p) => p.id === replaces?.productId);
+  if (!replaces || !old) return null;
+  return (
+    <ul className="border-l-2 border-ink">
+      {old.labelEntries.map((entry) => {
+        const overall = equivalentFraction(entry.fraction as Fraction, replaces.k);
+        const use = overall.ok ? shareOfStock(overall.value, stock) : overall;
+        if (!use.ok) return null;
+        const strength = inNotation(use.value, 'parts');
+        return (
+          <li key={entry.id}>
+            <button
+              type="button"
+              className="flex min-h-13 w-full items-center gap-3 pl-3 text-left leading-tight"
+              onClick={() => set({ strengthText: formatStrength(strength), picked: null })}
+            >
+              <span className="flex-1">
+                {entry.whatFor}, like {old.name} {formatStrength(entry.strength)}
+              </span>
+              <span className="reading text-[1.1rem]">{formatStrength(strength)}</span>
+            </button>
+          </li>
+        );
+      })}
+    </ul>
   );
 }
 

@@ -21,6 +21,9 @@ type Props = {
   fraction: Fraction | null;
   entries: LabelEntry[];
   band: { least: Fraction; most: Fraction } | null;
+  /** On the panel, where this vessel delivers what is in it as it is. */
+  floor: number | null;
+  ceiling: number | null;
   spread: StrengthSpread | null;
   choose: (strength: Strength) => void;
 };
@@ -29,7 +32,7 @@ type Props = {
  * Strength as a ladder: a logarithmic scale with the label's band and rungs, the mark, and how far mixes made like this
  * one lie apart. Drag the mark, or step from rung to rung with the arrows.
  */
-export function StrengthLadder({ fraction, entries, band, spread, choose }: Props) {
+export function StrengthLadder({ fraction, entries, band, floor, ceiling, spread, choose }: Props) {
   const [room, { width, height }] = useSize<HTMLDivElement>();
   const yOf = (f: number) => heightOf(f, height);
   const rungs = [...entries].sort((a, b) => b.fraction - a.fraction);
@@ -96,6 +99,8 @@ export function StrengthLadder({ fraction, entries, band, spread, choose }: Prop
               fill="var(--ink)"
             />
           )}
+          {ceiling !== null && <Limit y={yOf(ceiling)} side={-1} />}
+          {floor !== null && <Limit y={yOf(Math.max(floor, WEAKEST))} side={1} />}
           {rungs.map((r) => (
             <line
               key={r.id}
@@ -125,6 +130,25 @@ export function StrengthLadder({ fraction, entries, band, spread, choose }: Prop
 /** The mark's handle: a notch on the scale, large enough to see under a thumb. */
 function Handle({ y }: { y: number }) {
   return <path d={`M${SCALE_X} ${y}l-13 -8v16z`} fill="var(--product)" stroke="var(--ground)" />;
+}
+
+/** A limit on the panel: a bar across the scale, hatched on the side where nobody should be. */
+function Limit({ y, side }: { y: number; side: -1 | 1 }) {
+  return (
+    <g stroke="var(--stop)">
+      <line x1={SCALE_X - 34} x2={SCALE_X} y1={y} y2={y} strokeWidth={2.5} />
+      {[0, 1, 2, 3].map((i) => (
+        <line
+          key={i}
+          x1={SCALE_X - 34 + i * 9}
+          x2={SCALE_X - 28 + i * 9}
+          y1={y + side * 8}
+          y2={y + side * 1.5}
+          strokeWidth={1.5}
+        />
+      ))}
+    </g>
+  );
 }
 
 /** How many mixes come out at each strength, as bars growing away from the scale. */

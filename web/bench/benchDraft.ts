@@ -1,11 +1,12 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import type { Slip } from '#contract/ledger.ts';
+import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
 import type { Strength } from '#core/strength/strength.ts';
 
 /** What someone wants to know at the Bench, as a question. */
-export const MODES = ['fill', 'have', 'left', 'made', 'wrong', 'merge', 'stock'] as const;
+export const MODES = ['fill', 'vehicles', 'have', 'left', 'made', 'wrong', 'merge', 'stock'] as const;
 export type Mode = (typeof MODES)[number];
 
 /** What someone is mixing: theirs, on this device, through reloads and other people's turns. All of it is as typed. */
@@ -18,8 +19,19 @@ export type BenchDraft = {
   vesselId: number | null;
   makeText: string;
   containerId: number | null;
-  /** Product at hand. */
+  /** What is at hand: so much product, or so much water that is in the vessel already. */
+  haveWhat: 'product' | 'water';
   haveText: string;
+  /** How many vehicles, and what each takes where that is not the usual. */
+  vehiclesText: string;
+  eachText: string;
+  /** For a towel bucket: how many towels, their size and weight, and the depth of liquid above them. */
+  towelsText: string;
+  towelText: string;
+  gsmText: string;
+  freeDepthText: string;
+  /** What it is made with; null: as the shop's usually is. */
+  water: WaterKind | null;
   /** What is left in the vessel, and how strong it is where the books don't know. */
   leftText: string;
   leftStrengthText: string;
@@ -43,7 +55,15 @@ export const EMPTY_DRAFT: BenchDraft = {
   vesselId: null,
   makeText: '',
   containerId: null,
+  haveWhat: 'product',
   haveText: '',
+  vehiclesText: '',
+  eachText: '',
+  towelsText: '',
+  towelText: '40 x 40 cm',
+  gsmText: '300',
+  freeDepthText: '',
+  water: null,
   leftText: '',
   leftStrengthText: '',
   inProductText: '',
@@ -116,6 +136,6 @@ export const useBench = create<Bench>()(
           },
         })),
     }),
-    { name: 'kettle-bench', version: 2, migrate: () => ({}) as Bench },
+    { name: 'kettle-bench', version: 3, migrate: () => ({}) as Bench },
   ),
 );

@@ -18,7 +18,7 @@ const product = (id: number, state: Product['state']): Product => ({
   capUl: id === 1 ? 7_500 : null,
   shakeFirst: false,
   suds: false,
-  record: recordStart('other'),
+  record: recordStart('neutralFoam'),
   uses: [],
   sheet: null,
   traits: id === 3 ? ALL_UNKNOWN : NONE,
@@ -51,6 +51,7 @@ const vessel: Vessel = {
   deadUl: 0,
   displacementUl: 0,
   twoLines: false,
+  depth: null,
   holds: null,
   lastHeld: null,
   retired: false,
@@ -75,7 +76,9 @@ const ware: Ware = {
     container(1, 1, 0, '2026-05-01T08:00:00Z'),
   ],
   measures: [syringe],
-  shop: { units: 'metric', ratioReading: 'parts' },
+  shop: { units: 'metric', ratioReading: 'parts', hardnessPpm: null, water: 'tap' },
+  signedOff: [],
+  answers: false,
 };
 const draft = (change: Partial<typeof EMPTY_DRAFT>) =>
   benchMix({ ...EMPTY_DRAFT, productId: 1, vesselId: 1, strengthText: '1:12', ...change }, ware);
@@ -119,7 +122,7 @@ describe('the Bench', () => {
       parts: [{ measure: { name: '60 ml syringe' } }],
     });
     expect(bench.other).toMatchObject({ strength: { notation: 'inTotal', total: 12 }, productUl: 62_500 });
-    expect(pourOf({ ...bench, refusals: {} })).toMatchObject({
+    expect(pourOf({ ...bench, refusals: {} }, false)).toMatchObject({
       totalUl: 750_000,
       measured: [{ measureId: 1, ul: 58_000 }],
       shown: { pourOffUl: 0, waterUl: 692_000, productUl: 58_000 },
@@ -129,7 +132,7 @@ describe('the Bench', () => {
   it('gives the exact amounts for a free pour, and records it as one', () => {
     const bench = exact({});
     expect(amounts(bench)).toEqual({ off: 0, water: 692_308, product: 57_692 });
-    expect(pourOf({ ...bench, refusals: {} })?.measured).toEqual([]);
+    expect(pourOf({ ...bench, refusals: {} }, false)?.measured).toEqual([]);
   });
 
   it('takes the reading that was picked, whatever the text says', () => {
@@ -217,10 +220,10 @@ describe('what the vessel last held', () => {
     for (const bench of [following(acid, iron), following(iron, acid), following(ALL_UNKNOWN, iron)]) {
       expect(bench.refusals.vessel?.code).toBe('safety.gas');
       expect(bench.plan).not.toBeNull();
-      expect(pourOf(bench)).toBeNull();
+      expect(pourOf(bench, false)).toBeNull();
     }
     expect(following(acid, NONE).refusals.vessel).toBeUndefined();
-    expect(pourOf(following(acid, NONE))).not.toBeNull();
+    expect(pourOf(following(acid, NONE), false)).not.toBeNull();
   });
 });
 
@@ -238,7 +241,7 @@ describe('the questions', () => {
       water: 333_173,
       product: 66_827,
     });
-    expect(pourOf({ ...exact(left), refusals: {} })).toMatchObject({
+    expect(pourOf({ ...exact(left), refusals: {} }, false)).toMatchObject({
       start: { kind: 'leftover', leftUl: 350_000 },
       how: 'inPlace',
       totalUl: 750_000,

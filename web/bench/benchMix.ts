@@ -1,26 +1,39 @@
 import type { PourBody } from '#contract/ledger.ts';
-import type { Product } from '#contract/products.ts';
+import type { LabelEntry, Product } from '#contract/products.ts';
 import type { Container, Vessel } from '#contract/ware.ts';
-import { type Contents, volumeUl } from '#core/mixing/contents.ts';
+import type { Contents } from '#core/mixing/contents.ts';
+import type { WaterKind } from '#core/mixing/hardness.ts';
 import { asMeasured, type PourPlan, planPours } from '#core/mixing/planPour.ts';
-import { mixFromProduct } from '#core/mixing/solveFor.ts';
 import { solveMix, type VesselLimits } from '#core/mixing/solveMix.ts';
 import { type Made, whatHaveIMade } from '#core/mixing/whatHaveIMade.ts';
 import type { Outcome, Refusal } from '#core/outcome.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
+import { mayMix } from '#core/safety/mayMix.ts';
 import { ALL_UNKNOWN } from '#core/safety/traits.ts';
 import { checkStock } from '#core/stock/postings.ts';
+import type { Band } from '#core/strength/band.ts';
 import { otherReading } from '#core/strength/otherReading.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { type Fraction, fractionOf, type Strength } from '#core/strength/strength.ts';
-import { parseVolume } from '#core/units/parseVolume.ts';
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
+import { type BenchLimits, benchLimits } from './benchLimits.ts';
 import { type BenchMeasuring, benchMeasuring } from './benchMeasuring.ts';
+import { rungsOf } from './benchRungs.ts';
 import { type BenchStart, benchStart, blank, type StartFields } from './benchStart.ts';
+import { type Many, totalOf } from './benchTotal.ts';
 import type { Ware } from './ware.ts';
 
-type Fields = 'strength' | 'total' | 'container' | 'have' | 'vessel' | StartFields;
+type Fields =
+  | 'product'
+  | 'strength'
+  | 'total'
+  | 'container'
+  | 'have'
+  | 'many'
+  | 'towels'
+  | 'vessel'
+  | StartFields;
 
 /** Everything the Bench shows, worked out from what was typed. */
 export type BenchMix = {
@@ -42,6 +55,14 @@ export type BenchMix = {
   made: Made | null;
   /** The other reading of the same label, with the product it would take. */
   other: { strength: Strength; productUl: number } | null;
+  limits: BenchLimits | null;
+  rungs: LabelEntry[];
+  /** What it is made with. */
+  water: WaterKind;
+  /** Where one fill is one of several. */
+  many: Many | null;
+  /** It asks for a word before it is poured, see {@link mayMix}. */
+  asksForWord: boolean;
   refusals: Partial<Record<Fields, Refusal>>;
 };
 
@@ -62,8 +83,26 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
   const met = product && vessel && meeting(product, vessel, ware.products);
   if (met && !met.ok) refusals.vessel = met;
   const fraction = strength?.ok ? fractionIn(strength.value) : null;
+  const may = product && mayMixOf(product, ware);
+  if (may && !may.ok) refusals.product = may;
+  const water = draft.water ?? shop.water;
+  const limits = product && benchLimits(product, fraction, vessel);
+  const rungs = product ? rungsOf(product, ware, water) : [];
+  const asksForWord = product?.record.care.acknowledge ?? false;
 
-  const base = { product, vessel, containers, container, strength, fraction, start };
+  const base = {
+    product,
+    vessel,
+    containers,
+    container,
+    strength,
+    fraction,
+    start,
+    limits,
+    rungs,
+    water,
+    asksForWord,
+  };
   const empty: BenchMix = {
     ...base,
     ways: [],
@@ -72,23 +111,32 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
     measuring: null,
     made: null,
     other: null,
+    many: null,
     refusals,
   };
   if (!product || !vessel || !start || fraction === null) return empty;
 
-  const limits = limitsOf(vessel);
+  const room = limitsOf(vessel);
   const poured = start.body.kind === 'poured' ? start.contents : null;
-  const made = poured && madeOf(poured, fraction, product, limits, shop);
-  const total = totalOf(draft, start.contents, fraction, limits, shop);
+  const made = poured && madeOf(poured, fraction, limits?.band ?? null, room, shop);
+  const total = totalOf({
+    draft,
+    vessel,
+    limits: room,
+    contents: start.contents,
+    fraction,
+    use: limits?.use ?? null,
+    shop,
+  });
   if (!total.ok) {
-    refusals[total.field === 'Product at hand' ? 'have' : 'total'] = total;
+    if (!untouched(total, draft)) refusals[TOTAL_FIELDS[total.field] ?? 'total'] = total;
     return empty;
   }
-  const request = { state: product.state, fraction, vessel: limits, totalUl: total.value, show: shop.units };
+  const request = { state: product.state, fraction, vessel: room, totalUl: total.value.ul, show: shop.units };
   const planned = planPours({ ...request, start: start.contents });
   if (!planned.ok) {
     refusals[fieldOf(planned, draft)] = planned;
-    return { ...empty, made };
+    return { ...empty, made, many: total.value.many };
   }
   const ways = planned.value;
   const way = ways.find((w) => w.how === draft.way) ?? ways[0] ?? null;
@@ -104,7 +152,8 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
     ...base,
     ways,
     plan,
-    totalUl: total.value,
+    totalUl: total.value.ul,
+    many: total.value.many,
     measuring,
     made,
     other: strength?.ok && start.contents === null ? otherOf(strength.value, request) : null,
@@ -113,10 +162,11 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
 }
 
 /** What is to be booked, or null while the mix can't be poured. */
-export function pourOf(bench: BenchMix): PourBody | null {
+export function pourOf(bench: BenchMix, acknowledged: boolean): PourBody | null {
   const { product, vessel, container, plan, totalUl, strength, start, measuring, refusals } = bench;
   if (!product || !vessel || !container || !plan || !totalUl || !strength?.ok || !start) return null;
-  if (refusals.container || refusals.vessel) return null;
+  if (refusals.container || refusals.vessel || refusals.product) return null;
+  if (bench.asksForWord && !acknowledged) return null;
   return {
     productId: product.id,
     vesselId: vessel.id,
@@ -126,6 +176,8 @@ export function pourOf(bench: BenchMix): PourBody | null {
     start: start.body,
     how: plan.how,
     measured: measuring?.chosen?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
+    water: bench.water,
+    ...(bench.asksForWord && { acknowledged }),
     shown: { pourOffUl: plan.pourOffUl, waterUl: plan.waterUl, productUl: plan.productUl },
   };
 }
@@ -169,23 +221,24 @@ export function limitsOf({ brimfulUl, fillLimitUl, smallestUl, displacementUl }:
   };
 }
 
-/** How much to make: as typed, as the product at hand makes, as much as stands there, else up to the fill limit. */
-function totalOf(
-  draft: BenchDraft,
-  contents: Contents | null,
-  fraction: Fraction,
-  limits: VesselLimits,
-  shop: Ware['shop'],
-): Outcome<Microlitres> {
-  if (draft.mode === 'have') {
-    const product = parseVolume(draft.haveText, { system: shop.units, field: 'Product at hand' });
-    if (!product.ok) return product;
-    const mix = mixFromProduct(product.value, fraction, limits.fillLimitUl, shop.units);
-    return mix.ok ? { ok: true, value: mix.value.totalUl } : mix;
-  }
-  if (contents && draft.mode !== 'left') return { ok: true, value: microlitres(volumeUl(contents)) };
-  if (blank(draft.makeText)) return { ok: true, value: limits.fillLimitUl };
-  return parseVolume(draft.makeText, { system: shop.units, field: 'How much to make' });
+const TOTAL_FIELDS: Record<string, Fields> = {
+  'Product at hand': 'have',
+  'Water already in': 'have',
+  Vehicles: 'many',
+  'Each takes': 'many',
+  Towels: 'towels',
+  'Towel size': 'towels',
+  'Towel weight': 'towels',
+  'Free depth': 'towels',
+};
+
+/** Nothing was typed yet where the question asks for something: no reason to complain. */
+const untouched = ({ field }: Refusal, draft: BenchDraft): boolean =>
+  (field === 'Vehicles' && blank(draft.vehiclesText)) || (draft.mode === 'have' && blank(draft.haveText));
+
+/** Whether whoever is mixing may mix a product at all; the word it asks for is given at the pour. */
+export function mayMixOf({ id, name, record }: Product, { signedOff, answers }: Ware): Outcome<null> {
+  return mayMix({ name, care: record.care }, { signedOff: signedOff.includes(id), answers }, true);
 }
 
 function fieldOf({ code }: Refusal, { mode }: BenchDraft): Fields {
@@ -200,7 +253,7 @@ const USUAL_SPREADS = { product: { relative: 0.02 }, water: { relative: 0.02 } }
 function madeOf(
   contents: Contents,
   meant: Fraction,
-  product: Product,
+  band: Band | null,
   limits: VesselLimits,
   shop: Ware['shop'],
 ): Made | null {
@@ -208,18 +261,11 @@ function madeOf(
     contents,
     spreads: USUAL_SPREADS,
     meant,
-    band: bandOf(product) ?? undefined,
+    band: band ?? undefined,
     roomUl: limits.fillLimitUl,
     show: shop.units,
   });
   return made.ok ? made.value : null;
-}
-
-/** From the weakest to the strongest on a product's label. */
-export function bandOf(product: Product): { least: Fraction; most: Fraction } | null {
-  const fractions = product.labelEntries.map((e) => e.fraction);
-  if (fractions.length === 0) return null;
-  return { least: Math.min(...fractions) as Fraction, most: Math.max(...fractions) as Fraction };
 }
 
 function otherOf(strength: Strength, request: Parameters<typeof solveMix>[0]): BenchMix['other'] {

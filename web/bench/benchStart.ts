@@ -2,11 +2,12 @@ import type { PourStart } from '#contract/ledger.ts';
 import type { Vessel } from '#contract/ware.ts';
 import type { Contents } from '#core/mixing/contents.ts';
 import { fractionIn } from '#core/mixing/contents.ts';
+import { volumeAtDepth } from '#core/mixing/depth.ts';
 import { leftoverContents } from '#core/mixing/planPour.ts';
 import { accept, type Outcome, type Refusal, refuse } from '#core/outcome.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf, inNotation, type Strength } from '#core/strength/strength.ts';
-import { parseVolume } from '#core/units/parseVolume.ts';
+import { type AtDepth, parseVolume } from '#core/units/parseVolume.ts';
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import type { Ware } from './ware.ts';
@@ -23,7 +24,7 @@ type Read = { start: BenchStart | null; refusals: Partial<Record<StartFields, Re
 /** Reads what the mode asks about the vessel. `start` is null while something is missing or can't be read. */
 export function benchStart(draft: BenchDraft, vessel: Vessel | null, shop: Ware['shop']): Read {
   if (draft.mode === 'left') return leftover(draft, vessel, shop);
-  if (draft.mode === 'made' || draft.mode === 'wrong') return poured(draft, shop);
+  if (draft.mode === 'made' || draft.mode === 'wrong') return poured(draft, vessel, shop);
   return { start: EMPTY_START, refusals: {} };
 }
 
@@ -36,7 +37,7 @@ export function bookedContents(vessel: Vessel | null, productId: number | null):
 
 function leftover(draft: BenchDraft, vessel: Vessel | null, shop: Ware['shop']): Read {
   const field = 'How much is left';
-  const left = parseVolume(draft.leftText, { system: shop.units, field });
+  const left = parseVolume(draft.leftText, { system: shop.units, field, atDepth: depthReader(vessel) });
   if (!left.ok)
     return blank(draft.leftText) ? { start: null, refusals: {} } : { start: null, refusals: { left } };
   const other = vessel?.holds && vessel.holds.productId !== draft.productId ? vessel.holds : null;
@@ -76,9 +77,9 @@ function leftStrength(draft: BenchDraft, booked: Contents | null, shop: Ware['sh
   });
 }
 
-function poured(draft: BenchDraft, shop: Ware['shop']): Read {
+function poured(draft: BenchDraft, vessel: Vessel | null, shop: Ware['shop']): Read {
   const product = amount(draft.inProductText, 'Product in it', shop);
-  const water = amount(draft.inWaterText, 'Water in it', shop);
+  const water = amount(draft.inWaterText, 'Water in it', shop, depthReader(vessel));
   const refusals = {
     ...(!product.ok && !blank(draft.inProductText) && { inProduct: product }),
     ...(!water.ok && !blank(draft.inWaterText) && { inWater: water }),
@@ -89,9 +90,15 @@ function poured(draft: BenchDraft, shop: Ware['shop']): Read {
 }
 
 /** Like any volume, but nothing at all can be in there too: `0`. */
-function amount(text: string, field: string, shop: Ware['shop']): Outcome<Microlitres> {
+function amount(text: string, field: string, shop: Ware['shop'], atDepth?: AtDepth): Outcome<Microlitres> {
   if (/^0(?:[.,]0*)? ?(?:ml|l)?$/.test(text.trim())) return accept(microlitres(0));
-  return parseVolume(text, { system: shop.units, field });
+  return parseVolume(text, { system: shop.units, field, atDepth });
 }
+
+/** A depth in a vessel as the volume that stands there, where its shape is known. */
+export const depthReader = (vessel: Vessel | null): AtDepth | undefined => {
+  const depth = vessel?.depth;
+  return depth ? (cm) => volumeAtDepth(depth, cm) : undefined;
+};
 
 export const blank = (text: string): boolean => text.trim() === '';

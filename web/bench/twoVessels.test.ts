@@ -23,6 +23,7 @@ const vessel = (
   deadUl: 0,
   displacementUl: 0,
   twoLines: false,
+  depth: null,
   lastHeld: null,
   holds: productId
     ? {
@@ -58,7 +59,9 @@ const ware: Ware = {
   vessels,
   containers: [],
   measures: [cylinder],
-  shop: { units: 'metric', ratioReading: 'parts' },
+  shop: { units: 'metric', ratioReading: 'parts', hardnessPpm: null, water: 'tap' },
+  signedOff: [],
+  answers: false,
 };
 const merge = (change: Partial<typeof EMPTY_DRAFT>) =>
   mergeMix({ ...EMPTY_DRAFT, ...change }, vessels, ware.shop);

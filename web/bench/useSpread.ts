@@ -20,13 +20,15 @@ function spreads(): Remote<Spreads> {
 /** How far mixes made like this one lie apart; the last one known while a newer one is being worked out. */
 export function useSpread(bench: BenchMix): StrengthSpread | null {
   const mix = uncertainMix(bench);
-  const key = mix && JSON.stringify(mix);
+  const limits = { floor: bench.limits?.floor ?? undefined, ceiling: bench.limits?.ceiling ?? undefined };
+  const key = mix && JSON.stringify({ mix, limits });
   const [known, setKnown] = useState<{ key: string; spread: StrengthSpread } | null>(null);
   useEffect(() => {
     if (!key) return;
     let wanted = true;
+    const asked = JSON.parse(key) as { mix: UncertainMix; limits: { floor?: number; ceiling?: number } };
     void spreads()
-      .spread(JSON.parse(key) as UncertainMix, DRAWS, {})
+      .spread(asked.mix, DRAWS, asked.limits)
       .then((spread) => {
         if (wanted && spread) setKnown({ key, spread });
       });

@@ -1,28 +1,47 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
+import { atLeast, type SignOff } from '#contract/people.ts';
 import { useSession } from '../app/session.tsx';
-import { containersQuery, measuresQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
+import { shopNow } from '../state/clock.ts';
+import {
+  containersQuery,
+  measuresQuery,
+  productsQuery,
+  signOffsQuery,
+  vesselsQuery,
+} from '../state/queries.ts';
+import { dayOf } from '../ui/dates.ts';
 import type { Ware } from './ware.ts';
 
 /** The shop's ware, or why it could not be had; both null while it is on its way. */
 export function useWare(): { ware: Ware | null; error: Error | null } {
-  const { shop } = useSession();
+  const { shop, who } = useSession();
   const products = useQuery(productsQuery);
   const vessels = useQuery(vesselsQuery);
   const containers = useQuery(containersQuery);
   const measures = useQuery(measuresQuery);
+  const signOffs = useQuery(signOffsQuery(who.personId));
+  const answers = atLeast(who.role, 'manager');
   const ware = useMemo(
     () =>
-      products.data && vessels.data && containers.data && measures.data
+      products.data && vessels.data && containers.data && measures.data && signOffs.data
         ? {
             products: products.data,
             vessels: vessels.data,
             containers: containers.data,
             measures: measures.data,
             shop,
+            signedOff: validToday(signOffs.data, shop.zone),
+            answers,
           }
         : null,
-    [products.data, vessels.data, containers.data, measures.data, shop],
+    [products.data, vessels.data, containers.data, measures.data, signOffs.data, shop, answers],
   );
-  return { ware, error: products.error ?? vessels.error ?? containers.error ?? measures.error };
+  const error = products.error ?? vessels.error ?? containers.error ?? measures.error ?? signOffs.error;
+  return { ware, error };
+}
+
+function validToday(signOffs: SignOff[], zone: string): number[] {
+  const today = dayOf(shopNow(), zone);
+  return signOffs.filter((s) => s.until === null || s.until >= today).map((s) => s.productId);
 }

@@ -8,5 +8,8 @@ export type Ware = {
   vessels: Vessel[];
   containers: Container[];
   measures: MeasureRow[];
-  shop: Pick<Shop, 'units' | 'ratioReading'>;
+  shop: Pick<Shop, 'units' | 'ratioReading' | 'hardnessPpm' | 'water'>;
+  /** What whoever is mixing may mix: products they are signed off for today, or all where they answer for it. */
+  signedOff: readonly number[];
+  answers: boolean;
 };

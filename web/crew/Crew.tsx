@@ -29,7 +29,7 @@ export default function Crew() {
             className="ruled flex min-h-16 flex-wrap items-center gap-x-5 border-faint py-2"
           >
             <span className={`w-44 ${person.retired ? 'text-muted' : ''}`}>
-              {manager ? <Link to={`/crew/${person.id}`}>{person.name}</Link> : person.name}
+              <Link to={`/crew/${person.id}`}>{person.name}</Link>
             </span>
             <span className="w-28">{person.role}</span>
             <span className="flex-1 basis-60 text-muted">

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useNavigate, useParams } from 'react-router';
-import { type Person, personBody, personPatch, ROLES, type Role } from '#contract/people.ts';
+import { atLeast, type Person, personBody, personPatch, ROLES, type Role } from '#contract/people.ts';
+import { useSession } from '../app/session.tsx';
 import { peopleQuery } from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
@@ -8,16 +9,25 @@ import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useRowForm } from '../ui/useRowForm.ts';
+import { SignOffs } from './SignOffs.tsx';
 
-/** One member of the crew, for a manager: name, role, a new PIN, leaving and coming back. */
+/** One member of the crew: sign-offs, and for a manager name, role, a new PIN, leaving and coming back. */
 export default function PersonPage() {
   const { id } = useParams();
+  const { who } = useSession();
   const { data: people, error } = useQuery(peopleQuery);
   if (error) return <Refusal problem={error} />;
   if (!people) return null;
   if (id === 'new') return <PersonForm person={null} />;
   const person = people.find((p) => p.id === Number(id));
-  if (person) return <PersonForm key={person.id} person={person} />;
+  if (person && atLeast(who.role, 'manager')) return <PersonForm key={person.id} person={person} />;
+  if (person)
+    return (
+      <Page title={person.name}>
+        <p>{person.role}</p>
+        <SignOffs person={person} />
+      </Page>
+    );
   return (
     <Page title="No such person">
       <ButtonLink to="/crew">Back to Crew</ButtonLink>
@@ -72,6 +82,7 @@ function PersonForm({ person }: { person: Person | null }) {
           <ButtonLink to="/crew">Back to Crew</ButtonLink>
         </FormFoot>
       </form>
+      {person && <SignOffs person={person} />}
     </Page>
   );
 }

@@ -16,6 +16,8 @@ import { Refusal } from '../ui/Refusal.tsx';
 import { readVolumes } from '../ui/readVolumes.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
+import { DepthFields } from './DepthFields.tsx';
+import { type DepthTyped, readDepth, typedDepth } from './depthTyped.ts';
 import { VESSEL_NAMES, VESSEL_STARTS } from './kinds.ts';
 
 /** A vessel: its shape, its limits, and what it holds by the books. */
@@ -76,7 +78,9 @@ type Typed = {
   fillLimitUl: string;
   smallestUl: string;
   displacementUl: string;
+  deadUl: string;
   twoLines: boolean;
+  depth: DepthTyped;
 };
 
 const typedVessel = (vessel: Vessel | null): Typed =>
@@ -88,14 +92,18 @@ const typedVessel = (vessel: Vessel | null): Typed =>
         fillLimitUl: formatExactVolume(vessel.fillLimitUl),
         smallestUl: formatExactVolume(vessel.smallestUl),
         displacementUl: formatExactVolume(vessel.displacementUl),
+        deadUl: formatExactVolume(vessel.deadUl),
         twoLines: vessel.twoLines,
+        depth: typedDepth(vessel.depth),
       }
     : {
         name: '',
         kind: 'triggerBottle',
         ...VESSEL_STARTS.triggerBottle,
         displacementUl: '0',
+        deadUl: '0',
         twoLines: false,
+        depth: typedDepth(null),
       };
 
 const LABELS = {
@@ -103,21 +111,22 @@ const LABELS = {
   fillLimitUl: 'Fill limit',
   smallestUl: 'Smallest sensible mix',
 } as const;
-const SPARE_LABELS = { displacementUl: 'Taken up by a guard' } as const;
+const SPARE_LABELS = { displacementUl: 'Taken up by a guard', deadUl: 'Left in the bottom' } as const;
 
-function bodyOf(typed: Typed, system: UnitSystem, deadUl: number) {
+function bodyOf(typed: Typed, system: UnitSystem) {
   const { volumes, refusals } = readVolumes(typed, LABELS, system);
   const spare = readVolumes(typed, SPARE_LABELS, system, { orNothing: true });
+  const shape = readDepth(typed.depth, system);
   return {
     body: {
       name: typed.name,
       kind: typed.kind,
       twoLines: typed.twoLines,
-      deadUl,
+      depth: shape.depth,
       ...volumes,
       ...spare.volumes,
     },
-    refusals: { ...refusals, ...spare.refusals },
+    refusals: { ...refusals, ...spare.refusals, ...shape.refusals },
   };
 }
 
@@ -132,10 +141,17 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
     schema: vessel ? vesselPatch : vesselBody,
     typed: typedVessel,
     read: (typed) => {
-      const { body, refusals } = bodyOf(typed, shop.units, vessel?.deadUl ?? 0);
+      const { body, refusals } = bodyOf(typed, shop.units);
       return { body: vessel ? { ...body, retired } : body, refusals };
     },
-    labels: { name: 'Vessel name', kind: 'Kind', ...LABELS, ...SPARE_LABELS, twoLines: 'Two printed lines' },
+    labels: {
+      name: 'Vessel name',
+      kind: 'Kind',
+      ...LABELS,
+      ...SPARE_LABELS,
+      twoLines: 'Two printed lines',
+      depth: 'Inside shape',
+    },
     done: () => navigate('/rigs'),
   });
   const kind = of.form.watch('kind');
@@ -199,7 +215,14 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
               label={SPARE_LABELS.displacementUl}
               hint="A grit guard lifts every line"
             />
+            <TextField
+              of={of}
+              name="deadUl"
+              label={SPARE_LABELS.deadUl}
+              hint="Never drawn up; counts when mixing for several vehicles"
+            />
             <TickField of={of} name="twoLines" label="It has two printed lines" />
+            <DepthFields of={of} />
           </div>
           <FormFoot save={vessel ? 'Save' : 'Add the vessel'} {...of.foot}>
             <ButtonLink to="/rigs">Back to Rigs</ButtonLink>
@@ -214,7 +237,7 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
 /** The vessel as it would be drawn, while what is typed makes one. */
 function Preview({ kind, typed }: { kind: VesselKind; typed: Typed }) {
   const { shop } = useSession();
-  const { body } = bodyOf(typed, shop.units, 0);
+  const { body } = bodyOf(typed, shop.units);
   const { brimfulUl, fillLimitUl } = body;
   if (!brimfulUl || !fillLimitUl || fillLimitUl > brimfulUl) return null;
   return (

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { atLeast } from '#contract/people.ts';
 import { RATIO_READINGS, type Shop, shopPatch, UNIT_SYSTEMS } from '#contract/shop.ts';
 import { PLACE_KINDS, type Place, placeBody } from '#contract/ware.ts';
+import { parseHardness, WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain, placesQuery } from '../state/queries.ts';
@@ -31,6 +32,12 @@ const READINGS: Record<Shop['ratioReading'], { name: string; note: string }> = {
   inTotal: { name: 'In total', note: '1:12 is 1 part product in 12 parts altogether' },
 };
 
+const WATER_NAMES: Record<WaterKind, string> = {
+  tap: 'tap water',
+  softened: 'softened water',
+  deionised: 'deionised water',
+};
+
 function ShopFacts({ shop }: { shop: Shop }) {
   return (
     <section aria-label="Settings">
@@ -40,18 +47,24 @@ function ShopFacts({ shop }: { shop: Shop }) {
         A bare ratio is read in {READINGS[shop.ratioReading].name.toLowerCase()}:{' '}
         {READINGS[shop.ratioReading].note}.
       </p>
+      <p>
+        Mixes are made with {WATER_NAMES[shop.water]}
+        {shop.hardnessPpm !== null && `; the tap runs at ${Math.round(shop.hardnessPpm)} ppm`}.
+      </p>
       <p className="mt-3 text-muted">A manager changes these.</p>
     </section>
   );
 }
 
-type Typed = Pick<Shop, 'name' | 'currency' | 'units' | 'ratioReading'>;
+type Typed = Pick<Shop, 'name' | 'currency' | 'units' | 'ratioReading' | 'water'> & { hardnessPpm: string };
 
-const typedShop = ({ name, currency, units, ratioReading }: Shop): Typed => ({
+const typedShop = ({ name, currency, units, ratioReading, water, hardnessPpm }: Shop): Typed => ({
   name,
   currency,
   units,
   ratioReading,
+  water,
+  hardnessPpm: hardnessPpm === null ? '' : `${hardnessPpm} ppm`,
 });
 
 function ShopForm({ shop }: { shop: Shop }) {
@@ -61,12 +74,21 @@ function ShopForm({ shop }: { shop: Shop }) {
     topic: 'shop',
     schema: shopPatch,
     typed: (row) => typedShop(row ?? shop),
-    read: (typed) => ({ body: typed }),
+    read: (typed) => {
+      const hardness = typed.hardnessPpm.trim() === '' ? null : parseHardness(typed.hardnessPpm);
+      const hardnessPpm = hardness?.ok ? hardness.value : null;
+      return {
+        body: { ...typed, hardnessPpm },
+        refusals: { ...(hardness && !hardness.ok && { hardnessPpm: hardness }) },
+      };
+    },
     labels: {
       name: 'Shop name',
       currency: 'Currency',
       units: 'Units shown',
       ratioReading: 'A bare ratio is read in',
+      hardnessPpm: 'Hardness of the water',
+      water: 'Mixes are made with',
     },
     done: (row) => of.form.reset(typedShop(row)),
   });
@@ -90,6 +112,20 @@ function ShopForm({ shop }: { shop: Shop }) {
           label="A bare ratio is read in"
           hint="Labels rarely say. Strengths already saved keep the reading they were given."
           options={RATIO_READINGS.map((value) => ({ value, ...READINGS[value] }))}
+        />
+        <TextField
+          of={of}
+          name="hardnessPpm"
+          label="Hardness of the water"
+          placeholder="such as 210 ppm or 12 dH"
+          hint="Doses soaps between their label’s soft and hard water. Empty: not tested, so the label’s own strengths."
+        />
+        <ChoiceField
+          of={of}
+          name="water"
+          label="Mixes are made with"
+          hint="Kept with every batch; changed for one mix on the Bench."
+          options={WATER_KINDS.map((value) => ({ value, name: WATER_NAMES[value] }))}
         />
         <p className="text-muted">
           Time zone: {shop.zone}. It was fixed when the books were opened, so that no day changes its length.

@@ -1,6 +1,6 @@
 import { MutationCache, QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
-import type { Person, SignInName, Who } from '#contract/people.ts';
+import type { Person, SignInName, SignOff, Who } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
 import type { ShopState } from '#contract/shop.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
@@ -35,6 +35,12 @@ export const namesQuery = queryOptions({
   queryFn: () => get<SignInName[]>('/sessions/names'),
 });
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => get<Person[]>('/people') });
+/** What someone is signed off for. */
+export const signOffsQuery = (personId: number) =>
+  queryOptions({
+    queryKey: ['people', personId, 'sign-offs'],
+    queryFn: () => get<SignOff[]>(`/people/${personId}/sign-offs`),
+  });
 export const productsQuery = queryOptions({
   queryKey: ['products'],
   queryFn: () => get<Product[]>('/products'),

@@ -4,6 +4,16 @@ export const clockTime = (iso: string, zone: string): string => formatter('time'
 /** `Mon 4 May 2026`, the shop's day. */
 export const shopDay = (iso: string, zone: string): string => formatter('day', zone).format(new Date(iso));
 
+/** `2026-05-04`, the day it is in the shop. */
+export const dayOf = (at: Date, zone: string): string =>
+  new Intl.DateTimeFormat('en-CA', { timeZone: zone }).format(at);
+
+/** `4 May`, a day without its time. */
+export const dayInWords = (day: string): string =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(
+    new Date(`${day}T12:00:00Z`),
+  );
+
 const LOOKS: Record<'time' | 'day', Intl.DateTimeFormatOptions> = {
   time: { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' },
   day: { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' },

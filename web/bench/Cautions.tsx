@@ -1,0 +1,99 @@
+import { careInWords, HAZARD_NAMES, suitsVessel } from '#core/products/record.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../app/session.tsx';
+import { shopNow } from '../state/clock.ts';
+import { sheetPath } from '../stock/product/SheetFile.tsx';
+import { dayInWords, dayOf } from '../ui/dates.ts';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import type { BenchMix } from './benchMix.ts';
+import { RinsedButton } from './RinsedButton.tsx';
+
+/** What to take care of before the pour: the product, the vessel, and what the vessel last held. */
+export function Cautions({ bench }: { bench: BenchMix }) {
+  const { product, vessel, refusals } = bench;
+  if (!product) return null;
+  const suits = vessel && suitsVessel({ ...product.record, name: product.name }, vessel);
+  return (
+    <>
+      <ProductCare product={product} />
+      {suits && !suits.ok && <Watch word={suits.reason}>{suits.remedy}</Watch>}
+      {vessel && refusals.vessel && (
+        <>
+          <Refusal problem={refusals.vessel} />
+          <RinsedButton vessel={vessel} />
+        </>
+      )}
+      {!refusals.vessel && <WhatItHolds bench={bench} />}
+    </>
+  );
+}
+
+/** The product's own cautions, and what its sheet asks people to put on. */
+export function ProductCare({ product }: { product: NonNullable<BenchMix['product']> }) {
+  const { care, hazards } = product.record;
+  const words = [
+    product.caution,
+    hazards.length > 0 && `${sentence(hazards.map((h) => HAZARD_NAMES[h]).join(', '))}.`,
+    careInWords(care) && `Put on or have: ${lower(careInWords(care))}`,
+  ].filter(Boolean);
+  if (words.length === 0) return null;
+  return (
+    <Watch word="Take care.">
+      {words.join(' ')}{' '}
+      {product.sheet ? (
+        <>
+          The{' '}
+          <a href={sheetPath(product)} target="_blank" rel="noreferrer">
+            safety data sheet
+          </a>{' '}
+          decides.
+        </>
+      ) : (
+        'The safety data sheet decides.'
+      )}
+    </Watch>
+  );
+}
+
+const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
+const lower = (words: string) => `${words.charAt(0).toLowerCase()}${words.slice(1)}`;
+
+function WhatItHolds({ bench }: { bench: BenchMix }) {
+  const { shop } = useSession();
+  const { product, vessel, start } = bench;
+  const holds = vessel?.holds;
+  if (!holds || !product) return null;
+  const old = holds.useBy !== null && holds.useBy < dayOf(shopNow(), shop.zone);
+  if (start?.body.kind === 'leftover') {
+    return (
+      old && (
+        <Watch word="Out of date.">
+          {holds.code} was good until {dayInWords(holds.useBy ?? '')}. Topping it up does not make it last:
+          empty it and make a fill.
+        </Watch>
+      )
+    );
+  }
+  const foreign = vessel.lastHeld && vessel.lastHeld.productId !== product.id;
+  return (
+    <Watch word={foreign ? 'Empty and rinse it first.' : 'Not empty by the books.'}>
+      {formatVolume(holds.ul, shop.units)} of {holds.productName} by {holds.personName} ({holds.code}
+      {old && `, good until ${dayInWords(holds.useBy ?? '')}`}). A pour books that as used.
+    </Watch>
+  );
+}
+
+/** The word a product asks for before it is poured. */
+export function AskForWord({ given, give }: { given: boolean; give: (given: boolean) => void }) {
+  return (
+    <label className="flex min-h-16 items-center gap-4 border-2 border-ink px-4 text-lg leading-tight">
+      <input
+        type="checkbox"
+        className="size-7 shrink-0 accent-ink"
+        checked={given}
+        onChange={(e) => give(e.target.checked)}
+      />
+      I have read this and have on what it asks for
+    </label>
+  );
+}

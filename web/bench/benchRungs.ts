@@ -1,0 +1,61 @@
+import type { LabelEntry, Product } from '#contract/products.ts';
+import { hardnessIn, hardnessStrength, type WaterKind } from '#core/mixing/hardness.ts';
+import { equivalentFraction } from '#core/mixing/solveFor.ts';
+import { takesHardness } from '#core/products/family.ts';
+import { formatStrength } from '#core/strength/formatStrength.ts';
+import { type Fraction, fractionOf, inNotation } from '#core/strength/strength.ts';
+import type { Ware } from './ware.ts';
+
+/**
+ * The strengths to choose from: those on the label, for a soap the one for the water it is made with, and for a product
+ * that took over from another what stands for the other's. Those worked out have ids below zero.
+ */
+export function rungsOf(
+  product: Product,
+  { products, shop }: Pick<Ware, 'products' | 'shop'>,
+  water: WaterKind,
+): LabelEntry[] {
+  const old = products.find((p) => p.id === product.record.replaces?.productId);
+  return [
+    ...product.labelEntries,
+    ...forThisWater(product, shop.hardnessPpm, water),
+    ...insteadOf(product, old),
+  ];
+}
+
+function forThisWater(product: Product, tapPpm: number | null, water: WaterKind): LabelEntry[] {
+  if (!takesHardness(product.record.family) || (tapPpm === null && water === 'tap')) return [];
+  const doses = product.labelEntries
+    .filter((e) => e.use === 'shampoo')
+    .sort((a, b) => a.fraction - b.fraction);
+  const [soft, hard] = [doses[0], doses.at(-1)];
+  if (!soft || !hard || soft === hard) return [];
+  const ppm = hardnessIn(water, tapPpm ?? 0);
+  const strength = hardnessStrength(soft.strength, hard.strength, ppm);
+  const f = strength.ok ? fractionOf(strength.value) : strength;
+  if (!strength.ok || !f.ok) return [];
+  const whatFor =
+    water === 'tap'
+      ? `Our water, ${Math.round(ppm)} ppm`
+      : `${water === 'softened' ? 'Softened' : 'Deionised'} water`;
+  return [{ ...soft, id: -1, whatFor, printed: '', strength: strength.value, fraction: f.value }];
+}
+
+function insteadOf(product: Product, old: Product | undefined): LabelEntry[] {
+  const { replaces } = product.record;
+  if (!old || !replaces || product.state !== 'concentrate') return [];
+  return old.labelEntries.flatMap((e, i) => {
+    const fraction = equivalentFraction(e.fraction as Fraction, replaces.k);
+    if (!fraction.ok) return [];
+    const whatFor = `Like ${old.name} ${formatStrength(e.strength)}`;
+    return [
+      {
+        ...e,
+        id: -2 - i,
+        whatFor,
+        strength: inNotation(fraction.value, 'percent'),
+        fraction: fraction.value,
+      },
+    ];
+  });
+}

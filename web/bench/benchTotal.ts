@@ -1,0 +1,142 @@
+import type { Vessel } from '#contract/ware.ts';
+import { type Contents, volumeUl } from '#core/mixing/contents.ts';
+import { towelBucketUl } from '#core/mixing/depth.ts';
+import { mixFromProduct, mixOntoWater, totalForVehicles } from '#core/mixing/solveFor.ts';
+import type { VesselLimits } from '#core/mixing/solveMix.ts';
+import { accept, type Outcome, refuse } from '#core/outcome.ts';
+import { hatchbackUl } from '#core/planning/vehicleLiquid.ts';
+import { deliveryOf } from '#core/products/record.ts';
+import type { ProductUse } from '#core/products/uses.ts';
+import type { Fraction } from '#core/strength/strength.ts';
+import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
+import { type Microlitres, microlitres } from '#core/units/volume.ts';
+import type { BenchDraft } from './benchDraft.ts';
+import { blank, depthReader } from './benchStart.ts';
+import type { Ware } from './ware.ts';
+
+/** Several vehicles at once: how much in all, in how many fills. */
+export type Many = { vehicles: number; eachUl: number; allUl: number; fills: number };
+
+/** How much one fill makes, and where it is one of several, what they come to. */
+export type Total = { ul: Microlitres; many: Many | null };
+
+type Asked = {
+  draft: BenchDraft;
+  vessel: Vessel;
+  limits: VesselLimits;
+  contents: Contents | null;
+  fraction: Fraction;
+  use: ProductUse | null;
+  shop: Ware['shop'];
+};
+
+/**
+ * How much to make: as typed, as the product or the water at hand makes, for so many vehicles or towels, as much as
+ * stands there already, else up to the fill limit.
+ */
+export function totalOf(asked: Asked): Outcome<Total> {
+  const { draft, vessel, limits, contents, shop } = asked;
+  if (draft.mode === 'have') return one(fromWhatIsThere(asked));
+  if (draft.mode === 'vehicles') return forVehicles(asked);
+  if (contents && draft.mode !== 'left') return one(accept(microlitres(volumeUl(contents))));
+  if (draft.mode === 'fill' && vessel.kind === 'towelBucket' && !blank(draft.towelsText))
+    return one(forTowels(asked));
+  if (blank(draft.makeText)) return one(accept(limits.fillLimitUl));
+  return one(
+    parseVolume(draft.makeText, {
+      system: shop.units,
+      field: 'How much to make',
+      atDepth: depthReader(vessel),
+    }),
+  );
+}
+
+const one = (ul: Outcome<Microlitres>): Outcome<Total> => (ul.ok ? accept({ ul: ul.value, many: null }) : ul);
+
+function fromWhatIsThere({ draft, vessel, limits, fraction, shop }: Asked): Outcome<Microlitres> {
+  const water = draft.haveWhat === 'water';
+  const field = water ? 'Water already in' : 'Product at hand';
+  const atDepth = water ? depthReader(vessel) : undefined;
+  const there = parseVolume(draft.haveText, { system: shop.units, field, atDepth });
+  if (!there.ok) return there;
+  const mix = (water ? mixOntoWater : mixFromProduct)(there.value, fraction, limits.fillLimitUl, shop.units);
+  return mix.ok ? accept(mix.value.totalUl) : mix;
+}
+
+/** What each vehicle takes where nobody typed it: a hatchback all over, put on with this vessel. */
+export const usualEachUl = (vessel: Vessel, use: ProductUse | null): number | null =>
+  hatchbackUl(deliveryOf(vessel.kind), use);
+
+function forVehicles({ draft, vessel, limits, use, shop }: Asked): Outcome<Total> {
+  const count = parseNumber(draft.vehiclesText, 'Vehicles');
+  if (!count.ok) return { ...count, remedy: 'Type how many, such as 6.' };
+  const usual = usualEachUl(vessel, use);
+  if (blank(draft.eachText) && usual === null) {
+    return refuse(
+      'each.missing',
+      'Each takes',
+      'Each takes is missing.',
+      'Type how much one takes, such as 400 ml.',
+    );
+  }
+  const each =
+    blank(draft.eachText) && usual !== null
+      ? accept(microlitres(usual))
+      : parseVolume(draft.eachText, { system: shop.units, field: 'Each takes' });
+  if (!each.ok) return each;
+  const all = totalForVehicles(count.value, each.value, vessel.deadUl);
+  if (!all.ok) return all;
+  const fills = Math.ceil(all.value / limits.fillLimitUl);
+  const many = { vehicles: count.value, eachUl: each.value, allUl: all.value, fills };
+  return accept({ ul: microlitres(Math.round(all.value / fills)), many });
+}
+
+function forTowels({ draft, vessel }: Asked): Outcome<Microlitres> {
+  if (!vessel.depth) {
+    return refuse(
+      'depth.unknown',
+      'Towels',
+      'Nobody has entered the shape of this bucket, so towels can’t be worked out.',
+      'Enter its shape in Rigs, or type how much to make.',
+    );
+  }
+  const towels = parseNumber(draft.towelsText, 'Towels');
+  if (!towels.ok) return { ...towels, remedy: 'Type how many, such as 10.' };
+  if (!Number.isInteger(towels.value) || towels.value < 1 || towels.value > 100) {
+    return refuse(
+      'towels.count',
+      'Towels',
+      'Towels is not a whole number from 1 to 100.',
+      'Type how many, such as 10.',
+    );
+  }
+  const size = /^(\d+(?:[.,]\d+)?)\s*(?:x|×|by)\s*(\d+(?:[.,]\d+)?)\s*(?:cm)?$/i.exec(draft.towelText.trim());
+  const gsm = parseNumber(draft.gsmText, 'Towel weight');
+  const cm = (text: string | undefined) => Number((text ?? '').replace(',', '.'));
+  const [widthCm, lengthCm] = [cm(size?.[1]), cm(size?.[2])];
+  if (!size || widthCm < 5 || lengthCm < 5 || widthCm > 200 || lengthCm > 200) {
+    return refuse(
+      'towel.size',
+      'Towel size',
+      'Towel size is not a width and a length.',
+      'Type it like 40 x 40 cm.',
+    );
+  }
+  if (!gsm.ok) return { ...gsm, remedy: 'Type grams to the square metre, such as 300.' };
+  if (gsm.value < 50 || gsm.value > 2_000) {
+    return refuse(
+      'towel.weight',
+      'Towel weight',
+      'Towel weight is not between 50 and 2000 g/m².',
+      'Type it like 300.',
+    );
+  }
+  const free = blank(draft.freeDepthText)
+    ? accept(0)
+    : parseNumber(draft.freeDepthText.replace(/\s*cm$/i, ''), 'Free depth');
+  if (!free.ok) return { ...free, remedy: 'Type centimetres above the towels, such as 5.' };
+  return accept(
+    microlitres(towelBucketUl(towels.value, { widthCm, lengthCm, gsm: gsm.value }, free.value, vessel.depth)),
+  );
+}

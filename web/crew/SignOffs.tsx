@@ -1,0 +1,105 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { atLeast, type Person, type SignOff } from '#contract/people.ts';
+import type { Product } from '#contract/products.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { shopNow } from '../state/clock.ts';
+import { askAgain, productsQuery, signOffsQuery } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { dayInWords, dayOf } from '../ui/dates.ts';
+import { TextInput } from '../ui/Field.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+
+/** What someone may mix that asks for a sign-off; a manager gives it, until a day or for good, and takes it back. */
+export function SignOffs({ person }: { person: Person }) {
+  const { who } = useSession();
+  const products = useQuery(productsQuery);
+  const given = useQuery(signOffsQuery(person.id));
+  const error = products.error ?? given.error;
+  if (error) return <Refusal problem={error} />;
+  if (!products.data || !given.data) return null;
+  const asking = products.data.filter((p) => p.record.care.signOff);
+  return (
+    <section aria-label="Sign-offs" className="mt-8 max-w-3xl">
+      <h2 className="mb-2">Signed off to mix</h2>
+      {person.role === 'manager' && <p className="mb-2">A manager answers for everything and needs none.</p>}
+      {asking.length === 0 ? (
+        <p className="text-muted">No product asks for a sign-off. It is ticked on the product’s page.</p>
+      ) : (
+        <ul className="border-t-2 border-ink">
+          {asking.map((product) => (
+            <SignOffLine
+              key={product.id}
+              person={person}
+              product={product}
+              signOff={given.data.find((s) => s.productId === product.id)}
+              may={atLeast(who.role, 'manager')}
+            />
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+function SignOffLine(props: {
+  person: Person;
+  product: Product;
+  signOff: SignOff | undefined;
+  may: boolean;
+}) {
+  const { person, product, signOff, may } = props;
+  const { shop } = useSession();
+  const [until, setUntil] = useState('');
+  const changing = useMutation({
+    mutationFn: (given: boolean) =>
+      post(`/people/${person.id}/sign-offs`, {
+        productId: product.id,
+        given,
+        until: given && until ? until : null,
+      }),
+    onSuccess: () => setUntil(''),
+    onSettled: () => askAgain('people'),
+  });
+  const over = signOff?.until != null && signOff.until < dayOf(shopNow(), shop.zone);
+  const words = !signOff
+    ? 'not signed off'
+    : signOff.until === null
+      ? `for good, by ${signOff.givenBy}`
+      : over
+        ? `ended ${dayInWords(signOff.until)}`
+        : `until ${dayInWords(signOff.until)}, by ${signOff.givenBy}`;
+  return (
+    <li className="ruled flex min-h-16 flex-wrap items-center gap-x-5 gap-y-2 border-faint py-2">
+      <span className="w-52">{product.name}</span>
+      <span className={`flex-1 basis-44 ${signOff && !over ? 'font-semibold' : 'text-muted'}`}>{words}</span>
+      {may && (
+        <span className="no-print flex items-center gap-3">
+          {signOff && !over ? (
+            <Button disabled={changing.isPending} onClick={() => changing.mutate(false)}>
+              End it
+            </Button>
+          ) : (
+            <>
+              <TextInput
+                type="date"
+                aria-label={`Until, for ${product.name}`}
+                value={until}
+                onChange={(e) => setUntil(e.target.value)}
+              />
+              <Button
+                className="shrink-0"
+                disabled={changing.isPending}
+                onClick={() => changing.mutate(true)}
+              >
+                Sign off
+              </Button>
+            </>
+          )}
+        </span>
+      )}
+      {changing.error && <Refusal problem={changing.error} />}
+    </li>
+  );
+}
