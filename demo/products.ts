@@ -109,8 +109,7 @@ export const products: DemoProduct[] = [
     name: 'Clinker Hyper',
     family: 'alkalineFoam',
     state: 'hyper',
-    caution:
-      'Strong alkali, also for decanting it. Product into water, never water into product.',
+    caution: 'Strong alkali, also for decanting it. Product into water, never water into product.',
     gPerMl: 1.21,
     has: ['strongAlkali'],
     label: [['Stock solution', '1:4', 'stock']],

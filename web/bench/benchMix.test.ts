@@ -1,85 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import type { Product } from '#contract/products.ts';
-import type { Container, MeasureRow, Vessel } from '#contract/ware.ts';
-import { recordStart } from '#core/products/starts.ts';
-import { ALL_UNKNOWN, TRAITS, type Traits } from '#core/safety/traits.ts';
+import type { Vessel } from '#contract/ware.ts';
+import { ALL_UNKNOWN, type Traits } from '#core/safety/traits.ts';
 import { EMPTY_DRAFT, MODES } from './benchDraft.ts';
 import { benchMix, pourOf } from './benchMix.ts';
 import { benchSteps } from './benchSteps.ts';
+import { NONE, product, vessel, ware } from './madeUpWare.ts';
 import type { Ware } from './ware.ts';
 
-const NONE = Object.fromEntries(TRAITS.map((t) => [t, 'no'])) as Traits;
-const product = (id: number, state: Product['state']): Product => ({
-  id,
-  name: `Product ${id}`,
-  state,
-  caution: '',
-  gPerMl: id === 1 ? 1.035 : null,
-  capUl: id === 1 ? 7_500 : null,
-  shakeFirst: false,
-  suds: false,
-  record: recordStart('neutralFoam'),
-  uses: [],
-  sheet: null,
-  traits: id === 3 ? ALL_UNKNOWN : NONE,
-  labelEntries: [],
-  retired: false,
-  revision: 1,
-});
-const container = (id: number, productId: number, heldUl: number, openedAt: string | null): Container => ({
-  id,
-  code: `P-${id}`,
-  productId,
-  productName: `Product ${productId}`,
-  kind: 'pail',
-  sizeUl: 20_000_000,
-  heldUl,
-  placeId: 1,
-  placeName: 'Bench',
-  lot: '',
-  priceMinor: null,
-  receivedAt: '2026-05-01T08:00:00Z',
-  openedAt,
-});
-const vessel: Vessel = {
-  id: 1,
-  name: 'Bottle',
-  kind: 'triggerBottle',
-  brimfulUl: 810_000,
-  fillLimitUl: 750_000,
-  smallestUl: 100_000,
-  deadUl: 0,
-  displacementUl: 0,
-  twoLines: false,
-  depth: null,
-  holds: null,
-  lastHeld: null,
-  retired: false,
-  revision: 1,
-};
-const syringe: MeasureRow = {
-  id: 1,
-  name: '60 ml syringe',
-  kind: 'syringe',
-  capacityUl: 60_000,
-  stepUl: 1_000,
-  retired: false,
-  revision: 1,
-};
-const ware: Ware = {
-  products: [product(1, 'concentrate'), product(2, 'readyToUse')],
-  vessels: [vessel, { ...vessel, id: 2, brimfulUl: 20_000_000, fillLimitUl: 18_000_000 }],
-  containers: [
-    container(4, 1, 5_000_000, null),
-    container(3, 1, 9_000_000, '2026-05-03T08:00:00Z'),
-    container(2, 1, 40_000, '2026-05-02T08:00:00Z'),
-    container(1, 1, 0, '2026-05-01T08:00:00Z'),
-  ],
-  measures: [syringe],
-  shop: { units: 'metric', ratioReading: 'parts', hardnessPpm: null, water: 'tap' },
-  signedOff: [],
-  answers: false,
-};
 const draft = (change: Partial<typeof EMPTY_DRAFT>) =>
   benchMix({ ...EMPTY_DRAFT, productId: 1, vesselId: 1, strengthText: '1:12', ...change }, ware);
 
