@@ -175,4 +175,12 @@ export type Page<T> = { rows: T[]; next: number | null };
 
 /** Something changed: what a browser showing it should ask for again. */
 export type LiveEvent = { seq: number; topic: Topic; id: number };
-export type Topic = 'shop' | 'people' | 'products' | 'vessels' | 'measures' | 'places' | 'containers';
+export type Topic =
+  | 'shop'
+  | 'people'
+  | 'products'
+  | 'vessels'
+  | 'measures'
+  | 'places'
+  | 'containers'
+  | 'labels';

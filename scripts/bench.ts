@@ -13,6 +13,7 @@ import { loadDemo } from '../demo/loadDemo.ts';
 import { demoPins } from '../demo/people.ts';
 import { containers } from '../server/containers/queries.ts';
 import { Books, type Queryable } from '../server/db/books.ts';
+import { noLabelPrinter } from '../server/devices/labelPrinter.ts';
 import { bookDraw, containerMovements, pourGround } from '../server/ledger/queries.ts';
 import { serve } from '../server/serve.ts';
 import { keyTimes } from './benchKeys.ts';
@@ -44,6 +45,7 @@ try {
     now: () => NOW,
     log: pino({ level: 'fatal' }),
     demoPins,
+    labelPrinter: noLabelPrinter,
     prepare: (fresh) => loadDemo(fresh, NOW),
   });
   await pouring(address, books);

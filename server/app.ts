@@ -7,6 +7,7 @@ import type { House } from './house.ts';
 import { sameOriginOnly } from './http/origin.ts';
 import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
 import { findSession, only } from './http/signedIn.ts';
+import { batchRoutes, labelRoutes } from './labels/routes.ts';
 import { movementRoutes } from './ledger/routes.ts';
 import { peopleRoutes } from './people/routes.ts';
 import { productRoutes } from './products/routes.ts';
@@ -38,6 +39,8 @@ export function createApp(house: House): Express {
   api.use('/measures', measureRoutes(house));
   api.use('/places', placeRoutes(house));
   api.use('/containers', containerRoutes(house));
+  api.use('/batches', batchRoutes(house));
+  api.use('/labels', labelRoutes(house));
   api.use(movementRoutes(house));
   api.use(unknownRoute);
 

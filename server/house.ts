@@ -1,6 +1,8 @@
 import type { Logger } from 'pino';
 import type { Books } from './db/books.ts';
+import type { LabelPrinter } from './devices/labelPrinter.ts';
 import type { Live } from './live/live.ts';
+import type { Papers } from './papers/office.ts';
 
 /** What every route is handed: the books, the time, who is listening, and how this shop was opened. */
 export type House = {
@@ -10,6 +12,11 @@ export type House = {
   readonly log: Logger;
   /** Asked for when a shop is set up, so that only who started the program can. */
   readonly setupCode: string;
+  /** Lays documents out on paper, off the main thread. */
+  readonly papers: Papers;
+  readonly labelPrinter: LabelPrinter;
+  /** Where the shop is reached from other devices: what QR codes lead to. */
+  readonly publicAddress: () => string;
   /** PINs to show on the sign-in page: the demo's alone. */
   readonly demoPins: ReadonlyMap<string, string>;
 };

@@ -1,5 +1,4 @@
 import { rmSync } from 'node:fs';
-import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import QRCode from 'qrcode';
@@ -8,6 +7,7 @@ import { demoPins } from '../demo/people.ts';
 import type { Books } from './db/books.ts';
 import { BooksInUse, takeLock } from './db/lock.ts';
 import { BooksTooNew } from './db/migrate.ts';
+import { noLabelPrinter, simulatedLabelPrinter } from './devices/labelPrinter.ts';
 import { BadOption, type Options, readOptions } from './options.ts';
 import { type Serving, serve } from './serve.ts';
 import { isSetUp, shopOf } from './shop/queries.ts';
@@ -34,6 +34,7 @@ async function main(): Promise<void> {
     now,
     log,
     demoPins: options.demo ? demoPins : new Map(),
+    labelPrinter: options.demo ? simulatedLabelPrinter : noLabelPrinter,
     prepare: (books) => prepare(books, options, now()),
   });
   stopOnSignal(serving);
@@ -58,7 +59,7 @@ function forgetDemo(folder: string, now: Date): void {
   lock.release();
 }
 
-async function sayWhere(serving: Serving, { demo, host }: Options, now: Date): Promise<void> {
+async function sayWhere(serving: Serving, { demo }: Options, now: Date): Promise<void> {
   if (demo) {
     const shop = await shopOf(serving.books);
     const old = shop && shop.madeOn < now.toISOString().slice(0, 10);
@@ -67,21 +68,13 @@ async function sayWhere(serving: Serving, { demo, host }: Options, now: Date): P
     return;
   }
   const path = (await isSetUp(serving.books)) ? '' : `first-run?code=${serving.setupCode}`;
-  const address = `${host === '0.0.0.0' ? onTheLan(serving.address) : serving.address}${path}`;
+  const address = `${serving.publicAddress}${path}`;
   console.log(await QRCode.toString(address, { type: 'terminal', small: true }));
   console.log(
     path
       ? `Set up your shop at ${address}\nSet-up code: ${serving.setupCode}`
       : `Your shop is open at ${address}`,
   );
-}
-
-/** The address other tablets on the shop's network reach this machine at. */
-function onTheLan(local: string): string {
-  const outside = Object.values(networkInterfaces())
-    .flat()
-    .find((i) => i && i.family === 'IPv4' && !i.internal);
-  return outside ? local.replace('127.0.0.1', outside.address) : local;
 }
 
 /** The machine's clock, or one that was set to an instant when the program started and runs on from there. */

@@ -1,15 +1,24 @@
 import { randomInt } from 'node:crypto';
 import type { Server } from 'node:http';
 import { createServer } from 'node:http';
+import { networkInterfaces } from 'node:os';
 import type { Logger } from 'pino';
 import { createApp } from './app.ts';
 import { Books } from './db/books.ts';
+import type { LabelPrinter } from './devices/labelPrinter.ts';
 import { Live } from './live/live.ts';
+import { Papers } from './papers/office.ts';
 
 const FIRST_PORT = 4600;
 const PORTS_TO_TRY = 20;
 
-export type Serving = { address: string; setupCode: string; books: Books; stop: () => Promise<void> };
+export type Serving = {
+  address: string;
+  publicAddress: string;
+  setupCode: string;
+  books: Books;
+  stop: () => Promise<void>;
+};
 
 /**
  * Opens the books and serves the shop from them until `stop` is called.
@@ -23,29 +32,52 @@ export async function serve(options: {
   now: () => Date;
   log: Logger;
   demoPins: ReadonlyMap<string, string>;
+  labelPrinter: LabelPrinter;
   prepare?: (books: Books) => Promise<void>;
 }): Promise<Serving> {
-  const { folder, host, port, now, log, demoPins } = options;
+  const { folder, host, port, now, log, demoPins, labelPrinter } = options;
   const books = await Books.open(folder, now());
   try {
     await options.prepare?.(books);
     const setupCode = String(randomInt(1_000_000)).padStart(6, '0');
     const live = new Live();
-    const app = createApp({ books, now, live, log, setupCode, demoPins });
+    const papers = new Papers();
+    let publicly = '';
+    const app = createApp({
+      books,
+      now,
+      live,
+      log,
+      setupCode,
+      demoPins,
+      papers,
+      labelPrinter,
+      publicAddress: () => publicly,
+    });
     const server = createServer(app);
     const listening = await listen(server, host, port);
     const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${listening}/`;
+    publicly = host === '0.0.0.0' ? onTheLan(address) : address;
     books.tellAddress(address);
     const stop = async () => {
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
+      await papers.close();
       await books.close();
     };
-    return { address, setupCode, books, stop };
+    return { address, publicAddress: publicly, setupCode, books, stop };
   } catch (error) {
     await books.close();
     throw error;
   }
+}
+
+/** The address other tablets on the shop's network reach this machine at. */
+function onTheLan(local: string): string {
+  const outside = Object.values(networkInterfaces())
+    .flat()
+    .find((i) => i && i.family === 'IPv4' && !i.internal);
+  return outside ? local.replace('127.0.0.1', outside.address) : local;
 }
 
 async function listen(server: Server, host: string, wanted: number | null): Promise<number> {

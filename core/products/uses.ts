@@ -103,6 +103,19 @@ export function bandOfUse(entries: readonly Entry[], use: UseKind, basis: Basis)
   return { least: Math.min(...fractions) as Fraction, most: Math.max(...fractions) as Fraction, basis };
 }
 
+/** Mixes are poured to within a few hundredths: so close to a label strength, a batch is that strength. */
+const SAME_USE = 0.03;
+
+/**
+ * The label strengths a mix is as good as: same product at the same strength is the same bottle.
+ *
+ * @param fraction how strong the mix really is
+ */
+export const served = <E extends { readonly fraction: number }>(
+  entries: readonly E[],
+  fraction: number,
+): E[] => entries.filter((e) => Math.abs(e.fraction / fraction - 1) <= SAME_USE);
+
 export type PlaceOnPanel = 'underFloor' | 'within' | 'overCeiling';
 
 /**

@@ -25,10 +25,18 @@ const NOBODY = 0;
  * A handler for a POST that books something. It runs in one transaction together with the note of its own answer, so
  * that the same command sent twice, even across a crash, is done once and answered the same.
  */
-export function command<T>(
+export const command = <T>(
   house: House,
   schema: Schema<T>,
   work: (command: Command<T>) => Promise<Answer>,
+): RequestHandler => preparedCommand(house, schema, async () => null, work);
+
+/** A {@link command} with something to make ready first that takes long, before the books are held for it. */
+export function preparedCommand<T, P>(
+  house: House,
+  schema: Schema<T>,
+  prepare: (asked: Pick<Command<T>, 'body' | 'params' | 'who'>) => Promise<P>,
+  work: (command: Command<T> & { ready: P }) => Promise<Answer>,
 ): RequestHandler {
   return async (req, res) => {
     const key = idempotencyKey(req);
@@ -38,6 +46,7 @@ export function command<T>(
       .update(`${req.originalUrl}\n${JSON.stringify(req.body)}`)
       .digest('hex');
     const body = parseBody(schema, req.body);
+    const ready = await prepare({ body, params: req.params, who: who as SignedIn });
     const answer = await house.books.transaction(async (tx): Promise<Answer> => {
       const earlier = await tx.rows<{ request_hash: string; status: number; body: unknown }>(
         'SELECT request_hash, status, body FROM answered WHERE person_id = $1 AND key = $2',
@@ -45,7 +54,7 @@ export function command<T>(
       );
       if (earlier[0]) return { ...firstAnswer(earlier[0], hash), touched: [] };
       const now = house.now();
-      const made = await work({ tx, body, who: who as SignedIn, now, params: req.params });
+      const made = await work({ tx, body, who: who as SignedIn, now, params: req.params, ready });
       await tx.rows(
         `INSERT INTO answered (person_id, key, request_hash, status, body, answered_at) VALUES ($1, $2, $3, $4, $5, $6)`,
         [personId, key, hash, made.status, JSON.stringify(made.body), now],

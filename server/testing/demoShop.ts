@@ -8,7 +8,9 @@ import { loadDemo } from '../../demo/loadDemo.ts';
 import { demoPins } from '../../demo/people.ts';
 import { createApp } from '../app.ts';
 import { Books } from '../db/books.ts';
+import { noLabelPrinter, simulatedLabelPrinter } from '../devices/labelPrinter.ts';
 import { Live } from '../live/live.ts';
+import { Papers } from '../papers/office.ts';
 
 type Method = 'get' | 'post' | 'patch' | 'delete';
 type Call = { key?: string | null; ifMatch?: number; headers?: Record<string, string> };
@@ -20,6 +22,7 @@ export type Caller = (method: Method, path: string, body?: unknown, call?: Call)
 export class ServedShop {
   now = new Date('2026-05-04T08:30:00Z');
   readonly setupCode = '246810';
+  readonly papers = new Papers();
   books!: Books;
   app!: ReturnType<typeof createApp>;
   #keys = 0;
@@ -35,6 +38,9 @@ export class ServedShop {
       log,
       setupCode: this.setupCode,
       demoPins: demo ? demoPins : new Map(),
+      papers: this.papers,
+      labelPrinter: demo ? simulatedLabelPrinter : noLabelPrinter,
+      publicAddress: () => 'http://192.0.2.10:4600/',
     });
   }
 
@@ -74,6 +80,7 @@ export function serveShop({ demo = true } = {}): ServedShop {
   const folder = mkdtempSync(join(tmpdir(), 'kettle-shop-'));
   beforeAll(() => shop.open(folder, demo));
   afterAll(async () => {
+    await shop.papers.close();
     await shop.books.close();
     rmSync(folder, { recursive: true, force: true });
   });

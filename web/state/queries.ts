@@ -89,7 +89,8 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   vessels: ['vessels'],
   measures: ['measures'],
   places: ['places', 'containers'],
-  containers: ['containers', 'movements'],
+  containers: ['containers', 'movements', 'batches'],
+  labels: ['labels'],
 };
 
 export function askAgain(topic: Topic): void {

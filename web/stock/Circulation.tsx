@@ -1,6 +1,7 @@
 import { useNavigate } from 'react-router';
 import type { Product } from '#contract/products.ts';
 import type { Vessel } from '#contract/ware.ts';
+import { served } from '#core/products/uses.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -8,9 +9,6 @@ import { useSession } from '../app/session.tsx';
 import { useBench } from '../bench/benchDraft.ts';
 import { type Holding, isHolding } from '../bench/mergeMix.ts';
 import { clockTime, shopDay } from '../ui/dates.ts';
-
-/** Mixes are poured to within a few hundredths: so close to a label strength, a batch is that strength. */
-const SAME_USE = 0.03;
 
 /** Every batch that is in a vessel by the books: what, how strong, how much, whose, and what it serves. */
 export function Circulation({ vessels, products }: { vessels: Vessel[]; products: Product[] }) {
@@ -38,7 +36,7 @@ function BatchLine({ vessel, product }: { vessel: Holding; product: Product | un
   const change = useBench((state) => state.change);
   const { code, productName, productId, ul, productUl, personName, madeAt } = vessel.holds;
   const fraction = (productUl / ul) as Fraction;
-  const serves = product?.labelEntries.filter((e) => Math.abs(e.fraction / fraction - 1) <= SAME_USE) ?? [];
+  const serves = product ? served(product.labelEntries, fraction) : [];
   const topUp = () => {
     const [entry] = serves;
     change(who.personId, {

@@ -74,9 +74,13 @@ CREATE TABLE printed_label (
   id integer GENERATED ALWAYS AS IDENTITY PRIMARY KEY,
   batch_id integer REFERENCES batch,
   size text NOT NULL,
+  copies integer NOT NULL CHECK (copies > 0),
   label jsonb NOT NULL,
   pdf bytea NOT NULL,
   printed_at timestamptz NOT NULL,
   printed_by integer NOT NULL REFERENCES person
 );
 GRANT SELECT, INSERT ON printed_label TO kettle_app;
+
+-- A batch's own page asks for the movement that made it.
+CREATE INDEX movement_batch ON movement (batch_id) WHERE batch_id IS NOT NULL;

@@ -1,0 +1,26 @@
+import type { WaterKind } from '#core/mixing/hardness.ts';
+import type { Strength } from '#core/strength/strength.ts';
+
+/** A working batch: what is in a labelled vessel, how strong, by whom, and how long it keeps. */
+export type Batch = {
+  id: number;
+  code: string;
+  productId: number;
+  productName: string;
+  vesselId: number;
+  vesselName: string;
+  personName: string;
+  /** The strength that was asked for. */
+  strength: Strength;
+  askedFraction: number;
+  madeAt: string;
+  useBy: string | null;
+  water: WaterKind;
+  estimate: boolean;
+  measured: { name: string; ul: number }[];
+  /** Of all that went in when it was made, product. */
+  productUl: number;
+  madeUl: number;
+  /** Of it there is still so much by the books. */
+  heldUl: number;
+};

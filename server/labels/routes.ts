@@ -1,0 +1,161 @@
+import { type Request, type Response, Router } from 'express';
+import {
+  BUCKET_ROLES,
+  LABEL_SIZES,
+  LABELS_ON_A4,
+  type Label,
+  type LabelPrinter,
+  type LabelSize,
+  type PrintedLabel,
+  printBody,
+  printBucketBody,
+} from '#contract/labels.ts';
+import { batchOf } from '../batches/queries.ts';
+import type { Queryable } from '../db/books.ts';
+import type { House } from '../house.ts';
+import { preparedCommand } from '../http/commands.ts';
+import { wholeNumber } from '../http/door.ts';
+import { HttpProblem, missing } from '../http/problems.ts';
+import { products } from '../products/queries.ts';
+import { shopOf } from '../shop/queries.ts';
+import { bottleLabel } from './bottleLabel.ts';
+
+/** A screen's picture of a label, and one sharp enough to read every word. */
+const PREVIEW_DPI = { large: 200, small: 260, a4: 110 } as const;
+
+/** Batches with their labels: as PDF to print anywhere, as PNG to look at, and on the label printer. */
+export function batchRoutes(house: House): Router {
+  const routes = Router();
+
+  routes.get('/:id', async (req, res) => {
+    const batch = await batchOf(house.books, req.params.id);
+    if (!batch) throw missing('batch');
+    res.json(batch);
+  });
+  routes.get('/:id/label.pdf', async (req, res) => {
+    const { label } = await labelOf(house, req.params.id);
+    await sendPdf(house, req, res, label);
+  });
+  routes.get('/:id/label.png', async (req, res) => {
+    const { label } = await labelOf(house, req.params.id);
+    await sendPng(house, req, res, label);
+  });
+  routes.post(
+    '/:id/labels',
+    preparedCommand(
+      house,
+      printBody,
+      async ({ body, params }) => {
+        const { batchId, label } = await labelOf(house, String(params.id));
+        return { batchId, label, pdf: await house.papers.labelPdf(label, body.size, body.copies) };
+      },
+      async ({ tx, body, who, now, ready }) => {
+        const id = await house.labelPrinter.print(tx, { ...ready, ...body, personId: who.personId, now });
+        return { status: 201, body: { id }, touched: [['labels', id]] };
+      },
+    ),
+  );
+  return routes;
+}
+
+/** What the label printer put out, and labels for buckets. */
+export function labelRoutes(house: House): Router {
+  const routes = Router();
+
+  routes.get('/', async (_req, res) => {
+    const shown: LabelPrinter = { kind: house.labelPrinter.kind, printed: await printed(house.books) };
+    res.json(shown);
+  });
+  routes.get('/bucket.pdf', async (req, res) => sendPdf(house, req, res, bucketIn(req)));
+  routes.get('/bucket.png', async (req, res) => sendPng(house, req, res, bucketIn(req)));
+  routes.post(
+    '/buckets',
+    preparedCommand(
+      house,
+      printBucketBody,
+      async ({ body: { role, size, copies } }) => {
+        const label: Label = { kind: 'bucket', role };
+        return { batchId: null, label, pdf: await house.papers.labelPdf(label, size, copies) };
+      },
+      async ({ tx, body: { role: _, ...job }, who, now, ready }) => {
+        const id = await house.labelPrinter.print(tx, { ...ready, ...job, personId: who.personId, now });
+        return { status: 201, body: { id }, touched: [['labels', id]] };
+      },
+    ),
+  );
+  routes.get('/:id.pdf', async (req, res) => {
+    const { pdf } = await printedPage(house.books, req.params.id);
+    res.type('application/pdf').send(Buffer.from(pdf));
+  });
+  routes.get('/:id.png', async (req, res) => {
+    const { pdf, size } = await printedPage(house.books, req.params.id);
+    res
+      .type('image/png')
+      .set('Cache-Control', 'private, max-age=31536000, immutable')
+      .send(Buffer.from(await house.papers.pagePng(pdf, 1, PREVIEW_DPI[size])));
+  });
+  return routes;
+}
+
+async function labelOf(house: House, idOrCode: string) {
+  const batch = await batchOf(house.books, idOrCode);
+  const [product] = batch ? await products(house.books, { id: batch.productId }) : [];
+  const shop = await shopOf(house.books);
+  if (!batch || !product || !shop) throw missing('batch');
+  return {
+    batchId: batch.id,
+    label: bottleLabel(batch, product, shop, `${house.publicAddress()}b/${batch.code}`),
+  };
+}
+
+function bucketIn(req: Request): Label {
+  const role = BUCKET_ROLES.find((r) => r === req.query.role);
+  if (!role) throw missing('bucket label');
+  return { kind: 'bucket', role };
+}
+
+function sizeIn(req: Request): { size: LabelSize; copies: number } {
+  const size = (req.query.size ?? 'large') as LabelSize;
+  const copies = Number(req.query.copies ?? (size === 'a4' ? LABELS_ON_A4 : 1));
+  if (!LABEL_SIZES.includes(size) || !Number.isInteger(copies) || copies < 1 || copies > 24) {
+    throw new HttpProblem(422, 'label.size', 'There is no such size of label, or number of copies.', {
+      remedy: `Choose one of: ${LABEL_SIZES.join(', ')}, and from 1 to 24 copies.`,
+    });
+  }
+  return { size, copies };
+}
+
+async function sendPdf(house: House, req: Request, res: Response, label: Label): Promise<void> {
+  const { size, copies } = sizeIn(req);
+  const name = label.kind === 'bottle' ? label.code : `${label.role} bucket`;
+  res
+    .type('application/pdf')
+    .set('Content-Disposition', `inline; filename="${name} label.pdf"`)
+    .send(Buffer.from(await house.papers.labelPdf(label, size, copies)));
+}
+
+async function sendPng(house: House, req: Request, res: Response, label: Label): Promise<void> {
+  const { size, copies } = sizeIn(req);
+  const pdf = await house.papers.labelPdf(label, size, copies);
+  res.type('image/png').send(Buffer.from(await house.papers.pagePng(pdf, 1, PREVIEW_DPI[size])));
+}
+
+const PRINTED_SHOWN = 40;
+
+function printed(db: Queryable): Promise<PrintedLabel[]> {
+  return db.rows(
+    `SELECT l.id, l.label->>'code' AS code, coalesce(l.label->>'productName', l.label->>'role') AS what, l.size, l.copies,
+            to_char(l.printed_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') AS at, w.name AS "personName"
+     FROM printed_label l JOIN person w ON w.id = l.printed_by ORDER BY l.id DESC LIMIT $1`,
+    [PRINTED_SHOWN],
+  );
+}
+
+async function printedPage(db: Queryable, id: unknown): Promise<{ pdf: Uint8Array; size: LabelSize }> {
+  const [page] = await db.rows<{ pdf: Uint8Array; size: LabelSize }>(
+    'SELECT pdf, size FROM printed_label WHERE id = $1',
+    [wholeNumber(id, 'printed label')],
+  );
+  if (!page) throw missing('printed label');
+  return page;
+}

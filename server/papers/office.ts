@@ -1,0 +1,40 @@
+import { Worker } from 'node:worker_threads';
+import { type Remote, wrap } from 'comlink';
+import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
+import type { Office } from './office.worker.ts';
+
+/**
+ * Where documents are laid out: a worker of its own, started with the first of them, so that nobody else waits while
+ * fonts are read and pages drawn.
+ */
+export class Papers {
+  #worker: Worker | null = null;
+  #office: Remote<Office> | null = null;
+
+  readonly labelPdf: (...asked: Parameters<Office['labelPdf']>) => Promise<Uint8Array> = (...asked) =>
+    this.#open().labelPdf(...asked);
+
+  readonly pagePng: (...asked: Parameters<Office['pagePng']>) => Promise<Uint8Array> = (...asked) =>
+    this.#open().pagePng(...asked);
+
+  async close(): Promise<void> {
+    await this.#worker?.terminate();
+    this.#worker = null;
+    this.#office = null;
+  }
+
+  #open(): Remote<Office> {
+    if (this.#office) return this.#office;
+    const worker = new Worker(new URL('../workers/boot.mjs', import.meta.url), {
+      workerData: { job: new URL('./office.worker.ts', import.meta.url).href },
+    });
+    worker.unref();
+    // A worker that died is started again with the next document.
+    worker.once('exit', () => {
+      if (this.#worker === worker) this.#office = null;
+    });
+    this.#worker = worker;
+    this.#office = wrap<Office>(nodeEndpoint(worker));
+    return this.#office;
+  }
+}

@@ -1,0 +1,9 @@
+import { type MessagePort, parentPort } from 'node:worker_threads';
+import { expose } from 'comlink';
+import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
+import { labelPdf, pagePng } from './papers.ts';
+
+const office = { labelPdf, pagePng };
+export type Office = typeof office;
+
+expose(office, nodeEndpoint(parentPort as MessagePort));
