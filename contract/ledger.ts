@@ -119,6 +119,7 @@ export type Merged = {
   totalUl: number;
   fraction: number;
   vesselName: string;
+  useBy: string | null;
 };
 
 /** The booking slip of a pour. */

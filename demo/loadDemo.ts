@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { tz } from '@date-fns/tz';
 import { addDays, set, subDays } from 'date-fns';
 import type { ProductBody } from '#contract/products.ts';
@@ -13,6 +14,7 @@ import type { Books, Queryable } from '../server/db/books.ts';
 import { bookPour } from '../server/ledger/pour.ts';
 import { insertPerson } from '../server/people/queries.ts';
 import { insertProduct, products as productRows } from '../server/products/queries.ts';
+import { attachSheet } from '../server/products/sheets.ts';
 import { hashPin } from '../server/sessions/pins.ts';
 import { setUpShop, updateShop } from '../server/shop/queries.ts';
 import {
@@ -25,6 +27,7 @@ import {
 } from '../server/ware/queries.ts';
 import { people, signOffs } from './people.ts';
 import { type DemoProduct, products } from './products.ts';
+import { SHEETS, sheetFile } from './sheets.ts';
 import { containers, fills, measures, places, vessels } from './ware.ts';
 
 const ZONE = 'Europe/London';
@@ -50,6 +53,7 @@ export async function loadDemo(books: Books, now: Date): Promise<void> {
       personIds.set(name, person.id);
     }
     await loadWare(tx);
+    await attachSheets(tx, now, personIds);
     await loadSignOffs(tx, now, personIds);
     await loadHistory(tx, now, personIds);
   });
@@ -103,6 +107,19 @@ function bodyOf(product: DemoProduct): ProductBody {
     uses: [...new Set(labelEntries.map((e) => e.use))].map((kind) => startOfUse(kind, family)),
     labelEntries,
   };
+}
+
+async function attachSheets(tx: Queryable, now: Date, personIds: Map<string, number>): Promise<void> {
+  const shelf = await productRows(tx);
+  for (const name of SHEETS) {
+    const sheet = {
+      productId: named(shelf, name).id,
+      name: `${name}.pdf`,
+      type: 'application/pdf' as const,
+      bytes: readFileSync(sheetFile(name)),
+    };
+    await attachSheet(tx, sheet, known(personIds, 'Hester Quill'), at(now, 80, '16:20'));
+  }
 }
 
 /** Who may mix what asks for a sign-off: one of the crew until the end of a month, others for good or not at all. */

@@ -42,7 +42,13 @@ export const products: DemoProduct[] = [
       ['Everyday', '1:8'],
       ['Quarry pickups', '1:5'],
     ],
-    record: { phNeat: 7.2, phUse: 7, storeFromC: 5, storeToC: 30 },
+    record: {
+      phNeat: 7.2,
+      phUse: 7,
+      storeFromC: 5,
+      storeToC: 30,
+      delivery: ['cannon', 'hoseGun', 'pumpSprayer', 'trigger', 'dispenser'],
+    },
     good: [...PAINTED, 'mattPaint', 'softTop', 'anodised'],
   },
   {

@@ -1,7 +1,10 @@
-import type { Content, ContentCanvas } from 'pdfmake/interfaces';
+import type pdfmake from 'pdfmake';
 import type { BottleLabel, BucketRole } from '#contract/labels.ts';
 
 // What stands on a label, as it is laid out. Millimetres outside, points inside.
+
+/** What the paper library lays out. */
+export type Content = Parameters<typeof pdfmake.createPdf>[0]['content'];
 
 const PT_PER_MM = 72 / 25.4;
 export const pt = (mm: number): number => mm * PT_PER_MM;
@@ -12,7 +15,7 @@ const INK = '#15222A';
 const WEAKEST = 1 / 2_500;
 const PARTS = [0, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1_000, 2_000];
 
-function ladder(fraction: number, height: number): ContentCanvas {
+function ladder(fraction: number, height: number): Content {
   const yOf = (f: number) => (Math.log(1 / Math.max(f, WEAKEST)) / Math.log(1 / WEAKEST)) * height;
   const tick = (y: number, length: number, lineWidth: number) => ({
     type: 'line' as const,
@@ -146,7 +149,7 @@ export function bucketLabel(role: BucketRole, width: number, height: number): Co
 }
 
 /** Wash: long even ticks. Rinse: slanted ones. Wheels: bars. */
-function pattern(role: BucketRole, width: number, height: number): ContentCanvas['canvas'] {
+function pattern(role: BucketRole, width: number, height: number) {
   const step = width / 24;
   return Array.from({ length: 23 }, (_, i) => {
     const x = (i + 1) * step;

@@ -3,10 +3,9 @@ import { createRequire } from 'node:module';
 import { createCanvas } from '@napi-rs/canvas';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import pdfmake from 'pdfmake';
-import type { Content, Margins, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { decompress } from 'wawoff2';
 import type { Label, LabelSize } from '#contract/labels.ts';
-import { bucketLabel, labelStyles, largeLabel, pt, smallLabel } from './labelContent.ts';
+import { bucketLabel, type Content, labelStyles, largeLabel, pt, smallLabel } from './labelContent.ts';
 
 // Paper: documents laid out as PDF, and a page of one as a picture. Runs in a worker: a page takes tens of milliseconds.
 
@@ -31,8 +30,10 @@ pdfmake.setFonts(FACES);
 pdfmake.setLocalAccessPolicy(() => false);
 pdfmake.setUrlAccessPolicy(() => false);
 
-const pdfOf = (document: Omit<TDocumentDefinitions, 'defaultStyle'>): Promise<Uint8Array> =>
-  pdfmake.createPdf({ ...document, defaultStyle: { font: 'Atkinson' } }).getBuffer();
+/** Any document, in the shop’s faces. */
+export const pdfOf = (
+  document: Omit<Parameters<typeof pdfmake.createPdf>[0], 'defaultStyle'>,
+): Promise<Uint8Array> => pdfmake.createPdf({ ...document, defaultStyle: { font: 'Atkinson' } }).getBuffer();
 
 /** Sizes in millimetres: across and down. On A4 two across and four down, cut along the lines. */
 const SIZES: Record<LabelSize, { across: number; down: number; margin: number }> = {
@@ -40,7 +41,7 @@ const SIZES: Record<LabelSize, { across: number; down: number; margin: number }>
   small: { across: 62, down: 29, margin: 2 },
   a4: { across: 99, down: 67, margin: 4 },
 };
-const SHEET_MARGINS: Margins = [pt(6), pt(14), pt(6), pt(10)];
+const SHEET_MARGINS: [number, number, number, number] = [pt(6), pt(14), pt(6), pt(10)];
 const RULE = {
   hLineWidth: () => 0.4,
   vLineWidth: () => 0.4,

@@ -13,6 +13,7 @@ import { SessionProvider } from './session.tsx';
 const FirstRun = lazy(() => import('../shop/FirstRun.tsx'));
 const Shelf = lazy(() => import('../stock/Shelf.tsx'));
 const ContainerPage = lazy(() => import('../stock/ContainerPage.tsx'));
+const BatchPage = lazy(() => import('../stock/BatchPage.tsx'));
 const ContainerByCode = lazy(() => import('../stock/ContainerByCode.tsx'));
 const Receive = lazy(() => import('../stock/Receive.tsx'));
 const ProductPage = lazy(() => import('../stock/product/ProductPage.tsx'));
@@ -71,6 +72,8 @@ export function App() {
             <Route path="/stock/products/:id" element={<ProductPage />} />
             <Route path="/stock/products/:id/change" element={<ProductPage change />} />
             <Route path="/c/:code" element={<ContainerByCode />} />
+            <Route path="/stock/batches/:id" element={<BatchPage />} />
+            <Route path="/b/:id" element={<BatchPage />} />
             <Route path="/rigs" element={<Rigs />} />
             <Route path="/rigs/vessels/:id" element={<VesselPage />} />
             <Route path="/rigs/measures/:id" element={<MeasurePage />} />

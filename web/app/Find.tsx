@@ -24,6 +24,17 @@ export default function Find({ close }: { close: () => void }) {
       name: `${c.code} ${c.productName}`,
       what: c.placeName,
     })),
+    ...vessels.flatMap((v) =>
+      v.holds
+        ? [
+            {
+              path: `/stock/batches/${v.holds.batchId}`,
+              name: `${v.holds.code} ${v.holds.productName}`,
+              what: v.name,
+            },
+          ]
+        : [],
+    ),
     ...products.map((p) => ({ path: `/stock/products/${p.id}`, name: p.name, what: 'product' })),
     ...vessels.map((v) => ({ path: `/rigs/vessels/${v.id}`, name: v.name, what: 'vessel' })),
     ...people.filter((p) => !p.retired).map((p) => ({ path: '/crew', name: p.name, what: p.role })),

@@ -7,6 +7,7 @@ import { inNotation } from '#core/strength/strength.ts';
 import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
+import { usePrintEach } from '../labels/usePrintEach.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -31,9 +32,13 @@ export function MergeBench({ draft, ware, set, question }: Props) {
   const { shop } = useSession();
   const mix = mergeMix(draft, ware.vessels, shop);
   const { into, from, partners, kept, result, refusals, body } = mix;
+  const printEach = usePrintEach();
   const merging = useMutation({
     mutationFn: () => post<Merged>('/merges', body),
-    onSuccess: () => set({ leftText: '', otherLeftText: '' }),
+    onSuccess: (merged) => {
+      printEach(merged);
+      set({ leftText: '', otherLeftText: '' });
+    },
     onSettled: () => askAgain('vessels'),
   });
   const change = (more: Partial<BenchDraft>) => {

@@ -1,11 +1,14 @@
 import { useMutation } from '@tanstack/react-query';
+import { Link } from 'react-router';
 import type { Merged } from '#contract/ledger.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
+import { LabelButton } from '../labels/LabelButton.tsx';
 import { askAgain } from '../state/queries.ts';
+import { dayInWords } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 
 /** The slip of what was made from other mixes, with its undo. */
@@ -20,8 +23,13 @@ export function MergedLine({ merged, undone }: { merged: Merged; undone: () => v
     <div role="status" className="ruled flex flex-wrap items-center gap-5 border-faint">
       <p className="flex-1">
         {formatVolume(merged.totalUl, shop.units)} in {merged.vesselName}, batch{' '}
-        <span className="reading">{merged.batchCode}</span>, {formatPercent(merged.fraction as Fraction)}.
+        <Link className="reading" to={`/stock/batches/${merged.batchId}`}>
+          {merged.batchCode}
+        </Link>
+        , {formatPercent(merged.fraction as Fraction)}
+        {merged.useBy && `, good until ${dayInWords(merged.useBy)}`}.
       </p>
+      <LabelButton of={{ batchId: merged.batchId, code: merged.batchCode }}>Label</LabelButton>
       <button
         type="button"
         className="min-h-16 px-3 underline underline-offset-4"

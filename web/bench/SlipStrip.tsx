@@ -6,8 +6,9 @@ import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
+import { LabelButton } from '../labels/LabelButton.tsx';
 import { askAgain } from '../state/queries.ts';
-import { clockTime } from '../ui/dates.ts';
+import { clockTime, dayInWords } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { type KeptSlip, useBench } from './benchDraft.ts';
 
@@ -70,10 +71,14 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
         <Link to={`/c/${slip.containerCode}`}>{slip.containerCode}</Link>,{' '}
         <span className="reading">{left}</span> left.
         {slip.pouredOffUl > 0 && ` ${formatVolume(slip.pouredOffUl, shop.units)} went down the drain.`} Batch{' '}
-        <span className="reading">{slip.batchCode}</span>
+        <Link className="reading" to={`/stock/batches/${slip.batchId}`}>
+          {slip.batchCode}
+        </Link>
         {slip.fraction < 1 && <span className="reading">, {formatPercent(slip.fraction as Fraction)}</span>}
-        {slip.estimate && ', an estimate'}.
+        {slip.estimate && ', an estimate'}
+        {slip.useBy && `, good until ${dayInWords(slip.useBy)}`}.
       </p>
+      {!slip.undone && <LabelButton of={{ batchId: slip.batchId, code: slip.batchCode }}>Label</LabelButton>}
       {asked && (
         <button
           type="button"

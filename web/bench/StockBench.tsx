@@ -9,6 +9,7 @@ import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { ApiProblem, post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
+import { usePrintEach } from '../labels/usePrintEach.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -39,8 +40,10 @@ export function StockBench({ draft, ware, set, question }: Props) {
   const stocks = ware.vessels.filter(isHolding).filter((v) => isHyper(v, ware));
   const stock = stocks.find((v) => v.id === draft.otherVesselId) ?? stocks[0] ?? null;
   const mix = stock && letDownMix(draft, stock, ware);
+  const printEach = usePrintEach();
   const letting = useMutation({
     mutationFn: (body: LetDownBody) => post<Merged>('/let-downs', body),
+    onSuccess: printEach,
     onSettled: () => askAgain('vessels'),
   });
   const hyper = ware.products.find((p) => p.state === 'hyper');

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import type { PourBody, Slip } from '#contract/ledger.ts';
 import { ApiProblem, newKey, post } from '../app/api.ts';
+import { usePrintEach } from '../labels/usePrintEach.ts';
 import { askAgain } from '../state/queries.ts';
 import { useBench } from './benchDraft.ts';
 
@@ -10,6 +11,7 @@ import { useBench } from './benchDraft.ts';
  */
 export function usePour(personId: number) {
   const { sent, remember, print } = useBench();
+  const printEach = usePrintEach();
   const waiting = sent[personId] ?? null;
   const mutation = useMutation({
     mutationFn: async (command: { key: string; body: string }) => {
@@ -18,6 +20,7 @@ export function usePour(personId: number) {
         const slip = await post<Slip>('/pours', JSON.parse(command.body), command.key);
         remember(personId, null);
         print(personId, slip);
+        printEach(slip);
         return slip;
       } catch (error) {
         const answered =

@@ -6,6 +6,7 @@ import type { MeasureRow, Vessel } from '#contract/ware.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
+import { PrinterShelf } from '../labels/PrinterShelf.tsx';
 import { measuresQuery, retiredQuery, vesselsQuery } from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
@@ -76,6 +77,9 @@ export default function Rigs() {
             ))}
           </Ledger>
           {manager && <Retired kind="measures" />}
+          <div className="mt-8">
+            <PrinterShelf />
+          </div>
         </section>
       </div>
     </Page>

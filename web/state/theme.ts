@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
+import type { LabelSize } from '#contract/labels.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 
 export const THEMES = ['system', 'light', 'dark', 'glare'] as const;
@@ -10,11 +11,17 @@ type Device = {
   jumps: boolean;
   /** Units to show here instead of the shop's; what is booked never depends on it. */
   units: UnitSystem | null;
+  /** Labels come out in this size, and for every mix by themselves where there is a label printer. */
+  labelSize: LabelSize;
+  printEach: boolean;
 };
 
 /** How this device shows things; it says nothing of the person or the shop. */
 export const useDevice = create<Device & { set: (change: Partial<Device>) => void }>()(
-  persist((set) => ({ theme: 'system', jumps: true, units: null, set }), { name: 'kettle-device' }),
+  persist(
+    (set) => ({ theme: 'system', jumps: true, units: null, labelSize: 'large', printEach: true, set }),
+    { name: 'kettle-device' },
+  ),
 );
 
 const dark = window.matchMedia('(prefers-color-scheme: dark)');

@@ -1,4 +1,4 @@
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import type { Product } from '#contract/products.ts';
 import type { Vessel } from '#contract/ware.ts';
 import { served } from '#core/products/uses.ts';
@@ -8,7 +8,9 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { useBench } from '../bench/benchDraft.ts';
 import { type Holding, isHolding } from '../bench/mergeMix.ts';
-import { clockTime, shopDay } from '../ui/dates.ts';
+import { LabelButton } from '../labels/LabelButton.tsx';
+import { shopNow } from '../state/clock.ts';
+import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 
 /** Every batch that is in a vessel by the books: what, how strong, how much, whose, and what it serves. */
 export function Circulation({ vessels, products }: { vessels: Vessel[]; products: Product[] }) {
@@ -34,7 +36,8 @@ function BatchLine({ vessel, product }: { vessel: Holding; product: Product | un
   const { who, shop } = useSession();
   const navigate = useNavigate();
   const change = useBench((state) => state.change);
-  const { code, productName, productId, ul, productUl, personName, madeAt } = vessel.holds;
+  const { code, productName, productId, ul, productUl, personName, madeAt, useBy } = vessel.holds;
+  const old = useBy !== null && useBy < dayOf(shopNow(), shop.zone);
   const fraction = (productUl / ul) as Fraction;
   const serves = product ? served(product.labelEntries, fraction) : [];
   const topUp = () => {
@@ -51,15 +54,20 @@ function BatchLine({ vessel, product }: { vessel: Holding; product: Product | un
   };
   return (
     <li className="ruled flex flex-wrap items-center gap-x-5 gap-y-1 border-faint py-2">
-      <span className="reading w-14">{code}</span>
+      <Link className="reading w-14" to={`/stock/batches/${vessel.holds.batchId}`}>
+        {code}
+      </Link>
       <span className="min-w-0 flex-1 basis-60 leading-snug">
         {productName}, {formatPercent(fraction)}, in {vessel.name}
         <span className="block text-[0.94rem] text-muted">
           {serves.length > 0 && `Serves ${serves.map((e) => e.whatFor.toLowerCase()).join(' and ')}. `}
+          {old && <strong>Out of date, it was good until {dayInWords(useBy ?? '')}. </strong>}
+          {useBy && !old && `Good until ${dayInWords(useBy)}. `}
           {personName}, {shopDay(madeAt, shop.zone)}, {clockTime(madeAt, shop.zone)}
         </span>
       </span>
       <span className="reading w-20 text-right text-product">{formatVolume(ul, shop.units)}</span>
+      <LabelButton of={{ batchId: vessel.holds.batchId, code }}>Label</LabelButton>
       <button type="button" className="no-print min-h-12 px-1 underline underline-offset-4" onClick={topUp}>
         Top it up
       </button>

@@ -1,0 +1,21 @@
+import { lazy, Suspense, useState } from 'react';
+import type { LabelOf } from './labels.ts';
+
+const LabelDialog = lazy(() => import('./LabelDialog.tsx'));
+
+/** Opens a label: to look at, to print, to save. */
+export function LabelButton({ of, children }: { of: LabelOf; children: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button
+        type="button"
+        className="min-h-16 px-3 underline underline-offset-4 lg:min-h-12"
+        onClick={() => setOpen(true)}
+      >
+        {children}
+      </button>
+      <Suspense>{open && <LabelDialog of={of} close={() => setOpen(false)} />}</Suspense>
+    </>
+  );
+}

@@ -1,0 +1,90 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { LABEL_SIZE_NAMES, LABEL_SIZES, LABELS_ON_A4, type LabelSize } from '#contract/labels.ts';
+import { Dialog } from '../app/Dialog.tsx';
+import { askAgain } from '../state/queries.ts';
+import { useDevice } from '../state/theme.ts';
+import { Button } from '../ui/Button.tsx';
+import { Choice } from '../ui/Choice.tsx';
+import { Field } from '../ui/Field.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { type LabelOf, labelPath, labelPrinterQuery, printLabel } from './labels.ts';
+
+/** A label as it will come out, to print on the label printer or as a PDF on any other. */
+export default function LabelDialog({ of, close }: { of: LabelOf; close: () => void }) {
+  const { labelSize, printEach, set } = useDevice();
+  const { data: printer } = useQuery(labelPrinterQuery);
+  const [shown, setShown] = useState<string | null>(null);
+  const [broken, setBroken] = useState(false);
+  const picture = labelPath(of, 'png', labelSize);
+  const copies = labelSize === 'a4' ? LABELS_ON_A4 : 1;
+  const printing = useMutation({
+    mutationFn: () => printLabel(of, { size: labelSize, copies }),
+    onSettled: () => askAgain('labels'),
+  });
+  const title = 'role' in of ? `${of.role} bucket` : `Label of ${of.code}`;
+  return (
+    <Dialog title={title} close={close}>
+      <div className="flex flex-col gap-4 p-5">
+        <Field label="Size">
+          {(described) => (
+            <Choice
+              {...described}
+              bay
+              value={labelSize}
+              options={LABEL_SIZES.map((value) => ({ value, name: LABEL_SIZE_NAMES[value] }))}
+              onChange={(size) => {
+                printing.reset();
+                setBroken(false);
+                set({ labelSize: size as LabelSize });
+              }}
+            />
+          )}
+        </Field>
+        <div className="flex min-h-[39vh] items-center justify-center bg-faint p-3">
+          {broken ? (
+            <p>The label could not be drawn. Close this and open it again.</p>
+          ) : (
+            <img
+              key={picture}
+              src={picture}
+              alt={`${title}, as it comes out`}
+              className={`max-h-[36vh] max-w-full bg-white ${shown === picture ? '' : 'hidden'}`}
+              onLoad={() => setShown(picture)}
+              onError={() => setBroken(true)}
+            />
+          )}
+          {!broken && shown !== picture && <p role="status">Laying it out ...</p>}
+        </div>
+        <div className="grid gap-3 sm:grid-cols-2">
+          {printer?.kind === 'simulated' && (
+            <Button look="main" bay disabled={printing.isPending} onClick={() => printing.mutate()}>
+              {printing.isPending ? 'Printing ...' : copies === 1 ? 'Print it' : `Print a sheet of ${copies}`}
+            </Button>
+          )}
+          <a
+            href={labelPath(of, 'pdf', labelSize)}
+            target="_blank"
+            rel="noreferrer"
+            className="inline-flex min-h-16 items-center justify-center border border-ink px-5 text-lg no-underline"
+          >
+            Open as PDF
+          </a>
+        </div>
+        {printing.error && <Refusal problem={printing.error} />}
+        {printing.data && <p role="status">Printed. The simulated printer keeps it, under Rigs.</p>}
+        {printer?.kind === 'simulated' && 'batchId' in of && (
+          <label className="flex min-h-12 items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-5 accent-ink"
+              checked={printEach}
+              onChange={(e) => set({ printEach: e.target.checked })}
+            />
+            Print one for every mix made on this device
+          </label>
+        )}
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,27 @@
+import { queryOptions } from '@tanstack/react-query';
+import type { Batch } from '#contract/batches.ts';
+import type { BucketRole, LabelPrinter, LabelSize, PrintBody } from '#contract/labels.ts';
+import { get, post } from '../app/api.ts';
+
+export const labelPrinterQuery = queryOptions({
+  queryKey: ['labels'],
+  queryFn: () => get<LabelPrinter>('/labels'),
+});
+export const batchQuery = (idOrCode: string) =>
+  queryOptions({ queryKey: ['batches', idOrCode], queryFn: () => get<Batch>(`/batches/${idOrCode}`) });
+
+/** What a label is of: a batch, or a bucket's role. */
+export type LabelOf = { batchId: number; code: string } | { role: BucketRole };
+
+/** Where a label is to be had, as `pdf` to print or `png` to look at. */
+export function labelPath(of: LabelOf, as: 'pdf' | 'png', size: LabelSize): string {
+  return 'role' in of
+    ? `/api/labels/bucket.${as}?role=${of.role}&size=${size}`
+    : `/api/batches/${of.batchId}/label.${as}?size=${size}`;
+}
+
+/** Sends a label to the label printer. */
+export const printLabel = (of: LabelOf, job: PrintBody): Promise<{ id: number }> =>
+  'role' in of
+    ? post('/labels/buckets', { role: of.role, ...job })
+    : post(`/batches/${of.batchId}/labels`, job);

@@ -1,0 +1,94 @@
+import { useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { Link, useParams } from 'react-router';
+import type { Batch } from '#contract/batches.ts';
+import { careInWords, HAZARD_NAMES } from '#core/products/record.ts';
+import { served } from '#core/products/uses.ts';
+import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import type { Fraction } from '#core/strength/strength.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../app/session.tsx';
+import { LabelButton } from '../labels/LabelButton.tsx';
+import { batchQuery } from '../labels/labels.ts';
+import { shopNow } from '../state/clock.ts';
+import { productsQuery } from '../state/queries.ts';
+import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
+import { Page } from '../ui/Page.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+
+const WATER = { tap: 'tap water', softened: 'softened water', deionised: 'deionised water' } as const;
+
+/** A working batch, where its label leads: what is in the bottle, how strong, by whom, and how long it keeps. */
+export default function BatchPage() {
+  const { id = '' } = useParams();
+  const { data: batch, error } = useQuery(batchQuery(id));
+  if (error) return <Refusal problem={error} />;
+  return batch ? <BatchFacts batch={batch} /> : null;
+}
+
+function BatchFacts({ batch }: { batch: Batch }) {
+  const { shop } = useSession();
+  const { data: products = [] } = useQuery(productsQuery);
+  const product = products.find((p) => p.id === batch.productId);
+  const fraction = (batch.madeUl > 0 ? batch.productUl / batch.madeUl : batch.askedFraction) as Fraction;
+  const serves = product ? served(product.labelEntries, fraction) : [];
+  const old = batch.useBy !== null && batch.useBy < dayOf(shopNow(), shop.zone);
+  const facts: [string, ReactNode][] = [
+    ['Strength', `${formatStrength(batch.strength)} asked for, ${formatPercent(fraction)} mixed`],
+    ['Serves', serves.map((e) => e.whatFor.toLowerCase()).join(', ') || 'no strength on its label'],
+    [
+      'Made',
+      `${formatVolume(batch.madeUl, shop.units)}, of it ${formatVolume(batch.productUl, shop.units)} product`,
+    ],
+    [
+      'Measured with',
+      batch.measured.map((m) => m.name).join(' and ') ||
+        (batch.estimate ? 'a free pour, an estimate' : 'other mixes'),
+    ],
+    ['Water', WATER[batch.water]],
+    [
+      'Left by the books',
+      batch.heldUl > 0 ? `${formatVolume(batch.heldUl, shop.units)} in ${batch.vesselName}` : 'none',
+    ],
+    ['By', `${batch.personName}, ${shopDay(batch.madeAt, shop.zone)}, ${clockTime(batch.madeAt, shop.zone)}`],
+    ['Use by', batch.useBy ? dayInWords(batch.useBy) : 'its product does not say'],
+  ];
+  return (
+    <Page
+      title={`${batch.code} ${batch.productName}`}
+      actions={<LabelButton of={{ batchId: batch.id, code: batch.code }}>Label</LabelButton>}
+    >
+      <div className="flex max-w-3xl flex-col gap-4">
+        {old && (
+          <Watch word="Out of date.">
+            It was good until {dayInWords(batch.useBy ?? '')}. Empty it and mix afresh.
+          </Watch>
+        )}
+        {product && (
+          <Watch word="Take care.">
+            {[
+              product.caution,
+              product.record.hazards.map((h) => HAZARD_NAMES[h]).join(', '),
+              careInWords(product.record.care),
+            ]
+              .filter(Boolean)
+              .map((w) => w.replace(/\.?$/, '.'))
+              .join(' ')}{' '}
+            <Link to={`/stock/products/${product.id}`}>All about {product.name}</Link>
+          </Watch>
+        )}
+        <dl className="border-t-2 border-ink">
+          {facts.map(([name, what]) => (
+            <div
+              key={name}
+              className="ruled grid grid-cols-[9rem_minmax(0,1fr)] gap-3 border-faint py-2 leading-snug"
+            >
+              <dt className="text-muted">{name}</dt>
+              <dd>{what}</dd>
+            </div>
+          ))}
+        </dl>
+      </div>
+    </Page>
+  );
+}
