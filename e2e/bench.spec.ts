@@ -196,6 +196,7 @@ test('acid is not poured where an iron remover was, until the bottle is rinsed',
   await signIn(page, 'Bram Addy');
   await pickProduct(page, 'Branch Line Iron Remover');
   await choose(page, 'Vessel', /black cap/);
+  await page.getByRole('checkbox', { name: /I have read this/ }).check();
   await page.getByRole('button', { name: /^Pour 500 ml/ }).click();
   await expect(slips(page)).toContainText('Branch Line Iron Remover');
   await pickProduct(page, 'Lime Splash Remover');
@@ -205,6 +206,7 @@ test('acid is not poured where an iron remover was, until the bottle is rinsed',
   await page.keyboard.press('Control+Enter');
   await expect(slips(page).getByRole('listitem')).toHaveCount(1);
   await page.getByRole('button', { name: 'It is rinsed' }).click();
+  await page.getByRole('checkbox', { name: /I have read this/ }).check();
   await page.getByRole('button', { name: /^Pour 4\d(\.\d)? ml/ }).click();
   await expect(slips(page).getByRole('listitem').first()).toContainText('Lime Splash Remover');
 });

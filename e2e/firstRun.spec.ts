@@ -32,6 +32,7 @@ test('a new shop is set up over the network, and its empty places lead to the fi
 
     await page.getByRole('link', { name: 'Add the first product' }).click();
     await page.getByLabel('Product name').fill('Shed Shampoo');
+    await choose(page, 'Family', 'Neutral shampoo');
     await page.getByLabel('Label strength').fill('10 ml/l');
     await page.getByRole('button', { name: 'Add the product' }).click();
     await page.getByRole('button', { name: 'Put it on the shelf' }).click();
@@ -44,7 +45,8 @@ test('a new shop is set up over the network, and its empty places lead to the fi
     await page.getByRole('button', { name: 'Add the vessel' }).click();
     await page.getByRole('link', { name: 'Bench' }).click();
     await page.getByRole('radio', { name: /Everyday/ }).click();
-    await expect(page.getByTestId('reading-water')).toHaveText('17.82L');
+    await expect(page.getByTestId('reading-water')).toHaveText('16.2L');
+    await expect(page.getByTestId('reading-jet')).toHaveText('1.62L');
     await page.getByRole('button', { name: 'Pour 180 ml from P-1' }).click();
     await expect(page.getByRole('region', { name: 'Booking slips' })).toContainText('4.82 L left');
   } finally {

@@ -70,6 +70,18 @@ test('each question is answered with the keyboard alone', async ({ page }) => {
     await page.keyboard.type(text);
   };
   await pickWithKeys(2);
+  await type('Vehicles', '2');
+  await expect(page.getByText(/1.19 L of mix for 2 vehicles, in 2 fills like this one/)).toBeVisible();
+  await type('Each takes', '300 ml');
+  await expect(reading(page, 'water')).toHaveText('568ml');
+
+  await pickWithKeys(3);
+  await page.getByRole('radio', { name: 'water is in already' }).focus();
+  await page.keyboard.press('Space');
+  await type('Water already in', '600');
+  await expect(reading(page, 'product')).toHaveText('50ml');
+  await page.getByRole('radio', { name: 'so much product' }).focus();
+  await page.keyboard.press('Space');
   await type('Product at hand', '140 ml');
   await expect(page.getByRole('alert')).toContainText('Use 57.7 ml of it here, or pick a larger vessel.');
   await page.getByRole('button', { name: 'Next vessel' }).focus();
@@ -77,14 +89,14 @@ test('each question is answered with the keyboard alone', async ({ page }) => {
   await expect(reading(page, 'water')).toHaveText('1.68L');
   await expect(reading(page, 'product')).toHaveText('140ml');
 
-  await pickWithKeys(4);
+  await pickWithKeys(5);
   await type('Product in it', '20');
   await type('Water in it', '380');
   await expect(reading(page, 'strength')).toContainText('5 %');
   await expect(page.getByText(/weaker than the label allows/)).toBeVisible();
   await expect(reading(page, 'product')).toHaveText(/1[12](\.\d)?ml/);
 
-  await pickWithKeys(3);
+  await pickWithKeys(4);
   await page.getByRole('button', { name: 'Next vessel' }).focus();
   await page.keyboard.press('ArrowRight');
   await type('How much is left', '350');
@@ -125,6 +137,10 @@ test('a hyper-concentrate is let down from its stock solution, both stages in vi
   await expect(reading(page, 'water')).toHaveText('676ml');
   await expect(reading(page, 'product')).toHaveText('74ml');
   await expect(page.getByRole('region', { name: 'Amounts' })).toContainText('the stock solution is 1:4');
+  await page.getByRole('button', { name: /Winter film, like Turntable Alkaline Foam 1:10/ }).click();
+  await expect(page.getByLabel('Strength', { exact: true })).toHaveValue(/^1:7\.\d+$/);
+  await page.getByLabel('Strength', { exact: true }).fill('1:9');
+  await page.getByRole('checkbox', { name: /I have read this/ }).check();
   await page.getByRole('button', { name: /^Pour from B-/ }).click();
   await expect(page.getByRole('status')).toContainText('750 ml in Trigger bottle, white cap, batch B-');
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -38,16 +38,6 @@ export default function Emergency({ close }: { close: () => void }) {
         {product && (
           <>
             <Words
-              what="It"
-              words={product.record.hazards.map((h) => HAZARD_NAMES[h]).join(', ')}
-              none="Nobody has entered its hazards."
-            />
-            <Words
-              what="Put on"
-              words={careInWords(product.record.care)}
-              none="Nothing is asked for; gloves never hurt."
-            />
-            <Words
               what="First aid"
               words={product.record.firstAid}
               none="Nothing is entered. Rinse with plenty of water and get help."
@@ -74,6 +64,16 @@ export default function Emergency({ close }: { close: () => void }) {
                 Print the card
               </Button>
             </div>
+            <Words
+              what="Put on"
+              words={careInWords(product.record.care)}
+              none="Nothing is asked for; gloves never hurt."
+            />
+            <Words
+              what="It"
+              words={product.record.hazards.map((h) => HAZARD_NAMES[h]).join(', ')}
+              none="Nobody has entered its hazards."
+            />
             <p className="text-muted">The safety data sheet and local rules decide.</p>
           </>
         )}

@@ -1,17 +1,18 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import type { Batch } from '#contract/batches.ts';
-import { careInWords, HAZARD_NAMES } from '#core/products/record.ts';
 import { served } from '#core/products/uses.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
+import { ProductCare } from '../bench/Cautions.tsx';
 import { LabelButton } from '../labels/LabelButton.tsx';
-import { batchQuery } from '../labels/labels.ts';
+import { batchQuery, labelPath } from '../labels/labels.ts';
 import { shopNow } from '../state/clock.ts';
 import { productsQuery } from '../state/queries.ts';
+import { ButtonLink } from '../ui/Button.tsx';
 import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 import { Page } from '../ui/Page.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
@@ -33,6 +34,7 @@ function BatchFacts({ batch }: { batch: Batch }) {
   const fraction = (batch.madeUl > 0 ? batch.productUl / batch.madeUl : batch.askedFraction) as Fraction;
   const serves = product ? served(product.labelEntries, fraction) : [];
   const old = batch.useBy !== null && batch.useBy < dayOf(shopNow(), shop.zone);
+  const of = { batchId: batch.id, code: batch.code };
   const facts: [string, ReactNode][] = [
     ['Strength', `${formatStrength(batch.strength)} asked for, ${formatPercent(fraction)} mixed`],
     ['Serves', serves.map((e) => e.whatFor.toLowerCase()).join(', ') || 'no strength on its label'],
@@ -56,38 +58,38 @@ function BatchFacts({ batch }: { batch: Batch }) {
   return (
     <Page
       title={`${batch.code} ${batch.productName}`}
-      actions={<LabelButton of={{ batchId: batch.id, code: batch.code }}>Label</LabelButton>}
+      actions={
+        <>
+          <LabelButton of={of}>Print its label</LabelButton>
+          {product && <ButtonLink to={`/stock/products/${product.id}`}>About {product.name}</ButtonLink>}
+        </>
+      }
     >
-      <div className="flex max-w-3xl flex-col gap-4">
-        {old && (
-          <Watch word="Out of date.">
-            It was good until {dayInWords(batch.useBy ?? '')}. Empty it and mix afresh.
-          </Watch>
-        )}
-        {product && (
-          <Watch word="Take care.">
-            {[
-              product.caution,
-              product.record.hazards.map((h) => HAZARD_NAMES[h]).join(', '),
-              careInWords(product.record.care),
-            ]
-              .filter(Boolean)
-              .map((w) => w.replace(/\.?$/, '.'))
-              .join(' ')}{' '}
-            <Link to={`/stock/products/${product.id}`}>All about {product.name}</Link>
-          </Watch>
-        )}
-        <dl className="border-t-2 border-ink">
-          {facts.map(([name, what]) => (
-            <div
-              key={name}
-              className="ruled grid grid-cols-[9rem_minmax(0,1fr)] gap-3 border-faint py-2 leading-snug"
-            >
-              <dt className="text-muted">{name}</dt>
-              <dd>{what}</dd>
-            </div>
-          ))}
-        </dl>
+      <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_22rem]">
+        <div className="flex flex-col gap-4">
+          {old && (
+            <Watch word="Out of date.">
+              It was good until {dayInWords(batch.useBy ?? '')}. Empty it and mix afresh.
+            </Watch>
+          )}
+          {product && <ProductCare product={product} />}
+          <dl className="border-t-2 border-ink">
+            {facts.map(([name, what]) => (
+              <div
+                key={name}
+                className="ruled grid grid-cols-[9rem_minmax(0,1fr)] gap-3 border-faint py-2 leading-snug"
+              >
+                <dt className="text-muted">{name}</dt>
+                <dd>{what}</dd>
+              </div>
+            ))}
+          </dl>
+        </div>
+        <img
+          src={labelPath(of, 'png', 'large')}
+          alt={`The label of ${batch.code}`}
+          className="aspect-[100/62] w-full border border-hairline bg-white"
+        />
       </div>
     </Page>
   );

@@ -1,0 +1,135 @@
+import { expect, test } from './shop.ts';
+import { choose, pickProduct, signIn } from './steps.ts';
+
+test('a manager enters an acid with its sheet and signs someone off, who gives a word and pours; its label is printed', async ({
+  page,
+  browser,
+  shop,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.goto('/stock/products/new');
+  await page.getByLabel('Product name').fill('Quarry Rinse Acid');
+  await choose(page, 'Family', 'Lime and cement remover');
+  await expect(page.getByRole('checkbox', { name: 'Only people signed off' })).toBeChecked();
+  await expect(page.getByRole('radio', { name: 'Acid: yes' })).toBeChecked();
+  await expect(page.getByRole('radio', { name: 'Fluoride: not known' })).toBeChecked();
+  await page.getByLabel('Label strength').fill('1:10');
+  await page.getByLabel('pH neat').fill('fourteen');
+  await page.getByLabel('A mix keeps').fill('14.5');
+  await page.getByLabel('Ceiling').fill('140%');
+  await page.getByLabel('Shortest').fill('2 min');
+  await page.getByRole('button', { name: 'Add the product' }).click();
+  for (const words of ['pH neat', 'A mix keeps is not a whole number', 'Ceiling', 'Dwell from is missing for lime']) {
+    await expect(page.getByRole('alert').filter({ hasText: words })).toBeVisible();
+  }
+  await expect(page.getByLabel('pH neat')).toHaveValue('fourteen');
+  await page.getByLabel('pH neat').fill('1.4');
+  await page.getByLabel('A mix keeps').fill('14');
+  await page.getByLabel('Ceiling').fill('12 %');
+  await page.getByLabel('Shortest').fill('');
+  await page.getByRole('button', { name: 'Add the product' }).click();
+  await page.getByLabel('It is already open').check();
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(page.getByRole('heading', { name: /P-\d+ Quarry Rinse Acid/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Stock' }).click();
+  await page.getByRole('link', { name: 'Quarry Rinse Acid', exact: true }).first().click();
+  await expect(page.getByText('up to 12 %')).toBeVisible();
+
+  await page.getByLabel('Safety data sheet file').setInputFiles({
+    name: 'quarry rinse acid.pdf',
+    mimeType: 'application/pdf',
+    buffer: Buffer.from('not a sheet'),
+  });
+  await expect(page.getByRole('alert')).toContainText('not a PDF, PNG or JPEG file');
+  await page.getByLabel('Safety data sheet file').setInputFiles({
+    name: 'quarry rinse acid.pdf',
+    mimeType: 'application/pdf',
+    buffer: Buffer.from('%PDF-1.4 made up'),
+  });
+  const sheet = page.getByRole('link', { name: 'Safety data sheet' });
+  const opened = await page.request.get((await sheet.getAttribute('href')) ?? '');
+  expect([opened.status(), opened.headers()['content-type'], await opened.text()]).toEqual([
+    200,
+    'application/pdf',
+    '%PDF-1.4 made up',
+  ]);
+
+  const noor = await (await browser.newContext({ baseURL: shop.address })).newPage();
+  await noor.goto('/');
+  await signIn(noor, 'Noor Pell');
+  await pickProduct(noor, 'Quarry Rinse Acid');
+  await choose(noor, 'Vessel', /Cannon bottle/);
+  await expect(noor.getByRole('alert').first()).toContainText('only mixed by people signed off for it');
+  await expect(noor.getByRole('button', { name: 'Pour', exact: true })).toBeDisabled();
+
+  await page.getByRole('link', { name: 'Crew' }).click();
+  await page.getByRole('link', { name: 'Noor Pell' }).click();
+  const line = page.getByRole('listitem').filter({ hasText: 'Quarry Rinse Acid' });
+  await line.getByRole('button', { name: 'Sign off' }).click();
+  await expect(line).toContainText('for good, by Hester Quill');
+
+  await expect(noor.getByRole('alert').filter({ hasText: 'signed off' })).toHaveCount(0);
+  await expect(noor.getByRole('button', { name: 'Pour', exact: true })).toBeDisabled();
+  const word = noor.getByRole('checkbox', { name: 'I have read this and have on what it asks for' });
+  await word.check();
+  await noor.getByRole('button', { name: /^Pour 82 ml/ }).click();
+  const slip = noor.getByRole('region', { name: 'Booking slips' }).getByRole('listitem').first();
+  await expect(slip).toContainText('of Quarry Rinse Acid');
+  await expect(slip).toContainText('good until 18 May');
+  await expect(word).not.toBeChecked();
+
+  await slip.getByRole('button', { name: 'Label' }).click();
+  const label = noor.getByRole('dialog');
+  await expect(label.getByRole('img', { name: /^Label of B-\d+, as it comes out/ })).toBeVisible({ timeout: 20_000 });
+  await choose(noor, 'Size', /62 x 29/);
+  await label.getByRole('button', { name: 'Print it' }).click();
+  await expect(label).toContainText('Printed.', { timeout: 20_000 });
+  await label.getByRole('button', { name: 'Close' }).click();
+  await noor.getByRole('link', { name: 'Rigs' }).click();
+  const printed = noor.getByRole('region', { name: 'Labels' }).getByRole('listitem');
+  // One by itself when it was poured, one by hand.
+  await expect(printed).toHaveCount(2);
+  await expect(printed.first()).toContainText('Quarry Rinse Acid');
+  await noor.goto(`/b/${await printed.first().locator('strong').textContent()}`);
+  await expect(noor.getByRole('heading', { name: /Quarry Rinse Acid/ })).toBeVisible();
+  await expect(noor.getByText('18 May', { exact: true })).toBeVisible();
+  await expect(noor.getByText('lime', { exact: false }).first()).toBeVisible();
+});
+
+test('spill and first aid is one tap from every place, with the sheet behind it', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 700 });
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await pickProduct(page, 'Clinker Hyper');
+  for (const path of ['/bench', '/stock', '/rigs', '/crew', '/shop', '/stock/products/2']) {
+    await page.goto(path);
+    await page.getByRole('button', { name: /first aid/i }).click();
+    const card = page.getByRole('dialog', { name: 'Spill and first aid' });
+    // It opens at what is on the Bench.
+    await expect(card.getByRole('combobox')).toContainText('Clinker Hyper');
+    await expect(card).toContainText('Keep it out of the drain');
+    await expect(card.getByRole('link', { name: 'Safety data sheet' })).toHaveAttribute('href', /\/api\/products\/7\/sheets\/\d+/);
+    await page.keyboard.press('Escape');
+    await expect(card).toHaveCount(0);
+  }
+});
+
+test('the shop’s water doses a soap, and softened water is chosen for one mix', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.goto('/shop');
+  await page.getByLabel('Hardness of the water').fill('12 oz');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('alert')).toContainText('"oz" is not a unit of hardness');
+  await page.getByLabel('Hardness of the water').fill('210 ppm');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await pickProduct(page, 'Millpond Shampoo');
+  await choose(page, 'Vessel', /Wash bucket/);
+  await page.getByRole('radio', { name: /Our water, 210 ppm/ }).click();
+  await expect(page.getByLabel('Strength', { exact: true })).toHaveValue('32.8 ml made up to 20 L');
+  await expect(page.getByRole('region', { name: 'Amounts' })).toContainText('cm deep');
+  await choose(page, 'Water', 'softened');
+  await expect(page.getByRole('radio', { name: /Softened water/ })).toBeVisible();
+});
