@@ -127,7 +127,7 @@ test('lines are drawn where the liquid would stand', async ({ page }) => {
   await choose(page, 'Vessel', /Wash bucket/);
   const drawing = page.getByRole('img', { name: /Wash bucket, blue rim with/ });
   const heightOf = async (of: string) =>
-    Number(await drawing.locator(`rect.level[data-of="${of}"]`).getAttribute('height'));
+    Number(await drawing.locator(`rect.level[data-of="${of}"]`).getAttribute('data-px'));
   const [water, product] = [await heightOf('water'), await heightOf('product')];
   // 16.2 L of 20 over a guard in a bucket that widens upward stands lower than its share of the height, and higher than half of it.
   const height = (await drawing.locator('path').last().boundingBox())?.height ?? 0;

@@ -20,7 +20,12 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
   await page.getByLabel('Ceiling').fill('140%');
   await page.getByLabel('Shortest').fill('2 min');
   await page.getByRole('button', { name: 'Add the product' }).click();
-  for (const words of ['pH neat', 'A mix keeps is not a whole number', 'Ceiling', 'Dwell from is missing for lime']) {
+  for (const words of [
+    'pH neat',
+    'A mix keeps is not a whole number',
+    'Ceiling',
+    'Dwell from is missing for lime',
+  ]) {
     await expect(page.getByRole('alert').filter({ hasText: words })).toBeVisible();
   }
   await expect(page.getByLabel('pH neat')).toHaveValue('fourteen');
@@ -81,7 +86,9 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
 
   await slip.getByRole('button', { name: 'Label' }).click();
   const label = noor.getByRole('dialog');
-  await expect(label.getByRole('img', { name: /^Label of B-\d+, as it comes out/ })).toBeVisible({ timeout: 20_000 });
+  await expect(label.getByRole('img', { name: /^Label of B-\d+, as it comes out/ })).toBeVisible({
+    timeout: 20_000,
+  });
   await choose(noor, 'Size', /62 x 29/);
   await label.getByRole('button', { name: 'Print it' }).click();
   await expect(label).toContainText('Printed.', { timeout: 20_000 });
@@ -109,7 +116,10 @@ test('spill and first aid is one tap from every place, with the sheet behind it'
     // It opens at what is on the Bench.
     await expect(card.getByRole('combobox')).toContainText('Clinker Hyper');
     await expect(card).toContainText('Keep it out of the drain');
-    await expect(card.getByRole('link', { name: 'Safety data sheet' })).toHaveAttribute('href', /\/api\/products\/7\/sheets\/\d+/);
+    await expect(card.getByRole('link', { name: 'Safety data sheet' })).toHaveAttribute(
+      'href',
+      /\/api\/products\/7\/sheets\/\d+/,
+    );
     await page.keyboard.press('Escape');
     await expect(card).toHaveCount(0);
   }

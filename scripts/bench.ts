@@ -128,11 +128,11 @@ function spreading(): void {
 }
 
 async function typing(address: string): Promise<void> {
-  const { benchMs, emptyMs, longTasks } = await keyTimes(address);
+  const { benchMs, emptyMs, longTasks, quiet, rounds } = await keyTimes(address);
   say(
     'a keystroke at the Bench, 95th percentile / one frame',
     `${(benchMs / FRAME_MS).toFixed(2)} x`,
-    `${benchMs.toFixed(1)} ms; an empty one ${emptyMs.toFixed(1)} ms`,
+    `${benchMs.toFixed(1)} ms; an empty one ${emptyMs.toFixed(1)} ms; ${quiet} of ${rounds} rounds quiet`,
   );
   say('main-thread tasks over 50 ms while typing', String(longTasks), 'the draws run in a worker');
 }

@@ -44,7 +44,27 @@ export function parseMoney(text: string, currency: string, field: string): Outco
 }
 
 const decimalsOf = (currency: string): number =>
-  new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+  moneyFormat(currency, 'en').resolvedOptions().maximumFractionDigits ?? 2;
+
+const made = new Map<string, Intl.NumberFormat>();
+
+/** Making a formatter costs a hundred times what using it does. */
+function moneyFormat(
+  currency: string,
+  locale: string,
+  places?: { least: number; most: number },
+): Intl.NumberFormat {
+  const key = `${currency} ${locale} ${places?.least} ${places?.most}`;
+  const known =
+    made.get(key) ??
+    new Intl.NumberFormat(locale, {
+      style: 'currency',
+      currency,
+      ...(places && { minimumFractionDigits: places.least, maximumFractionDigits: places.most }),
+    });
+  made.set(key, known);
+  return known;
+}
 
 /**
  * Money as people read it: whole minor units where it is worth one, else tenths of one.
@@ -53,15 +73,8 @@ const decimalsOf = (currency: string): number =>
  * @example formatMoney(30.77, 'GBP') // '£0.308'
  */
 export function formatMoney(minor: number, currency: string, locale = 'en-GB'): string {
-  const digits =
-    new Intl.NumberFormat(locale, { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ??
-    2;
+  const digits = decimalsOf(currency);
   const amount = minor / 10 ** digits;
   const places = amount !== 0 && Math.abs(amount) < 1 ? digits + 1 : digits;
-  return new Intl.NumberFormat(locale, {
-    style: 'currency',
-    currency,
-    minimumFractionDigits: digits,
-    maximumFractionDigits: places,
-  }).format(amount);
+  return moneyFormat(currency, locale, { least: digits, most: places }).format(amount);
 }

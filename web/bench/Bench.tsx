@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -31,6 +31,8 @@ function OpenBench({ ware }: { ware: Ware }) {
   const draft = useBench((state) => state.drafts[who.personId]) ?? EMPTY_DRAFT;
   const change = useBench((state) => state.change);
   const bench = useMemo(() => benchMix(draft, ware), [draft, ware]);
+  // The vessel and its amounts follow each keystroke at once, the ladder right behind them.
+  const ladderBench = useDeferredValue(bench);
   const pouring = usePour(who.personId);
   // A word is given for one pour of one product: it ends with either.
   const lastSlip = useBench((state) => state.slips[who.personId]?.[0]?.movementId ?? 0);
@@ -70,10 +72,10 @@ function OpenBench({ ware }: { ware: Ware }) {
       <h1 className="sr-only">Bench</h1>
       <Readings bench={bench} />
       <div className="lg:col-start-1 lg:row-span-4 lg:row-start-1">
-        <MixFields draft={draft} bench={bench} ware={ware} set={set} />
+        <MixFields draft={draft} bench={bench} ware={ware} set={set} choose={choose} />
       </div>
       <Drawings bench={bench} ware={ware} set={set} />
-      <LadderPanel bench={bench} choose={choose} />
+      <LadderPanel bench={ladderBench} choose={choose} />
       <PourBar
         draft={draft}
         bench={bench}

@@ -1,3 +1,7 @@
+import { memo } from 'react';
+import type { Product } from '#contract/products.ts';
+import type { Vessel } from '#contract/ware.ts';
+import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { careInWords, HAZARD_NAMES, suitsVessel } from '#core/products/record.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
@@ -5,31 +9,35 @@ import { shopNow } from '../state/clock.ts';
 import { sheetPath } from '../stock/product/SheetFile.tsx';
 import { dayInWords, dayOf } from '../ui/dates.ts';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
-import type { BenchMix } from './benchMix.ts';
 import { RinsedButton } from './RinsedButton.tsx';
 
 /** What to take care of before the pour: the product, the vessel, and what the vessel last held. */
-export function Cautions({ bench }: { bench: BenchMix }) {
-  const { product, vessel, refusals } = bench;
+export const Cautions = memo(function Cautions(props: {
+  product: Product | null;
+  vessel: Vessel | null;
+  refusal: CoreRefusal | undefined;
+  leftover: boolean;
+}) {
+  const { product, vessel, refusal, leftover } = props;
   if (!product) return null;
   const suits = vessel && suitsVessel({ ...product.record, name: product.name }, vessel);
   return (
     <>
       <ProductCare product={product} />
       {suits && !suits.ok && <Watch word={suits.reason}>{suits.remedy}</Watch>}
-      {vessel && refusals.vessel && (
+      {vessel && refusal && (
         <>
-          <Refusal problem={refusals.vessel} />
+          <Refusal problem={refusal} />
           <RinsedButton vessel={vessel} />
         </>
       )}
-      {!refusals.vessel && <WhatItHolds bench={bench} />}
+      {vessel && !refusal && <WhatItHolds product={product} vessel={vessel} leftover={leftover} />}
     </>
   );
-}
+});
 
 /** The product's own cautions, and what its sheet asks people to put on. */
-export function ProductCare({ product }: { product: NonNullable<BenchMix['product']> }) {
+export function ProductCare({ product }: { product: Product }) {
   const { care, hazards } = product.record;
   const words = [
     product.caution,
@@ -58,13 +66,13 @@ export function ProductCare({ product }: { product: NonNullable<BenchMix['produc
 const sentence = (words: string) => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
 const lower = (words: string) => `${words.charAt(0).toLowerCase()}${words.slice(1)}`;
 
-function WhatItHolds({ bench }: { bench: BenchMix }) {
+function WhatItHolds(props: { product: Product; vessel: Vessel; leftover: boolean }) {
   const { shop } = useSession();
-  const { product, vessel, start } = bench;
-  const holds = vessel?.holds;
-  if (!holds || !product) return null;
+  const { product, vessel, leftover } = props;
+  const { holds } = vessel;
+  if (!holds) return null;
   const old = holds.useBy !== null && holds.useBy < dayOf(shopNow(), shop.zone);
-  if (start?.body.kind === 'leftover') {
+  if (leftover) {
     return (
       old && (
         <Watch word="Out of date.">

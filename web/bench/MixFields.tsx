@@ -1,5 +1,5 @@
 import { RadioGroup } from 'radix-ui';
-import type { KeyboardEvent } from 'react';
+import { type KeyboardEvent, memo } from 'react';
 import type { LabelEntry, Product } from '#contract/products.ts';
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
 import { formatPercent, formatStrength, readingInWords } from '#core/strength/formatStrength.ts';
@@ -58,10 +58,17 @@ const STATES: Record<Product['state'], string> = {
   readyToUse: 'ready to use: never diluted',
 };
 
-type Props = { draft: BenchDraft; bench: BenchMix; ware: Ware; set: (change: Partial<BenchDraft>) => void };
+type Props = {
+  draft: BenchDraft;
+  bench: BenchMix;
+  ware: Ware;
+  set: (change: Partial<BenchDraft>) => void;
+  /** Picks a strength; the same function on every keystroke. */
+  choose: (strength: Strength) => void;
+};
 
 /** What to mix: product, strength, vessel, how much. */
-export function MixFields({ draft, bench, ware, set }: Props) {
+export function MixFields({ draft, bench, ware, set, choose }: Props) {
   const { shop } = useSession();
   const { product, refusals } = bench;
   const chosen = rungOf(bench);
@@ -87,7 +94,7 @@ export function MixFields({ draft, bench, ware, set }: Props) {
     event.preventDefault();
     const at = chosen ? entries.indexOf(chosen) : by < 0 ? entries.length : -1;
     const next = entries[Math.max(0, Math.min(entries.length - 1, at + by))];
-    if (next) set(pick(next.strength));
+    if (next) choose(next.strength);
   };
 
   return (
@@ -106,9 +113,7 @@ export function MixFields({ draft, bench, ware, set }: Props) {
         )}
       </Field>
 
-      {bench.rungs.length > 0 && (
-        <Rungs entries={bench.rungs} chosen={chosen} choose={(entry) => set(pick(entry.strength))} />
-      )}
+      {bench.rungs.length > 0 && <Rungs entries={bench.rungs} chosen={chosen?.id ?? null} choose={choose} />}
 
       <AmountField
         label="Strength"
@@ -129,7 +134,7 @@ export function MixFields({ draft, bench, ware, set }: Props) {
           }}
           other={bench.other}
           units={shop.units}
-          choose={(strength) => set(pick(strength))}
+          choose={choose}
         />
       )}
       <ModeFields draft={draft} bench={bench} set={set} />
@@ -194,19 +199,19 @@ function WaterChoice({ bench, choose }: { bench: BenchMix; choose: (water: Water
 }
 
 /** The label's strengths as rungs, the chosen one marked. */
-function Rungs(props: {
+const Rungs = memo(function Rungs(props: {
   entries: LabelEntry[];
-  chosen: LabelEntry | undefined;
-  choose: (entry: LabelEntry) => void;
+  chosen: number | null;
+  choose: (strength: Strength) => void;
 }) {
   const { entries, chosen, choose } = props;
   return (
     <RadioGroup.Root
       aria-label="Strengths on the label"
-      value={chosen ? String(chosen.id) : ''}
+      value={chosen === null ? '' : String(chosen)}
       onValueChange={(id) => {
         const entry = entries.find((e) => e.id === Number(id));
-        if (entry) choose(entry);
+        if (entry) choose(entry.strength);
       }}
       className="border-l-2 border-ink"
     >
@@ -228,7 +233,7 @@ function Rungs(props: {
       ))}
     </RadioGroup.Root>
   );
-}
+});
 
 /** Two readings of the same words, side by side, where they are different mixes. */
 function BothReadings(props: {

@@ -37,7 +37,12 @@ export function PourBar({ draft, bench, ready, pouring, pour, word, set }: Props
   const poured = start?.body.kind === 'poured';
   return (
     <section aria-label="Pour" className="flex flex-col gap-3 lg:col-start-2 lg:row-start-3 xl:col-span-2">
-      <Cautions bench={bench} />
+      <Cautions
+        product={product}
+        vessel={bench.vessel}
+        refusal={refusals.vessel}
+        leftover={start?.body.kind === 'leftover'}
+      />
       {bench.asksForWord && !bench.refusals.product && <AskForWord {...word} />}
       <div className="grid items-end gap-3 sm:grid-cols-2">
         {product && open.length === 0 ? (

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, memo, type PointerEvent } from 'react';
+import { type KeyboardEvent, memo, type PointerEvent, useMemo } from 'react';
 import type { LabelEntry } from '#contract/products.ts';
 import type { StrengthSpread } from '#core/mixing/tolerance.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
@@ -61,11 +61,15 @@ export function StrengthLadder({ fraction, entries, band, floor, ceiling, spread
     choose(next && !event.shiftKey ? next.strength : roundParts(Math.min(1, from * (up ? 1.1 : 1 / 1.1))));
   };
 
-  const graduations = PARTS.map((water) => ({
-    at: yOf(1 / (water + 1)),
-    major: true,
-    figure: water === 0 ? 'neat' : `1:${water}`,
-  }));
+  const graduations = useMemo(
+    () =>
+      PARTS.map((water) => ({
+        at: heightOf(1 / (water + 1), height),
+        major: true,
+        figure: water === 0 ? 'neat' : `1:${water}`,
+      })),
+    [height],
+  );
   const marks: Mark[] = fraction
     ? [{ at: yOf(Math.max(fraction, WEAKEST)), figure: formatPercent(fraction), tone: 'product' }]
     : [];

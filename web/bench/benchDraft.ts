@@ -4,6 +4,7 @@ import type { Slip } from '#contract/ledger.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
 import type { Strength } from '#core/strength/strength.ts';
+import { writtenSoon } from '../state/writtenSoon.ts';
 
 /** What someone wants to know at the Bench, as a question. */
 export const MODES = ['fill', 'vehicles', 'have', 'left', 'made', 'wrong', 'merge', 'stock'] as const;
@@ -136,6 +137,6 @@ export const useBench = create<Bench>()(
           },
         })),
     }),
-    { name: 'kettle-bench', version: 3, migrate: () => ({}) as Bench },
+    { name: 'kettle-bench', version: 3, migrate: () => ({}) as Bench, storage: writtenSoon() },
   ),
 );

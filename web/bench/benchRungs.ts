@@ -15,13 +15,23 @@ export function rungsOf(
   { products, shop }: Pick<Ware, 'products' | 'shop'>,
   water: WaterKind,
 ): LabelEntry[] {
+  const last = known.get(product);
+  if (last && last.products === products && last.shop === shop && last.water === water) return last.rungs;
   const old = products.find((p) => p.id === product.record.replaces?.productId);
-  return [
+  const rungs = [
     ...product.labelEntries,
     ...forThisWater(product, shop.hardnessPpm, water),
     ...insteadOf(product, old),
   ];
+  known.set(product, { products, shop, water, rungs });
+  return rungs;
 }
+
+/** The last answer for each product: asked again on every keystroke, it is the same list until something else changes. */
+const known = new WeakMap<
+  Product,
+  Pick<Ware, 'products' | 'shop'> & { water: WaterKind; rungs: LabelEntry[] }
+>();
 
 function forThisWater(product: Product, tapPpm: number | null, water: WaterKind): LabelEntry[] {
   if (!takesHardness(product.record.family) || (tapPpm === null && water === 'tap')) return [];

@@ -7,6 +7,10 @@ import { uncertainMix } from './uncertainMix.ts';
 
 const DRAWS = 200_000;
 
+/** Long enough for one answer to come before the next question ends it: it is shown while someone drags. */
+const ASK_EVERY_MS = 250;
+let lastAsked = 0;
+
 let worker: Remote<Spreads> | null = null;
 
 /** One worker for the page, started with the first question. */
@@ -25,16 +29,18 @@ export function useSpread(bench: BenchMix): StrengthSpread | null {
   const [known, setKnown] = useState<{ key: string; spread: StrengthSpread } | null>(null);
   useEffect(() => {
     if (!key) return;
-    let wanted = true;
-    const asked = JSON.parse(key) as { mix: UncertainMix; limits: { floor?: number; ceiling?: number } };
-    void spreads()
-      .spread(asked.mix, DRAWS, asked.limits)
-      .then((spread) => {
-        if (wanted && spread) setKnown({ key, spread });
-      });
-    return () => {
-      wanted = false;
+    const ask = () => {
+      lastAsked = performance.now();
+      const asked = JSON.parse(key) as { mix: UncertainMix; limits: { floor?: number; ceiling?: number } };
+      void spreads()
+        .spread(asked.mix, DRAWS, asked.limits)
+        .then((spread) => {
+          if (spread) setKnown({ key, spread });
+        });
     };
+    // While someone types or drags, now and then is often enough, and leaves the machine its other core.
+    const timer = setTimeout(ask, Math.max(0, lastAsked + ASK_EVERY_MS - performance.now()));
+    return () => clearTimeout(timer);
   }, [key]);
   return key ? (known?.spread ?? null) : null;
 }

@@ -50,8 +50,12 @@ export const WareDrawing = memo(function WareDrawing(props: Props) {
   const spare = Math.max(0, room.width - drawn.width) * SPARE[align];
   const middle = spare + drawn.width / 2 + 2;
   const yOf = (ul: number) => floor - standingHeight(shape, ul) * pxPerCm;
-  const path = wallPath(shape, pxPerCm, middle, floor);
+  const path = useMemo(() => wallPath(shape, pxPerCm, middle, floor), [shape, pxPerCm, middle, floor]);
   const graduations = useMemo(() => graduate(shape, units, drawn.height), [shape, units, drawn.height]);
+  const standing = useMemo(
+    () => graduations.map((g) => ({ ...g, at: floor - standingHeight(shape, g.at) * pxPerCm })),
+    [graduations, shape, pxPerCm, floor],
+  );
   const scaleX = middle + drawn.width / 2 + 8;
 
   let below = 0;
@@ -83,15 +87,16 @@ export const WareDrawing = memo(function WareDrawing(props: Props) {
       </pattern>
       <path d={path} fill="var(--raised)" />
       <g clipPath={`url(#${clip})`}>
-        {filled.map(({ of, top, bottom }) => (
+        {/* Each from its level down, the highest first: a level that moves is shifted, and nothing is laid out anew. */}
+        {[...filled].reverse().map(({ of, top, bottom }) => (
           <rect
             key={of}
             className="level"
             data-of={of}
-            x={0}
+            data-px={Math.max(0, bottom - top)}
             width={scaleX}
-            y={top}
-            height={Math.max(0, bottom - top)}
+            height={height}
+            style={{ transform: `translateY(${top}px)` }}
             fill={FILLS[of] ?? `url(#${pattern}-${of})`}
           />
         ))}
@@ -115,7 +120,7 @@ export const WareDrawing = memo(function WareDrawing(props: Props) {
         from={middle - drawn.width / 2}
         top={floor - drawn.height}
         bottom={floor}
-        graduations={graduations.map((g) => ({ ...g, at: yOf(g.at) }))}
+        graduations={standing}
         marks={marks.map(({ ul, ...mark }) => ({ ...mark, at: yOf(ul) }))}
       />
     </svg>

@@ -5,16 +5,15 @@ export const clockTime = (iso: string, zone: string): string => formatter('time'
 export const shopDay = (iso: string, zone: string): string => formatter('day', zone).format(new Date(iso));
 
 /** `2026-05-04`, the day it is in the shop. */
-export const dayOf = (at: Date, zone: string): string =>
-  new Intl.DateTimeFormat('en-CA', { timeZone: zone }).format(at);
+export const dayOf = (at: Date, zone: string): string => formatter('iso', zone).format(at);
 
 /** `4 May`, a day without its time. */
 export const dayInWords = (day: string): string =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(
-    new Date(`${day}T12:00:00Z`),
-  );
+  formatter('short', 'UTC').format(new Date(`${day}T12:00:00Z`));
 
-const LOOKS: Record<'time' | 'day', Intl.DateTimeFormatOptions> = {
+const LOOKS: Record<'time' | 'day' | 'short' | 'iso', Intl.DateTimeFormatOptions> = {
+  short: { day: 'numeric', month: 'short' },
+  iso: { year: 'numeric', month: '2-digit', day: '2-digit' },
   time: { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' },
   day: { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' },
 };
@@ -24,7 +23,9 @@ const made = new Map<string, Intl.DateTimeFormat>();
 /** Making a formatter costs a hundred times what using it does. */
 function formatter(look: keyof typeof LOOKS, timeZone: string): Intl.DateTimeFormat {
   const key = `${look} ${timeZone}`;
-  const known = made.get(key) ?? new Intl.DateTimeFormat('en-GB', { ...LOOKS[look], timeZone });
+  const known =
+    made.get(key) ??
+    new Intl.DateTimeFormat(look === 'iso' ? 'en-CA' : 'en-GB', { ...LOOKS[look], timeZone });
   made.set(key, known);
   return known;
 }
