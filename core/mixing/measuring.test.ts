@@ -10,7 +10,7 @@ import type { Measure } from './chooseMeasure.ts';
 import { depthOf, towelBucketUl, volumeAtDepth } from './depth.ts';
 import { fillSteps } from './fillSteps.ts';
 import { hardnessDose, hardnessPpm } from './hardness.ts';
-import { isGoodEnough, pourWith, practicalPours } from './practicalPour.ts';
+import { checkMeasurable, isGoodEnough, pourWith, practicalPours } from './practicalPour.ts';
 
 const f = (n: number) => n as Fraction;
 const mix = (waterUl: number, productUl: number) => ({
@@ -235,5 +235,19 @@ describe('a band and a price', () => {
     ] as const) {
       expect(parseMoney(text, 'GBP', 'Price')).toMatchObject({ ok: false, code });
     }
+  });
+});
+
+describe('what can be measured at all', () => {
+  const fine = [{ stepUl: 500 }, { stepUl: 10_000 }];
+
+  it('is half the finest graduation and more', () => {
+    expect(checkMeasurable(250, fine).ok).toBe(true);
+    expect(checkMeasurable(0, fine).ok).toBe(true);
+    expect(checkMeasurable(7, []).ok).toBe(true);
+    const refused = checkMeasurable(249, fine);
+    expect(refused).toMatchObject({ ok: false, code: 'strength.notMeasurable', field: 'Strength' });
+    if (!refused.ok)
+      expect([refused.reason, refused.remedy].join(' ')).toMatch(/0\.249 ml.*0\.5 ml.*two stages/);
   });
 });

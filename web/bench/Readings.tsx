@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { depthOf } from '#core/mixing/depth.ts';
 import { WATER_FIRST } from '#core/mixing/fillSteps.ts';
 import { formatExactVolume, formatVolume, readVolume } from '#core/units/formatVolume.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import { UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
 import type { BenchMix } from './benchMix.ts';
 import { type BenchStep, benchSteps } from './benchSteps.ts';
@@ -105,6 +105,13 @@ function noteOf(
           ) : (
             'Poured freely, an estimate.'
           )}
+          {bench.product?.gPerMl && (
+            <>
+              {' '}
+              <span className="reading whitespace-nowrap">{gramsOf(step.ul, bench.product.gPerMl)} g</span> on
+              a scale.
+            </>
+          )}
           <span className="hidden lg:block">
             {shakeFirst && 'Shake the product first. '}
             {swirl && 'Then swirl, don’t shake.'}
@@ -114,6 +121,12 @@ function noteOf(
       );
   }
 }
+
+/** What an amount weighs, as a bench scale shows it: `g = ml x density`. */
+const gramsOf = (ul: number, gPerMl: number): string => {
+  const g = (ul / UNIT_UL.ml) * gPerMl;
+  return g < 100 ? g.toFixed(1) : g.toFixed(0);
+};
 
 type Chosen = NonNullable<NonNullable<BenchMix['measuring']>['chosen']>;
 

@@ -4,6 +4,7 @@ import type { Container, Vessel } from '#contract/ware.ts';
 import type { Contents } from '#core/mixing/contents.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import { asMeasured, type PourPlan, planPours } from '#core/mixing/planPour.ts';
+import { checkMeasurable } from '#core/mixing/practicalPour.ts';
 import { solveMix, type VesselLimits } from '#core/mixing/solveMix.ts';
 import { type Made, whatHaveIMade } from '#core/mixing/whatHaveIMade.ts';
 import type { Outcome, Refusal } from '#core/outcome.ts';
@@ -140,6 +141,8 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
   }
   const ways = planned.value;
   const way = ways.find((w) => w.how === draft.way) ?? ways[0] ?? null;
+  const fine = way ? checkMeasurable(way.productUl, ware.measures, shop.units) : null;
+  if (fine && !fine.ok) refusals.strength = fine;
   const measured = way && way.productUl > 0 && draft.mode !== 'have';
   const measuring = measured ? benchMeasuring(way, ware.measures, draft.measure) : null;
   const plan = way && measuring ? asMeasured(way, measuring.chosen?.ul ?? way.productUl) : way;
@@ -165,7 +168,7 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
 export function pourOf(bench: BenchMix, acknowledged: boolean): PourBody | null {
   const { product, vessel, container, plan, totalUl, strength, start, measuring, refusals } = bench;
   if (!product || !vessel || !container || !plan || !totalUl || !strength?.ok || !start) return null;
-  if (refusals.container || refusals.vessel || refusals.product) return null;
+  if (refusals.container || refusals.vessel || refusals.product || refusals.strength) return null;
   if (bench.asksForWord && !acknowledged) return null;
   return {
     productId: product.id,
