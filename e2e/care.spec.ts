@@ -75,9 +75,11 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
   await expect(line).toContainText('for good, by Hester Quill');
 
   await expect(noor.getByRole('alert').filter({ hasText: 'signed off' })).toHaveCount(0);
-  await expect(noor.getByRole('button', { name: 'Pour', exact: true })).toBeDisabled();
+  await noor.getByRole('button', { name: 'Read the cautions first' }).click();
   const word = noor.getByRole('checkbox', { name: 'I have read this and have on what it asks for' });
-  await word.check();
+  await expect(word).toBeFocused();
+  await noor.keyboard.press('Space');
+  await expect(word).toBeChecked();
   await noor.getByRole('button', { name: /^Pour 82 ml/ }).click();
   const slip = noor.getByRole('region', { name: 'Booking slips' }).getByRole('listitem').first();
   await expect(slip).toContainText('of Quarry Rinse Acid');

@@ -49,6 +49,31 @@ const shots: Shot[] = [
       await page.getByLabel('Strength', { exact: true }).fill('1:9');
     },
   },
+  {
+    name: 'bench-acid',
+    view: async (page) => {
+      await pickProduct(page, 'Lime Splash Remover');
+      await choose(page, 'Vessel', /Cannon bottle/);
+    },
+  },
+  {
+    name: 'label',
+    view: async (page) => {
+      await page.goto('/b/B-70');
+      await page.getByRole('button', { name: 'Print its label' }).click();
+      await page.getByRole('img', { name: /as it comes out/ }).waitFor({ timeout: 30_000 });
+    },
+  },
+  { name: 'batch', view: (page) => page.goto('/b/B-69') },
+  {
+    name: 'first-aid-phone',
+    width: 390,
+    height: 700,
+    view: async (page) => {
+      await pickProduct(page, 'Lime Splash Remover');
+      await page.getByRole('button', { name: /First aid/ }).click();
+    },
+  },
   { name: 'shelf', view: (page) => page.getByRole('link', { name: 'Stock' }).click() },
   { name: 'container', view: (page) => page.goto('/c/P-1') },
   { name: 'product', who: 'Hester Quill', view: (page) => page.goto('/stock/products/2') },
@@ -73,7 +98,7 @@ try {
     await context.addInitScript((chosen) => {
       localStorage.setItem(
         'kettle-device',
-        JSON.stringify({ state: { theme: chosen, jumps: true }, version: 0 }),
+        JSON.stringify({ state: { theme: chosen, jumps: true, printEach: false }, version: 0 }),
       );
     }, theme);
     const page = await context.newPage();

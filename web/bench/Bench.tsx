@@ -38,7 +38,9 @@ function OpenBench({ ware }: { ware: Ware }) {
   const lastSlip = useBench((state) => state.slips[who.personId]?.[0]?.movementId ?? 0);
   const wordFor = `${draft.productId} ${lastSlip}`;
   const [word, giveWord] = useState('');
-  const body = pourOf(bench, word === wordFor);
+  const given = word === wordFor;
+  const body = pourOf(bench, given);
+  const wordMissing = !given && bench.asksForWord && pourOf(bench, true) !== null;
 
   const pour = () => {
     if (body && !pouring.pending && !pouring.unanswered) pouring.pour(body);
@@ -82,7 +84,7 @@ function OpenBench({ ware }: { ware: Ware }) {
         ready={body !== null}
         pouring={pouring}
         pour={pour}
-        word={{ given: word === wordFor, give: (given) => giveWord(given ? wordFor : '') }}
+        word={{ given, missing: wordMissing, give: (given) => giveWord(given ? wordFor : '') }}
         set={set}
       />
       <SlipStrip personId={who.personId} />

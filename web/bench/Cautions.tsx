@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, type Ref } from 'react';
 import type { Product } from '#contract/products.ts';
 import type { Vessel } from '#contract/ware.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
@@ -92,10 +92,16 @@ function WhatItHolds(props: { product: Product; vessel: Vessel; leftover: boolea
 }
 
 /** The word a product asks for before it is poured. */
-export function AskForWord({ given, give }: { given: boolean; give: (given: boolean) => void }) {
+export function AskForWord(props: {
+  given: boolean;
+  give: (given: boolean) => void;
+  ref?: Ref<HTMLInputElement>;
+}) {
+  const { given, give, ref } = props;
   return (
     <label className="flex min-h-16 items-center gap-4 border-2 border-ink px-4 text-lg leading-tight">
       <input
+        ref={ref}
         type="checkbox"
         className="size-7 shrink-0 accent-ink"
         checked={given}

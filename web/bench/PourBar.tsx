@@ -1,4 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
+import { useRef } from 'react';
 import { Link } from 'react-router';
 import type { Container } from '#contract/ware.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';
@@ -22,7 +23,7 @@ type Props = {
   pouring: ReturnType<typeof usePour>;
   pour: () => void;
   /** Whether the word the product asks for was given, and how it is given. */
-  word: { given: boolean; give: (given: boolean) => void };
+  word: { given: boolean; missing: boolean; give: (given: boolean) => void };
   set: (change: Partial<BenchDraft>) => void;
 };
 
@@ -34,6 +35,11 @@ export function PourBar({ draft, bench, ready, pouring, pour, word, set }: Props
   const stepUl =
     measuring?.chosen && shop.units === 'metric' ? measuring.chosen.parts.at(-1)?.measure.stepUl : undefined;
   const figure = plan && formatVolume(plan.productUl, shop.units, stepUl);
+  const asked = useRef<HTMLInputElement>(null);
+  const goToWord = () => {
+    asked.current?.focus();
+    asked.current?.scrollIntoView({ block: 'center' });
+  };
   const poured = start?.body.kind === 'poured';
   return (
     <section aria-label="Pour" className="flex flex-col gap-3 lg:col-start-2 lg:row-start-3 xl:col-span-2">
@@ -43,7 +49,9 @@ export function PourBar({ draft, bench, ready, pouring, pour, word, set }: Props
         refusal={refusals.vessel}
         leftover={start?.body.kind === 'leftover'}
       />
-      {bench.asksForWord && !bench.refusals.product && <AskForWord {...word} />}
+      {bench.asksForWord && !bench.refusals.product && (
+        <AskForWord ref={asked} given={word.given} give={word.give} />
+      )}
       <div className="grid items-end gap-3 sm:grid-cols-2">
         {product && open.length === 0 ? (
           <OpenOne sealed={containers} />
@@ -71,19 +79,21 @@ export function PourBar({ draft, bench, ready, pouring, pour, word, set }: Props
             look="main"
             bay
             className="w-full"
-            disabled={!ready || pouring.pending || pouring.unanswered !== null}
-            onClick={pour}
+            disabled={(!ready && !word.missing) || pouring.pending || pouring.unanswered !== null}
+            onClick={word.missing ? goToWord : pour}
             aria-keyshortcuts="Control+Enter"
           >
             {pouring.pending
               ? 'Booking ...'
-              : !ready
-                ? 'Pour'
-                : poured
-                  ? `Book it, from ${container?.code}`
-                  : plan?.productUl
-                    ? `Pour ${figure} from ${container?.code}`
-                    : 'Pour, water only'}
+              : word.missing
+                ? 'Read the cautions first'
+                : !ready
+                  ? 'Pour'
+                  : poured
+                    ? `Book it, from ${container?.code}`
+                    : plan?.productUl
+                      ? `Pour ${figure} from ${container?.code}`
+                      : 'Pour, water only'}
           </Button>
         </div>
       </div>

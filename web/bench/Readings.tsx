@@ -106,11 +106,11 @@ function noteOf(
             'Poured freely, an estimate.'
           )}
           {bench.product?.gPerMl && (
-            <>
+            <span className="hidden lg:inline">
               {' '}
               <span className="reading whitespace-nowrap">{gramsOf(step.ul, bench.product.gPerMl)} g</span> on
               a scale.
-            </>
+            </span>
           )}
           <span className="hidden lg:block">
             {shakeFirst && 'Shake the product first. '}
