@@ -53,7 +53,8 @@ const shots: Shot[] = [
     name: 'bench-acid',
     view: async (page) => {
       await pickProduct(page, 'Lime Splash Remover');
-      await choose(page, 'Vessel', /Cannon bottle/);
+      await page.getByRole('checkbox', { name: /I have read/ }).check();
+      await page.getByRole('button', { name: /^Pour/ }).scrollIntoViewIfNeeded();
     },
   },
   {
@@ -64,7 +65,13 @@ const shots: Shot[] = [
       await page.getByRole('img', { name: /as it comes out/ }).waitFor({ timeout: 30_000 });
     },
   },
-  { name: 'batch', view: (page) => page.goto('/b/B-69') },
+  {
+    name: 'batch',
+    view: async (page) => {
+      await page.goto('/b/B-69');
+      await page.waitForFunction(() => document.querySelector<HTMLImageElement>('main img')?.naturalWidth);
+    },
+  },
   {
     name: 'first-aid-phone',
     width: 390,
@@ -76,7 +83,14 @@ const shots: Shot[] = [
   },
   { name: 'shelf', view: (page) => page.getByRole('link', { name: 'Stock' }).click() },
   { name: 'container', view: (page) => page.goto('/c/P-1') },
-  { name: 'product', who: 'Hester Quill', view: (page) => page.goto('/stock/products/2') },
+  {
+    name: 'product',
+    who: 'Hester Quill',
+    view: async (page) => {
+      await page.goto('/stock/products/2');
+      await page.getByText('A working litre for foam').waitFor();
+    },
+  },
   { name: 'rigs', view: (page) => page.goto('/rigs') },
   { name: 'shop', who: 'Hester Quill', view: (page) => page.goto('/shop') },
 ];

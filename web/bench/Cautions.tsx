@@ -51,7 +51,12 @@ export function ProductCare({ product }: { product: Product }) {
       {product.sheet ? (
         <>
           The{' '}
-          <a href={sheetPath(product)} target="_blank" rel="noreferrer">
+          <a
+            className="underline underline-offset-2"
+            href={sheetPath(product)}
+            target="_blank"
+            rel="noreferrer"
+          >
             safety data sheet
           </a>{' '}
           decides.

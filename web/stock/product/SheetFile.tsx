@@ -27,7 +27,7 @@ export function SheetFile({ product }: { product: Product }) {
           href={sheetPath(product)}
           target="_blank"
           rel="noreferrer"
-          className="inline-flex min-h-12 items-center border border-ink px-5 no-underline"
+          className="inline-flex min-h-12 items-center rounded-[2px] border border-ink px-5 no-underline"
         >
           Safety data sheet
         </a>
