@@ -1,4 +1,4 @@
-import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -33,6 +33,11 @@ function OpenBench({ ware }: { ware: Ware }) {
   const bench = useMemo(() => benchMix(draft, ware), [draft, ware]);
   // The vessel and its amounts follow each keystroke at once, the ladder right behind them.
   const ladderBench = useDeferredValue(bench);
+  // A step on the ladder starts from where the mix is now, not from where the ladder has followed to.
+  const latest = useRef(bench.fraction);
+  useLayoutEffect(() => {
+    latest.current = bench.fraction;
+  });
   const pouring = usePour(who.personId);
   // A word is given for one pour of one product: it ends with either.
   const lastSlip = useBench((state) => state.slips[who.personId]?.[0]?.movementId ?? 0);
@@ -77,7 +82,7 @@ function OpenBench({ ware }: { ware: Ware }) {
         <MixFields draft={draft} bench={bench} ware={ware} set={set} choose={choose} />
       </div>
       <Drawings bench={bench} ware={ware} set={set} />
-      <LadderPanel bench={ladderBench} choose={choose} />
+      <LadderPanel bench={ladderBench} latest={latest} choose={choose} />
       <PourBar
         draft={draft}
         bench={bench}

@@ -1,4 +1,4 @@
-import { memo, useState } from 'react';
+import { memo, type RefObject, useState } from 'react';
 import { fractionIn } from '#core/mixing/contents.ts';
 import { rankImprovements, type StrengthSpread } from '#core/mixing/tolerance.ts';
 import { costOfFill, costPerWorkingLitre, formatMoney } from '#core/planning/cost.ts';
@@ -14,9 +14,12 @@ import { useSpread } from './useSpread.ts';
 /** The ladder, the strength that really results, and how far mixes made like this lie apart, in words. */
 export const LadderPanel = memo(function LadderPanel({
   bench,
+  latest,
   choose,
 }: {
   bench: BenchMix;
+  /** The strength as it is now: what is drawn may still be on its way there. */
+  latest: RefObject<Fraction | null>;
   choose: (s: Strength) => void;
 }) {
   const { product, fraction, plan, made, limits } = bench;
@@ -39,6 +42,7 @@ export const LadderPanel = memo(function LadderPanel({
           floor={limits?.floor ?? null}
           ceiling={limits?.ceiling ?? null}
           spread={spread}
+          latest={made ? null : latest}
           choose={choose}
         />
       </div>

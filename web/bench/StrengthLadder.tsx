@@ -1,4 +1,4 @@
-import { type KeyboardEvent, memo, type PointerEvent, useMemo } from 'react';
+import { type KeyboardEvent, memo, type PointerEvent, type RefObject, useMemo } from 'react';
 import type { LabelEntry } from '#contract/products.ts';
 import type { StrengthSpread } from '#core/mixing/tolerance.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
@@ -25,6 +25,8 @@ type Props = {
   floor: number | null;
   ceiling: number | null;
   spread: StrengthSpread | null;
+  /** Where a step starts from; null: from the mark. */
+  latest: RefObject<Fraction | null> | null;
   choose: (strength: Strength) => void;
 };
 
@@ -32,7 +34,8 @@ type Props = {
  * Strength as a ladder: a logarithmic scale with the label's band and rungs, the mark, and how far mixes made like this
  * one lie apart. Drag the mark, or step from rung to rung with the arrows.
  */
-export function StrengthLadder({ fraction, entries, band, floor, ceiling, spread, choose }: Props) {
+export function StrengthLadder(props: Props) {
+  const { fraction, entries, band, floor, ceiling, spread, latest, choose } = props;
   const [room, { width, height }] = useSize<HTMLDivElement>();
   const yOf = (f: number) => heightOf(f, height);
   const rungs = [...entries].sort((a, b) => b.fraction - a.fraction);
@@ -54,7 +57,7 @@ export function StrengthLadder({ fraction, entries, band, floor, ceiling, spread
     const up = event.key === 'ArrowUp';
     if (!up && event.key !== 'ArrowDown') return;
     event.preventDefault();
-    const from = fraction ?? (up ? WEAKEST : 1);
+    const from = (latest ? latest.current : fraction) ?? (up ? WEAKEST : 1);
     const next = up
       ? rungs.findLast((r) => r.fraction > from * 1.000001)
       : rungs.find((r) => r.fraction < from * 0.999999);
