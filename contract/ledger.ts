@@ -1,5 +1,6 @@
 import type { InferType, ObjectSchema } from 'yup';
 import * as yup from 'yup';
+import type { Draw } from '#core/delivery/draw.ts';
 import { WATER_KINDS } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
 import type { Strength } from '#core/strength/strength.ts';
@@ -72,6 +73,11 @@ export const pourBody = exactly({
   /** What water it is made with; left out, as the shop's usually is. */
   water: oneOf('Water', WATER_KINDS).optional().default(undefined),
   acknowledged: acknowledged(),
+  /** For a cannon or a gun: how it is set, from which follows what reaches the panel. */
+  rig: exactly({ dialId: rowId('Dial position'), machineId: rowId('Machine').nullable() })
+    .label('Rig')
+    .optional()
+    .default(undefined),
   shown: exactly({
     pourOffUl: wholeUl('Pour off', 0),
     waterUl: wholeUl('Water', 0),
@@ -120,6 +126,14 @@ export type Merged = {
   fraction: number;
   vesselName: string;
   useBy: string | null;
+};
+
+/** How a batch reaches the panel from a cannon or a gun, as it was known when it was made. */
+export type OnPanel = Draw & {
+  dialName: string;
+  machineName: string | null;
+  /** Of the neat product, on the panel. */
+  fraction: number;
 };
 
 /** The booking slip of a pour. */
@@ -181,6 +195,7 @@ export type Topic =
   | 'people'
   | 'products'
   | 'vessels'
+  | 'devices'
   | 'measures'
   | 'places'
   | 'containers'

@@ -1,9 +1,11 @@
 import * as yup from 'yup';
+import type { SprayOutput } from '#core/delivery/output.ts';
 import type { DepthProfile } from '#core/mixing/depth.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import { CONTAINER_KINDS, MEASURE_KINDS, VESSEL_KINDS } from '#core/mixing/outlines.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { exactly, finite, line, note, oneOf, rowId, wholeMinor, wholeUl, yes } from './fields.ts';
+import type { MeasuredDraw } from './rigs.ts';
 
 // Vessels, measures, places and containers: what a shop owns.
 
@@ -49,6 +51,26 @@ const depthProfile = () =>
       : schema.label('Shape')) as unknown as yup.ObjectSchema<DepthProfile>;
   });
 
+/** What a bucket is kept for: wheels never share theirs with paint. */
+export const VESSEL_ROLES = ['any', 'wash', 'rinse', 'wheels', 'towels', 'stock'] as const;
+export type VesselRole = (typeof VESSEL_ROLES)[number];
+
+const dials = () =>
+  yup
+    .array(
+      exactly({ id: rowId('Dial position').nullable(), name: line('Dial position', 30) }).label(
+        'Dial position',
+      ),
+    )
+    .label('Dial positions')
+    .required()
+    .max(12)
+    .test('once', 'Dial positions has the same name twice.', (all) => {
+      const names = (all ?? []).map((d) => d.name?.trim().toLowerCase());
+      return new Set(names).size === names.length;
+    })
+    .meta({ remedy: 'Name up to 12 positions, each once, from closed to open.' });
+
 export const vesselBody = exactly({
   name: line('Vessel name', 60),
   kind: oneOf('Kind', VESSEL_KINDS),
@@ -59,6 +81,14 @@ export const vesselBody = exactly({
   displacementUl: wholeUl('Taken up by a guard', 0),
   twoLines: yes('Two printed lines'),
   depth: depthProfile(),
+  role: oneOf('Kept for', VESSEL_ROLES),
+  placeId: rowId('Where it is').nullable(),
+  keeperId: rowId('Who has it').nullable(),
+  orificeMm: finite('Orifice', 0.3, 5)
+    .nullable()
+    .meta({ remedy: 'Type millimetres from 0.3 to 5, such as 1.1, or nothing.' }),
+  machineId: rowId('Used on').nullable(),
+  dials: dials(),
 })
   .test('fill-limit', function inOrder(v) {
     if (!(v.fillLimitUl > v.brimfulUl)) return true;
@@ -79,6 +109,16 @@ export const vesselBody = exactly({
     return this.createError({ path: 'smallestUl', message: 'Smallest sensible mix is over the fill limit.' });
   });
 export type VesselBody = Omit<yup.InferType<typeof vesselBody>, 'depth'> & { depth: DepthProfile | null };
+/** What a vessel is kept with where nobody said more: anywhere, for anything, without a dial. */
+export const NO_RIG = {
+  role: 'any',
+  placeId: null,
+  keeperId: null,
+  orificeMm: null,
+  machineId: null,
+  dials: [],
+} satisfies Partial<VesselBody>;
+
 export const vesselPatch = vesselBody.concat(exactly({ retired: yes('Retired') }));
 export type VesselPatch = VesselBody & { retired: boolean };
 
@@ -100,8 +140,19 @@ export type HeldBatch = {
 };
 /** The product last mixed in a vessel that was not rinsed since. */
 export type LastHeld = { productId: number; productName: string };
-export type Vessel = VesselBody & {
+/** A setting of a cannon or a gun, from closed to open. */
+export type DialPosition = { id: number; name: string };
+export type Vessel = Omit<VesselBody, 'dials'> & {
   id: number;
+  dials: DialPosition[];
+  /** Where the dial is set now; null where nobody said, or it has none. */
+  dialId: number | null;
+  /** What it was measured to draw, by dial position and machine. */
+  draws: MeasuredDraw[];
+  /** What it gives a squeeze or a minute, where someone measured it. */
+  output: SprayOutput | null;
+  placeName: string | null;
+  keeperName: string | null;
   holds: HeldBatch | null;
   lastHeld: LastHeld | null;
   retired: boolean;

@@ -1,6 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { tz } from '@date-fns/tz';
-import { addDays, set, subDays } from 'date-fns';
+import { addDays } from 'date-fns';
 import type { ProductBody } from '#contract/products.ts';
 import { asMeasured, planPours } from '#core/mixing/planPour.ts';
 import { practicalPours } from '#core/mixing/practicalPour.ts';
@@ -20,17 +19,16 @@ import { setUpShop, updateShop } from '../server/shop/queries.ts';
 import {
   insertMeasure,
   insertPlace,
-  insertVessel,
   measures as measureRows,
   places as placeRows,
   vessels as vesselRows,
 } from '../server/ware/queries.ts';
+import { loadDrainTests, loadRigs } from './loadRigs.ts';
+import { at, known, named, ZONE } from './named.ts';
 import { people, signOffs } from './people.ts';
 import { type DemoProduct, products } from './products.ts';
 import { SHEETS, sheetFile } from './sheets.ts';
-import { containers, fills, measures, places, vessels } from './ware.ts';
-
-const ZONE = 'Europe/London';
+import { containers, fills, measures, places } from './ware.ts';
 
 /**
  * Fills empty books with Limepit Lane, a shop that never was. The same on every machine; its days count back from
@@ -52,16 +50,17 @@ export async function loadDemo(books: Books, now: Date): Promise<void> {
       const person = await insertPerson(tx, { name, role, pinHash: await hashPin(pin) });
       personIds.set(name, person.id);
     }
-    await loadWare(tx);
+    await loadWare(tx, personIds);
     await attachSheets(tx, now, personIds);
     await loadSignOffs(tx, now, personIds);
+    await loadDrainTests(tx, now, personIds);
     await loadHistory(tx, now, personIds);
   });
 }
 
 const NO_TRAITS = Object.fromEntries(TRAITS.map((t) => [t, 'no'])) as Traits;
 
-async function loadWare(tx: Queryable): Promise<void> {
+async function loadWare(tx: Queryable, personIds: Map<string, number>): Promise<void> {
   const ids = new Map<string, number>();
   for (const product of products) ids.set(product.name, await insertProduct(tx, bodyOf(product)));
   for (const { name, replaces } of products) {
@@ -72,9 +71,9 @@ async function loadWare(tx: Queryable): Promise<void> {
       { replaces: entry },
     ]);
   }
-  for (const vessel of vessels) await insertVessel(tx, vessel);
   for (const measure of measures) await insertMeasure(tx, measure);
   for (const place of places) await insertPlace(tx, place);
+  await loadRigs(tx, personIds);
 }
 
 function bodyOf(product: DemoProduct): ProductBody {
@@ -208,27 +207,8 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
   }
 }
 
-/** An hour of the shop's clock, so many days before now. */
-function at(now: Date, daysAgo: number, clock: string): Date {
-  const [hours = 0, minutes = 0] = clock.split(':').map(Number);
-  const day = subDays(now, daysAgo, { in: tz(ZONE) });
-  return new Date(set(day, { hours, minutes, seconds: 0, milliseconds: 0 }, { in: tz(ZONE) }).getTime());
-}
-
 function read(printed: string) {
   const strength = parseStrength(printed);
   if (!strength.ok) throw new Error(`the demo's label "${printed}" can't be read: ${strength.reason}`);
   return strength.value;
-}
-
-function known(ids: Map<string, number>, name: string): number {
-  const id = ids.get(name);
-  if (id === undefined) throw new Error(`the demo has no ${name}`);
-  return id;
-}
-
-function named<R extends { name: string }>(rows: R[], name: string): R {
-  const row = rows.find((r) => r.name === name);
-  if (!row) throw new Error(`the demo has no ${name}`);
-  return row;
 }

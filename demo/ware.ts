@@ -1,4 +1,5 @@
 import type { ContainerBody, MeasureBody, PlaceBody, VesselBody } from '#contract/ware.ts';
+import { NO_RIG } from '#contract/ware.ts';
 
 // What Limepit Lane owns. Every name here is made up.
 
@@ -24,6 +25,7 @@ const vessel = (
   displacementUl: ml(guard),
   twoLines: false,
   depth,
+  ...NO_RIG,
 });
 
 export const vessels: VesselBody[] = [
@@ -34,6 +36,13 @@ export const vessels: VesselBody[] = [
   vessel('Wash bucket, blue rim', 'bucket', 20_000, 18_000, 4_000, 0, 450, { kind: 'round', diameterCm: 28 }),
   vessel('Towel bucket, van', 'towelBucket', 16_000, 12_000, 3_000, 0, 0, { kind: 'round', diameterCm: 28 }),
   vessel('Stock pail', 'stockPail', 11_000, 10_000, 1_000),
+  vessel('Rinse bucket, white rim', 'bucket', 20_000, 18_000, 4_000, 0, 450, {
+    kind: 'round',
+    diameterCm: 28,
+  }),
+  vessel('Wheels bucket, red rim', 'bucket', 15_000, 12_000, 3_000, 0, 0, { kind: 'round', diameterCm: 26 }),
+  vessel('Cannon bottle, bay 3', 'cannonBottle', 1_000, 900, 200, 20),
+  vessel('Hose-end gun, van', 'gunBottle', 1_000, 900, 200, 15),
 ];
 
 export const measures: MeasureBody[] = [

@@ -167,6 +167,7 @@ test('what a product is made of is entered from its sheet, unknown until then', 
 
   await page.getByRole('link', { name: 'Bench' }).click();
   await choose(page, 'Product', /Branch Line Iron Remover/);
+  await page.getByRole('checkbox', { name: /I have read this/ }).check();
   await page.getByRole('button', { name: /^Pour 750 ml/ }).click();
   await choose(page, 'Product', /Quarry Acid Wash/);
   await expect(page.getByRole('alert')).toContainText(
@@ -192,7 +193,7 @@ test('what is mixed and in circulation is listed by whom, and topped up from the
   const batches = page.getByRole('region', { name: 'Mixed and in circulation' });
   const bottle = batches.getByRole('listitem').filter({ hasText: 'Trigger bottle, white cap' });
   await expect(bottle).toContainText('Lime Kiln Foam, 7.73 %');
-  await expect(bottle).toContainText('Serves light soil. Noor Pell');
+  await expect(bottle).toContainText(/Serves light soil\. Good until .*Noor Pell/);
   await expect(bottle).toContainText('750 ml');
   await bottle.getByRole('button', { name: 'Top it up' }).click();
   await expect(page.getByRole('combobox', { name: 'Your question' })).toContainText('There is some left');

@@ -11,6 +11,8 @@ import { batchRoutes, labelRoutes } from './labels/routes.ts';
 import { movementRoutes } from './ledger/routes.ts';
 import { peopleRoutes } from './people/routes.ts';
 import { productRoutes } from './products/routes.ts';
+import { calibrationRoutes } from './rigs/calibrationRoutes.ts';
+import { deviceRoutes } from './rigs/deviceRoutes.ts';
 import { sessionRoutes } from './sessions/routes.ts';
 import { shopRoutes } from './shop/routes.ts';
 import { measureRoutes, placeRoutes, vesselRoutes } from './ware/routes.ts';
@@ -36,6 +38,8 @@ export function createApp(house: House): Express {
   api.use('/people', peopleRoutes(house));
   api.use('/products', productRoutes(house));
   api.use('/vessels', vesselRoutes(house));
+  api.use('/vessels/:vesselId/calibrations', calibrationRoutes(house));
+  api.use('/devices', deviceRoutes(house));
   api.use('/measures', measureRoutes(house));
   api.use('/places', placeRoutes(house));
   api.use('/containers', containerRoutes(house));

@@ -1,10 +1,13 @@
 import { normalFrom, uniformFrom } from './random.ts';
 
 /**
- * How far off something may be: relatively, spread lognormally around its nominal value, or by an amount, spread
- * normally and never below nothing. Standard uncertainties both.
+ * How far off something may be: relatively, spread lognormally around its nominal value; by an amount, spread normally
+ * and never below nothing; or in the logarithm, wider on one side than on the other. Standard uncertainties all.
  */
-export type Spread = { readonly relative: number } | { readonly ul: number };
+export type Spread =
+  | { readonly relative: number }
+  | { readonly ul: number }
+  | { readonly logBelow: number; readonly logAbove: number };
 
 /** An amount that goes into the mix, with how well it is measured. */
 export type Measured = { readonly name: string; readonly ul: number; readonly spread: Spread };
@@ -16,6 +19,8 @@ export type UncertainMix = {
   readonly water: Measured;
   /** Relative standard uncertainty of how strong the product itself is. */
   readonly assay: number;
+  /** Where a cannon dilutes it again: the share that is bottle liquid. The strengths are then those on the panel. */
+  readonly draw?: { readonly q: number; readonly spread: Spread } | undefined;
 };
 
 /** Usual standard uncertainties: a fill line, and what a label says of its product. */
@@ -46,8 +51,8 @@ type Limits = { floor?: number | undefined; ceiling?: number | undefined };
 const CHUNK = 20_000;
 
 /**
- * Draws the strength of many mixes made in the same way: `f = a c / (c + w)`, each of product, water and the label's
- * strength `a` off by its own spread. Yields the share done after each chunk; the last value is the result.
+ * Draws the strength of many mixes made in the same way: `f = a q c / (c + w)`, each of product, water, the label's
+ * strength `a` and a cannon's draw `q` off by its own spread. Yields the share done after each chunk; the last value is the result.
  *
  * @param draws how many mixes, at least 100
  * @param seed the same seed gives the same result on every machine
@@ -62,6 +67,7 @@ export function* drawStrengths(
   const product = mix.product.map((m) => sampler(m.ul, m.spread, normal));
   const water = sampler(mix.water.ul, mix.water.spread, normal);
   const assay = sampler(1, { relative: mix.assay }, normal);
+  const draw = mix.draw ? sampler(mix.draw.q, mix.draw.spread, normal) : null;
   const strengths = new Float64Array(draws);
   for (let start = 0; start < draws; start += CHUNK) {
     const end = Math.min(draws, start + CHUNK);
@@ -69,7 +75,8 @@ export function* drawStrengths(
       let c = 0;
       for (const draw of product) c += draw();
       const w = water();
-      strengths[i] = c + w > 0 ? (assay() * c) / (c + w) : 0;
+      const q = draw ? draw() : 1;
+      strengths[i] = c + w > 0 ? (assay() * q * c) / (c + w) : 0;
     }
     yield end / draws;
   }
@@ -95,7 +102,11 @@ function sampler(nominal: number, spread: Spread, normal: () => number): () => n
     const sigma = Math.sqrt(Math.log1p(spread.relative ** 2));
     return sigma === 0 ? () => nominal : () => nominal * Math.exp(sigma * normal());
   }
-  return () => Math.max(0, nominal + spread.ul * normal());
+  if ('ul' in spread) return () => Math.max(0, nominal + spread.ul * normal());
+  return () => {
+    const z = normal();
+    return nominal * Math.exp((z < 0 ? spread.logBelow : spread.logAbove) * z);
+  };
 }
 
 const BINS = 48;
@@ -133,18 +144,21 @@ function countBelow(sorted: Float64Array, strength: number): number {
 
 /**
  * The relative standard uncertainty of a strength for small errors: `u_f / f = (1 - f) sqrt(u_c^2 + u_w^2)`, with the
- * label's own added in quadrature.
+ * label's own and the draw's added in quadrature.
  */
 export function closedFormSpread(mix: UncertainMix): number {
   const c = mix.product.reduce((sum, m) => sum + m.ul, 0);
   const f = c / (c + mix.water.ul);
   const product = Math.hypot(...mix.product.map((m) => uncertainUl(m) / c));
   const water = mix.water.ul > 0 ? uncertainUl(mix.water) / mix.water.ul : 0;
-  return Math.hypot((1 - f) * Math.hypot(product, water), mix.assay);
+  const draw = mix.draw ? uncertainUl({ name: '', ul: 1, spread: mix.draw.spread }) : 0;
+  return Math.hypot((1 - f) * Math.hypot(product, water), mix.assay, draw);
 }
 
-const uncertainUl = ({ ul, spread }: Measured): number =>
-  'relative' in spread ? ul * spread.relative : spread.ul;
+function uncertainUl({ ul, spread }: Measured): number {
+  if ('ul' in spread) return spread.ul;
+  return ul * ('relative' in spread ? spread.relative : (spread.logBelow + spread.logAbove) / 2);
+}
 
 export type Improvement = { readonly name: string; readonly narrower: number };
 
@@ -156,10 +170,7 @@ export type Improvement = { readonly name: string; readonly narrower: number };
  */
 export function rankImprovements(mix: UncertainMix): Improvement[] {
   const now = closedFormSpread(mix);
-  const halved = (m: Measured): Measured => ({
-    ...m,
-    spread: 'relative' in m.spread ? { relative: m.spread.relative / 2 } : { ul: m.spread.ul / 2 },
-  });
+  const halved = <M extends { readonly spread: Spread }>(m: M): M => ({ ...m, spread: half(m.spread) });
   const shrink = (better: UncertainMix) => (now > 0 ? 1 - closedFormSpread(better) / now : 0);
   return [
     ...mix.product.map((m, i) => ({
@@ -168,5 +179,12 @@ export function rankImprovements(mix: UncertainMix): Improvement[] {
     })),
     { name: mix.water.name, narrower: shrink({ ...mix, water: halved(mix.water) }) },
     { name: 'label', narrower: shrink({ ...mix, assay: mix.assay / 2 }) },
+    ...(mix.draw ? [{ name: 'draw', narrower: shrink({ ...mix, draw: halved(mix.draw) }) }] : []),
   ].sort((a, b) => b.narrower - a.narrower);
+}
+
+function half(spread: Spread): Spread {
+  if ('ul' in spread) return { ul: spread.ul / 2 };
+  if ('relative' in spread) return { relative: spread.relative / 2 };
+  return { logBelow: spread.logBelow / 2, logAbove: spread.logAbove / 2 };
 }

@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import { NO_RIG } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 
 const shop = serveShop();
@@ -21,6 +22,7 @@ const vessel = {
   fillLimitUl: 450_000,
   smallestUl: 50_000,
   deadUl: 0,
+  ...NO_RIG,
   displacementUl: 0,
   twoLines: false,
   depth: null,

@@ -1,6 +1,6 @@
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { PourBody, Slip } from '#contract/ledger.ts';
-import type { Container, MeasureRow, Vessel } from '#contract/ware.ts';
+import { type Container, type MeasureRow, NO_RIG, type Vessel } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { BOTTLE, parts, pour } from '../testing/pours.ts';
 
@@ -121,6 +121,7 @@ describe('a leftover', () => {
       fillLimitUl: 55_000_000,
       smallestUl: 1_000_000,
       deadUl: 0,
+      ...NO_RIG,
       displacementUl: 0,
       twoLines: false,
       depth: null,

@@ -16,6 +16,7 @@ import type { Queryable } from '../db/books.ts';
 import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { traitsFrom } from '../products/queries.ts';
+import { panelOf } from '../rigs/panel.ts';
 import { measuresOf } from '../ware/queries.ts';
 import { refuseMeeting } from './meeting.ts';
 import { bookDraw, NEW_BATCH, type PourGround, pourGround } from './queries.ts';
@@ -68,6 +69,7 @@ export async function bookPour(
     estimate: isEstimate(body, plan),
     useByDays: ground.record.useByDays,
     water: body.water,
+    panel: body.rig ? await panelOf(tx, body.vesselId, body.rig, fractionIn(plan.after)) : null,
     postings: pourPostings({
       mix: drawn,
       product: body.productId,

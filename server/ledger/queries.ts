@@ -1,4 +1,4 @@
-import type { Movement, MovementKind } from '#contract/ledger.ts';
+import type { Movement, MovementKind, OnPanel } from '#contract/ledger.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { ProductState } from '#core/mixing/solveMix.ts';
 import type { ProductRecord } from '#core/products/record.ts';
@@ -69,6 +69,8 @@ export type NewDraw = {
   useByDays: number | null;
   /** Left out, as the shop's usually is. */
   water?: WaterKind | undefined;
+  /** How it reaches the panel, where a cannon dilutes it again. */
+  panel?: OnPanel | null;
   postings: readonly Posting[];
 };
 
@@ -78,8 +80,8 @@ export type Drawn = { movementId: number; batchId: number; batchCode: string; us
 export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
   const rows = await tx.rows<Drawn>(
     `WITH mixed AS (
-       INSERT INTO batch (product_id, vessel_id, person_id, strength, fraction, made_at, measured, estimate, use_by, water)
-       SELECT $4, $5, $1, $6, $9, $7, $10, $11,
+       INSERT INTO batch (product_id, vessel_id, person_id, strength, fraction, made_at, measured, estimate, panel, use_by, water)
+       SELECT $4, $5, $1, $6, $9, $7, $10, $11, $15,
               least(($7::timestamptz AT TIME ZONE s.zone)::date + $13::int,
                 (SELECT min(k.use_by) FROM jsonb_to_recordset($8::jsonb) AS p("from" int, "to" int)
                  JOIN account a ON a.id = p."from" JOIN batch k ON k.id = a.batch_id WHERE p."to" = 0)),
@@ -107,6 +109,7 @@ export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
       d.kind,
       d.useByDays,
       d.water ?? null,
+      d.panel ? JSON.stringify(d.panel) : null,
     ],
   );
   return rows[0] as Drawn;

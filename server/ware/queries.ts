@@ -9,11 +9,19 @@ import type {
   VesselPatch,
 } from '#contract/ware.ts';
 import type { Queryable } from '../db/books.ts';
+import { drawJson } from '../rigs/calibrations.ts';
 
 /** One row by its id, or all in use, or all that were retired. */
 export type Which = { id?: number; retired?: boolean };
 
 export const whichParams = ({ id, retired = false }: Which) => [id ?? null, retired];
+
+/** The draws in use of each vessel: the newest calibration of each dial position and machine that was not withdrawn. */
+const DRAWS = `SELECT vessel_id, jsonb_agg(draw ORDER BY dial_id, machine_id) AS list FROM (
+    SELECT DISTINCT ON (c.vessel_id, c.dial_id, c.machine_id) c.vessel_id, c.dial_id, c.machine_id, ${drawJson('c')} AS draw
+    FROM calibration c JOIN person w ON w.id = c.person_id LEFT JOIN product p ON p.id = c.liquid_id
+    WHERE c.withdrawn_at IS NULL ORDER BY c.vessel_id, c.dial_id, c.machine_id, c.id DESC
+  ) newest GROUP BY vessel_id`;
 
 /** Vessels with what each still holds: the last batch made in it, as far as the ledger has not seen it leave. */
 export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
@@ -21,11 +29,20 @@ export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
     `SELECT v.id, v.name, v.kind, v.brimful_ul AS "brimfulUl", v.fill_limit_ul AS "fillLimitUl",
             v.smallest_ul AS "smallestUl", v.dead_ul AS "deadUl", v.displacement_ul AS "displacementUl",
             v.two_lines AS "twoLines", v.depth, v.retired_at IS NOT NULL AS retired, v.revision,
+            v.role, v.place_id AS "placeId", l.name AS "placeName", v.keeper_id AS "keeperId", k.name AS "keeperName",
+            v.orifice_mm AS "orificeMm", v.machine_id AS "machineId", v.output,
+            v.dial_id AS "dialId", coalesce(dials.list, '[]') AS dials, coalesce(draws.list, '[]') AS draws,
             CASE WHEN held.made_at > coalesce(v.rinsed_at, '-infinity')
               THEN jsonb_build_object('productId', held.product_id, 'productName', held.product_name) END AS "lastHeld",
             CASE WHEN held.ul > 0 THEN jsonb_build_object('batchId', held.id, 'code', held.code, 'productId', held.product_id,
               'productName', held.product_name, 'ul', held.ul, 'productUl', held.product_ul, 'strength', held.strength, 'madeAt', to_char(held.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'personName', held.person_name, 'useBy', held.use_by, 'water', held.water) END AS holds
-     FROM vessel v LEFT JOIN LATERAL (
+     FROM vessel v LEFT JOIN place l ON l.id = v.place_id LEFT JOIN person k ON k.id = v.keeper_id
+     LEFT JOIN (
+       SELECT vessel_id, jsonb_agg(jsonb_build_object('id', id, 'name', name) ORDER BY position) AS list
+       FROM dial_position WHERE retired_at IS NULL GROUP BY vessel_id
+     ) dials ON dials.vessel_id = v.id
+     LEFT JOIN (${DRAWS}) draws ON draws.vessel_id = v.id
+     LEFT JOIN LATERAL (
        SELECT b.id, b.code, b.made_at, b.product_id, b.strength, b.use_by::text AS use_by, b.water, p.name AS product_name, w.name AS person_name, l.*
        FROM batch b JOIN product p ON p.id = b.product_id JOIN person w ON w.id = b.person_id
        JOIN LATERAL (
@@ -41,13 +58,16 @@ export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
 }
 
 export async function insertVessel(tx: Queryable, body: VesselBody): Promise<number> {
-  return idOf(
+  const id = idOf(
     await tx.rows(
-      `INSERT INTO vessel (name, kind, brimful_ul, fill_limit_ul, smallest_ul, dead_ul, displacement_ul, two_lines, depth)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id`,
+      `INSERT INTO vessel (name, kind, brimful_ul, fill_limit_ul, smallest_ul, dead_ul, displacement_ul, two_lines, depth,
+         role, place_id, keeper_id, orifice_mm, machine_id)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14) RETURNING id`,
       vesselFacts(body),
     ),
   );
+  await keepDials(tx, id, body.dials, null);
+  return id;
 }
 
 const vesselFacts = (body: VesselBody): unknown[] => [
@@ -60,15 +80,56 @@ const vesselFacts = (body: VesselBody): unknown[] => [
   body.displacementUl,
   body.twoLines,
   body.depth === null ? null : JSON.stringify(body.depth),
+  body.role,
+  body.placeId,
+  body.keeperId,
+  body.orificeMm,
+  body.machineId,
 ];
+
+/** Dial positions as they were listed: known ones renamed and put in order, new ones added, others put out of use. */
+async function keepDials(
+  tx: Queryable,
+  vesselId: number,
+  dials: VesselBody['dials'],
+  now: Date | null,
+): Promise<void> {
+  const listed = dials.map(({ id, name }, position) => ({ id, name: name.trim(), position }));
+  // Out of the way first: a name may pass from one position to another.
+  await tx.rows(
+    `UPDATE dial_position SET retired_at = $3 WHERE vessel_id = $1 AND retired_at IS NULL AND NOT id = ANY($2::int[])`,
+    [vesselId, listed.flatMap((d) => d.id ?? []), now],
+  );
+  await tx.rows(
+    `UPDATE dial_position SET name = id::text || ' ' || name WHERE vessel_id = $1 AND retired_at IS NULL`,
+    [vesselId],
+  );
+  await tx.rows(
+    `UPDATE dial_position d SET name = k.name, position = k.position
+     FROM jsonb_to_recordset($2::jsonb) AS k(id int, name text, position int) WHERE d.id = k.id AND d.vessel_id = $1`,
+    [vesselId, JSON.stringify(listed)],
+  );
+  await tx.rows(
+    `INSERT INTO dial_position (vessel_id, name, position)
+     SELECT $1, k.name, k.position FROM jsonb_to_recordset($2::jsonb) AS k(id int, name text, position int) WHERE k.id IS NULL`,
+    [vesselId, JSON.stringify(listed)],
+  );
+  await tx.rows(
+    `UPDATE vessel SET dial_id = (SELECT id FROM dial_position d WHERE d.vessel_id = $1 AND d.retired_at IS NULL
+       ORDER BY (d.id = vessel.dial_id) DESC, d.position DESC LIMIT 1) WHERE id = $1`,
+    [vesselId],
+  );
+}
 
 export async function updateVessel(tx: Queryable, id: number, body: VesselPatch, now: Date): Promise<void> {
   await tx.rows(
     `UPDATE vessel SET name = $1, kind = $2, brimful_ul = $3, fill_limit_ul = $4, smallest_ul = $5, dead_ul = $6,
-       displacement_ul = $7, two_lines = $8, depth = $9,
-       retired_at = CASE WHEN $11 THEN coalesce(retired_at, $12) END, revision = revision + 1 WHERE id = $10`,
+       displacement_ul = $7, two_lines = $8, depth = $9, role = $10, place_id = $11, keeper_id = $12, orifice_mm = $13,
+       machine_id = $14, retired_at = CASE WHEN $16 THEN coalesce(retired_at, $17) END, revision = revision + 1
+     WHERE id = $15`,
     [...vesselFacts(body), id, body.retired, now],
   );
+  await keepDials(tx, id, body.dials, now);
 }
 
 export async function markRinsed(tx: Queryable, id: number, now: Date): Promise<void> {

@@ -1,4 +1,5 @@
 import { useCallback, useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -34,9 +35,9 @@ function OpenBench({ ware }: { ware: Ware }) {
   // The vessel and its amounts follow each keystroke at once, the ladder right behind them.
   const ladderBench = useDeferredValue(bench);
   // A step on the ladder starts from where the mix is now, not from where the ladder has followed to.
-  const latest = useRef(bench.fraction);
+  const latest = useRef(bench.typed);
   useLayoutEffect(() => {
-    latest.current = bench.fraction;
+    latest.current = bench.typed;
   });
   const pouring = usePour(who.personId);
   // A word is given for one pour of one product: it ends with either.
@@ -63,7 +64,8 @@ function OpenBench({ ware }: { ware: Ware }) {
   });
 
   const choose = useCallback(
-    (strength: Strength) => change(who.personId, pick(strength)),
+    (strength: Strength, basis?: Basis) =>
+      change(who.personId, { ...pick(strength), ...(basis && { onPanel: basis === 'panel' }) }),
     [change, who.personId],
   );
   const set = (more: Partial<typeof draft>) => {

@@ -1,12 +1,15 @@
 import { memo, type RefObject, useState } from 'react';
+import { panelFraction } from '#core/delivery/draw.ts';
 import { fractionIn } from '#core/mixing/contents.ts';
 import { rankImprovements, type StrengthSpread } from '#core/mixing/tolerance.ts';
 import { costOfFill, costPerWorkingLitre, formatMoney } from '#core/planning/cost.ts';
+import type { Basis } from '#core/strength/band.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
 import { Watch } from '../ui/Refusal.tsx';
 import type { BenchMix } from './benchMix.ts';
+import type { BenchRig } from './benchRig.ts';
 import { StrengthLadder } from './StrengthLadder.tsx';
 import { uncertainMix } from './uncertainMix.ts';
 import { useSpread } from './useSpread.ts';
@@ -20,23 +23,29 @@ export const LadderPanel = memo(function LadderPanel({
   bench: BenchMix;
   /** The strength as it is now: what is drawn may still be on its way there. */
   latest: RefObject<Fraction | null>;
-  choose: (s: Strength) => void;
+  choose: (s: Strength, basis?: Basis) => void;
 }) {
-  const { product, fraction, plan, made, limits } = bench;
+  const { product, fraction, typed, panel, rig, onPanel, plan, made, limits } = bench;
   const spread = useSpread(bench);
   const real = made ? made.fraction : plan ? fractionIn(plan.after) : fraction;
+  const other = onPanel ? fraction : panel;
   return (
     <section aria-label="Ladder" className="flex flex-col xl:col-start-3 xl:row-span-2 xl:row-start-1">
-      <p className="caps">{made ? 'You have made' : 'Really comes to'}</p>
+      <p className="caps">
+        {made ? 'You have made' : 'Really comes to'}
+        {rig && ', in the bottle'}
+      </p>
       <p className="reading text-[1.5rem] leading-tight whitespace-nowrap" data-testid="reading-strength">
         {real ? formatPercent(real) : '–'}{' '}
         <span className="text-[1.05rem]">
           {real && real < 1 ? formatStrength(inNotation(real, 'parts')) : ''}
         </span>
       </p>
+      {real && rig && <OnThePanel rig={rig} panel={panelFraction(real, rig.draw.q)} />}
       <div className="mt-2 min-h-0 flex-1">
         <StrengthLadder
-          fraction={made ? made.fraction : fraction}
+          fraction={made ? made.fraction : (typed ?? null)}
+          cannon={rig && other && !made ? { other, dragged: onPanel ? 'panel' : 'bottle' } : null}
           entries={product?.labelEntries ?? []}
           band={limits?.band ?? null}
           floor={limits?.floor ?? null}
@@ -56,10 +65,23 @@ export const LadderPanel = memo(function LadderPanel({
   );
 });
 
+/** What reaches the paint, and how well that is known. */
+function OnThePanel({ rig, panel }: { rig: BenchRig; panel: Fraction }) {
+  return (
+    <>
+      <p className="caps mt-2">On the panel</p>
+      <p className="reading text-[1.5rem] leading-tight whitespace-nowrap" data-testid="reading-panel">
+        {rig.draw.known === 'never' ? 'about ' : ''}
+        {formatPercent(panel)}
+      </p>
+    </>
+  );
+}
+
 /** Where the strength stands to the label and to the panel's limits, where that is worth a word. */
 function WhereItStands({ bench: { limits } }: { bench: BenchMix }) {
   if (!limits) return null;
-  const { place, panelPlace, floor, ceiling, hidden } = limits;
+  const { place, panelPlace, floor, ceiling } = limits;
   const percent = (f: number | null) => formatPercent((f ?? 0) as Fraction);
   return (
     <div className="mt-2 flex flex-col gap-2 text-[0.94rem] leading-snug empty:mt-0">
@@ -72,11 +94,6 @@ function WhereItStands({ bench: { limits } }: { bench: BenchMix }) {
       )}
       {panelPlace === 'underFloor' && (
         <Watch word={`Under ${percent(floor)} on the panel.`}>That is the floor for this use.</Watch>
-      )}
-      {hidden && (
-        <p className="text-muted">
-          Its floor and ceiling hold on the panel, after the cannon has diluted it.
-        </p>
       )}
     </div>
   );
@@ -114,7 +131,8 @@ function SpreadInWords({ spread, bench }: { spread: StrengthSpread; bench: Bench
   return (
     <div className="mt-2 text-[0.94rem] leading-snug">
       <p>
-        19 in 20 fills land between <span className="reading">{percent(spread.p2_5)}</span> and{' '}
+        19 in 20 fills land{mix?.draw ? ' on the panel' : ''} between{' '}
+        <span className="reading">{percent(spread.p2_5)}</span> and{' '}
         <span className="reading">{percent(spread.p97_5)} %</span>.{chances(spread)}
       </p>
       <button
@@ -129,7 +147,11 @@ function SpreadInWords({ spread, bench }: { spread: StrengthSpread; bench: Bench
         <ol>
           {best.map(({ name, narrower }) => (
             <li key={name} className="ruled flex justify-between border-faint py-1">
-              {name === 'label' ? 'the label itself' : `a better ${name}`}
+              {name === 'label'
+                ? 'the label itself'
+                : name === 'draw'
+                  ? 'measuring the draw'
+                  : `a better ${name}`}
               <span className="reading">−{Math.round(narrower * 100)} %</span>
             </li>
           ))}

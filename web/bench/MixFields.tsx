@@ -2,6 +2,7 @@ import { RadioGroup } from 'radix-ui';
 import { type KeyboardEvent, memo } from 'react';
 import type { LabelEntry, Product } from '#contract/products.ts';
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
+import type { Basis } from '#core/strength/band.ts';
 import { formatPercent, formatStrength, readingInWords } from '#core/strength/formatStrength.ts';
 import { type Fraction, fractionOf, type Strength, sameStrength } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -14,6 +15,7 @@ import { AmountField } from './AmountField.tsx';
 import { type BenchDraft, type Favourite, MODES, type Mode, useBench } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
 import { ModeFields } from './ModeFields.tsx';
+import { RigFields } from './RigFields.tsx';
 import { Ways, WhatYouMade } from './Ways.tsx';
 import type { Ware } from './ware.ts';
 
@@ -64,7 +66,7 @@ type Props = {
   ware: Ware;
   set: (change: Partial<BenchDraft>) => void;
   /** Picks a strength; the same function on every keystroke. */
-  choose: (strength: Strength) => void;
+  choose: (strength: Strength, basis?: Basis) => void;
 };
 
 /** What to mix: product, strength, vessel, how much. */
@@ -80,7 +82,7 @@ export function MixFields({ draft, bench, ware, set, choose }: Props) {
       productId: picked?.id ?? null,
       containerId: null,
       ...(first
-        ? pick(first.strength)
+        ? { ...pick(first.strength), onPanel: first.basis === 'panel' }
         : picked?.state === 'readyToUse'
           ? pick(NEAT)
           : { strengthText: '', picked: null }),
@@ -94,7 +96,7 @@ export function MixFields({ draft, bench, ware, set, choose }: Props) {
     event.preventDefault();
     const at = chosen ? entries.indexOf(chosen) : by < 0 ? entries.length : -1;
     const next = entries[Math.max(0, Math.min(entries.length - 1, at + by))];
-    if (next) choose(next.strength);
+    if (next) choose(next.strength, next.basis);
   };
 
   return (
@@ -137,6 +139,7 @@ export function MixFields({ draft, bench, ware, set, choose }: Props) {
           choose={choose}
         />
       )}
+      {bench.rig && <RigFields bench={bench} rig={bench.rig} ware={ware} set={set} />}
       <ModeFields draft={draft} bench={bench} set={set} />
       {draft.mode !== 'made' && draft.mode !== 'wrong' && product?.state !== 'readyToUse' && (
         <WaterChoice bench={bench} choose={(water) => set({ water })} />
@@ -164,9 +167,10 @@ function strengthInWords(strength: Strength): string {
   return strength.notation === 'percent' ? words : `${formatPercent(f.value)}: ${words}`;
 }
 
-function rungOf({ strength, rungs }: BenchMix): LabelEntry | undefined {
-  const f = strength?.ok ? fractionOf(strength.value) : null;
-  return f?.ok ? rungs.find((e) => sameStrength(e.fraction as Fraction, f.value)) : undefined;
+function rungOf({ typed, rungs, rig, onPanel }: BenchMix): LabelEntry | undefined {
+  if (typed === null) return undefined;
+  const there = (e: LabelEntry) => rig === null || (e.basis === 'panel') === onPanel;
+  return rungs.find((e) => there(e) && sameStrength(e.fraction as Fraction, typed));
 }
 
 const WATER_NAMES: Record<WaterKind, string> = {
@@ -202,7 +206,7 @@ function WaterChoice({ bench, choose }: { bench: BenchMix; choose: (water: Water
 const Rungs = memo(function Rungs(props: {
   entries: LabelEntry[];
   chosen: number | null;
-  choose: (strength: Strength) => void;
+  choose: Props['choose'];
 }) {
   const { entries, chosen, choose } = props;
   return (
@@ -211,7 +215,7 @@ const Rungs = memo(function Rungs(props: {
       value={chosen === null ? '' : String(chosen)}
       onValueChange={(id) => {
         const entry = entries.find((e) => e.id === Number(id));
-        if (entry) choose(entry.strength);
+        if (entry) choose(entry.strength, entry.basis);
       }}
       className="border-l-2 border-ink"
     >

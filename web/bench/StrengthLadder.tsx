@@ -1,6 +1,7 @@
 import { type KeyboardEvent, memo, type PointerEvent, type RefObject, useMemo } from 'react';
 import type { LabelEntry } from '#contract/products.ts';
 import type { StrengthSpread } from '#core/mixing/tolerance.ts';
+import type { Basis } from '#core/strength/band.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
 import { type Mark, Scale } from '../ui/Scale.tsx';
@@ -18,7 +19,10 @@ const heightOf = (f: number, height: number): number =>
   MARGIN + (Math.log(1 / f) / Math.log(1 / WEAKEST)) * (height - 2 * MARGIN);
 
 type Props = {
+  /** The mark that is dragged. */
   fraction: Fraction | null;
+  /** Where a cannon dilutes the bottle: the other mark, and which of the two is dragged. */
+  cannon: { other: Fraction; dragged: 'bottle' | 'panel' } | null;
   entries: LabelEntry[];
   band: { least: Fraction; most: Fraction } | null;
   /** On the panel, where this vessel delivers what is in it as it is. */
@@ -27,7 +31,7 @@ type Props = {
   spread: StrengthSpread | null;
   /** Where a step starts from; null: from the mark. */
   latest: RefObject<Fraction | null> | null;
-  choose: (strength: Strength) => void;
+  choose: (strength: Strength, basis?: Basis) => void;
 };
 
 /**
@@ -35,16 +39,18 @@ type Props = {
  * one lie apart. Drag the mark, or step from rung to rung with the arrows.
  */
 export function StrengthLadder(props: Props) {
-  const { fraction, entries, band, floor, ceiling, spread, latest, choose } = props;
+  const { fraction, cannon, entries, band, floor, ceiling, spread, latest, choose } = props;
   const [room, { width, height }] = useSize<HTMLDivElement>();
   const yOf = (f: number) => heightOf(f, height);
-  const rungs = [...entries].sort((a, b) => b.fraction - a.fraction);
+  // With a cannon the steps are those of the mark that is moved: label strengths on its own basis.
+  const dragged = entries.filter((e) => !cannon || (e.basis === 'panel') === (cannon.dragged === 'panel'));
+  const rungs = [...(dragged.length > 0 ? dragged : entries)].sort((a, b) => b.fraction - a.fraction);
 
   const chooseAt = (clientY: number) => {
     const top = room.current?.getBoundingClientRect().top ?? 0;
     const y = clientY - top;
     const rung = rungs.find((r) => Math.abs(yOf(r.fraction) - y) <= SNAP_PX);
-    if (rung) return choose(rung.strength);
+    if (rung) return choose(rung.strength, cannon ? rung.basis : undefined);
     const share = Math.min(1, Math.max(0, (y - MARGIN) / Math.max(1, height - 2 * MARGIN)));
     choose(roundParts(WEAKEST ** share));
   };
@@ -61,7 +67,8 @@ export function StrengthLadder(props: Props) {
     const next = up
       ? rungs.findLast((r) => r.fraction > from * 1.000001)
       : rungs.find((r) => r.fraction < from * 0.999999);
-    choose(next && !event.shiftKey ? next.strength : roundParts(Math.min(1, from * (up ? 1.1 : 1 / 1.1))));
+    if (next && !event.shiftKey) choose(next.strength);
+    else choose(roundParts(Math.min(1, from * (up ? 1.1 : 1 / 1.1))));
   };
 
   const graduations = useMemo(
@@ -73,8 +80,23 @@ export function StrengthLadder(props: Props) {
       })),
     [height],
   );
+  const figure = (f: Fraction, where: 'bottle' | 'panel') =>
+    cannon ? `${formatPercent(f)} ${where}` : formatPercent(f);
+  const dragging = cannon?.dragged ?? 'bottle';
   const marks: Mark[] = fraction
-    ? [{ at: yOf(Math.max(fraction, WEAKEST)), figure: formatPercent(fraction), tone: 'product' }]
+    ? [
+        { at: yOf(Math.max(fraction, WEAKEST)), figure: figure(fraction, dragging), tone: 'product' },
+        ...(cannon
+          ? [
+              {
+                at: yOf(Math.max(cannon.other, WEAKEST)),
+                figure: figure(cannon.other, dragging === 'panel' ? 'bottle' : 'panel'),
+                tone: 'product' as const,
+                dashed: true,
+              },
+            ]
+          : []),
+      ]
     : [];
   return (
     <div

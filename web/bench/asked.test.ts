@@ -1,42 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import type { LabelEntry, Product } from '#contract/products.ts';
-import type { Vessel } from '#contract/ware.ts';
-import type { Family } from '#core/products/family.ts';
-import { recordStart, startOfUse } from '#core/products/starts.ts';
-import type { UseKind } from '#core/products/uses.ts';
-import { parseStrength } from '#core/strength/parseStrength.ts';
-import { fractionOf } from '#core/strength/strength.ts';
+import type { Product } from '#contract/products.ts';
+import { recordStart } from '#core/products/starts.ts';
 import { EMPTY_DRAFT } from './benchDraft.ts';
 import { benchMix, pourOf } from './benchMix.ts';
-import { product, vessel, ware } from './madeUpWare.ts';
+import { entry, of, sized, ware } from './madeUpWare.ts';
 import type { Ware } from './ware.ts';
 
-const entry = (
-  id: number,
-  printed: string,
-  use: UseKind,
-  basis: LabelEntry['basis'] = 'bottle',
-): LabelEntry => {
-  const strength = parseStrength(printed);
-  if (!strength.ok) throw new Error(strength.reason);
-  const f = fractionOf(strength.value);
-  return {
-    id,
-    whatFor: printed,
-    printed,
-    strength: strength.value,
-    fraction: f.ok ? f.value : 0,
-    basis,
-    use,
-  };
-};
-const of = (family: Family, labelEntries: LabelEntry[], change: Partial<Product> = {}): Product => ({
-  ...product(1, 'concentrate'),
-  record: recordStart(family),
-  labelEntries,
-  uses: [...new Set(labelEntries.map((e) => e.use))].map((kind) => startOfUse(kind, family)),
-  ...change,
-});
 const at = (one: Product, draft: Partial<typeof EMPTY_DRAFT>, change: Partial<Ware> = {}) =>
   benchMix(
     { ...EMPTY_DRAFT, productId: 1, vesselId: 1, strengthText: '1:12', measure: 'free', ...draft },
@@ -52,9 +21,6 @@ const preWash = of('citrusPreWash', [
   entry(2, '1:20', 'preWash'),
   entry(3, '1:10', 'arch'),
 ]);
-const sized = (kind: Vessel['kind'], change: Partial<Vessel> = {}): Ware['vessels'] => [
-  { ...vessel, kind, ...change },
-];
 
 describe('what a mix is held against', () => {
   it('is the band of the use it is nearest to, with its floor and ceiling on the panel', () => {
@@ -83,16 +49,6 @@ describe('what a mix is held against', () => {
       place: 'over',
       panelPlace: 'overCeiling',
     });
-  });
-
-  it('a cannon hides what reaches the panel', () => {
-    const { limits } = at(preWash, { strengthText: '1:5' }, { vessels: sized('cannonBottle') });
-    expect(limits).toMatchObject({ floor: null, ceiling: null, hidden: false });
-    const weak = at(preWash, { strengthText: '1:40' }, { vessels: sized('cannonBottle') });
-    expect(weak.limits).toMatchObject({ floor: null, ceiling: null, hidden: true, panelPlace: null });
-    const onPanel = of('neutralFoam', [entry(1, '1%', 'foam', 'panel'), entry(2, '3%', 'foam', 'panel')]);
-    expect(at(onPanel, { strengthText: '2%' }).limits?.band).toMatchObject({ least: 0.01, most: 0.03 });
-    expect(at(onPanel, { strengthText: '2%' }, { vessels: sized('cannonBottle') }).limits?.band).toBeNull();
   });
 });
 

@@ -17,7 +17,12 @@ export type BenchDraft = {
   strengthText: string;
   /** The reading chosen from the label or between two; null: as the text is read. */
   picked: Strength | null;
+  /** For a cannon or a gun: what was typed holds on the panel, after it has diluted the bottle. */
+  onPanel: boolean;
   vesselId: number | null;
+  /** How a cannon or a gun is set; null: as it is on record. A machine of 0 is a garden hose. */
+  dialId: number | null;
+  machineId: number | null;
   makeText: string;
   containerId: number | null;
   /** What is at hand: so much product, or so much water that is in the vessel already. */
@@ -53,7 +58,10 @@ export const EMPTY_DRAFT: BenchDraft = {
   productId: null,
   strengthText: '',
   picked: null,
+  onPanel: false,
   vesselId: null,
+  dialId: null,
+  machineId: null,
   makeText: '',
   containerId: null,
   haveWhat: 'product',

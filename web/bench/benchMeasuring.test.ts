@@ -56,7 +56,7 @@ describe('how the product is measured', () => {
 describe('how uncertain a mix is', () => {
   const bench = (measures: MeasureRow[], picked: string | null) => {
     const made = plan(57_692, 692_308);
-    return { plan: made, measuring: benchMeasuring(made, measures, picked), start: null };
+    return { plan: made, measuring: benchMeasuring(made, measures, picked), start: null, rig: null };
   };
   const spreadOf = (measures: MeasureRow[], picked: string | null) => {
     const mix = uncertainMix(bench(measures, picked));
@@ -77,8 +77,10 @@ describe('how uncertain a mix is', () => {
 
   it('is nothing for what goes in neat, and for a correction', () => {
     const neat = plan(500_000, 0);
-    expect(uncertainMix({ plan: neat, measuring: null, start: null })).toBeNull();
-    expect(uncertainMix({ plan: { ...plan(10, 10), how: 'grow' }, measuring: null, start: null })).toBeNull();
-    expect(uncertainMix({ plan: null, measuring: null, start: null })).toBeNull();
+    expect(uncertainMix({ plan: neat, measuring: null, start: null, rig: null })).toBeNull();
+    expect(
+      uncertainMix({ plan: { ...plan(10, 10), how: 'grow' }, measuring: null, start: null, rig: null }),
+    ).toBeNull();
+    expect(uncertainMix({ plan: null, measuring: null, start: null, rig: null })).toBeNull();
   });
 });

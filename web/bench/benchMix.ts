@@ -1,11 +1,12 @@
 import type { PourBody } from '#contract/ledger.ts';
 import type { LabelEntry, Product } from '#contract/products.ts';
 import type { Container, Vessel } from '#contract/ware.ts';
+import { panelFraction } from '#core/delivery/draw.ts';
 import type { Contents } from '#core/mixing/contents.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import { asMeasured, type PourPlan, planPours } from '#core/mixing/planPour.ts';
 import { checkMeasurable } from '#core/mixing/practicalPour.ts';
-import { solveMix, type VesselLimits } from '#core/mixing/solveMix.ts';
+import type { VesselLimits } from '#core/mixing/solveMix.ts';
 import { type Made, whatHaveIMade } from '#core/mixing/whatHaveIMade.ts';
 import type { Outcome, Refusal } from '#core/outcome.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
@@ -13,15 +14,15 @@ import { mayMix } from '#core/safety/mayMix.ts';
 import { ALL_UNKNOWN } from '#core/safety/traits.ts';
 import { checkStock } from '#core/stock/postings.ts';
 import type { Band } from '#core/strength/band.ts';
-import { otherReading } from '#core/strength/otherReading.ts';
-import { parseStrength } from '#core/strength/parseStrength.ts';
-import { type Fraction, fractionOf, type Strength } from '#core/strength/strength.ts';
+import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
-import { type BenchLimits, benchLimits } from './benchLimits.ts';
+import { type BenchLimits, benchLimits, type Delivered } from './benchLimits.ts';
 import { type BenchMeasuring, benchMeasuring } from './benchMeasuring.ts';
+import { type BenchRig, benchRig } from './benchRig.ts';
 import { rungsOf } from './benchRungs.ts';
 import { type BenchStart, benchStart, blank, type StartFields } from './benchStart.ts';
+import { bottleOf, fractionIn, otherOf, readStrength } from './benchStrength.ts';
 import { type Many, totalOf } from './benchTotal.ts';
 import type { Ware } from './ware.ts';
 
@@ -43,8 +44,16 @@ export type BenchMix = {
   /** The product's containers, the first opened first. */
   containers: Container[];
   container: Container | null;
+  /** As it was typed, where it was meant to hold. */
   strength: Outcome<Strength> | null;
+  typed: Fraction | null;
+  /** A cannon or a gun as it is set; null where the vessel delivers what is in it as it is. */
+  rig: BenchRig | null;
+  /** What was typed holds on the panel, and the bottle was worked out from it. */
+  onPanel: boolean;
+  /** In the vessel, and on the panel. */
   fraction: Fraction | null;
+  panel: Fraction | null;
   start: BenchStart | null;
   /** The ways to get there, the most sparing first, and the one being followed, as it is really measured. */
   ways: PourPlan[];
@@ -83,11 +92,20 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
   if (strength && !strength.ok && !blank(draft.strengthText)) refusals.strength = strength;
   const met = product && vessel && meeting(product, vessel, ware.products);
   if (met && !met.ok) refusals.vessel = met;
-  const fraction = strength?.ok ? fractionIn(strength.value) : null;
+  const typed = strength?.ok ? fractionIn(strength.value) : null;
+  const rig = benchRig(vessel, draft);
+  const onPanel = rig !== null && draft.onPanel;
+  const bottle = typed && bottleOf(typed, onPanel ? rig : null);
+  if (bottle && !bottle.ok) refusals.strength = bottle;
+  const fraction = bottle?.ok ? bottle.value : null;
+  const delivered: Delivered | null = fraction && {
+    bottle: fraction,
+    panel: panelFraction(fraction, rig?.draw.q ?? 1),
+  };
   const may = product && mayMixOf(product, ware);
   if (may && !may.ok) refusals.product = may;
   const water = draft.water ?? shop.water;
-  const limits = product && benchLimits(product, fraction, vessel);
+  const limits = product && benchLimits(product, delivered, rig && (onPanel ? 'panel' : 'bottle'));
   const rungs = product ? rungsOf(product, ware, water) : [];
   const asksForWord = product?.record.care.acknowledge ?? false;
 
@@ -97,7 +115,11 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
     containers,
     container,
     strength,
+    typed,
+    rig,
+    onPanel,
     fraction,
+    panel: delivered?.panel ?? null,
     start,
     limits,
     rungs,
@@ -119,7 +141,8 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
 
   const room = limitsOf(vessel);
   const poured = start.body.kind === 'poured' ? start.contents : null;
-  const made = poured && madeOf(poured, fraction, limits?.band ?? null, room, shop);
+  const band = limits?.band?.basis === 'panel' && rig ? null : (limits?.band ?? null);
+  const made = poured && madeOf(poured, fraction, band, room, shop);
   const total = totalOf({
     draft,
     vessel,
@@ -159,7 +182,8 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
     many: total.value.many,
     measuring,
     made,
-    other: strength?.ok && start.contents === null ? otherOf(strength.value, request) : null,
+    other:
+      strength?.ok && start.contents === null ? otherOf(strength.value, request, onPanel ? rig : null) : null,
     refusals,
   };
 }
@@ -174,12 +198,13 @@ export function pourOf(bench: BenchMix, acknowledged: boolean): PourBody | null 
     productId: product.id,
     vesselId: vessel.id,
     containerId: container.id,
-    strength: strength.value,
+    strength: bench.onPanel && bench.fraction ? inNotation(bench.fraction, 'parts') : strength.value,
     totalUl,
     start: start.body,
     how: plan.how,
     measured: measuring?.chosen?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
     water: bench.water,
+    ...(bench.rig?.dial && { rig: { dialId: bench.rig.dial.id, machineId: bench.rig.machineId } }),
     ...(bench.asksForWord && { acknowledged }),
     shown: { pourOffUl: plan.pourOffUl, waterUl: plan.waterUl, productUl: plan.productUl },
   };
@@ -190,30 +215,6 @@ function meeting(product: Product, { name, lastHeld }: Vessel, all: Product[]): 
   if (!lastHeld || lastHeld.productId === product.id) return null;
   const last = all.find((p) => p.id === lastHeld.productId);
   return mayMeet(product, { name: lastHeld.productName, traits: last?.traits ?? ALL_UNKNOWN }, name);
-}
-
-function readStrength(
-  draft: BenchDraft,
-  product: Product | null,
-  vessel: Vessel | null,
-  shop: Ware['shop'],
-): Outcome<Strength> {
-  if (draft.picked) return { ok: true, value: draft.picked };
-  const words = {
-    ...(product?.capUl && { cap: product.capUl }),
-    ...(vessel && { bucket: vessel.fillLimitUl, bottle: vessel.fillLimitUl, vessel: vessel.fillLimitUl }),
-  };
-  return parseStrength(draft.strengthText, {
-    system: shop.units,
-    ratio: shop.ratioReading,
-    gPerMl: product?.gPerMl ?? undefined,
-    words,
-  });
-}
-
-function fractionIn(strength: Strength): Fraction | null {
-  const f = fractionOf(strength);
-  return f.ok ? f.value : null;
 }
 
 export function limitsOf({ brimfulUl, fillLimitUl, smallestUl, displacementUl }: Vessel): VesselLimits {
@@ -269,13 +270,6 @@ function madeOf(
     show: shop.units,
   });
   return made.ok ? made.value : null;
-}
-
-function otherOf(strength: Strength, request: Parameters<typeof solveMix>[0]): BenchMix['other'] {
-  const other = otherReading(strength);
-  const fraction = other && fractionIn(other);
-  const mix = fraction && solveMix({ ...request, fraction });
-  return other && mix?.ok ? { strength: other, productUl: mix.value.productUl } : null;
 }
 
 function containersOf(product: Product | null, all: Container[]): Container[] {

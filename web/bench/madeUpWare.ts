@@ -1,7 +1,11 @@
-import type { Product } from '#contract/products.ts';
-import type { Container, MeasureRow, Vessel } from '#contract/ware.ts';
-import { recordStart } from '#core/products/starts.ts';
+import type { LabelEntry, Product } from '#contract/products.ts';
+import { type Container, type MeasureRow, NO_RIG, type Vessel } from '#contract/ware.ts';
+import type { Family } from '#core/products/family.ts';
+import { recordStart, startOfUse } from '#core/products/starts.ts';
+import type { UseKind } from '#core/products/uses.ts';
 import { ALL_UNKNOWN, TRAITS, type Traits } from '#core/safety/traits.ts';
+import { parseStrength } from '#core/strength/parseStrength.ts';
+import { fractionOf } from '#core/strength/strength.ts';
 import type { Ware } from './ware.ts';
 
 // Made-up ware for the Bench's own tests.
@@ -55,6 +59,12 @@ export const vessel: Vessel = {
   displacementUl: 0,
   twoLines: false,
   depth: null,
+  ...NO_RIG,
+  dialId: null,
+  draws: [],
+  output: null,
+  placeName: null,
+  keeperName: null,
   holds: null,
   lastHeld: null,
   retired: false,
@@ -79,7 +89,41 @@ export const ware: Ware = {
     container(1, 1, 0, '2026-05-01T08:00:00Z'),
   ],
   measures: [syringe],
+  machines: [],
   shop: { units: 'metric', ratioReading: 'parts', hardnessPpm: null, water: 'tap' },
   signedOff: [],
   answers: false,
 };
+
+/** A label strength, as it is printed. */
+export const entry = (
+  id: number,
+  printed: string,
+  use: UseKind,
+  basis: LabelEntry['basis'] = 'bottle',
+): LabelEntry => {
+  const strength = parseStrength(printed);
+  if (!strength.ok) throw new Error(strength.reason);
+  const f = fractionOf(strength.value);
+  return {
+    id,
+    whatFor: printed,
+    printed,
+    strength: strength.value,
+    fraction: f.ok ? f.value : 0,
+    basis,
+    use,
+  };
+};
+/** A product of a family, with its label. */
+export const of = (family: Family, labelEntries: LabelEntry[], change: Partial<Product> = {}): Product => ({
+  ...product(1, 'concentrate'),
+  record: recordStart(family),
+  labelEntries,
+  uses: [...new Set(labelEntries.map((e) => e.use))].map((kind) => startOfUse(kind, family)),
+  ...change,
+});
+/** The one vessel, of another kind. */
+export const sized = (kind: Vessel['kind'], change: Partial<Vessel> = {}): Vessel[] => [
+  { ...vessel, kind, ...change },
+];

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { MeasureRow, Vessel } from '#contract/ware.ts';
 import { EMPTY_DRAFT } from './benchDraft.ts';
 import { letDownMix } from './letDownMix.ts';
+import { vessel as bottle } from './madeUpWare.ts';
 import { isHolding, mergeMix } from './mergeMix.ts';
 import type { Ware } from './ware.ts';
 
@@ -13,18 +14,12 @@ const vessel = (
   ul = 0,
   productUl = 0,
 ): Vessel => ({
-  ...row,
+  ...bottle,
   id,
   name: `Vessel ${id}`,
-  kind: 'triggerBottle',
   brimfulUl: fillLimitUl + 50_000,
   fillLimitUl,
   smallestUl: 50_000,
-  deadUl: 0,
-  displacementUl: 0,
-  twoLines: false,
-  depth: null,
-  lastHeld: null,
   holds: productId
     ? {
         batchId: id,
@@ -59,6 +54,7 @@ const ware: Ware = {
   vessels,
   containers: [],
   measures: [cylinder],
+  machines: [],
   shop: { units: 'metric', ratioReading: 'parts', hardnessPpm: null, water: 'tap' },
   signedOff: [],
   answers: false,

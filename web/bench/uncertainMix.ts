@@ -1,3 +1,4 @@
+import { spreadOfDraw } from '#core/delivery/draw.ts';
 import type { MeasureKind } from '#core/mixing/outlines.ts';
 import {
   FILL_LINE,
@@ -8,12 +9,16 @@ import {
 } from '#core/mixing/tolerance.ts';
 import type { BenchMix } from './benchMix.ts';
 
-/** The mix with how well each part of it is measured; null for a neat fill, which has no spread of its own. */
+/**
+ * The mix with how well each part of it is measured, a cannon's draw among them; null for a neat fill, which has no
+ * spread of its own.
+ */
 export function uncertainMix({
   plan,
   measuring,
   start,
-}: Pick<BenchMix, 'plan' | 'measuring' | 'start'>): UncertainMix | null {
+  rig,
+}: Pick<BenchMix, 'plan' | 'measuring' | 'start' | 'rig'>): UncertainMix | null {
   if (plan?.how !== 'fill' || plan.waterUl === 0 || start?.contents) return null;
   const product = measuring?.chosen
     ? measuring.chosen.parts.map(({ measure, ul }) => ({
@@ -26,6 +31,7 @@ export function uncertainMix({
     product,
     water: { name: 'fill line', ul: plan.waterUl, spread: { relative: FILL_LINE } },
     assay: LABEL_ASSAY,
+    ...(rig && { draw: { q: rig.draw.q, spread: spreadOfDraw(rig.draw) } }),
   };
 }
 

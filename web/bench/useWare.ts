@@ -5,6 +5,7 @@ import { useSession } from '../app/session.tsx';
 import { shopNow } from '../state/clock.ts';
 import {
   containersQuery,
+  devicesQuery,
   measuresQuery,
   productsQuery,
   signOffsQuery,
@@ -20,24 +21,27 @@ export function useWare(): { ware: Ware | null; error: Error | null } {
   const vessels = useQuery(vesselsQuery);
   const containers = useQuery(containersQuery);
   const measures = useQuery(measuresQuery);
+  const devices = useQuery(devicesQuery);
   const signOffs = useQuery(signOffsQuery(who.personId));
   const answers = atLeast(who.role, 'manager');
   const ware = useMemo(
     () =>
-      products.data && vessels.data && containers.data && measures.data && signOffs.data
+      products.data && vessels.data && containers.data && measures.data && devices.data && signOffs.data
         ? {
             products: products.data,
             vessels: vessels.data,
             containers: containers.data,
             measures: measures.data,
+            machines: devices.data.filter((d) => d.kind === 'pressureWasher'),
             shop,
             signedOff: validToday(signOffs.data, shop.zone),
             answers,
           }
         : null,
-    [products.data, vessels.data, containers.data, measures.data, signOffs.data, shop, answers],
+    [products.data, vessels.data, containers.data, measures.data, devices.data, signOffs.data, shop, answers],
   );
-  const error = products.error ?? vessels.error ?? containers.error ?? measures.error ?? signOffs.error;
+  const error =
+    products.error ?? vessels.error ?? containers.error ?? measures.error ?? devices.error ?? signOffs.error;
   return { ware, error };
 }
 

@@ -1,4 +1,5 @@
 import type { Product } from '#contract/products.ts';
+import type { Device } from '#contract/rigs.ts';
 import type { Shop } from '#contract/shop.ts';
 import type { Container, MeasureRow, Vessel } from '#contract/ware.ts';
 
@@ -8,6 +9,8 @@ export type Ware = {
   vessels: Vessel[];
   containers: Container[];
   measures: MeasureRow[];
+  /** What a cannon can be used on. */
+  machines: Device[];
   shop: Pick<Shop, 'units' | 'ratioReading' | 'hardnessPpm' | 'water'>;
   /** What whoever is mixing may mix: products they are signed off for today, or all where they answer for it. */
   signedOff: readonly number[];

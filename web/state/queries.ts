@@ -2,6 +2,7 @@ import { MutationCache, QueryCache, QueryClient, queryOptions } from '@tanstack/
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { Person, SignInName, SignOff, Who } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
+import type { Calibration, Device } from '#contract/rigs.ts';
 import type { ShopState } from '#contract/shop.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
 import { ApiProblem, get } from '../app/api.ts';
@@ -46,6 +47,13 @@ export const productsQuery = queryOptions({
   queryFn: () => get<Product[]>('/products'),
 });
 export const vesselsQuery = queryOptions({ queryKey: ['vessels'], queryFn: () => get<Vessel[]>('/vessels') });
+export const devicesQuery = queryOptions({ queryKey: ['devices'], queryFn: () => get<Device[]>('/devices') });
+/** All that was measured on one cannon or gun. */
+export const calibrationsQuery = (vesselId: number) =>
+  queryOptions({
+    queryKey: ['vessels', vesselId, 'calibrations'],
+    queryFn: () => get<Calibration[]>(`/vessels/${vesselId}/calibrations`),
+  });
 export const measuresQuery = queryOptions({
   queryKey: ['measures'],
   queryFn: () => get<MeasureRow[]>('/measures'),
@@ -54,12 +62,14 @@ export const placesQuery = queryOptions({ queryKey: ['places'], queryFn: () => g
 export const containersQuery = queryOptions({ queryKey: ['containers'], queryFn: allContainers });
 
 /** Ware that was retired, of one kind. */
-export const retiredQuery = <R>(kind: 'products' | 'vessels' | 'measures') =>
+export const retiredQuery = <R>(kind: 'products' | 'vessels' | 'measures' | 'devices') =>
   queryOptions({ queryKey: [kind, 'retired'], queryFn: () => get<R[]>(`/${kind}?retired=true`) });
 
 /** One row of ware, in use or retired. */
-export const rowQuery = <R>(kind: 'products' | 'vessels' | 'measures' | 'containers', id: number) =>
-  queryOptions({ queryKey: [kind, id], queryFn: () => get<R>(`/${kind}/${id}`) });
+export const rowQuery = <R>(
+  kind: 'products' | 'vessels' | 'measures' | 'devices' | 'containers',
+  id: number,
+) => queryOptions({ queryKey: [kind, id], queryFn: () => get<R>(`/${kind}/${id}`) });
 
 export const movementsPage = (id: number, after: number | null) =>
   get<Page<Movement>>(`/containers/${id}/movements${after === null ? '' : `?after=${after}`}`);
@@ -87,6 +97,7 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   people: ['people', 'names'],
   products: ['products', 'containers'],
   vessels: ['vessels'],
+  devices: ['devices'],
   measures: ['measures'],
   places: ['places', 'containers'],
   containers: ['containers', 'movements', 'batches'],

@@ -1,0 +1,98 @@
+import { accept, type Outcome, refuse } from '../outcome.ts';
+import { UNIT_UL } from '../units/volume.ts';
+
+/** What a trigger or a pump gives: ml to the squeeze, or ml to the minute. */
+export type SprayOutput = { readonly per: 'squeeze' | 'minute'; readonly ml: number };
+
+/**
+ * What a trigger gives by counting squeezes, or a pump sprayer by the minute, into a measure.
+ *
+ * @param count squeezes, whole, 5 to 500; or seconds, 3 to 3600
+ * @example 20 squeezes to 24 ml: 1.2 ml each; 90 s to 540 ml: 360 ml a minute
+ */
+export function sprayOutput(per: SprayOutput['per'], count: number, ul: number): Outcome<SprayOutput> {
+  const ml = ul / UNIT_UL.ml;
+  if (per === 'squeeze' && !(Number.isInteger(count) && count >= 5 && count <= 500)) {
+    return refuse(
+      'output.count',
+      'Squeezes',
+      'Squeezes is not a whole number from 5 to 500.',
+      'Count twenty into a measure.',
+    );
+  }
+  if (per === 'minute' && !(count >= 3 && count <= 3_600)) {
+    return refuse(
+      'output.seconds',
+      'Seconds',
+      'Seconds is not between 3 and 3600.',
+      'Spray for a minute, such as 60.',
+    );
+  }
+  if (!(ml > 0)) {
+    return refuse(
+      'output.nothing',
+      'Came out',
+      'Came out is nothing.',
+      'Type what the measure shows, such as 24 ml.',
+    );
+  }
+  return accept({ per, ml: per === 'squeeze' ? ml / count : (ml / count) * 60 });
+}
+
+/** What a rate was measured on: wheels, tyres or arches by number, a whole side, or square metres. */
+export const RATE_TARGETS = [
+  'wheels',
+  'tyres',
+  'arches',
+  'lowerSides',
+  'upperSides',
+  'front',
+  'rear',
+  'roof',
+  'bonnet',
+  'glass',
+  'm2',
+] as const;
+export type RateTarget = (typeof RATE_TARGETS)[number];
+
+/** Seeds: square metres of one of each on a hatchback. */
+export const TARGET_M2: Record<RateTarget, number> = {
+  wheels: 0.25,
+  tyres: 0.15,
+  arches: 0.3,
+  lowerSides: 1.3,
+  upperSides: 1.6,
+  front: 1.2,
+  rear: 1.3,
+  roof: 1.8,
+  bonnet: 1.6,
+  glass: 3,
+  m2: 1,
+};
+
+/**
+ * A rate measured on a vehicle, in ml of bottle liquid to the square metre.
+ *
+ * @param count how many of the target, over 0 to 100
+ * @example 180 ml on 4 wheels: 180 ml/m2, 45 ml a wheel
+ */
+export function measuredRate(ul: number, count: number, target: RateTarget): Outcome<number> {
+  if (!(count > 0 && count <= 100)) {
+    return refuse(
+      'rate.count',
+      'How many',
+      'How many is not between 0 and 100.',
+      'Type how many were done, such as 4.',
+    );
+  }
+  const rate = ul / UNIT_UL.ml / (count * TARGET_M2[target]);
+  if (!(rate >= 1 && rate <= 2_000)) {
+    return refuse(
+      'rate.range',
+      'Used',
+      `Used comes to ${Number(rate.toPrecision(2))} ml a square metre, which can't be right.`,
+      'Type what left the bottle, such as 180 ml, and what it was used on.',
+    );
+  }
+  return accept(rate);
+}

@@ -1,0 +1,131 @@
+import { Router } from 'express';
+import { nothing } from '#contract/ledger.ts';
+import { type CalibrationBody, calibrationBody } from '#contract/rigs.ts';
+import { bucketFlow, calibrateDraw, drawOf, FLOW_METER_U, readingU } from '#core/delivery/drainTest.ts';
+import type { Draw } from '#core/delivery/draw.ts';
+import { accept, type Outcome } from '#core/outcome.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
+import type { Fraction } from '#core/strength/strength.ts';
+import type { House } from '../house.ts';
+import { command } from '../http/commands.ts';
+import { wholeNumber } from '../http/door.ts';
+import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { only } from '../http/signedIn.ts';
+import { vessels } from '../ware/queries.ts';
+import {
+  type CalibrationGround,
+  calibrationGround,
+  calibrations,
+  insertCalibration,
+} from './calibrations.ts';
+
+/** Draws as they were measured. Everyone may look; leads measure, and take back what was measured wrongly. */
+export function calibrationRoutes(house: House): Router {
+  const routes = Router({ mergeParams: true });
+  routes.get('/', async (req, res) => {
+    res.json(await calibrations(house.books, vesselOf(req.params)));
+  });
+  routes.post(
+    '/',
+    only('lead'),
+    command(house, calibrationBody, async ({ tx, body, who, now, params }) => {
+      const vesselId = vesselOf(params);
+      const ground = await calibrationGround(tx, vesselId, body);
+      if (!ground) throw missing('vessel');
+      checkGround(ground, body);
+      const draw = drawFrom(body, ground);
+      if (!draw.ok) throw refusalProblem(draw, POINTERS[draw.field] ?? '/runs');
+      await insertCalibration(tx, vesselId, body, draw.value, who.personId, now);
+      await tx.rows('UPDATE vessel SET dial_id = $2, revision = revision + 1 WHERE id = $1', [
+        vesselId,
+        body.dialId,
+      ]);
+      return {
+        status: 201,
+        body: (await vessels(tx, { id: vesselId }))[0],
+        touched: [['vessels', vesselId]],
+      };
+    }),
+  );
+  routes.post(
+    '/:id/withdrawals',
+    only('lead'),
+    command(house, nothing, async ({ tx, who, now, params }) => {
+      const vesselId = vesselOf(params);
+      const id = wholeNumber(params.id, 'calibration');
+      const rows = await tx.rows(
+        `UPDATE calibration SET withdrawn_at = coalesce(withdrawn_at, $3), withdrawn_by = coalesce(withdrawn_by, $4)
+         WHERE id = $1 AND vessel_id = $2 RETURNING id`,
+        [id, vesselId, now, who.personId],
+      );
+      if (rows.length === 0) throw missing('calibration');
+      return {
+        status: 201,
+        body: (await vessels(tx, { id: vesselId }))[0],
+        touched: [['vessels', vesselId]],
+      };
+    }),
+  );
+  return routes;
+}
+
+const vesselOf = (params: unknown): number =>
+  wholeNumber((params as { vesselId: string }).vesselId, 'vessel');
+
+const POINTERS: Record<string, string> = { Flow: '/flow', 'Time to fill': '/flow/seconds' };
+
+function checkGround(ground: CalibrationGround, { seen, runs }: CalibrationBody): void {
+  if (ground.kind !== 'cannonBottle' && ground.kind !== 'gunBottle') {
+    throw unusable(
+      'Vessel',
+      '/dialId',
+      `${ground.name} delivers what is in it as it is: there is no draw to measure.`,
+    );
+  }
+  if (ground.retired) throw unusable('Vessel', '/dialId', `${ground.name} has been retired.`);
+  if (!ground.dialThere)
+    throw unusable('Dial position', '/dialId', 'That dial position is not there any more.');
+  if (!ground.machineThere) throw unusable('Machine', '/machineId', 'That machine is not in use any more.');
+  if (runs.every((r) => r.leftOut))
+    throw unusable('Runs', '/runs', 'Every run was left out.', 'Keep at least one.');
+  const { newest } = ground;
+  if (newest && newest.id !== seen) {
+    throw new HttpProblem(
+      409,
+      'calibration.newer',
+      `${newest.personName} measured this in between and found ${formatPercent(newest.q as Fraction)}.`,
+      {
+        remedy: 'Look at both. Yours is kept too if you save it again, and counts from then on.',
+        current: newest,
+      },
+    );
+  }
+}
+
+function drawFrom(
+  { flow, stepUl, runs, variant }: CalibrationBody,
+  { bottleUl, units }: CalibrationGround,
+): Outcome<Draw> {
+  const found =
+    flow.kind === 'bucket'
+      ? bucketFlow(flow.ul, flow.seconds)
+      : accept({ mlPerMin: flow.mlPerMin, u: FLOW_METER_U });
+  if (!found.ok) return found;
+  const kept = runs.filter((r) => !r.leftOut);
+  const volumeU = readingU(Math.min(...kept.map((r) => r.drainedUl)), stepUl);
+  const setup = { variant, flowMlPerMin: found.value.mlPerMin, flowU: found.value.u, volumeU, bottleUl };
+  const draw = calibrateDraw(kept, setup, units);
+  return draw.ok ? accept(drawOf(draw.value)) : draw;
+}
+
+function unusable(
+  field: string,
+  pointer: string,
+  message: string,
+  remedy = 'Choose another from the list.',
+): HttpProblem {
+  return new HttpProblem(409, 'rig.unusable', message, {
+    remedy,
+    errors: [{ pointer, message: `${field}: ${message}`, remedy }],
+  });
+}

@@ -1,0 +1,96 @@
+import { RadioGroup } from 'radix-ui';
+import { dialCanClose } from '#core/delivery/draw.ts';
+import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { inNotation } from '#core/strength/strength.ts';
+import { Choice } from '../ui/Choice.tsx';
+import { Field } from '../ui/Field.tsx';
+import type { BenchDraft } from './benchDraft.ts';
+import type { BenchMix } from './benchMix.ts';
+import { type BenchRig, benchRig, drawInWords, HOSE } from './benchRig.ts';
+import type { Ware } from './ware.ts';
+
+/** Where the strength is meant to hold, and how the cannon or the gun is set: what it draws follows from that. */
+export function RigFields(props: {
+  bench: BenchMix;
+  rig: BenchRig;
+  ware: Ware;
+  set: (change: Partial<BenchDraft>) => void;
+}) {
+  const { bench, rig, ware, set } = props;
+  const { vessel, fraction, onPanel } = bench;
+  if (!vessel) return null;
+  const at = (dialId: number) => benchRig(vessel, { dialId, machineId: rig.machineId ?? HOSE });
+  return (
+    <>
+      <RadioGroup.Root
+        aria-label="The strength holds"
+        value={onPanel ? 'panel' : 'bottle'}
+        onValueChange={(where) => set({ onPanel: where === 'panel' })}
+        className="grid grid-cols-2 border border-ink"
+      >
+        {(['bottle', 'panel'] as const).map((where) => (
+          <RadioGroup.Item
+            key={where}
+            value={where}
+            className="min-h-16 leading-tight data-[state=checked]:bg-ink data-[state=checked]:text-ground lg:min-h-12"
+          >
+            {where === 'bottle' ? 'in the bottle' : 'on the panel'}
+          </RadioGroup.Item>
+        ))}
+      </RadioGroup.Root>
+      {onPanel && fraction && (
+        <p className="border-l-2 border-ink pl-3 leading-snug">
+          Fill the bottle at{' '}
+          <strong className="reading">{formatStrength(inNotation(fraction, 'parts'))}</strong>,{' '}
+          {formatPercent(fraction)}.
+        </p>
+      )}
+      {fraction && dialCanClose(fraction, rig.draw.q) && (
+        <p className="border-l-2 border-ink pl-3 leading-snug">
+          That is thin for a bottle: close the dial, and a stronger fill lasts longer.
+        </p>
+      )}
+      {vessel.dials.length > 0 && (
+        <Field label="Dial">
+          {(described) => (
+            <Choice
+              {...described}
+              bay
+              value={String(rig.dial?.id ?? '')}
+              placeholder="Where it is set"
+              options={vessel.dials.map((d) => {
+                const there = at(d.id);
+                return {
+                  value: String(d.id),
+                  name: d.name,
+                  note: there ? `draws ${drawInWords(there.draw, there.measured?.runs)}` : '',
+                };
+              })}
+              onChange={(id) => set({ dialId: Number(id) })}
+            />
+          )}
+        </Field>
+      )}
+      <p className="leading-snug">
+        Draws {drawInWords(rig.draw, rig.measured?.runs)}
+        {rig.measured?.liquidName && `, with ${rig.measured.liquidName}`}
+        {rig.measured && !rig.measured.liquidName && ', with plain water'}.
+      </p>
+      {ware.machines.length > 0 && (
+        <Field label="Used on">
+          {(described) => (
+            <Choice
+              {...described}
+              value={String(rig.machineId ?? HOSE)}
+              options={[
+                ...ware.machines.map((m) => ({ value: String(m.id), name: m.name })),
+                { value: String(HOSE), name: 'a garden hose' },
+              ]}
+              onChange={(id) => set({ machineId: Number(id) })}
+            />
+          )}
+        </Field>
+      )}
+    </>
+  );
+}
