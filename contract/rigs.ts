@@ -98,6 +98,13 @@ export const calibrationBody = exactly({
 });
 export type CalibrationBody = yup.InferType<typeof calibrationBody>;
 
+/** What came out of a trigger by so many squeezes, or of a pump sprayer in so many seconds. */
+export const outputBody = exactly({
+  per: oneOf('Per', ['squeeze', 'minute']),
+  count: finite('Count', 0, 3_600),
+  ul: wholeUl('Came out'),
+});
+
 /** A draw that is in use: the newest that was not withdrawn, of one dial position on one machine. */
 export type MeasuredDraw = Draw & {
   calibrationId: number;

@@ -64,7 +64,7 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
   await noor.goto('/');
   await signIn(noor, 'Noor Pell');
   await pickProduct(noor, 'Quarry Rinse Acid');
-  await choose(noor, 'Vessel', /Cannon bottle/);
+  await choose(noor, 'Vessel', /Cannon bottle, bay 2/);
   await expect(noor.getByRole('alert').first()).toContainText('only mixed by people signed off for it');
   await expect(noor.getByRole('button', { name: 'Pour', exact: true })).toBeDisabled();
 

@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { containerRoutes } from './containers/routes.ts';
+import { instrumentRoutes } from './devices/routes.ts';
 import type { House } from './house.ts';
 import { sameOriginOnly } from './http/origin.ts';
 import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
@@ -40,6 +41,7 @@ export function createApp(house: House): Express {
   api.use('/vessels', vesselRoutes(house));
   api.use('/vessels/:vesselId/calibrations', calibrationRoutes(house));
   api.use('/devices', deviceRoutes(house));
+  api.use('/instruments', instrumentRoutes(house));
   api.use('/measures', measureRoutes(house));
   api.use('/places', placeRoutes(house));
   api.use('/containers', containerRoutes(house));

@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
 import type { Books } from './db/books.ts';
+import type { Instruments } from './devices/instrument.ts';
 import type { LabelPrinter } from './devices/labelPrinter.ts';
 import type { Live } from './live/live.ts';
 import type { Papers } from './papers/office.ts';
@@ -15,6 +16,8 @@ export type House = {
   /** Lays documents out on paper, off the main thread. */
   readonly papers: Papers;
   readonly labelPrinter: LabelPrinter;
+  /** Scales and flow meters, real or stand-ins. */
+  readonly instruments: Instruments;
   /** Where the shop is reached from other devices: what QR codes lead to. */
   readonly publicAddress: () => string;
   /** PINs to show on the sign-in page: the demo's alone. */

@@ -2,6 +2,7 @@ import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import QRCode from 'qrcode';
+import { simulatedInstruments } from '../demo/instruments.ts';
 import { loadDemo } from '../demo/loadDemo.ts';
 import { demoPins } from '../demo/people.ts';
 import type { Books } from './db/books.ts';
@@ -35,6 +36,7 @@ async function main(): Promise<void> {
     log,
     demoPins: options.demo ? demoPins : new Map(),
     labelPrinter: options.demo ? simulatedLabelPrinter : noLabelPrinter,
+    ...(options.demo && { connect: simulatedInstruments }),
     prepare: (books) => prepare(books, options, now()),
   });
   stopOnSignal(serving);

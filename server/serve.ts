@@ -5,6 +5,7 @@ import { networkInterfaces } from 'node:os';
 import type { Logger } from 'pino';
 import { createApp } from './app.ts';
 import { Books } from './db/books.ts';
+import { type Instruments, noInstruments } from './devices/instrument.ts';
 import type { LabelPrinter } from './devices/labelPrinter.ts';
 import { Live } from './live/live.ts';
 import { Papers } from './papers/office.ts';
@@ -33,6 +34,8 @@ export async function serve(options: {
   log: Logger;
   demoPins: ReadonlyMap<string, string>;
   labelPrinter: LabelPrinter;
+  /** Connects the shop's instruments once its books are open. */
+  connect?: (books: Books) => Promise<Instruments>;
   prepare?: (books: Books) => Promise<void>;
 }): Promise<Serving> {
   const { folder, host, port, now, log, demoPins, labelPrinter } = options;
@@ -41,6 +44,7 @@ export async function serve(options: {
     await options.prepare?.(books);
     const setupCode = String(randomInt(1_000_000)).padStart(6, '0');
     const live = new Live();
+    const instruments = (await options.connect?.(books)) ?? noInstruments;
     const papers = new Papers();
     let publicly = '';
     const app = createApp({
@@ -52,6 +56,7 @@ export async function serve(options: {
       demoPins,
       papers,
       labelPrinter,
+      instruments,
       publicAddress: () => publicly,
     });
     const server = createServer(app);
@@ -62,6 +67,7 @@ export async function serve(options: {
     const stop = async () => {
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
+      instruments.close();
       await papers.close();
       await books.close();
     };

@@ -116,13 +116,10 @@ function pourOffFirst(
 ): Correction {
   const f1 = fractionIn(have);
   const kept = want.totalUl * (tooStrong ? want.fraction / f1 : (1 - want.fraction) / (1 - f1));
-  const target = contentsOf(want.totalUl, want.fraction);
   const offUl = volumeUl(have) - Math.round(kept);
-  const left = pourOff(have, offUl);
-  const steps = add(
-    Math.max(0, target.waterUl - left.waterUl),
-    Math.max(0, target.productUl - left.productUl),
-  );
+  // What is added makes up the total to the microlitre, so that rounding never lifts it over the fill limit.
+  const spare = want.totalUl - volumeUl(pourOff(have, offUl));
+  const steps = tooStrong ? add(spare, 0) : add(0, spare);
   return way('pourOffFirst', have, offUl > 0 ? [{ do: 'pourOff', ul: offUl }, ...steps] : steps);
 }
 

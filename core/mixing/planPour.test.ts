@@ -49,6 +49,8 @@ describe('a plan', () => {
           expect(volumeUl(after)).toBeLessThanOrEqual(vessel.fillLimitUl);
         }
       }),
+      // Rounding once lifted this one a microlitre over the fill limit.
+      { examples: [[699_520, 0.005, 900_000, 0.23205944444444443]] },
     );
   });
 

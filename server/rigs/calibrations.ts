@@ -3,14 +3,7 @@ import type { Draw } from '#core/delivery/draw.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
 import { idOf } from '../ware/queries.ts';
-
-/** A calibration as the draw it gives, for a query that joins its person `w` and its liquid `p`. */
-export const drawJson = (c: string): string =>
-  `jsonb_build_object('calibrationId', ${c}.id, 'dialId', ${c}.dial_id, 'machineId', ${c}.machine_id, 'q', ${c}.q, 'u', ${c}.u,
-     'known', CASE WHEN ${c}.q_from IS NULL THEN 'oneRun' ELSE 'measured' END, 'from', ${c}.q_from, 'to', ${c}.q_to,
-     'runs', (SELECT count(*) FROM calibration_run r WHERE r.calibration_id = ${c}.id AND NOT r.left_out),
-     'at', to_char(${c}.measured_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'personName', w.name,
-     'liquidName', p.name)`;
+import { drawJson } from './drawJson.ts';
 
 /** All that was measured on a vessel, newest first, withdrawn ones among them. */
 export async function calibrations(

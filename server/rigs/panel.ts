@@ -3,7 +3,7 @@ import { type Draw, panelFraction, UNMEASURED_DRAW } from '#core/delivery/draw.t
 import type { Fraction } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem } from '../http/problems.ts';
-import { drawJson } from './calibrations.ts';
+import { drawJson } from './drawJson.ts';
 
 /**
  * How a mix reaches the panel from a cannon or a gun that is set like this; the dial is noted to stand there now.

@@ -4,10 +4,12 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import request, { type Response } from 'supertest';
 import { afterAll, beforeAll } from 'vitest';
+import { simulatedInstruments } from '../../demo/instruments.ts';
 import { loadDemo } from '../../demo/loadDemo.ts';
 import { demoPins } from '../../demo/people.ts';
 import { createApp } from '../app.ts';
 import { Books } from '../db/books.ts';
+import { noInstruments } from '../devices/instrument.ts';
 import { noLabelPrinter, simulatedLabelPrinter } from '../devices/labelPrinter.ts';
 import { Live } from '../live/live.ts';
 import { Papers } from '../papers/office.ts';
@@ -40,6 +42,7 @@ export class ServedShop {
       demoPins: demo ? demoPins : new Map(),
       papers: this.papers,
       labelPrinter: demo ? simulatedLabelPrinter : noLabelPrinter,
+      instruments: demo ? await simulatedInstruments(this.books) : noInstruments,
       publicAddress: () => 'http://192.0.2.10:4600/',
     });
   }

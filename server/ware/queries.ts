@@ -9,7 +9,7 @@ import type {
   VesselPatch,
 } from '#contract/ware.ts';
 import type { Queryable } from '../db/books.ts';
-import { drawJson } from '../rigs/calibrations.ts';
+import { drawJson } from '../rigs/drawJson.ts';
 
 /** One row by its id, or all in use, or all that were retired. */
 export type Which = { id?: number; retired?: boolean };

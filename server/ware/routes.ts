@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import type { Schema } from 'yup';
 import { nothing, type Topic } from '#contract/ledger.ts';
+import { outputBody } from '#contract/rigs.ts';
 import {
   type MeasureRow,
   measureBody,
@@ -11,11 +12,12 @@ import {
   vesselBody,
   vesselPatch,
 } from '#contract/ware.ts';
+import { sprayOutput } from '#core/delivery/output.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { change, command, revised } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { missing } from '../http/problems.ts';
+import { missing, refusalProblem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import {
   insertMeasure,
@@ -98,6 +100,22 @@ export function vesselRoutes(house: House): Router {
     command(house, nothing, async ({ tx, now, params }) => {
       const id = wholeNumber(params.id, 'vessel');
       await markRinsed(tx, id, now);
+      const [vessel] = await vessels(tx, { id });
+      if (!vessel) throw missing('vessel');
+      return { status: 201, body: vessel, touched: [['vessels', id]] };
+    }),
+  );
+  routes.post(
+    '/:id/outputs',
+    only('lead'),
+    command(house, outputBody, async ({ tx, body, params }) => {
+      const id = wholeNumber(params.id, 'vessel');
+      const output = sprayOutput(body.per, body.count, body.ul);
+      if (!output.ok) throw refusalProblem(output, output.field === 'Came out' ? '/ul' : '/count');
+      await tx.rows('UPDATE vessel SET output = $2, revision = revision + 1 WHERE id = $1', [
+        id,
+        output.value,
+      ]);
       const [vessel] = await vessels(tx, { id });
       if (!vessel) throw missing('vessel');
       return { status: 201, body: vessel, touched: [['vessels', id]] };

@@ -19,6 +19,8 @@ const Receive = lazy(() => import('../stock/Receive.tsx'));
 const ProductPage = lazy(() => import('../stock/product/ProductPage.tsx'));
 const Rigs = lazy(() => import('../rigs/Rigs.tsx'));
 const VesselPage = lazy(() => import('../rigs/VesselPage.tsx'));
+const MeasureDraw = lazy(() => import('../rigs/measure/MeasureDraw.tsx'));
+const DevicePage = lazy(() => import('../rigs/DevicePage.tsx'));
 const MeasurePage = lazy(() => import('../rigs/MeasurePage.tsx'));
 const Crew = lazy(() => import('../crew/Crew.tsx'));
 const PersonPage = lazy(() => import('../crew/PersonPage.tsx'));
@@ -76,6 +78,8 @@ export function App() {
             <Route path="/b/:id" element={<BatchPage />} />
             <Route path="/rigs" element={<Rigs />} />
             <Route path="/rigs/vessels/:id" element={<VesselPage />} />
+            <Route path="/rigs/vessels/:id/measure" element={<MeasureDraw />} />
+            <Route path="/rigs/devices/:id" element={<DevicePage />} />
             <Route path="/rigs/measures/:id" element={<MeasurePage />} />
             <Route path="/crew" element={<Crew />} />
             <Route path="/crew/:id" element={<PersonPage />} />

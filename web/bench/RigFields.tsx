@@ -2,11 +2,12 @@ import { RadioGroup } from 'radix-ui';
 import { dialCanClose } from '#core/delivery/draw.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
+import { drawInWords } from '../rigs/drawInWords.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { Field } from '../ui/Field.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
-import { type BenchRig, benchRig, drawInWords, HOSE } from './benchRig.ts';
+import { type BenchRig, benchRig, HOSE } from './benchRig.ts';
 import type { Ware } from './ware.ts';
 
 /** Where the strength is meant to hold, and how the cannon or the gun is set: what it draws follows from that. */

@@ -2,8 +2,6 @@ import type { MeasuredDraw } from '#contract/rigs.ts';
 import type { DialPosition, Vessel } from '#contract/ware.ts';
 import { type Draw, UNMEASURED_DRAW } from '#core/delivery/draw.ts';
 import { isSuction } from '#core/products/record.ts';
-import { formatPercent } from '#core/strength/formatStrength.ts';
-import type { Fraction } from '#core/strength/strength.ts';
 import type { BenchDraft } from './benchDraft.ts';
 
 /** On a garden hose, where no machine is chosen. */
@@ -38,20 +36,3 @@ export function benchRig(
   });
   return { dial, machineId, draw: measured ?? UNMEASURED_DRAW, measured, others };
 }
-
-const percent = (q: number) => formatPercent(Number(q.toPrecision(2)) as Fraction);
-
-/** A draw with how well it is known: `8.9 %, 8.4 to 9.4, by 4 runs`, `not measured: typical 8 %, could be 4 to 14`. */
-export function drawInWords({ q, known, from, to }: Draw, runs = 0): string {
-  const range = from !== null && to !== null ? `${bare(from)} to ${bare(to)}` : '';
-  switch (known) {
-    case 'never':
-      return `not measured: typical ${percent(q)}, could be ${range}`;
-    case 'oneRun':
-      return `${percent(q)} by one run, a tenth either way`;
-    case 'measured':
-      return `${percent(q)}, ${range}, by ${runs} runs`;
-  }
-}
-
-const bare = (q: number) => percent(q).replace(' %', '');

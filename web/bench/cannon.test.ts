@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest';
 import type { MeasuredDraw } from '#contract/rigs.ts';
 import { simulateStrength } from '#core/mixing/tolerance.ts';
 import { fractionOf } from '#core/strength/strength.ts';
+import { drawInWords } from '../rigs/drawInWords.ts';
 import { type BenchDraft, EMPTY_DRAFT } from './benchDraft.ts';
 import { benchMix, pourOf } from './benchMix.ts';
-import { benchRig, drawInWords, HOSE } from './benchRig.ts';
+import { benchRig, HOSE } from './benchRig.ts';
 import { entry, of, sized, ware } from './madeUpWare.ts';
 import { uncertainMix } from './uncertainMix.ts';
 

@@ -2,26 +2,32 @@ import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { atLeast } from '#contract/people.ts';
+import type { Device } from '#contract/rigs.ts';
 import type { MeasureRow, Vessel } from '#contract/ware.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
+import { isSuction } from '#core/products/record.ts';
+import { formatFlow } from '#core/units/flow.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { PrinterShelf } from '../labels/PrinterShelf.tsx';
-import { measuresQuery, retiredQuery, vesselsQuery } from '../state/queries.ts';
+import { devicesQuery, measuresQuery, placesQuery, retiredQuery, vesselsQuery } from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { MEASURE_NAMES, VESSEL_NAMES } from './kinds.ts';
+import { outputInWords } from './OutputSection.tsx';
 import { Silhouette } from './Silhouette.tsx';
+import { ROLE_NAMES } from './vesselTyped.ts';
 
 /** Everything a mix is made in or measured with. */
 export default function Rigs() {
   const { who, shop } = useSession();
   const vessels = useQuery(vesselsQuery);
   const measures = useQuery(measuresQuery);
-  const error = vessels.error ?? measures.error;
+  const devices = useQuery(devicesQuery);
+  const error = vessels.error ?? measures.error ?? devices.error;
   if (error) return <Refusal problem={error} />;
-  if (!vessels.data || !measures.data) return null;
+  if (!vessels.data || !measures.data || !devices.data) return null;
   const manager = atLeast(who.role, 'manager');
   return (
     <Page
@@ -31,6 +37,7 @@ export default function Rigs() {
           <>
             <ButtonLink to="/rigs/vessels/new">Add a vessel</ButtonLink>
             <ButtonLink to="/rigs/measures/new">Add a measure</ButtonLink>
+            <ButtonLink to="/rigs/devices/new?kind=pressureWasher">Add a machine</ButtonLink>
           </>
         )
       }
@@ -44,7 +51,14 @@ export default function Rigs() {
                 key={v.id}
                 to={`/rigs/vessels/${v.id}`}
                 name={v.name}
-                kind={VESSEL_NAMES[v.kind]}
+                kind={[
+                  VESSEL_NAMES[v.kind],
+                  v.role !== 'any' && `for ${ROLE_NAMES[v.role].toLowerCase()}`,
+                  v.placeName,
+                  v.keeperName && `with ${v.keeperName}`,
+                ]
+                  .filter(Boolean)
+                  .join(', ')}
                 figure={<Silhouette outline={VESSEL_OUTLINES[v.kind]} />}
               >
                 <span className="block">
@@ -53,6 +67,7 @@ export default function Rigs() {
                 <span className="block text-[0.94rem] text-muted">
                   {v.holds ? `holds ${formatVolume(v.holds.ul, shop.units)} ${v.holds.productName}` : 'empty'}
                 </span>
+                {deliversInWords(v) && <span className="block text-[0.94rem]">{deliversInWords(v)}</span>}
               </Row>
             ))}
           </Ledger>
@@ -77,6 +92,7 @@ export default function Rigs() {
             ))}
           </Ledger>
           {manager && <Retired kind="measures" />}
+          <Machines devices={devices.data} manager={manager} />
           <div className="mt-8">
             <PrinterShelf />
           </div>
@@ -84,6 +100,57 @@ export default function Rigs() {
       </div>
     </Page>
   );
+}
+
+/** Pressure washers, and where they stand. */
+function Machines({ devices, manager }: { devices: Device[]; manager: boolean }) {
+  const { shop } = useSession();
+  const { data: places = [] } = useQuery(placesQuery);
+  const machines = devices.filter((d) => d.kind === 'pressureWasher');
+  return (
+    <section aria-label="Machines" className="mt-8">
+      <h2 className="mb-2">Machines</h2>
+      <ul className="border-t-2 border-ink">
+        {machines.map((d) => (
+          <li key={d.id} className="ruled border-faint">
+            <Link
+              to={`/rigs/devices/${d.id}`}
+              className="flex min-h-17 items-center gap-5 py-2 leading-tight no-underline hover:underline"
+            >
+              <span className="flex-1">
+                {d.name}
+                <span className="block text-[0.94rem] text-muted">
+                  {places.find((p) => p.id === d.placeId)?.name}
+                </span>
+              </span>
+              <span className="text-right">
+                {d.plateMlPerMin && (
+                  <span className="reading block">{formatFlow(d.plateMlPerMin, shop.units)}</span>
+                )}
+                {d.plateBar && (
+                  <span className="block text-[0.94rem] text-muted">{d.plateBar} bar, by its plate</span>
+                )}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {machines.length === 0 && (
+        <p className="mt-2 text-muted">None yet. Cannons are then used on a garden hose.</p>
+      )}
+      {manager && <Retired kind="devices" />}
+    </section>
+  );
+}
+
+/** What comes out of a rig, as far as it was measured. */
+function deliversInWords(v: Vessel): string | null {
+  if (v.output) return outputInWords(v.output);
+  if (!isSuction(v.kind)) return null;
+  const rig = v.draws.find((d) => d.dialId === v.dialId && d.machineId === v.machineId);
+  const dial = v.dials.find((d) => d.id === v.dialId)?.name;
+  if (!rig) return 'draw not measured';
+  return `${dial}: draws ${Number((rig.q * 100).toPrecision(2))} %`;
 }
 
 function Ledger({ children, empty }: { children: ReactNode[]; empty: string }) {
@@ -107,8 +174,8 @@ function Row(props: { to: string; name: string; kind: string; figure: ReactNode;
 }
 
 /** What is out of use, for whoever may bring it back. */
-function Retired({ kind }: { kind: 'vessels' | 'measures' }) {
-  const { data = [] } = useQuery(retiredQuery<Vessel | MeasureRow>(kind));
+function Retired({ kind }: { kind: 'vessels' | 'measures' | 'devices' }) {
+  const { data = [] } = useQuery(retiredQuery<Vessel | MeasureRow | Device>(kind));
   if (data.length === 0) return null;
   return (
     <details className="mt-3">

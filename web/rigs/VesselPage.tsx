@@ -3,22 +3,36 @@ import { useNavigate, useParams } from 'react-router';
 import { atLeast } from '#contract/people.ts';
 import { type Vessel, vesselBody, vesselPatch } from '#contract/ware.ts';
 import { VESSEL_KINDS, VESSEL_OUTLINES, type VesselKind } from '#core/mixing/outlines.ts';
-import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import { isSuction } from '#core/products/record.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
 import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
-import { askAgain, rowQuery } from '../state/queries.ts';
+import { askAgain, devicesQuery, peopleQuery, placesQuery, rowQuery } from '../state/queries.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
-import { readVolumes } from '../ui/readVolumes.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
+import type { TextForm } from '../ui/useTextForm.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { DepthFields } from './DepthFields.tsx';
-import { type DepthTyped, readDepth, typedDepth } from './depthTyped.ts';
+import { DialFields } from './DialFields.tsx';
+import { DrawSection } from './DrawSection.tsx';
 import { VESSEL_NAMES, VESSEL_STARTS } from './kinds.ts';
+import { OutputSection } from './OutputSection.tsx';
+import {
+  NOBODY,
+  ROLE_NAMES,
+  ROLE_OPTIONS,
+  readVessel,
+  SPARE_LABELS,
+  typedVessel,
+  USUAL_DIALS,
+  type VesselTyped,
+  VOLUME_LABELS,
+  vesselFacts,
+} from './vesselTyped.ts';
 
 /** A vessel: its shape, its limits, and what it holds by the books. */
 export default function VesselPage() {
@@ -41,9 +55,31 @@ export default function VesselPage() {
 function VesselFacts({ vessel }: { vessel: Vessel }) {
   return (
     <Page title={vessel.name}>
+      <RigLine vessel={vessel} />
+      <Delivery vessel={vessel} />
       <VesselFigure vessel={vessel} />
     </Page>
   );
+}
+
+/** What it is, where it is and who has it, in a line. */
+function RigLine({ vessel }: { vessel: Vessel }) {
+  const words = [
+    VESSEL_NAMES[vessel.kind],
+    vessel.role !== 'any' && `for ${ROLE_NAMES[vessel.role].toLowerCase()}`,
+    vessel.placeName,
+    vessel.keeperName && `with ${vessel.keeperName}`,
+    vessel.orificeMm && `orifice ${vessel.orificeMm} mm`,
+  ];
+  return <p className="mb-5">{words.filter(Boolean).join(', ')}.</p>;
+}
+
+/** What comes out of it, as it was measured: the draw of a cannon, the output of a sprayer. */
+function Delivery({ vessel }: { vessel: Vessel }) {
+  if (isSuction(vessel.kind)) return <DrawSection vessel={vessel} />;
+  if (vessel.kind === 'triggerBottle' || vessel.kind === 'pumpSprayer')
+    return <OutputSection vessel={vessel} />;
+  return null;
 }
 
 function VesselFigure({ vessel }: { vessel: Vessel }) {
@@ -71,100 +107,50 @@ function VesselFigure({ vessel }: { vessel: Vessel }) {
   );
 }
 
-type Typed = {
-  name: string;
-  kind: VesselKind;
-  brimfulUl: string;
-  fillLimitUl: string;
-  smallestUl: string;
-  displacementUl: string;
-  deadUl: string;
-  twoLines: boolean;
-  depth: DepthTyped;
-};
-
-const typedVessel = (vessel: Vessel | null): Typed =>
-  vessel
-    ? {
-        name: vessel.name,
-        kind: vessel.kind,
-        brimfulUl: formatExactVolume(vessel.brimfulUl),
-        fillLimitUl: formatExactVolume(vessel.fillLimitUl),
-        smallestUl: formatExactVolume(vessel.smallestUl),
-        displacementUl: formatExactVolume(vessel.displacementUl),
-        deadUl: formatExactVolume(vessel.deadUl),
-        twoLines: vessel.twoLines,
-        depth: typedDepth(vessel.depth),
-      }
-    : {
-        name: '',
-        kind: 'triggerBottle',
-        ...VESSEL_STARTS.triggerBottle,
-        displacementUl: '0',
-        deadUl: '0',
-        twoLines: false,
-        depth: typedDepth(null),
-      };
-
-const LABELS = {
-  brimfulUl: 'Brimful',
-  fillLimitUl: 'Fill limit',
-  smallestUl: 'Smallest sensible mix',
-} as const;
-const SPARE_LABELS = { displacementUl: 'Taken up by a guard', deadUl: 'Left in the bottom' } as const;
-
-function bodyOf(typed: Typed, system: UnitSystem) {
-  const { volumes, refusals } = readVolumes(typed, LABELS, system);
-  const spare = readVolumes(typed, SPARE_LABELS, system, { orNothing: true });
-  const shape = readDepth(typed.depth, system);
-  return {
-    body: {
-      name: typed.name,
-      kind: typed.kind,
-      twoLines: typed.twoLines,
-      depth: shape.depth,
-      ...volumes,
-      ...spare.volumes,
-    },
-    refusals: { ...refusals, ...spare.refusals, ...shape.refusals },
-  };
-}
-
 function VesselForm({ vessel }: { vessel: Vessel | null }) {
   const { shop } = useSession();
   const navigate = useNavigate();
   const retired = vessel?.retired ?? false;
-  const of = useRowForm<Typed, Vessel>({
+  const of = useRowForm<VesselTyped, Vessel>({
     row: vessel,
     path: '/vessels',
     topic: 'vessels',
     schema: vessel ? vesselPatch : vesselBody,
     typed: typedVessel,
     read: (typed) => {
-      const { body, refusals } = bodyOf(typed, shop.units);
+      const { body, refusals } = readVessel(typed, shop.units);
       return { body: vessel ? { ...body, retired } : body, refusals };
     },
     labels: {
       name: 'Vessel name',
       kind: 'Kind',
-      ...LABELS,
+      ...VOLUME_LABELS,
       ...SPARE_LABELS,
       twoLines: 'Two printed lines',
       depth: 'Inside shape',
+      role: 'Kept for',
+      placeId: 'Where it is',
+      keeperId: 'Who has it',
+      machineId: 'Used on',
+      orificeMm: 'Orifice',
+      dials: 'Dial positions',
     },
     done: () => navigate('/rigs'),
   });
   const kind = of.form.watch('kind');
   const setRetired = async (row: Vessel) => {
-    const { id, revision, holds: _, lastHeld: __, ...facts } = row;
-    await patch(`/vessels/${id}`, { ...facts, retired: !retired }, revision);
+    await patch(`/vessels/${row.id}`, { ...vesselFacts(row), retired: !retired }, row.revision);
     askAgain('vessels');
   };
   // A new vessel starts as its kind usually is, until its volumes are typed.
   const startAs = (next: VesselKind) => {
     const { brimfulUl, fillLimitUl, smallestUl } = of.form.formState.dirtyFields;
     if (vessel || brimfulUl || fillLimitUl || smallestUl) return;
-    of.form.reset({ ...of.form.getValues(), kind: next, ...VESSEL_STARTS[next] }, { keepErrors: true });
+    const dials = isSuction(next) ? USUAL_DIALS.map((name) => ({ id: null, name })) : [];
+    of.form.reset(
+      { ...of.form.getValues(), kind: next, ...VESSEL_STARTS[next], role: USUAL_ROLE[next] ?? 'any', dials },
+      { keepErrors: true },
+    );
   };
   return (
     <Page
@@ -176,6 +162,7 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
       }
     >
       {retired && <p className="mb-3 font-bold">Retired: nothing can be mixed in it. Its history stays.</p>}
+      {vessel && <Delivery vessel={vessel} />}
       <div className="grid gap-8 md:grid-cols-[minmax(0,28rem)_auto]">
         <form onSubmit={of.submit} noValidate>
           <div className="grid items-start gap-4 sm:grid-cols-2">
@@ -196,17 +183,22 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
                 onChosen={(value) => startAs(value as VesselKind)}
               />
             </div>
-            <TextField of={of} name="brimfulUl" label={LABELS.brimfulUl} hint="Filled to the very top" />
+            <TextField
+              of={of}
+              name="brimfulUl"
+              label={VOLUME_LABELS.brimfulUl}
+              hint="Filled to the very top"
+            />
             <TextField
               of={of}
               name="fillLimitUl"
-              label={LABELS.fillLimitUl}
+              label={VOLUME_LABELS.fillLimitUl}
               hint="As full as it may be; a sprayer needs air"
             />
             <TextField
               of={of}
               name="smallestUl"
-              label={LABELS.smallestUl}
+              label={VOLUME_LABELS.smallestUl}
               hint="Less is not worth mixing in it"
             />
             <TextField
@@ -222,6 +214,7 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
               hint="Never drawn up; counts when mixing for several vehicles"
             />
             <TickField of={of} name="twoLines" label="It has two printed lines" />
+            <KeptFields of={of} cannon={isSuction(kind)} />
             <DepthFields of={of} />
           </div>
           <FormFoot save={vessel ? 'Save' : 'Add the vessel'} {...of.foot}>
@@ -234,10 +227,54 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
   );
 }
 
+/** What it is kept for, where, by whom; for a cannon also its dial and its machine. */
+function KeptFields({ of, cannon }: { of: TextForm<VesselTyped>; cannon: boolean }) {
+  const { data: places = [] } = useQuery(placesQuery);
+  const { data: people = [] } = useQuery(peopleQuery);
+  const { data: devices = [] } = useQuery(devicesQuery);
+  const listed = (rows: { id: number; name: string }[], none: string) => [
+    { value: NOBODY, name: none },
+    ...rows.map(({ id, name }) => ({ value: String(id), name })),
+  ];
+  const machines = devices.filter((d) => d.kind === 'pressureWasher');
+  return (
+    <>
+      <ChoiceField of={of} name="role" label="Kept for" options={ROLE_OPTIONS} />
+      <ChoiceField
+        of={of}
+        name="placeId"
+        label="Where it is"
+        options={listed(places, 'Nowhere in particular')}
+      />
+      <ChoiceField
+        of={of}
+        name="keeperId"
+        label="Who has it"
+        options={listed(
+          people.filter((p) => !p.retired),
+          'Everyone',
+        )}
+      />
+      {cannon && (
+        <>
+          <ChoiceField of={of} name="machineId" label="Used on" options={listed(machines, 'A garden hose')} />
+          <TextField of={of} name="orificeMm" label="Orifice" placeholder="1.1 mm" />
+          <DialFields of={of} />
+        </>
+      )}
+    </>
+  );
+}
+
+const USUAL_ROLE: Partial<Record<VesselKind, VesselTyped['role']>> = {
+  towelBucket: 'towels',
+  stockPail: 'stock',
+};
+
 /** The vessel as it would be drawn, while what is typed makes one. */
-function Preview({ kind, typed }: { kind: VesselKind; typed: Typed }) {
+function Preview({ kind, typed }: { kind: VesselKind; typed: VesselTyped }) {
   const { shop } = useSession();
-  const { body } = bodyOf(typed, shop.units);
+  const { body } = readVessel(typed, shop.units);
   const { brimfulUl, fillLimitUl } = body;
   if (!brimfulUl || !fillLimitUl || fillLimitUl > brimfulUl) return null;
   return (

@@ -1,4 +1,10 @@
+import type { DeviceKind } from '#contract/rigs.ts';
 import type { MeasureKind, VesselKind } from '#core/mixing/outlines.ts';
+
+export const DEVICE_NAMES: Record<DeviceKind, string> = {
+  pressureWasher: 'Pressure washer',
+  dispenser: 'Wall dispenser',
+};
 
 export const VESSEL_NAMES: Record<VesselKind, string> = {
   triggerBottle: 'Trigger bottle',

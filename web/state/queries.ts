@@ -1,4 +1,5 @@
 import { MutationCache, QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
+import type { Instrument } from '#contract/instruments.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { Person, SignInName, SignOff, Who } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
@@ -54,6 +55,10 @@ export const calibrationsQuery = (vesselId: number) =>
     queryKey: ['vessels', vesselId, 'calibrations'],
     queryFn: () => get<Calibration[]>(`/vessels/${vesselId}/calibrations`),
   });
+export const instrumentsQuery = queryOptions({
+  queryKey: ['instruments'],
+  queryFn: () => get<Instrument[]>('/instruments'),
+});
 export const measuresQuery = queryOptions({
   queryKey: ['measures'],
   queryFn: () => get<MeasureRow[]>('/measures'),

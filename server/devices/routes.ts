@@ -1,0 +1,35 @@
+import { createSession } from 'better-sse';
+import { Router } from 'express';
+import { actBody } from '#contract/instruments.ts';
+import type { House } from '../house.ts';
+import { parseBody } from '../http/door.ts';
+import { HttpProblem, missing } from '../http/problems.ts';
+import { only } from '../http/signedIn.ts';
+
+const HEARTBEAT_MS = 15_000;
+
+/** Instruments that are read while they change; for a stand-in also what hands would do to it. */
+export function instrumentRoutes({ instruments }: House): Router {
+  const routes = Router();
+  routes.get('/', (_req, res) => void res.json(instruments.list()));
+  routes.get('/:id/readings', async (req, res) => {
+    const instrument = instruments.find(String(req.params.id));
+    if (!instrument) throw missing('instrument');
+    const session = await createSession(req, res, { keepAlive: HEARTBEAT_MS });
+    const stop = instrument.listen((reading) => void session.push(reading, 'reading'));
+    session.once('disconnected', stop);
+  });
+  routes.post('/:id/acts', only('technician'), (req, res) => {
+    const instrument = instruments.find(String(req.params.id));
+    if (!instrument) throw missing('instrument');
+    const { act } = parseBody(actBody, req.body);
+    if (!instrument.act || !instrument.describe().acts.some((a) => a.act === act)) {
+      throw new HttpProblem(409, 'instrument.cannot', 'That can’t be done to this instrument.', {
+        remedy: 'Use what it offers.',
+      });
+    }
+    instrument.act(act);
+    res.status(201).json(instrument.describe());
+  });
+  return routes;
+}

@@ -1,0 +1,164 @@
+import { useQuery } from '@tanstack/react-query';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { atLeast } from '#contract/people.ts';
+import { type Device, type DeviceKind, deviceBody, devicePatch } from '#contract/rigs.ts';
+import type { Refusal as CoreRefusal } from '#core/outcome.ts';
+import { formatFlow, parseFlow } from '#core/units/flow.ts';
+import { parseNumber } from '#core/units/parseNumber.ts';
+import type { UnitSystem } from '#core/units/volume.ts';
+import { patch } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain, placesQuery, rowQuery } from '../state/queries.ts';
+import { Button, ButtonLink } from '../ui/Button.tsx';
+import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useRowForm } from '../ui/useRowForm.ts';
+import { DEVICE_NAMES } from './kinds.ts';
+import { NOBODY } from './vesselTyped.ts';
+
+/** A machine: where it stands and what its plate says. */
+export default function DevicePage() {
+  const { id } = useParams();
+  const [search] = useSearchParams();
+  const { who, shop } = useSession();
+  const { data: device, error } = useQuery({
+    ...rowQuery<Device>('devices', Number(id)),
+    enabled: id !== 'new',
+  });
+  if (error) return <Refusal problem={error} />;
+  const kind: DeviceKind = search.get('kind') === 'dispenser' ? 'dispenser' : 'pressureWasher';
+  if (id === 'new') return <DeviceForm device={null} kind={kind} />;
+  if (!device) return null;
+  if (atLeast(who.role, 'manager')) return <DeviceForm key={device.id} device={device} kind={device.kind} />;
+  return (
+    <Page title={device.name}>
+      <p>
+        {[
+          DEVICE_NAMES[device.kind],
+          device.plateMlPerMin && `${formatFlow(device.plateMlPerMin, shop.units)} on its plate`,
+          device.plateBar && `${device.plateBar} bar`,
+        ]
+          .filter(Boolean)
+          .join(', ')}
+        .
+      </p>
+      {device.note && <p className="mt-3">{device.note}</p>}
+    </Page>
+  );
+}
+
+type Typed = { name: string; placeId: string; plateMlPerMin: string; plateBar: string; note: string };
+
+const typedDevice = (device: Device | null, units: UnitSystem): Typed => ({
+  name: device?.name ?? '',
+  placeId: device?.placeId ? String(device.placeId) : NOBODY,
+  plateMlPerMin: device?.plateMlPerMin ? formatFlow(device.plateMlPerMin, units) : '',
+  plateBar: device?.plateBar ? `${device.plateBar} bar` : '',
+  note: device?.note ?? '',
+});
+
+function readDevice(typed: Typed, kind: DeviceKind, units: UnitSystem) {
+  const refusals: Record<string, CoreRefusal> = {};
+  const optional = (name: 'plateMlPerMin' | 'plateBar'): number | null => {
+    if (typed[name].trim() === '') return null;
+    const read =
+      name === 'plateMlPerMin'
+        ? parseFlow(typed[name], 'Flow on its plate', units)
+        : parseNumber(typed[name].replace(/\s*bar\s*$/i, ''), 'Pressure on its plate');
+    if (read.ok) return read.value;
+    refusals[name] = name === 'plateBar' ? { ...read, remedy: 'Type bar, such as 120.' } : read;
+    return null;
+  };
+  const body = {
+    name: typed.name,
+    kind,
+    placeId: typed.placeId === NOBODY ? null : Number(typed.placeId),
+    plateMlPerMin: optional('plateMlPerMin'),
+    plateBar: optional('plateBar'),
+    note: typed.note,
+  };
+  return { body, refusals };
+}
+
+function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind }) {
+  const { shop } = useSession();
+  const navigate = useNavigate();
+  const { data: places = [] } = useQuery(placesQuery);
+  const retired = device?.retired ?? false;
+  const of = useRowForm<Typed, Device>({
+    row: device,
+    path: '/devices',
+    topic: 'devices',
+    schema: device ? devicePatch : deviceBody,
+    typed: (row) => typedDevice(row, shop.units),
+    read: (typed) => {
+      const { body, refusals } = readDevice(typed, kind, shop.units);
+      return { body: device ? { ...body, retired } : body, refusals };
+    },
+    labels: {
+      name: 'Name',
+      placeId: 'Where it is',
+      plateMlPerMin: 'Flow on its plate',
+      plateBar: 'Pressure on its plate',
+      note: 'Note',
+    },
+    done: () => navigate('/rigs'),
+  });
+  const setRetired = async (row: Device) => {
+    const { id, revision, retired: was, ...facts } = row;
+    await patch(`/devices/${id}`, { ...facts, retired: !was }, revision);
+    askAgain('devices');
+  };
+  const what = DEVICE_NAMES[kind].toLowerCase();
+  return (
+    <Page
+      title={device ? device.name : `Add a ${what}`}
+      actions={
+        device && (
+          <Button onClick={() => void setRetired(device)}>{retired ? 'Bring it back' : 'Retire it'}</Button>
+        )
+      }
+    >
+      {retired && (
+        <p className="mb-3 font-bold">Retired: it is no longer offered. What was measured on it stays.</p>
+      )}
+      <form onSubmit={of.submit} noValidate className="max-w-md">
+        <div className="grid items-start gap-4 sm:grid-cols-2">
+          <div className="sm:col-span-2">
+            <TextField
+              of={of}
+              name="name"
+              label="Name"
+              hint="As people call it, such as Pressure washer, bay 2"
+            />
+          </div>
+          <ChoiceField
+            of={of}
+            name="placeId"
+            label="Where it is"
+            options={[
+              { value: NOBODY, name: 'Nowhere in particular' },
+              ...places.map(({ id, name }) => ({ value: String(id), name })),
+            ]}
+          />
+          <TextField
+            of={of}
+            name="plateMlPerMin"
+            label="Flow on its plate"
+            placeholder="8 l/min"
+            hint="What really flows is measured with the cannon fitted"
+          />
+          <TextField of={of} name="plateBar" label="Pressure on its plate" placeholder="120 bar" />
+          <div className="sm:col-span-2">
+            <NoteField of={of} name="note" label="Note" />
+          </div>
+        </div>
+        <FormFoot save={device ? 'Save' : `Add the ${what}`} {...of.foot}>
+          <ButtonLink to="/rigs">Back to Rigs</ButtonLink>
+        </FormFoot>
+      </form>
+    </Page>
+  );
+}

@@ -1,0 +1,40 @@
+import { useFieldArray } from 'react-hook-form';
+import { Button } from '../ui/Button.tsx';
+import { TextField } from '../ui/FormFields.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import type { TextForm } from '../ui/useTextForm.ts';
+import { USUAL_DIALS, type VesselTyped } from './vesselTyped.ts';
+
+/** The settings of a cannon's dial, from closed to open. */
+export function DialFields({ of }: { of: TextForm<VesselTyped> }) {
+  const { fields, append, remove, replace } = useFieldArray({
+    control: of.form.control,
+    name: 'dials',
+    keyName: 'key',
+  });
+  const fault = of.faultAt('dials');
+  return (
+    <fieldset className="sm:col-span-2">
+      <legend className="caps mb-1 text-muted">Dial positions, from closed to open</legend>
+      <ol className="grid gap-2">
+        {fields.map((field, i) => (
+          <li key={field.key} className="grid grid-cols-[1fr_auto] items-start gap-2">
+            <TextField of={of} name={`dials.${i}.name`} label={`Position ${i + 1}`} />
+            <Button className="mt-6" onClick={() => remove(i)} aria-label={`Take position ${i + 1} away`}>
+              Take away
+            </Button>
+          </li>
+        ))}
+      </ol>
+      {fault && <Refusal problem={fault} />}
+      <div className="mt-2 flex flex-wrap gap-3">
+        <Button onClick={() => append({ id: null, name: '' })}>Add a position</Button>
+        {fields.length === 0 && (
+          <Button onClick={() => replace(USUAL_DIALS.map((name) => ({ id: null, name })))}>
+            closed, half, open
+          </Button>
+        )}
+      </div>
+    </fieldset>
+  );
+}

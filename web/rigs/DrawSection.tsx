@@ -1,0 +1,92 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
+import { atLeast } from '#contract/people.ts';
+import type { MeasuredDraw } from '#contract/rigs.ts';
+import type { Vessel } from '#contract/ware.ts';
+import { UNMEASURED_DRAW } from '#core/delivery/draw.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain, calibrationsQuery, devicesQuery } from '../state/queries.ts';
+import { Button, ButtonLink } from '../ui/Button.tsx';
+import { shopDay } from '../ui/dates.ts';
+import { Ledger } from '../ui/Ledger.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { drawInWords } from './drawInWords.ts';
+
+const DrawHistory = lazy(() => import('./DrawHistory.tsx'));
+
+/** What a cannon or a gun draws at each dial position on each machine, how well that is known, and how it came about. */
+export function DrawSection({ vessel }: { vessel: Vessel }) {
+  const { who, shop } = useSession();
+  const { data: devices = [] } = useQuery(devicesQuery);
+  const { data: history = [] } = useQuery(calibrationsQuery(vessel.id));
+  const lead = atLeast(who.role, 'lead');
+  const machineIds = [...new Set([vessel.machineId, ...vessel.draws.map((d) => d.machineId)])];
+  const machineName = (id: number | null) =>
+    devices.find((d) => d.id === id)?.name ?? (id === null ? 'a garden hose' : '');
+  const rows = machineIds.flatMap((machineId) =>
+    vessel.dials.map((dial) => {
+      const draw = vessel.draws.find((d) => d.dialId === dial.id && d.machineId === machineId);
+      const link = `/rigs/vessels/${vessel.id}/measure?dial=${dial.id}&machine=${machineId ?? 0}`;
+      return {
+        key: `${dial.id} ${machineId}`,
+        cells: [
+          dial.id === vessel.dialId ? <strong key="dial">{dial.name}, set now</strong> : dial.name,
+          machineName(machineId),
+          <DrawWords key="draw" draw={draw} zone={shop.zone} />,
+          lead ? (
+            <ButtonLink key="measure" to={link}>
+              {draw ? 'Measure again' : 'Measure'}
+            </ButtonLink>
+          ) : null,
+        ],
+      };
+    }),
+  );
+  return (
+    <section aria-label="What it draws" className="mb-8 max-w-5xl">
+      <h2 className="mb-2">What it draws</h2>
+      <Ledger
+        head={['Dial', 'On', 'Draw', '']}
+        rows={rows}
+        empty="It has no dial positions on record. A manager adds them below; until then a typical draw is used."
+      />
+      {history.length > 0 && (
+        <Suspense>
+          <DrawHistory history={history} vessel={vessel} />
+        </Suspense>
+      )}
+      {lead && <TakeBack vessel={vessel} newest={history.find((c) => c.withdrawnAt === null)} />}
+    </section>
+  );
+}
+
+function DrawWords({ draw, zone }: { draw: MeasuredDraw | undefined; zone: string }) {
+  if (!draw) return <span className="text-muted">{drawInWords(UNMEASURED_DRAW)}</span>;
+  return (
+    <>
+      <span className="block">{drawInWords(draw, draw.runs)}</span>
+      <span className="block text-[0.94rem] text-muted">
+        {draw.personName}, {shopDay(draw.at, zone)}, with {draw.liquidName ?? 'plain water'}
+      </span>
+    </>
+  );
+}
+
+/** The way back from a calibration that went wrong: the one before counts again, both stay in the history. */
+function TakeBack({ vessel, newest }: { vessel: Vessel; newest: MeasuredDraw | undefined }) {
+  const back = useMutation({
+    mutationFn: (id: number) => post(`/vessels/${vessel.id}/calibrations/${id}/withdrawals`, {}),
+    onSettled: () => askAgain('vessels'),
+  });
+  if (!newest) return null;
+  const dial = vessel.dials.find((d) => d.id === newest.dialId)?.name ?? 'an old position';
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-3">
+      <Button disabled={back.isPending} onClick={() => back.mutate(newest.calibrationId)}>
+        Take the last one back ({dial}, {newest.personName})
+      </Button>
+      {back.error && <Refusal problem={back.error} />}
+    </div>
+  );
+}

@@ -1,0 +1,104 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { atLeast } from '#contract/people.ts';
+import type { Vessel } from '#contract/ware.ts';
+import { type SprayOutput, sprayOutput } from '#core/delivery/output.ts';
+import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { Field, TextInput } from '../ui/Field.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+
+/** What a trigger gives a squeeze or a pump sprayer a minute, and how to find out. */
+export function OutputSection({ vessel }: { vessel: Vessel }) {
+  const { who } = useSession();
+  const [open, setOpen] = useState(false);
+  const { output } = vessel;
+  return (
+    <section aria-label="What it gives" className="mb-8 max-w-md">
+      <h2 className="mb-2">What it gives</h2>
+      <p className="mb-3">
+        {output ? (
+          <>
+            <strong className="reading text-[1.4rem]">{outputInWords(output)}</strong>, as measured.
+          </>
+        ) : (
+          'Nobody has measured it yet.'
+        )}
+      </p>
+      {atLeast(who.role, 'lead') &&
+        (open ? (
+          <MeasureOutput vessel={vessel} done={() => setOpen(false)} />
+        ) : (
+          <Button onClick={() => setOpen(true)}>{output ? 'Measure again' : 'Measure it'}</Button>
+        ))}
+    </section>
+  );
+}
+
+/** `1.2 ml a squeeze`, `420 ml a minute`. */
+export const outputInWords = ({ per, ml }: SprayOutput): string => `${Number(ml.toPrecision(3))} ml a ${per}`;
+
+function MeasureOutput({ vessel, done }: { vessel: Vessel; done: () => void }) {
+  const { shop } = useSession();
+  const per: SprayOutput['per'] = vessel.kind === 'triggerBottle' ? 'squeeze' : 'minute';
+  const [count, setCount] = useState(per === 'squeeze' ? '20' : '60');
+  const [out, setOut] = useState('');
+  const counted = parseNumber(count, per === 'squeeze' ? 'Squeezes' : 'Seconds');
+  const ul = parseVolume(out, { system: shop.units, field: 'Came out' });
+  const found = counted.ok && ul.ok ? sprayOutput(per, counted.value, ul.value) : null;
+  const fault = !counted.ok ? counted : out.trim() !== '' && !ul.ok ? ul : found && !found.ok ? found : null;
+  const saving = useMutation({
+    mutationFn: () =>
+      post(`/vessels/${vessel.id}/outputs`, {
+        per,
+        count: counted.ok ? counted.value : 0,
+        ul: ul.ok ? ul.value : 0,
+      }),
+    onSuccess: done,
+    onSettled: () => askAgain('vessels'),
+  });
+  return (
+    <div className="grid gap-4 border-l-2 border-ink pl-5">
+      <p>
+        {per === 'squeeze'
+          ? 'Squeeze twenty times into a measure and read it.'
+          : 'Pump it up, spray for a minute into a measure and read it.'}
+      </p>
+      <Field label={per === 'squeeze' ? 'Squeezes' : 'Seconds'}>
+        {(described) => (
+          <TextInput
+            {...described}
+            inputMode="numeric"
+            value={count}
+            onChange={(e) => setCount(e.target.value)}
+          />
+        )}
+      </Field>
+      <Field label="Came out">
+        {(described) => (
+          <TextInput
+            {...described}
+            placeholder="such as 24 ml"
+            value={out}
+            onChange={(e) => setOut(e.target.value)}
+          />
+        )}
+      </Field>
+      <Refusal problem={fault ?? saving.error} />
+      {found?.ok && (
+        <>
+          <p>
+            That is <strong className="reading">{outputInWords(found.value)}</strong>.
+          </p>
+          <Button look="main" disabled={saving.isPending} onClick={() => saving.mutate()}>
+            Keep it
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,57 @@
+import type { Instrument, InstrumentKind, Reading } from '#contract/instruments.ts';
+import type { Source } from '#contract/rigs.ts';
+import { formatFlow } from '#core/units/flow.ts';
+import type { UnitSystem } from '#core/units/volume.ts';
+import { useSession } from '../../app/session.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Watch } from '../../ui/Refusal.tsx';
+import { useInstrument } from './useInstrument.ts';
+
+type Taken = Exclude<Reading, { kind: 'gone' }>;
+
+/** What an instrument shows now, and a key to take it. Nothing where the shop has none: then it is typed. */
+export function LiveReading(props: {
+  kind: InstrumentKind;
+  on: Instrument['on'];
+  take: (reading: Taken, source: Source) => void;
+  label?: string;
+}) {
+  const { kind, on, take, label = 'Take this reading' } = props;
+  const { shop } = useSession();
+  const { instrument, reading, gone } = useInstrument(kind, on);
+  if (!instrument) return null;
+  return (
+    <div className="border-l-2 border-ink pl-3" aria-live="off">
+      <p className="caps text-muted">
+        {instrument.name}
+        {instrument.source === 'simulated' && ', simulated'}
+      </p>
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <p className="reading text-[2.2rem] leading-tight" data-testid={`live-${kind}`}>
+          {reading ? inFigures(reading, shop.units) : '–'}
+          {reading && !gone && !reading.steady && (
+            <span className="ml-3 text-base font-normal">settling</span>
+          )}
+        </p>
+        <Button bay disabled={!reading || gone} onClick={() => reading && take(reading, instrument.source)}>
+          {label}
+        </Button>
+      </div>
+      {gone && (
+        <Watch word="It stopped answering.">
+          {reading
+            ? `The last reading was ${inFigures(reading, shop.units)}, at ${new Date(reading.atMs).toLocaleTimeString()}. `
+            : ''}
+          Plug it in again, or type what you read. Nothing taken so far is lost.
+        </Watch>
+      )}
+    </div>
+  );
+}
+
+const inFigures = (reading: Taken, units: UnitSystem): string =>
+  reading.kind === 'grams'
+    ? `${reading.grams.toFixed(1)} g`
+    : reading.mlPerMin > 0
+      ? formatFlow(reading.mlPerMin, units)
+      : 'no flow';

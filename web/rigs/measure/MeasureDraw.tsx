@@ -1,0 +1,265 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { atLeast } from '#contract/people.ts';
+import { MOST_RUNS } from '#contract/rigs.ts';
+import type { Vessel } from '#contract/ware.ts';
+import { drawOf, type FlowVariant } from '#core/delivery/drainTest.ts';
+import { isSuction } from '#core/products/record.ts';
+import { ApiProblem, post } from '../../app/api.ts';
+import { useSession } from '../../app/session.tsx';
+import { askAgain, devicesQuery, productsQuery, rowQuery } from '../../state/queries.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Field, TextInput } from '../../ui/Field.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { drawInWords } from '../drawInWords.ts';
+import { DrainRuns } from './DrainRuns.tsx';
+import { type DrainDraft, drainResult, freshDrain, useDrains } from './drainDraft.ts';
+import { FlowFields } from './FlowFields.tsx';
+import { StandIns } from './StandIns.tsx';
+import { StopwatchKey } from './StopwatchKey.tsx';
+
+/** The guided drain test of one dial position on one machine. */
+export default function MeasureDraw() {
+  const { id } = useParams();
+  const { who } = useSession();
+  const { data: vessel, error } = useQuery(rowQuery<Vessel>('vessels', Number(id)));
+  if (error) return <Refusal problem={error} />;
+  if (!vessel) return null;
+  const back = `/rigs/vessels/${vessel.id}`;
+  if (!isSuction(vessel.kind) || vessel.dials.length === 0 || !atLeast(who.role, 'lead')) {
+    return (
+      <Page title={vessel.name}>
+        <p className="mb-5">
+          {!isSuction(vessel.kind)
+            ? 'It delivers what is in it as it is: there is no draw to measure.'
+            : vessel.dials.length === 0
+              ? 'It has no dial positions on record yet. A manager adds them on its page.'
+              : 'Draws are measured by leads and managers.'}
+        </p>
+        <ButtonLink to={back}>Back to {vessel.name}</ButtonLink>
+      </Page>
+    );
+  }
+  return <DrainTest key={vessel.id} vessel={vessel} />;
+}
+
+const LIQUID_WATER = '0';
+const HOSE = '0';
+
+function DrainTest({ vessel }: { vessel: Vessel }) {
+  const { who, shop } = useSession();
+  const navigate = useNavigate();
+  const [search, setSearch] = useSearchParams();
+  const { data: devices = [] } = useQuery(devicesQuery);
+  const { data: products = [] } = useQuery(productsQuery);
+  const dial = vessel.dials.find((d) => d.id === Number(search.get('dial'))) ?? vessel.dials[0];
+  const asked = search.get('machine');
+  const machineId = asked === null ? vessel.machineId : Number(asked) || null;
+  const key = `${who.personId} ${vessel.id} ${dial?.id} ${machineId ?? 0}`;
+  const kept = useDrains((state) => state.drafts[key]);
+  const keep = useDrains((state) => state.keep);
+  const forget = useDrains((state) => state.forget);
+  const draft = kept ?? freshDrain(vessel);
+  const set = (more: Partial<DrainDraft>) =>
+    keep(key, { ...(useDrains.getState().drafts[key] ?? draft), ...more });
+  const { flow, runs, result, unlike, refusals, body } = drainResult(draft, vessel, shop.units);
+
+  const newest = vessel.draws.find((d) => d.dialId === dial?.id && d.machineId === machineId);
+  // What was there when the test began: a calibration someone else saves meanwhile is a clash, however fresh the page.
+  const [seen, setSeen] = useState<number | null>(newest?.calibrationId ?? null);
+  const saving = useMutation({
+    mutationFn: () =>
+      post<Vessel>(`/vessels/${vessel.id}/calibrations`, { ...body, dialId: dial?.id, machineId, seen }),
+    onSuccess: () => {
+      forget(key);
+      navigate(`/rigs/vessels/${vessel.id}`);
+    },
+    onSettled: () => askAgain('vessels'),
+  });
+  const clash = saving.error instanceof ApiProblem && saving.error.problem.code === 'calibration.newer';
+  const current = clash ? (saving.error as ApiProblem).problem.current : null;
+
+  const setUp = (name: string, value: string) =>
+    setSearch(
+      (before) => {
+        before.set(name, value);
+        return before;
+      },
+      { replace: true },
+    );
+  const machines = devices.filter((d) => d.kind === 'pressureWasher');
+  return (
+    <Page
+      title={`Measure what ${vessel.name} draws`}
+      actions={<ButtonLink to={`/rigs/vessels/${vessel.id}`}>Back</ButtonLink>}
+    >
+      <div className="grid max-w-6xl gap-x-13 gap-y-8 lg:grid-cols-2">
+        <div className="flex flex-col gap-8">
+          <section aria-label="How it is set" className="grid gap-4 sm:grid-cols-2">
+            <h2 className="sm:col-span-2">1. Set it</h2>
+            <Field label="Dial">
+              {(described) => (
+                <Choice
+                  {...described}
+                  bay
+                  value={String(dial?.id ?? '')}
+                  options={vessel.dials.map((d) => ({ value: String(d.id), name: d.name }))}
+                  onChange={(value) => setUp('dial', value)}
+                />
+              )}
+            </Field>
+            <Field label="Used on">
+              {(described) => (
+                <Choice
+                  {...described}
+                  bay
+                  value={String(machineId ?? HOSE)}
+                  options={[
+                    ...machines.map((m) => ({ value: String(m.id), name: m.name })),
+                    { value: HOSE, name: 'a garden hose' },
+                  ]}
+                  onChange={(value) => setUp('machine', value)}
+                />
+              )}
+            </Field>
+            <div className="sm:col-span-2">
+              <Field
+                label="In the bottle"
+                hint="Plain water does; the mix you use tells more, since thick liquid is drawn slower."
+              >
+                {(described) => (
+                  <Choice
+                    {...described}
+                    bay
+                    value={String(draft.liquidId)}
+                    options={[
+                      { value: LIQUID_WATER, name: 'plain water' },
+                      ...products
+                        .filter((p) => p.state !== 'hyper')
+                        .map((p) => ({ value: String(p.id), name: p.name, note: 'mixed as it is used' })),
+                    ]}
+                    onChange={(value) => set({ liquidId: Number(value) })}
+                  />
+                )}
+              </Field>
+            </div>
+          </section>
+          <FlowFields
+            draft={draft}
+            set={set}
+            machineId={machineId}
+            refusal={refusals.flow}
+            flow={flow.ok ? flow.value : null}
+            variants={(variant: FlowVariant) => set({ variant })}
+          />
+          <StandIns machineId={machineId} lineId={null} />
+        </div>
+        <div className="flex flex-col gap-5">
+          <section aria-label="Drain it" className="flex flex-col gap-4">
+            <h2>3. Drain the bottle</h2>
+            <p>
+              Start as you pull the trigger, stop as it begins to suck air. Three runs are good, five are
+              better.
+            </p>
+            <div className="grid grid-cols-[3fr_2fr] gap-4">
+              <Field label="Drained each time">
+                {(described) => (
+                  <TextInput
+                    {...described}
+                    className="reading min-h-16 text-[1.4rem]"
+                    value={draft.drainedText}
+                    onChange={(e) => set({ drainedText: e.target.value })}
+                  />
+                )}
+              </Field>
+              <Field label="Read to" error={refusals.step && <Refusal problem={refusals.step} />}>
+                {(described) => (
+                  <TextInput
+                    {...described}
+                    className="reading min-h-16 text-[1.4rem]"
+                    value={draft.stepText}
+                    onChange={(e) => set({ stepText: e.target.value })}
+                  />
+                )}
+              </Field>
+            </div>
+            <StopwatchKey
+              watch={draft.runWatch}
+              set={(runWatch) => set({ runWatch })}
+              start="Trigger pulled"
+              stop="It sucks air"
+              space
+              done={(seconds) => {
+                const now = useDrains.getState().drafts[key] ?? draft;
+                if (now.runs.length >= MOST_RUNS) return;
+                const run = {
+                  drained: now.drainedText,
+                  seconds: seconds.toFixed(1),
+                  source: 'stopwatch' as const,
+                  leftOut: false,
+                };
+                set({ runs: [...now.runs, run] });
+              }}
+            />
+            <DrainRuns draft={draft} runs={runs} unlike={unlike} set={set} />
+          </section>
+          <section aria-label="Result" className="border-t-2 border-ink pt-4" aria-live="polite">
+            <h2 className="mb-2">4. What it draws</h2>
+            {result ? (
+              <>
+                <p className="reading text-[3.6rem] leading-none text-product" data-testid="reading-draw">
+                  {Number((result.mean * 100).toPrecision(3))} %
+                </p>
+                <p className="mt-1">{drawInWords(drawOf(result), result.runs)}.</p>
+              </>
+            ) : (
+              <p className="text-muted">It shows here after the flow and the first run.</p>
+            )}
+            {newest && !clash && (
+              <p className="mt-1 text-muted">Until now: {drawInWords(newest, newest.runs)}.</p>
+            )}
+            {unlike.length > 0 && (
+              <div className="mt-3">
+                <Watch
+                  word={
+                    unlike.length > 1 ? 'These two are unlike each other.' : 'One run is unlike the others.'
+                  }
+                >
+                  It counts until you leave it out.{' '}
+                  {unlike.length > 1 ? 'Do a third.' : 'Do another to be sure.'}
+                </Watch>
+              </div>
+            )}
+            <div className="mt-4 flex flex-wrap items-center gap-3">
+              <Button look="main" bay disabled={!body || saving.isPending} onClick={() => saving.mutate()}>
+                {saving.isPending
+                  ? 'Saving ...'
+                  : clash
+                    ? 'Keep mine too, it counts from now'
+                    : 'Keep this draw'}
+              </Button>
+              {kept && (
+                <Button bay onClick={() => forget(key)}>
+                  Start over
+                </Button>
+              )}
+            </div>
+            {saving.error && (
+              <div className="mt-3">
+                <Refusal problem={saving.error} />
+                {clash && (
+                  <Button className="mt-3" onClick={() => setSeen((current as { id: number }).id)}>
+                    I have seen it
+                  </Button>
+                )}
+              </div>
+            )}
+          </section>
+        </div>
+      </div>
+    </Page>
+  );
+}

@@ -1,0 +1,47 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import type { Act, Instrument } from '#contract/instruments.ts';
+import { post } from '../../app/api.ts';
+import { instrumentsQuery, queryClient } from '../../state/queries.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Refusal } from '../../ui/Refusal.tsx';
+
+/**
+ * The hands of the demo: what would be done to the real machine, scale or line. It is only there where the instruments
+ * are stand-ins, and says so.
+ */
+export function StandIns({ machineId, lineId }: { machineId: number | null; lineId: number | null }) {
+  const { data: all = [] } = useQuery(instrumentsQuery);
+  const act = useMutation({
+    mutationFn: ({ id, act }: { id: string; act: Act }) =>
+      post<Instrument>(`/instruments/${id}/acts`, { act }),
+    onSettled: () => queryClient.invalidateQueries({ queryKey: instrumentsQuery.queryKey }),
+  });
+  const here = all.filter(
+    (i) => i.source === 'simulated' && (i.kind === 'scale' || isOn(i, machineId, lineId)),
+  );
+  if (here.length === 0) return null;
+  return (
+    <details className="border border-dashed border-hairline p-3">
+      <summary className="min-h-12 cursor-pointer py-3">Stand-ins: your hands in the demo</summary>
+      <p className="mb-3 text-[0.94rem] text-muted">
+        Nothing real is connected. These keys do to the simulated yard what you would do at the machine.
+      </p>
+      {here.map((i) => (
+        <div key={i.id} className="mb-3">
+          <p className="caps mb-1 text-muted">{i.name}</p>
+          <div className="flex flex-wrap gap-3">
+            {i.acts.map(({ act: what, name }) => (
+              <Button key={what} onClick={() => act.mutate({ id: i.id, act: what })}>
+                {name}
+              </Button>
+            ))}
+          </div>
+        </div>
+      ))}
+      {act.error && <Refusal problem={act.error} />}
+    </details>
+  );
+}
+
+const isOn = ({ on }: Instrument, machineId: number | null, lineId: number | null): boolean =>
+  on !== null && ('deviceId' in on ? on.deviceId === machineId : on.lineId === lineId);
