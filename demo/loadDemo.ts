@@ -23,6 +23,7 @@ import {
   places as placeRows,
   vessels as vesselRows,
 } from '../server/ware/queries.ts';
+import { loadDispenser } from './loadDispenser.ts';
 import { loadDrainTests, loadRigs } from './loadRigs.ts';
 import { at, known, named, ZONE } from './named.ts';
 import { people, signOffs } from './people.ts';
@@ -161,6 +162,8 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
     const id = await receive(tx, body, lead, at(now, daysAgo, '07:40'));
     if (rest.opened) openContainers.set(product, id);
   }
+
+  await loadDispenser(tx, now, lead.personId, openContainers);
 
   for (const fill of fills) {
     const product = named(shelf, fill.product);

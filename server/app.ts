@@ -4,6 +4,7 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { containerRoutes } from './containers/routes.ts';
 import { instrumentRoutes } from './devices/routes.ts';
+import { lineFillRoutes, lineRoutes, tipRoutes } from './dispensers/routes.ts';
 import type { House } from './house.ts';
 import { sameOriginOnly } from './http/origin.ts';
 import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
@@ -41,6 +42,9 @@ export function createApp(house: House): Express {
   api.use('/vessels', vesselRoutes(house));
   api.use('/vessels/:vesselId/calibrations', calibrationRoutes(house));
   api.use('/devices', deviceRoutes(house));
+  api.use('/tips', tipRoutes(house));
+  api.use('/lines', lineRoutes(house));
+  api.use('/line-fills', lineFillRoutes(house));
   api.use('/instruments', instrumentRoutes(house));
   api.use('/measures', measureRoutes(house));
   api.use('/places', placeRoutes(house));

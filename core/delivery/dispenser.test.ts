@@ -3,6 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { ALL_UNKNOWN, TRAITS, type Traits } from '../safety/traits.ts';
 import type { Band } from '../strength/band.ts';
 import type { Fraction } from '../strength/strength.ts';
+import { microlitres } from '../units/volume.ts';
+import { dispenserFill } from './dispenserFill.ts';
 import { checkLine, judgeLine, lineRatio } from './dispenserLine.ts';
 import { mayDispense } from './mayDispense.ts';
 import { fitTips, fractionOfRatio, ratioOfTip, rawSlope, recommendTip } from './meteringTip.ts';
@@ -178,5 +180,53 @@ describe('what comes out of a sprayer', () => {
     expect(measuredRate(180_000, 4, 'wheels')).toEqual({ ok: true, value: 180 });
     expect(measuredRate(180_000, 0, 'wheels')).toMatchObject({ ok: false, field: 'How many' });
     expect(measuredRate(180, 4, 'wheels')).toMatchObject({ ok: false, field: 'Used' });
+  });
+});
+
+describe('a fill from a line', () => {
+  const ul = microlitres;
+
+  it('holds the measured fraction of what came out: 5 L at 1:20 is 238.095 ml of product', () => {
+    const fill = dispenserFill(fractionOfRatio(20), ul(5_000_000), null, 18_000_000);
+    expect(fill).toEqual({
+      ok: true,
+      value: { lineUl: 5_000_000, productUl: 238_095, addUl: 0, totalUl: 5_000_000 },
+    });
+  });
+
+  it('is let down at the bench where it is to be weaker: half of it water for 1:19 from 1:9', () => {
+    const fill = dispenserFill(fractionOfRatio(9), ul(10_000_000), fractionOfRatio(19), 18_000_000);
+    expect(fill.ok && fill.value).toMatchObject({ lineUl: 5_000_000, productUl: 500_000, addUl: 5_000_000 });
+  });
+
+  it('keeps its total and never has more product than asked for, whatever the strengths', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 2, max: 400, noNaN: true }),
+        fc.double({ min: 1, max: 10, noNaN: true }),
+        fc.integer({ min: 100_000, max: 18_000_000 }),
+        (ratio, weaker, totalUl) => {
+          const line = fractionOfRatio(ratio);
+          const target = (line / weaker) as Fraction;
+          const fill = dispenserFill(line, ul(totalUl), target, 18_000_000);
+          if (!fill.ok) throw new Error(fill.reason);
+          expect(fill.value.lineUl + fill.value.addUl).toBe(totalUl);
+          expect(Math.abs(fill.value.productUl - target * totalUl)).toBeLessThanOrEqual(1);
+        },
+      ),
+    );
+  });
+
+  it('refuses more than the line gives, and more than the vessel holds', () => {
+    expect(dispenserFill(fractionOfRatio(20), ul(1_000_000), fractionOfRatio(10), 18_000_000)).toMatchObject({
+      ok: false,
+      field: 'Strength',
+      reason: 'The line gives 1:20, which is weaker than that.',
+    });
+    expect(dispenserFill(fractionOfRatio(20), ul(19_000_000), null, 18_000_000)).toMatchObject({
+      ok: false,
+      field: 'How much to make',
+    });
+    expect(dispenserFill(fractionOfRatio(2_000), ul(100), null, 1_000)).toMatchObject({ ok: false });
   });
 });

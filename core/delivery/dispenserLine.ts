@@ -116,7 +116,9 @@ export function judgeLine(
       'tip',
     ]);
   }
-  const place = band ? placeInBand(fraction, band) : null;
+  // A label that names one strength is no band to be in: near it will do.
+  const wide = band && band.most > band.least * (1 + NEAR) ? band : null;
+  const place = wide ? placeInBand(fraction, wide) : null;
   const near = Math.abs(Math.log(fraction / target)) <= NEAR;
   if (place === 'within' || (place === null && near)) {
     return {
@@ -129,7 +131,7 @@ export function judgeLine(
   const weak = place ? place === 'under' : fraction < target;
   return {
     verdict: 'retip',
-    words: `Steady at ${as(mean)}, and ${weak ? 'weaker' : 'stronger'} than ${band ? 'the label' : 'it is meant to be'}.`,
+    words: `Steady at ${as(mean)}, and ${weak ? 'weaker' : 'stronger'} than ${wide ? 'the label' : 'it is meant to be'}.`,
     remedy: `Fit a ${weak ? 'wider' : 'finer'} tip and measure again.`,
     suspects: [],
   };

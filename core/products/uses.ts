@@ -103,6 +103,15 @@ export function bandOfUse(entries: readonly Entry[], use: UseKind, basis: Basis)
   return { least: Math.min(...fractions) as Fraction, most: Math.max(...fractions) as Fraction, basis };
 }
 
+/** The label strength a fraction is, or else lies nearest to, in proportion; null where there is none. */
+export function nearestTo<E extends { readonly fraction: number }>(
+  entries: readonly E[],
+  fraction: number,
+): E | null {
+  const off = (e: E) => Math.abs(Math.log(e.fraction / fraction));
+  return entries.reduce<E | null>((best, e) => (best === null || off(e) < off(best) ? e : best), null);
+}
+
 /** Mixes are poured to within a few hundredths: so close to a label strength, a batch is that strength. */
 const SAME_USE = 0.03;
 

@@ -6,15 +6,19 @@ export interface LiveInstrument {
   /** Calls back with each reading, the latest at once, until the returned function is called. */
   listen(told: (reading: Reading) => void): () => void;
   /** Does to a stand-in what hands would; the real thing has none. */
-  act?(act: Act): void;
+  act?(act: Act): Promise<void>;
 }
 
 /** The instruments of a shop. */
 export interface Instruments {
-  list(): Instrument[];
-  find(id: string): LiveInstrument | undefined;
+  list(): Promise<Instrument[]>;
+  find(id: string): Promise<LiveInstrument | undefined>;
   close(): void;
 }
 
 /** A shop without any. */
-export const noInstruments: Instruments = { list: () => [], find: () => undefined, close: () => {} };
+export const noInstruments: Instruments = {
+  list: async () => [],
+  find: async () => undefined,
+  close: () => {},
+};

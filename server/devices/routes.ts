@@ -11,16 +11,16 @@ const HEARTBEAT_MS = 15_000;
 /** Instruments that are read while they change; for a stand-in also what hands would do to it. */
 export function instrumentRoutes({ instruments }: House): Router {
   const routes = Router();
-  routes.get('/', (_req, res) => void res.json(instruments.list()));
+  routes.get('/', async (_req, res) => void res.json(await instruments.list()));
   routes.get('/:id/readings', async (req, res) => {
-    const instrument = instruments.find(String(req.params.id));
+    const instrument = await instruments.find(String(req.params.id));
     if (!instrument) throw missing('instrument');
     const session = await createSession(req, res, { keepAlive: HEARTBEAT_MS });
     const stop = instrument.listen((reading) => void session.push(reading, 'reading'));
     session.once('disconnected', stop);
   });
-  routes.post('/:id/acts', only('technician'), (req, res) => {
-    const instrument = instruments.find(String(req.params.id));
+  routes.post('/:id/acts', only('technician'), async (req, res) => {
+    const instrument = await instruments.find(String(req.params.id));
     if (!instrument) throw missing('instrument');
     const { act } = parseBody(actBody, req.body);
     if (!instrument.act || !instrument.describe().acts.some((a) => a.act === act)) {
@@ -28,7 +28,7 @@ export function instrumentRoutes({ instruments }: House): Router {
         remedy: 'Use what it offers.',
       });
     }
-    instrument.act(act);
+    await instrument.act(act);
     res.status(201).json(instrument.describe());
   });
   return routes;

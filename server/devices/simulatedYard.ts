@@ -1,5 +1,5 @@
 import type { Act, Instrument, Reading } from '#contract/instruments.ts';
-import { normalFrom, type Uniform, uniformFrom } from '#core/mixing/random.ts';
+import { normalFrom, uniformFrom } from '#core/mixing/random.ts';
 import type { Instruments, LiveInstrument } from './instrument.ts';
 
 /** How things really are in the simulated yard: nobody is told, it has to be measured. */
@@ -12,7 +12,7 @@ export type YardTruth = {
 
 const TICK_MS = 200;
 const BOTTLE_G = 185;
-const BOTTLE_ML = 800;
+const BOTTLE_ML = 900;
 const PAIL_G = 780;
 const PAIL_ML = 12_000;
 /** A reading comes within a third of a gram in a second or so. */
@@ -24,10 +24,11 @@ const SETTLE_S = 0.35;
  * from the clock it is given, so that a test can run it through an hour in no time.
  */
 export class SimulatedYard implements Instruments {
-  readonly #truth: YardTruth;
+  readonly #look: () => Promise<YardTruth>;
+  #truth: YardTruth = { machines: [], lines: [] };
   readonly #nowMs: () => number;
   readonly #jitter: () => number;
-  readonly #instruments: Map<string, SimulatedInstrument>;
+  readonly #instruments = new Map<string, SimulatedInstrument>();
   readonly #timer: NodeJS.Timeout | null;
   #lastMs: number;
 
@@ -42,29 +43,57 @@ export class SimulatedYard implements Instruments {
   driftG = 0;
   readonly totals = new Map<string, number>();
 
-  constructor(truth: YardTruth, nowMs: () => number, { seed = 46, ticking = true } = {}) {
-    this.#truth = truth;
+  /**
+   * @param look how things are by now: a tip may have been changed since, or a machine added
+   * @param options.ticking whether it goes on by itself; a test moves it along with {@link tick}
+   */
+  constructor(look: () => Promise<YardTruth>, nowMs: () => number, { seed = 46, ticking = true } = {}) {
+    this.#look = look;
     this.#nowMs = nowMs;
-    this.#jitter = normalFrom(uniformFrom(seed) as Uniform);
+    this.#jitter = normalFrom(uniformFrom(seed));
     this.#lastMs = nowMs();
-    const machines = truth.machines.map(
-      (m) => [`machine-${m.deviceId}`, m.name, { deviceId: m.deviceId }] as const,
-    );
-    const lines = truth.lines.map((l) => [`line-${l.lineId}`, l.name, { lineId: l.lineId }] as const);
-    this.#instruments = new Map([
-      ['scale', new SimulatedInstrument(this, 'scale', 'Bench scale', null)],
-      ...[...machines, ...lines].map(
-        ([id, name, on]) => [id, new SimulatedInstrument(this, id, `Flow meter, ${name}`, on)] as const,
-      ),
-    ]);
     this.#timer = ticking ? setInterval(() => this.tick(), TICK_MS).unref() : null;
   }
 
-  list = (): Instrument[] => [...this.#instruments.values()].map((i) => i.describe());
-  find = (id: string): LiveInstrument | undefined => this.#instruments.get(id);
-  close = (): void => {
+  async list(): Promise<Instrument[]> {
+    await this.#lookAgain();
+    return [...this.#instruments.values()].map((i) => i.describe());
+  }
+
+  async find(id: string): Promise<LiveInstrument | undefined> {
+    if (!this.#instruments.has(id)) await this.#lookAgain();
+    return this.#instruments.get(id);
+  }
+
+  close(): void {
     if (this.#timer) clearInterval(this.#timer);
-  };
+  }
+
+  async #lookAgain(): Promise<void> {
+    this.#truth = await this.#look();
+    const there: [id: string, name: string, on: Instrument['on']][] = [
+      ['scale', 'Bench scale', null],
+      ...this.#truth.machines.map(
+        (m) =>
+          [`machine-${m.deviceId}`, `Flow meter, ${m.name}`, { deviceId: m.deviceId }] as [
+            string,
+            string,
+            Instrument['on'],
+          ],
+      ),
+      ...this.#truth.lines.map(
+        (l) =>
+          [`line-${l.lineId}`, `Flow meter, ${l.name}`, { lineId: l.lineId }] as [
+            string,
+            string,
+            Instrument['on'],
+          ],
+      ),
+    ];
+    for (const [id, name, on] of there) {
+      if (!this.#instruments.has(id)) this.#instruments.set(id, new SimulatedInstrument(this, id, name, on));
+    }
+  }
 
   /** Lets the yard go on to the present, and tells whoever listens. */
   tick(): void {
@@ -99,7 +128,8 @@ export class SimulatedYard implements Instruments {
   }
 
   /** What hands do. */
-  act(id: string, act: Act): void {
+  async act(id: string, act: Act): Promise<void> {
+    await this.#lookAgain();
     switch (act) {
       case 'putBottle':
         this.onScale = 'bottle';
@@ -192,7 +222,7 @@ const SCALE_ACTS = [
 const MACHINE_ACTS = [
   { act: 'pullTrigger', name: 'Pull the trigger' },
   { act: 'letGo', name: 'Let go' },
-  { act: 'fillBottle', name: 'Fill the bottle again, 800 ml' },
+  { act: 'fillBottle', name: 'Fill the bottle again, 900 ml' },
   { act: 'zero', name: 'Set to nothing' },
 ] as const;
 const LINE_ACTS = [
@@ -242,12 +272,12 @@ class SimulatedInstrument implements LiveInstrument {
     if (this.#connected) for (const told of this.#listeners) told(reading);
   }
 
-  act(act: Act): void {
+  async act(act: Act): Promise<void> {
     if (act === 'unplug' || act === 'plugIn') {
       this.#connected = act === 'plugIn';
       if (!this.#connected) for (const told of this.#listeners) told({ kind: 'gone', atMs: Date.now() });
       return;
     }
-    this.#yard.act(this.id, act);
+    await this.#yard.act(this.id, act);
   }
 }

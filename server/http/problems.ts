@@ -48,7 +48,7 @@ const TITLES: Record<number, string> = {
 };
 
 /** The names behind unique indexes, for the sentence about a name that is taken. */
-const TAKEN = /^(person|place|product|vessel|measure|device)_name$/;
+const TAKEN = /^(person|place|product|vessel|measure|device|metering_tip|dispenser_line)_name$/;
 
 /** Turns whatever was thrown into problem+json. What is not foreseen is logged and told apart by a plain 500. */
 export function answerProblems(log: Logger): ErrorRequestHandler {

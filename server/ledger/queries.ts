@@ -71,6 +71,8 @@ export type NewDraw = {
   water?: WaterKind | undefined;
   /** How it reaches the panel, where a cannon dilutes it again. */
   panel?: OnPanel | null;
+  /** The dispenser line it was filled from. */
+  lineId?: number;
   postings: readonly Posting[];
 };
 
@@ -80,8 +82,8 @@ export type Drawn = { movementId: number; batchId: number; batchCode: string; us
 export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
   const rows = await tx.rows<Drawn>(
     `WITH mixed AS (
-       INSERT INTO batch (product_id, vessel_id, person_id, strength, fraction, made_at, measured, estimate, panel, use_by, water)
-       SELECT $4, $5, $1, $6, $9, $7, $10, $11, $15,
+       INSERT INTO batch (product_id, vessel_id, person_id, strength, fraction, made_at, measured, estimate, panel, line_id, use_by, water)
+       SELECT $4, $5, $1, $6, $9, $7, $10, $11, $15, $16,
               least(($7::timestamptz AT TIME ZONE s.zone)::date + $13::int,
                 (SELECT min(k.use_by) FROM jsonb_to_recordset($8::jsonb) AS p("from" int, "to" int)
                  JOIN account a ON a.id = p."from" JOIN batch k ON k.id = a.batch_id WHERE p."to" = 0)),
@@ -110,6 +112,7 @@ export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
       d.useByDays,
       d.water ?? null,
       d.panel ? JSON.stringify(d.panel) : null,
+      d.lineId ?? null,
     ],
   );
   return rows[0] as Drawn;

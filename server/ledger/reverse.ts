@@ -6,6 +6,7 @@ import type { SignedIn } from '../http/signedIn.ts';
 import { bookMovement, type ReversalGround, reversalGround } from './queries.ts';
 
 const OWN_UNDO_MINUTES = 10;
+const CAN_BE_REVERSED: ReversalGround['kind'][] = ['draw', 'transfer', 'waste'];
 
 /** Takes a movement back by booking its opposite. Both stay in the books, each with its name. */
 export async function bookReversal(
@@ -49,8 +50,8 @@ function checkMayReverse(ground: ReversalGround, who: SignedIn, now: Date): void
       remedy: 'Nothing more is needed.',
     });
   }
-  if (ground.kind !== 'draw' && ground.kind !== 'transfer') {
-    throw new HttpProblem(409, 'undo.notPour', 'Only a pour or a merge can be taken back here.', {
+  if (!CAN_BE_REVERSED.includes(ground.kind)) {
+    throw new HttpProblem(409, 'undo.notPour', 'Only a pour, a merge or waste can be taken back here.', {
       remedy: 'Book what really happened instead.',
     });
   }

@@ -35,8 +35,8 @@ export default function DrawHistory({ history, vessel }: { history: Calibration[
           borderColor: ink.hairline,
           borderWidth: 3,
         }));
+      // The first is drawn on top.
       return [
-        ...whiskers,
         {
           label,
           data: mine.map((c) => ({ x: at(c), y: c.q * 100 })),
@@ -47,6 +47,7 @@ export default function DrawHistory({ history, vessel }: { history: Calibration[
           backgroundColor: ink.ground,
           borderWidth: 1.5,
         },
+        ...whiskers,
       ];
     });
   }, [counted, vessel.dials, ink]);

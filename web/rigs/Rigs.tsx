@@ -5,19 +5,21 @@ import { atLeast } from '#contract/people.ts';
 import type { Device } from '#contract/rigs.ts';
 import type { MeasureRow, Vessel } from '#contract/ware.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
+import { MEASURE_SPREAD } from '#core/mixing/tolerance.ts';
 import { isSuction } from '#core/products/record.ts';
 import { formatFlow } from '#core/units/flow.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
+import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
+import type { UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
 import { PrinterShelf } from '../labels/PrinterShelf.tsx';
 import { devicesQuery, measuresQuery, placesQuery, retiredQuery, vesselsQuery } from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
-import { MEASURE_NAMES, VESSEL_NAMES } from './kinds.ts';
+import { MEASURE_NAMES } from './kinds.ts';
 import { outputInWords } from './OutputSection.tsx';
 import { Silhouette } from './Silhouette.tsx';
-import { ROLE_NAMES } from './vesselTyped.ts';
+import { rigInWords } from './vesselTyped.ts';
 
 /** Everything a mix is made in or measured with. */
 export default function Rigs() {
@@ -51,14 +53,7 @@ export default function Rigs() {
                 key={v.id}
                 to={`/rigs/vessels/${v.id}`}
                 name={v.name}
-                kind={[
-                  VESSEL_NAMES[v.kind],
-                  v.role !== 'any' && `for ${ROLE_NAMES[v.role].toLowerCase()}`,
-                  v.placeName,
-                  v.keeperName && `with ${v.keeperName}`,
-                ]
-                  .filter(Boolean)
-                  .join(', ')}
+                kind={rigInWords(v)}
                 figure={<Silhouette outline={VESSEL_OUTLINES[v.kind]} />}
               >
                 <span className="block">
@@ -85,9 +80,7 @@ export default function Rigs() {
                 figure={<Silhouette outline={MEASURE_OUTLINES[m.kind]} />}
               >
                 <span className="reading block">{formatVolume(m.capacityUl, shop.units)}</span>
-                <span className="block text-[0.94rem] text-muted">
-                  in steps of {formatVolume(m.stepUl, shop.units)}
-                </span>
+                <span className="block text-[0.94rem] text-muted">{readInWords(m, shop.units)}</span>
               </Row>
             ))}
           </Ledger>
@@ -141,6 +134,12 @@ function Machines({ devices, manager }: { devices: Device[]; manager: boolean })
       {manager && <Retired kind="devices" />}
     </section>
   );
+}
+
+/** How finely a measure is read, and how far off that may be. */
+function readInWords({ kind, stepUl }: MeasureRow, units: UnitSystem): string {
+  if (kind === 'cap' || kind === 'pump') return `each, give or take ${MEASURE_SPREAD[kind] * 100} %`;
+  return `in steps of ${formatVolume(stepUl, units)}, ± ${formatExactVolume(stepUl / 2)}`;
 }
 
 /** What comes out of a rig, as far as it was measured. */

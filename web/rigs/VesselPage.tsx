@@ -23,12 +23,13 @@ import { VESSEL_NAMES, VESSEL_STARTS } from './kinds.ts';
 import { OutputSection } from './OutputSection.tsx';
 import {
   NOBODY,
-  ROLE_NAMES,
   ROLE_OPTIONS,
   readVessel,
+  rigInWords,
   SPARE_LABELS,
   typedVessel,
   USUAL_DIALS,
+  USUAL_ROLE,
   type VesselTyped,
   VOLUME_LABELS,
   vesselFacts,
@@ -55,23 +56,11 @@ export default function VesselPage() {
 function VesselFacts({ vessel }: { vessel: Vessel }) {
   return (
     <Page title={vessel.name}>
-      <RigLine vessel={vessel} />
+      <p className="mb-5">{rigInWords(vessel)}.</p>
       <Delivery vessel={vessel} />
       <VesselFigure vessel={vessel} />
     </Page>
   );
-}
-
-/** What it is, where it is and who has it, in a line. */
-function RigLine({ vessel }: { vessel: Vessel }) {
-  const words = [
-    VESSEL_NAMES[vessel.kind],
-    vessel.role !== 'any' && `for ${ROLE_NAMES[vessel.role].toLowerCase()}`,
-    vessel.placeName,
-    vessel.keeperName && `with ${vessel.keeperName}`,
-    vessel.orificeMm && `orifice ${vessel.orificeMm} mm`,
-  ];
-  return <p className="mb-5">{words.filter(Boolean).join(', ')}.</p>;
 }
 
 /** What comes out of it, as it was measured: the draw of a cannon, the output of a sprayer. */
@@ -265,11 +254,6 @@ function KeptFields({ of, cannon }: { of: TextForm<VesselTyped>; cannon: boolean
     </>
   );
 }
-
-const USUAL_ROLE: Partial<Record<VesselKind, VesselTyped['role']>> = {
-  towelBucket: 'towels',
-  stockPail: 'stock',
-};
 
 /** The vessel as it would be drawn, while what is typed makes one. */
 function Preview({ kind, typed }: { kind: VesselKind; typed: VesselTyped }) {

@@ -7,7 +7,7 @@ import { parseNumber } from '#core/units/parseNumber.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import { readVolumes } from '../ui/readVolumes.ts';
 import { type DepthTyped, readDepth, typedDepth } from './depthTyped.ts';
-import { VESSEL_STARTS } from './kinds.ts';
+import { VESSEL_NAMES, VESSEL_STARTS } from './kinds.ts';
 
 /** A vessel as it is typed. */
 export type VesselTyped = {
@@ -89,6 +89,24 @@ export const ROLE_NAMES: Record<VesselRole, string> = {
   towels: 'Towels',
   stock: 'Stock solution',
 };
+/** What a kind of vessel is kept for anyway. */
+export const USUAL_ROLE: Partial<Record<VesselKind, VesselRole>> = {
+  towelBucket: 'towels',
+  stockPail: 'stock',
+};
+
+/** `Bucket, for wheels, never paint, Bay 2, with Wilf Tarrant`: what it is, what for, where, whose. */
+export const rigInWords = (v: Vessel): string =>
+  [
+    VESSEL_NAMES[v.kind],
+    v.role !== 'any' && v.role !== USUAL_ROLE[v.kind] && `for ${ROLE_NAMES[v.role].toLowerCase()}`,
+    v.placeName,
+    v.keeperName && `with ${v.keeperName}`,
+    v.orificeMm && `orifice ${v.orificeMm} mm`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+
 export const ROLE_OPTIONS = VESSEL_ROLES.map((value) => ({ value, name: ROLE_NAMES[value] }));
 
 /** What was typed as the row it makes, and what could not be read. */

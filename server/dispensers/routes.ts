@@ -1,0 +1,152 @@
+import { Router } from 'express';
+import {
+  type ChangeoverBody,
+  changeoverBody,
+  checkBody,
+  type LineFillBody,
+  lineBody,
+  lineFillBody,
+  linePatch,
+  primingBody,
+  type Tip,
+  tipBody,
+  tipPatch,
+} from '#contract/dispensers.ts';
+import { nothing } from '#contract/ledger.ts';
+import { atLeast } from '#contract/people.ts';
+import type { House } from '../house.ts';
+import { command } from '../http/commands.ts';
+import { wholeNumber } from '../http/door.ts';
+import { HttpProblem, missing } from '../http/problems.ts';
+import { only } from '../http/signedIn.ts';
+import { wareRoutes } from '../ware/routes.ts';
+import { bookChangeover } from './changeover.ts';
+import { bookCheck, nothingOn } from './check.ts';
+import { bookLineFill } from './fill.ts';
+import { checks, insertLine, insertTip, lines, tips, updateLine, updateTip } from './queries.ts';
+import { bookLineWaste } from './waste.ts';
+
+export const tipRoutes = (house: House): Router =>
+  wareRoutes<Parameters<typeof insertTip>[1], Parameters<typeof updateTip>[2], Tip>(house, {
+    what: 'tip',
+    topic: 'devices',
+    body: tipBody,
+    patch: tipPatch,
+    list: tips,
+    insert: insertTip,
+    update: updateTip,
+  });
+
+/** What anyone may throw away without asking. */
+const OWN_WASTE_UL = 500_000;
+
+/** Lines: a manager sets them up, leads verify them and change them over, everyone fills and primes. */
+export function lineRoutes(house: House): Router {
+  const routes = wareRoutes<
+    Parameters<typeof insertLine>[1],
+    Parameters<typeof updateLine>[2],
+    Awaited<ReturnType<typeof lines>>[number]
+  >(house, {
+    what: 'line',
+    topic: 'devices',
+    body: lineBody,
+    patch: linePatch,
+    list: (db, which) => lines(db, { ...which, now: house.now() }),
+    insert: insertLine,
+    update: updateLine,
+  });
+  const lineIdOf = (params: Record<string, unknown>) => wholeNumber(params.id as string, 'line');
+  routes.get(
+    '/:id/checks',
+    async (req, res) => void res.json(await checks(house.books, lineIdOf(req.params))),
+  );
+  routes.post(
+    '/:id/checks',
+    only('lead'),
+    command(house, checkBody, async ({ tx, body, who, now, params }) => {
+      const line = await bookCheck(tx, lineIdOf(params), body, who.personId, now);
+      return {
+        status: 201,
+        body: line,
+        touched: [
+          ['devices', line.id],
+          ['containers', line.pail?.id ?? 0],
+        ],
+      };
+    }),
+  );
+  routes.post(
+    '/:id/checks/:check/withdrawals',
+    only('lead'),
+    command(house, nothing, async ({ tx, who, now, params }) => {
+      const id = lineIdOf(params);
+      const rows = await tx.rows(
+        `UPDATE line_check SET withdrawn_at = coalesce(withdrawn_at, $3), withdrawn_by = coalesce(withdrawn_by, $4)
+         WHERE id = $1 AND line_id = $2 RETURNING id`,
+        [wholeNumber(params.check as string, 'verification'), id, now, who.personId],
+      );
+      if (rows.length === 0) throw missing('verification');
+      return { status: 201, body: (await lines(tx, { id, now }))[0], touched: [['devices', id]] };
+    }),
+  );
+  routes.post(
+    '/:id/primings',
+    command(house, primingBody, async ({ tx, body, who, now, params }) => {
+      const [line] = await lines(tx, { id: lineIdOf(params), now });
+      if (!line) throw missing('line');
+      if (!line.pail) throw nothingOn(line);
+      if (body.productUl > OWN_WASTE_UL && !atLeast(who.role, 'lead')) {
+        const message = 'Product thrown away is more than half a litre.';
+        const remedy = 'Ask a lead to book it.';
+        throw new HttpProblem(403, 'waste.tooMuch', message, {
+          remedy,
+          errors: [{ pointer: '/productUl', message, remedy }],
+        });
+      }
+      const movementId = await bookLineWaste(tx, line.pail, body.productUl, who.personId, now);
+      const [after] = await lines(tx, { id: line.id, now });
+      return {
+        status: 201,
+        body: { movementId, line: after },
+        touched: [
+          ['devices', line.id],
+          ['containers', line.pail.id],
+        ],
+      };
+    }),
+  );
+  routes.post(
+    '/:id/changeovers',
+    only('lead'),
+    command(house, changeoverBody, async ({ tx, body, who, now, params }) => {
+      const line = await bookChangeover(tx, lineIdOf(params), body as ChangeoverBody, who.personId, now);
+      return {
+        status: 201,
+        body: line,
+        touched: [
+          ['devices', line.id],
+          ['containers', line.pail?.id ?? 0],
+        ],
+      };
+    }),
+  );
+  return routes;
+}
+
+/** Fills from a line, by whoever is signed in. */
+export function lineFillRoutes(house: House): Router {
+  const routes = Router();
+  routes.post(
+    '/',
+    command(house, lineFillBody, async ({ tx, body, who, now }) => ({
+      status: 201,
+      body: await bookLineFill(tx, body as LineFillBody, who, now),
+      touched: [
+        ['vessels', body.vesselId],
+        ['containers', 0],
+        ['devices', body.lineId],
+      ],
+    })),
+  );
+  return routes;
+}

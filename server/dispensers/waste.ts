@@ -1,0 +1,29 @@
+import type { Line } from '#contract/dispensers.ts';
+import { checkStock } from '#core/stock/postings.ts';
+import type { Queryable } from '../db/books.ts';
+import { refusalProblem } from '../http/problems.ts';
+import { bookMovement, containerAccount, singleAccounts } from '../ledger/queries.ts';
+import { shopOf } from '../shop/queries.ts';
+
+/** Books neat product that a line used up without filling anything: to prime it, to flush it, to verify it. */
+export async function bookLineWaste(
+  tx: Queryable,
+  pail: NonNullable<Line['pail']>,
+  ul: number,
+  personId: number,
+  now: Date,
+): Promise<number | null> {
+  if (ul === 0) return null;
+  const units = (await shopOf(tx))?.units ?? 'metric';
+  const left = checkStock(pail.heldUl, ul, pail.code, units);
+  if (!left.ok) throw refusalProblem(left, '', 409);
+  const { waste } = await singleAccounts(tx);
+  const from = await containerAccount(tx, pail.id);
+  return bookMovement(tx, {
+    kind: 'waste',
+    personId,
+    now,
+    containerId: pail.id,
+    postings: [{ product: pail.productId, from, to: waste, ul }],
+  });
+}
