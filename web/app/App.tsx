@@ -20,6 +20,9 @@ const ProductPage = lazy(() => import('../stock/product/ProductPage.tsx'));
 const Rigs = lazy(() => import('../rigs/Rigs.tsx'));
 const VesselPage = lazy(() => import('../rigs/VesselPage.tsx'));
 const MeasureDraw = lazy(() => import('../rigs/measure/MeasureDraw.tsx'));
+const LinePage = lazy(() => import('../rigs/dispenser/LinePage.tsx'));
+const VerifyLine = lazy(() => import('../rigs/dispenser/VerifyLine.tsx'));
+const ChangeOver = lazy(() => import('../rigs/dispenser/ChangeOver.tsx'));
 const DevicePage = lazy(() => import('../rigs/DevicePage.tsx'));
 const MeasurePage = lazy(() => import('../rigs/MeasurePage.tsx'));
 const Crew = lazy(() => import('../crew/Crew.tsx'));
@@ -79,6 +82,9 @@ export function App() {
             <Route path="/rigs" element={<Rigs />} />
             <Route path="/rigs/vessels/:id" element={<VesselPage />} />
             <Route path="/rigs/vessels/:id/measure" element={<MeasureDraw />} />
+            <Route path="/rigs/lines/:id" element={<LinePage />} />
+            <Route path="/rigs/lines/:id/verify" element={<VerifyLine />} />
+            <Route path="/rigs/lines/:id/change" element={<ChangeOver />} />
             <Route path="/rigs/devices/:id" element={<DevicePage />} />
             <Route path="/rigs/measures/:id" element={<MeasurePage />} />
             <Route path="/crew" element={<Crew />} />

@@ -1,5 +1,6 @@
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { NavLink, useLocation, useNavigate } from 'react-router';
+import { useScanner } from '../state/scanner.ts';
 import { useDevice } from '../state/theme.ts';
 import { PLACES } from './places.ts';
 import { useSession } from './session.tsx';
@@ -16,6 +17,12 @@ const Keys = lazy(() => import('./Keys.tsx'));
 export function Shell({ children }: { children: ReactNode }) {
   const [open, setOpen] = useState<Sheet | null>(null);
   useJumps(setOpen);
+  const navigate = useNavigate();
+  // What is scanned where nothing waits for it is looked up: a container, a batch, a line of the dispenser.
+  useScanner((code) => {
+    const id = code.slice(2);
+    navigate(code.startsWith('P') ? `/c/${code}` : code.startsWith('B') ? `/b/${code}` : `/rigs/lines/${id}`);
+  });
   return (
     <div className="flex min-h-dvh flex-col lg:flex-row">
       <Dipstick open={setOpen} />

@@ -15,6 +15,7 @@ import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useRowForm } from '../ui/useRowForm.ts';
+import { Dispenser } from './dispenser/Dispenser.tsx';
 import { DEVICE_NAMES } from './kinds.ts';
 import { NOBODY } from './vesselTyped.ts';
 
@@ -34,6 +35,7 @@ export default function DevicePage() {
   if (atLeast(who.role, 'manager')) return <DeviceForm key={device.id} device={device} kind={device.kind} />;
   return (
     <Page title={device.name}>
+      {device.kind === 'dispenser' && <Dispenser device={device} />}
       <p>
         {[
           DEVICE_NAMES[device.kind],
@@ -124,6 +126,7 @@ function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind 
       {retired && (
         <p className="mb-3 font-bold">Retired: it is no longer offered. What was measured on it stays.</p>
       )}
+      {device?.kind === 'dispenser' && <Dispenser device={device} />}
       <form onSubmit={of.submit} noValidate className="max-w-md">
         <div className="grid items-start gap-4 sm:grid-cols-2">
           <div className="sm:col-span-2">
@@ -148,7 +151,11 @@ function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind 
             name="plateMlPerMin"
             label="Flow on its plate"
             placeholder="8 l/min"
-            hint="What really flows is measured with the cannon fitted"
+            hint={
+              kind === 'dispenser'
+                ? 'Of water through it'
+                : 'What really flows is measured with the cannon fitted'
+            }
           />
           <TextField of={of} name="plateBar" label="Pressure on its plate" placeholder="120 bar" />
           <div className="sm:col-span-2">

@@ -12,10 +12,18 @@ import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
 import { PrinterShelf } from '../labels/PrinterShelf.tsx';
-import { devicesQuery, measuresQuery, placesQuery, retiredQuery, vesselsQuery } from '../state/queries.ts';
+import {
+  devicesQuery,
+  linesQuery,
+  measuresQuery,
+  placesQuery,
+  retiredQuery,
+  vesselsQuery,
+} from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { LineList } from './dispenser/Dispenser.tsx';
 import { MEASURE_NAMES } from './kinds.ts';
 import { outputInWords } from './OutputSection.tsx';
 import { Silhouette } from './Silhouette.tsx';
@@ -40,6 +48,7 @@ export default function Rigs() {
             <ButtonLink to="/rigs/vessels/new">Add a vessel</ButtonLink>
             <ButtonLink to="/rigs/measures/new">Add a measure</ButtonLink>
             <ButtonLink to="/rigs/devices/new?kind=pressureWasher">Add a machine</ButtonLink>
+            <ButtonLink to="/rigs/devices/new?kind=dispenser">Add a dispenser</ButtonLink>
           </>
         )
       }
@@ -85,6 +94,7 @@ export default function Rigs() {
             ))}
           </Ledger>
           {manager && <Retired kind="measures" />}
+          <Dispensers devices={devices.data} />
           <Machines devices={devices.data} manager={manager} />
           <div className="mt-8">
             <PrinterShelf />
@@ -93,6 +103,21 @@ export default function Rigs() {
       </div>
     </Page>
   );
+}
+
+/** Wall dispensers with what each line gives. */
+function Dispensers({ devices }: { devices: Device[] }) {
+  const { data: lines = [] } = useQuery(linesQuery);
+  return devices
+    .filter((d) => d.kind === 'dispenser')
+    .map((d) => (
+      <section key={d.id} aria-label={d.name} className="mt-8">
+        <h2 className="mb-2">
+          <Link to={`/rigs/devices/${d.id}`}>{d.name}</Link>
+        </h2>
+        <LineList lines={lines.filter((l) => l.deviceId === d.id)} />
+      </section>
+    ));
 }
 
 /** Pressure washers, and where they stand. */

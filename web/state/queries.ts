@@ -1,4 +1,5 @@
 import { MutationCache, QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
+import type { Line, LineCheck, Tip } from '#contract/dispensers.ts';
 import type { Instrument } from '#contract/instruments.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { Person, SignInName, SignOff, Who } from '#contract/people.ts';
@@ -55,6 +56,15 @@ export const calibrationsQuery = (vesselId: number) =>
     queryKey: ['vessels', vesselId, 'calibrations'],
     queryFn: () => get<Calibration[]>(`/vessels/${vesselId}/calibrations`),
   });
+export const linesQuery = queryOptions({ queryKey: ['lines'], queryFn: () => get<Line[]>('/lines') });
+export const lineQuery = (id: number) =>
+  queryOptions({ queryKey: ['lines', id], queryFn: () => get<Line>(`/lines/${id}`) });
+export const tipsQuery = queryOptions({ queryKey: ['tips'], queryFn: () => get<Tip[]>('/tips') });
+export const checksQuery = (lineId: number) =>
+  queryOptions({
+    queryKey: ['lines', lineId, 'checks'],
+    queryFn: () => get<LineCheck[]>(`/lines/${lineId}/checks`),
+  });
 export const instrumentsQuery = queryOptions({
   queryKey: ['instruments'],
   queryFn: () => get<Instrument[]>('/instruments'),
@@ -102,10 +112,10 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   people: ['people', 'names'],
   products: ['products', 'containers'],
   vessels: ['vessels'],
-  devices: ['devices'],
+  devices: ['devices', 'lines', 'tips', 'instruments'],
   measures: ['measures'],
   places: ['places', 'containers'],
-  containers: ['containers', 'movements', 'batches'],
+  containers: ['containers', 'movements', 'batches', 'lines'],
   labels: ['labels'],
 };
 

@@ -1,7 +1,8 @@
 import type { Instrument, InstrumentKind, Reading } from '#contract/instruments.ts';
 import type { Source } from '#contract/rigs.ts';
 import { formatFlow } from '#core/units/flow.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { microlitres, UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../../app/session.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Watch } from '../../ui/Refusal.tsx';
@@ -15,8 +16,10 @@ export function LiveReading(props: {
   on: Instrument['on'];
   take: (reading: Taken, source: Source) => void;
   label?: string;
+  /** What went through a flow meter altogether, not how fast. */
+  total?: boolean;
 }) {
-  const { kind, on, take, label = 'Take this reading' } = props;
+  const { kind, on, take, label = 'Take this reading', total = false } = props;
   const { shop } = useSession();
   const { instrument, reading, gone } = useInstrument(kind, on);
   if (!instrument) return null;
@@ -28,7 +31,7 @@ export function LiveReading(props: {
       </p>
       <div className="flex flex-wrap items-center justify-between gap-3">
         <p className="reading text-[2.2rem] leading-tight" data-testid={`live-${kind}`}>
-          {reading ? inFigures(reading, shop.units) : '–'}
+          {reading ? inFigures(reading, shop.units, total) : '–'}
           {reading && !gone && !reading.steady && (
             <span className="ml-3 text-base font-normal">settling</span>
           )}
@@ -40,7 +43,7 @@ export function LiveReading(props: {
       {gone && (
         <Watch word="It stopped answering.">
           {reading
-            ? `The last reading was ${inFigures(reading, shop.units)}, at ${new Date(reading.atMs).toLocaleTimeString()}. `
+            ? `The last reading was ${inFigures(reading, shop.units, total)}, at ${new Date(reading.atMs).toLocaleTimeString()}. `
             : ''}
           Plug it in again, or type what you read. Nothing taken so far is lost.
         </Watch>
@@ -49,9 +52,8 @@ export function LiveReading(props: {
   );
 }
 
-const inFigures = (reading: Taken, units: UnitSystem): string =>
-  reading.kind === 'grams'
-    ? `${reading.grams.toFixed(1)} g`
-    : reading.mlPerMin > 0
-      ? formatFlow(reading.mlPerMin, units)
-      : 'no flow';
+function inFigures(reading: Taken, units: UnitSystem, total: boolean): string {
+  if (reading.kind === 'grams') return `${reading.grams.toFixed(1)} g`;
+  if (total) return formatVolume(microlitres(reading.totalMl * UNIT_UL.ml), units);
+  return reading.mlPerMin > 0 ? formatFlow(reading.mlPerMin, units) : 'no flow';
+}

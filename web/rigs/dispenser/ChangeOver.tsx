@@ -1,0 +1,340 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { type ReactNode, useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import type { Line } from '#contract/dispensers.ts';
+import { atLeast } from '#contract/people.ts';
+import { mayDispense } from '#core/delivery/mayDispense.ts';
+import { mayMeet } from '#core/safety/mayMeet.ts';
+import { formatStrength } from '#core/strength/formatStrength.ts';
+import { parseStrength } from '#core/strength/parseStrength.ts';
+import { fractionOf } from '#core/strength/strength.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
+import { post } from '../../app/api.ts';
+import { useSession } from '../../app/session.tsx';
+import {
+  askAgain,
+  checksQuery,
+  containersQuery,
+  lineQuery,
+  productsQuery,
+  tipsQuery,
+} from '../../state/queries.ts';
+import { useScanner } from '../../state/scanner.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Field, TextInput } from '../../ui/Field.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { bandOfLine, lineFit } from './lineFit.ts';
+import { ScannerStandIn } from './ScannerStandIn.tsx';
+
+/** The changeover of a line, as a checklist that can't be gone through in the wrong order. */
+export default function ChangeOver() {
+  const { id } = useParams();
+  const { who } = useSession();
+  const { data: line, error } = useQuery(lineQuery(Number(id)));
+  if (error) return <Refusal problem={error} />;
+  if (!line) return null;
+  if (!atLeast(who.role, 'lead')) {
+    return (
+      <Page title={line.name}>
+        <p className="mb-5">Lines are changed over by leads and managers.</p>
+        <ButtonLink to={`/rigs/lines/${line.id}`}>Back to {line.name}</ButtonLink>
+      </Page>
+    );
+  }
+  return <Checklist key={line.id} line={line} />;
+}
+
+function Checklist({ line }: { line: Line }) {
+  const { shop } = useSession();
+  const navigate = useNavigate();
+  const { data: containers = [] } = useQuery(containersQuery);
+  const { data: products = [] } = useQuery(productsQuery);
+  const { data: allTips = [] } = useQuery(tipsQuery);
+  const { data: checks = [] } = useQuery(checksQuery(line.id));
+  const [lineCode, setLineCode] = useState('');
+  const [pailCode, setPailCode] = useState('');
+  const [flushed, setFlushed] = useState(false);
+  const [discard, setDiscard] = useState('');
+  const [tipId, setTip] = useState(String(line.tip?.id ?? ''));
+  const [strengthText, setStrength] = useState(line.target ? formatStrength(line.target) : '');
+  const [labelled, setLabelled] = useState(false);
+  useScanner((code) => (code.startsWith('L-') ? setLineCode(code) : setPailCode(code)));
+
+  const same = (typed: string, code: string) => typed.trim().toUpperCase() === code;
+  const lineRight = same(lineCode, line.code);
+  const pail = containers.find((c) => same(pailCode, c.code)) ?? null;
+  const product = products.find((p) => p.id === pail?.productId) ?? null;
+  const last = products.find((p) => p.id === line.pail?.productId) ?? null;
+  const other = line.pail !== null && pail !== null && line.pail.productId !== pail.productId;
+  const may = product && mayDispense(product);
+  const met = other && product && last ? mayMeet(product, last, line.name) : null;
+  const tips = allTips.filter((t) => t.deviceId === line.deviceId);
+  const strength = parseStrength(strengthText, {
+    system: shop.units,
+    ratio: shop.ratioReading,
+    field: 'Meant to give',
+  });
+  const target = strength.ok ? fractionOf(strength.value) : null;
+  const wanted = target?.ok ? target.value : null;
+  const fit = lineFit(product?.id ?? null, checks, tips, wanted, bandOfLine(product, wanted));
+  const thrown =
+    discard.trim() === ''
+      ? { ok: true as const, value: 0 }
+      : parseVolume(discard, { system: shop.units, field: 'Product thrown away' });
+
+  const step1 = lineRight && pail !== null && pail.openedAt !== null && may?.ok === true;
+  const step2 = step1 && (!other || flushed) && thrown.ok;
+  const step3 = step2 && tips.some((t) => t.id === Number(tipId)) && wanted !== null;
+  const ready = step3 && labelled;
+  const changing = useMutation({
+    mutationFn: () =>
+      post<Line>(`/lines/${line.id}/changeovers`, {
+        lineCode,
+        containerCode: pailCode,
+        tipId: Number(tipId),
+        target: strength.ok ? strength.value : null,
+        flushed,
+        labelled,
+        discardUl: thrown.ok ? thrown.value : 0,
+      }),
+    onSuccess: (after) =>
+      navigate(after.due === 'never' ? `/rigs/lines/${line.id}/verify` : `/rigs/lines/${line.id}`),
+    onSettled: () => {
+      askAgain('devices');
+      askAgain('containers');
+    },
+  });
+  return (
+    <Page
+      title={`Change over ${line.name}`}
+      actions={<ButtonLink to={`/rigs/lines/${line.id}`}>Back</ButtonLink>}
+    >
+      <div className="flex max-w-xl flex-col gap-8">
+        <Step n={1} title="Match line and pail" done={step1}>
+          <p>Scan the label on the line and the one on the pail, or type what they say.</p>
+          <div className="grid grid-cols-2 gap-3">
+            <Field
+              label="Line"
+              error={lineCode.trim() !== '' && !lineRight && <Refusal problem={wrongLine(lineCode, line)} />}
+            >
+              {(described) => (
+                <TextInput
+                  {...described}
+                  className="reading min-h-16 text-[1.4rem]"
+                  value={lineCode}
+                  placeholder={`such as ${line.code}`}
+                  onChange={(e) => setLineCode(e.target.value)}
+                />
+              )}
+            </Field>
+            <Field
+              label="Pail"
+              error={/^P-\d+$/i.test(pailCode.trim()) && !pail && <Refusal problem={noPail(pailCode)} />}
+            >
+              {(described) => (
+                <TextInput
+                  {...described}
+                  className="reading min-h-16 text-[1.4rem]"
+                  value={pailCode}
+                  placeholder="such as P-14"
+                  onChange={(e) => setPailCode(e.target.value)}
+                />
+              )}
+            </Field>
+          </div>
+          {pail && (
+            <p>
+              <strong>{pail.productName}</strong>, {pail.placeName}
+              {pail.openedAt === null && ': not open yet. Open it in Stock first'}.
+            </p>
+          )}
+          {may && !may.ok && <Refusal problem={may} />}
+          <ScannerStandIn
+            labels={[
+              { code: line.code, name: line.name },
+              ...containers
+                .filter((c) => c.openedAt)
+                .slice(0, 8)
+                .map((c) => ({ code: c.code, name: c.productName })),
+            ]}
+          />
+        </Step>
+        {step1 && (
+          <Step n={2} title="Flush the old product" done={step2}>
+            {other ? (
+              <>
+                {met && !met.ok ? (
+                  <Refusal
+                    problem={{
+                      ...met,
+                      remedy: 'Flush outside, with plenty of water, before anything else goes through.',
+                    }}
+                  />
+                ) : (
+                  <p>Run water through the line until it comes clear of {line.pail?.productName}.</p>
+                )}
+                <Tick checked={flushed} set={setFlushed}>
+                  It runs clear
+                </Tick>
+              </>
+            ) : (
+              <p>
+                {line.pail ? 'The same product: nothing to flush.' : 'The line is new: nothing to flush.'}
+              </p>
+            )}
+            {line.pail && (
+              <Field
+                label="Product thrown away"
+                hint={`Of ${line.pail.productName}, booked as waste from ${line.pail.code}`}
+                error={!thrown.ok && <Refusal problem={thrown} />}
+              >
+                {(described) => (
+                  <TextInput
+                    {...described}
+                    value={discard}
+                    placeholder="nothing"
+                    onChange={(e) => setDiscard(e.target.value)}
+                  />
+                )}
+              </Field>
+            )}
+          </Step>
+        )}
+        {step2 && (
+          <Step n={3} title="Fit the tip" done={step3}>
+            <Field
+              label="Meant to give"
+              error={strengthText.trim() !== '' && !strength.ok && <Refusal problem={strength} />}
+            >
+              {(described) => (
+                <TextInput
+                  {...described}
+                  value={strengthText}
+                  placeholder="such as 1:20"
+                  onChange={(e) => setStrength(e.target.value)}
+                />
+              )}
+            </Field>
+            {product && product.labelEntries.length > 0 && (
+              <div className="flex flex-wrap gap-3">
+                {product.labelEntries.map((e) => (
+                  <Button key={e.id} onClick={() => setStrength(formatStrength(e.strength))}>
+                    {e.whatFor} <span className="reading">{formatStrength(e.strength)}</span>
+                  </Button>
+                ))}
+              </div>
+            )}
+            <Field label="Tip">
+              {(described) => (
+                <Choice
+                  {...described}
+                  value={tipId}
+                  placeholder="Choose a tip"
+                  options={tips.map((t) => ({
+                    value: String(t.id),
+                    name: t.name,
+                    note: `${t.diameterMm} mm`,
+                  }))}
+                  onChange={setTip}
+                />
+              )}
+            </Field>
+            {fit?.recommended?.ok ? (
+              <p>
+                By what was measured, <strong>“{fit.recommended.value.tip.name}”</strong> comes nearest.
+              </p>
+            ) : (
+              <p className="text-muted">
+                Nothing was measured with this product here yet: take a guess, then verify.
+              </p>
+            )}
+          </Step>
+        )}
+        {step3 && (
+          <Step n={4} title="Label it" done={ready}>
+            <Tick checked={labelled} set={setLabelled}>
+              The new label is on the line: {product?.name}, {strengthText}
+            </Tick>
+          </Step>
+        )}
+        {ready && (
+          <Watch word="Then verify it.">
+            {other || line.tip?.id !== Number(tipId)
+              ? 'What was measured before says nothing of this product and this tip.'
+              : 'The verification of before still holds.'}
+          </Watch>
+        )}
+        <div>
+          <Button look="main" bay disabled={!ready || changing.isPending} onClick={() => changing.mutate()}>
+            {changing.isPending ? 'Booking ...' : 'It is changed over'}
+          </Button>
+          {changing.error && <Refusal problem={changing.error} />}
+        </div>
+      </div>
+    </Page>
+  );
+}
+
+const wrongLine = (typed: string, line: Line) => ({
+  ok: false as const,
+  code: 'line.mismatch',
+  field: 'Line',
+  reason: `${typed.trim()} is not this line, which is ${line.code}.`,
+  remedy: 'Look whether you have the right line in hand.',
+});
+const noPail = (typed: string) => ({
+  ok: false as const,
+  code: 'pail.unknown',
+  field: 'Pail',
+  reason: `${typed.trim()} is not on the shelf.`,
+  remedy: 'Scan the code on the pail.',
+});
+
+function Step({
+  n,
+  title,
+  done,
+  children,
+}: {
+  n: number;
+  title: string;
+  done: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <section
+      aria-label={title}
+      className={`flex flex-col gap-3 border-l-4 pl-5 ${done ? 'border-ink' : 'border-faint'}`}
+    >
+      <h2>
+        {n}. {title}
+        {done && <span className="ml-3 text-base font-normal">done</span>}
+      </h2>
+      {children}
+    </section>
+  );
+}
+
+function Tick({
+  checked,
+  set,
+  children,
+}: {
+  checked: boolean;
+  set: (checked: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <label className="flex min-h-16 items-center gap-4 border-2 border-ink px-4 text-lg leading-tight">
+      <input
+        type="checkbox"
+        className="size-7 shrink-0 accent-ink"
+        checked={checked}
+        onChange={(e) => set(e.target.checked)}
+      />
+      <span>{children}</span>
+    </label>
+  );
+}

@@ -1,0 +1,195 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { type FormEvent, useState } from 'react';
+import { Link } from 'react-router';
+import type { Line, Tip } from '#contract/dispensers.ts';
+import { atLeast } from '#contract/people.ts';
+import type { Device } from '#contract/rigs.ts';
+import { formatStrength } from '#core/strength/formatStrength.ts';
+import { parseNumber } from '#core/units/parseNumber.ts';
+import { patch, post } from '../../app/api.ts';
+import { useSession } from '../../app/session.tsx';
+import { askAgain, linesQuery, tipsQuery } from '../../state/queries.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Field, TextInput } from '../../ui/Field.tsx';
+import { Ledger } from '../../ui/Ledger.tsx';
+import { Refusal } from '../../ui/Refusal.tsx';
+import { checkInWords, dueInWords } from './lineWords.ts';
+
+/** A wall dispenser's lines, with what each gives, and its tips. */
+export function Dispenser({ device }: { device: Device }) {
+  const { who } = useSession();
+  const { data: lines = [] } = useQuery(linesQuery);
+  const { data: tips = [] } = useQuery(tipsQuery);
+  const manager = atLeast(who.role, 'manager');
+  const mine = lines.filter((l) => l.deviceId === device.id);
+  return (
+    <div className="mb-8 grid max-w-6xl gap-x-13 gap-y-8 lg:grid-cols-[2fr_1fr]">
+      <section aria-label="Lines">
+        <h2 className="mb-2">Lines</h2>
+        <LineList lines={mine} />
+        {manager && <AddLine deviceId={device.id} />}
+      </section>
+      <section aria-label="Metering tips">
+        <h2 className="mb-2">Metering tips</h2>
+        <Tips tips={tips.filter((t) => t.deviceId === device.id)} manager={manager} />
+        {manager && <AddTip deviceId={device.id} />}
+      </section>
+    </div>
+  );
+}
+
+/** Lines as rows: what hangs on them and what they give. */
+export function LineList({ lines }: { lines: Line[] }) {
+  if (lines.length === 0) return <p className="border-t-2 border-ink pt-2 text-muted">No lines yet.</p>;
+  return (
+    <ul className="border-t-2 border-ink">
+      {lines.map((l) => (
+        <li key={l.id} className="ruled border-faint">
+          <Link
+            to={`/rigs/lines/${l.id}`}
+            className="flex min-h-17 items-center gap-5 py-2 leading-tight no-underline hover:underline"
+          >
+            <span className="reading w-12 shrink-0">{l.code}</span>
+            <span className="flex-1">
+              {l.name}
+              <span className="block text-[0.94rem] text-muted">
+                {l.pail ? `${l.pail.productName} from ${l.pail.code}, tip ${l.tip?.name}` : 'nothing on it'}
+              </span>
+            </span>
+            <span className="max-w-64 text-right">
+              {l.check && <span className="reading block">{checkInWords(l.check)}</span>}
+              {l.target && !l.check && (
+                <span className="reading block">meant for {formatStrength(l.target)}</span>
+              )}
+              {dueInWords(l) && (
+                <strong className="block text-[0.94rem]">
+                  <span aria-hidden className="hatch mr-2 inline-block h-3 w-3" />
+                  {dueInWords(l)}
+                </strong>
+              )}
+            </span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Tips({ tips, manager }: { tips: Tip[]; manager: boolean }) {
+  const retire = useMutation({
+    mutationFn: ({ id, revision, retired: _, ...facts }: Tip) =>
+      patch(`/tips/${id}`, { ...facts, retired: true }, revision),
+    onSettled: () => askAgain('devices'),
+  });
+  return (
+    <>
+      <Ledger
+        head={['Tip', 'Hole', '']}
+        right={[1]}
+        empty="No tips yet."
+        rows={tips.map((t) => ({
+          key: t.id,
+          cells: [
+            t.name,
+            `${t.diameterMm} mm`,
+            manager ? (
+              <button
+                key="retire"
+                type="button"
+                className="min-h-12 underline underline-offset-4"
+                onClick={() => retire.mutate(t)}
+              >
+                Retire
+              </button>
+            ) : null,
+          ],
+        }))}
+      />
+      {retire.error && <Refusal problem={retire.error} />}
+    </>
+  );
+}
+
+function AddTip({ deviceId }: { deviceId: number }) {
+  const [name, setName] = useState('');
+  const [size, setSize] = useState('');
+  const adding = useMutation({
+    mutationFn: () => {
+      const mm = parseNumber(size.replace(/\s*mm\s*$/i, ''), 'Diameter');
+      if (!mm.ok) throw new Error(mm.reason);
+      return post('/tips', { deviceId, name, diameterMm: mm.value });
+    },
+    onSuccess: () => {
+      setName('');
+      setSize('');
+    },
+    onSettled: () => askAgain('devices'),
+  });
+  const mm = parseNumber(size.replace(/\s*mm\s*$/i, ''), 'Hole');
+  const fault = size.trim() !== '' && !mm.ok ? { ...mm, remedy: 'Type millimetres, such as 0.75.' } : null;
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (name.trim() !== '' && mm.ok) adding.mutate();
+  };
+  return (
+    <form onSubmit={submit} className="mt-3 grid grid-cols-2 items-end gap-3" aria-label="Add a tip">
+      <Field label="Tip">
+        {(described) => (
+          <TextInput
+            {...described}
+            value={name}
+            placeholder="as you call it"
+            onChange={(e) => setName(e.target.value)}
+          />
+        )}
+      </Field>
+      <Field label="Hole">
+        {(described) => (
+          <TextInput
+            {...described}
+            value={size}
+            placeholder="0.75 mm"
+            onChange={(e) => setSize(e.target.value)}
+          />
+        )}
+      </Field>
+      <div className="col-span-2">
+        <Refusal problem={fault ?? adding.error} />
+        <Button type="submit" className="mt-2" disabled={name.trim() === '' || !mm.ok || adding.isPending}>
+          Add the tip
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function AddLine({ deviceId }: { deviceId: number }) {
+  const [name, setName] = useState('');
+  const adding = useMutation({
+    mutationFn: () => post('/lines', { deviceId, name, footValve: true, checkDays: 30 }),
+    onSuccess: () => setName(''),
+    onSettled: () => askAgain('devices'),
+  });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (name.trim() !== '') adding.mutate();
+  };
+  return (
+    <form onSubmit={submit} className="mt-3 flex flex-wrap items-end gap-3" aria-label="Add a line">
+      <Field label="Line">
+        {(described) => (
+          <TextInput
+            {...described}
+            value={name}
+            placeholder="such as Left line"
+            onChange={(e) => setName(e.target.value)}
+          />
+        )}
+      </Field>
+      <Button type="submit" disabled={name.trim() === '' || adding.isPending}>
+        Add the line
+      </Button>
+      <Refusal problem={adding.error} />
+    </form>
+  );
+}

@@ -1,0 +1,314 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { lazy, Suspense, useState } from 'react';
+import { useParams } from 'react-router';
+import type { Line, LineCheck, Tip } from '#contract/dispensers.ts';
+import { atLeast } from '#contract/people.ts';
+import { SUSPECT_WORDS } from '#core/delivery/dispenserLine.ts';
+import { streaksIfStrong } from '#core/delivery/mayDispense.ts';
+import { ratioOfTip } from '#core/delivery/meteringTip.ts';
+import { formatStrength } from '#core/strength/formatStrength.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
+import { post } from '../../app/api.ts';
+import { useSession } from '../../app/session.tsx';
+import { askAgain, checksQuery, lineQuery, productsQuery, tipsQuery } from '../../state/queries.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { shopDay } from '../../ui/dates.ts';
+import { Field, TextInput } from '../../ui/Field.tsx';
+import { Ledger } from '../../ui/Ledger.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { bandOfLine, lineFit, targetOf } from './lineFit.ts';
+import { checkInWords, dueInWords, ratioInWords } from './lineWords.ts';
+
+const TipChart = lazy(() => import('./TipChart.tsx'));
+
+/** One line of a dispenser: what it gives, whether that can be relied on, and which tip would be right. */
+export default function LinePage() {
+  const { id } = useParams();
+  const { who } = useSession();
+  const { data: line, error } = useQuery(lineQuery(Number(id)));
+  if (error) return <Refusal problem={error} />;
+  if (!line) return null;
+  const lead = atLeast(who.role, 'lead');
+  return (
+    <Page
+      title={`${line.code}, ${line.name}`}
+      actions={
+        lead && (
+          <>
+            {line.pail && (
+              <ButtonLink look="main" to={`/rigs/lines/${line.id}/verify`}>
+                Verify it
+              </ButtonLink>
+            )}
+            <ButtonLink to={`/rigs/lines/${line.id}/change`}>
+              {line.pail ? 'Change over' : 'Hang a pail on it'}
+            </ButtonLink>
+          </>
+        )
+      }
+    >
+      <div className="grid gap-x-13 gap-y-8 lg:grid-cols-2">
+        <Gives line={line} />
+        <TipsOf line={line} />
+        <History line={line} lead={lead} />
+        <div>
+          {line.pail && <Prime line={line} />}
+          <Needs line={line} />
+        </div>
+      </div>
+    </Page>
+  );
+}
+
+function Gives({ line }: { line: Line }) {
+  const { shop } = useSession();
+  const { data: products = [] } = useQuery(productsQuery);
+  const { pail, tip, check, target } = line;
+  const product = products.find((p) => p.id === pail?.productId);
+  if (!pail || !tip) {
+    return (
+      <section aria-label="What it gives">
+        <p>Nothing hangs on {line.name} yet. Match a pail to it and fit a tip, then verify what it gives.</p>
+      </section>
+    );
+  }
+  const due = dueInWords(line);
+  return (
+    <section aria-label="What it gives">
+      <h2 className="mb-2">What it gives</h2>
+      <p className="reading text-[3.6rem] leading-none text-product" data-testid="line-ratio">
+        {check ? ratioInWords(check.ratio) : '–'}
+      </p>
+      <p className="mt-1">
+        {check
+          ? `${checkInWords(check)}, ${check.personName}, ${shopDay(check.at, shop.zone)}.`
+          : 'Nobody has measured it.'}
+      </p>
+      <p className="mt-3">
+        {pail.productName} from <span className="reading">{pail.code}</span>,{' '}
+        {formatVolume(pail.heldUl, shop.units)} left, through the tip “{tip.name}”, {tip.diameterMm} mm
+        {target && `, meant to give ${formatStrength(target)}`}.
+      </p>
+      <div className="mt-3 flex flex-col gap-3">
+        {check && <VerdictWords check={check} />}
+        {due && (
+          <Watch word={due}>
+            {line.due === 'never' ? 'Nobody fills from it until it is.' : 'Verify it before long.'}
+          </Watch>
+        )}
+        {product && streaksIfStrong(product.record) && (
+          <Watch word="Glass cleaner streaks where it is too strong.">
+            Keep the line on the weak side of its label.
+          </Watch>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** What to do with the line by its last verification, and where to look. */
+export function VerdictWords({ check: { verdict } }: { check: Pick<LineCheck, 'verdict'> }) {
+  const { words, remedy, suspects } = verdict;
+  if (verdict.verdict === 'use') {
+    return (
+      <p>
+        <strong>{words}</strong> {remedy}
+      </p>
+    );
+  }
+  if (verdict.verdict === 'retip') return <Watch word={words}>{remedy}</Watch>;
+  return (
+    <div>
+      <Refusal problem={{ ok: false, code: 'line.fault', field: 'Line', reason: words, remedy }} />
+      <ol className="mt-2 list-decimal pl-8">
+        {suspects.map((s) => (
+          <li key={s}>{SUSPECT_WORDS[s]}</li>
+        ))}
+      </ol>
+    </div>
+  );
+}
+
+/** The tips at hand, what each gives or would give, and the one to fit. */
+function TipsOf({ line }: { line: Line }) {
+  const { data: allTips = [] } = useQuery(tipsQuery);
+  const { data: checks = [] } = useQuery(checksQuery(line.id));
+  const { data: products = [] } = useQuery(productsQuery);
+  const product = products.find((p) => p.id === line.pail?.productId) ?? null;
+  const tips = allTips.filter((t) => t.deviceId === line.deviceId);
+  const target = targetOf(line);
+  const fit = lineFit(line.pail?.productId ?? null, checks, tips, target, bandOfLine(product, target));
+  if (!line.pail || !fit) return <div />;
+  const { recommended } = fit;
+  const best = recommended?.ok ? recommended.value.tip : null;
+  return (
+    <section aria-label="Tips">
+      <h2 className="mb-2">Which tip</h2>
+      <Suspense fallback={<div className="h-64" />}>
+        <TipChart fit={fit} tips={tips} targetRatio={target ? 1 / target - 1 : null} />
+      </Suspense>
+      <p className="mt-3">
+        {recommended?.ok ? (
+          <>
+            <strong>
+              {best?.id === line.tip?.id
+                ? `“${best?.name}” is the right tip.`
+                : `Fit “${best?.name}”, ${best?.diameterMm} mm.`}
+            </strong>{' '}
+            It {fit.measured.some((m) => m.tipId === best?.id) ? 'gave' : 'should give'}{' '}
+            {ratioInWords(recommended.value.gives.ratio)}, {ratioInWords(recommended.value.gives.from)} to{' '}
+            {ratioInWords(recommended.value.gives.to)}.
+          </>
+        ) : (
+          recommended && (
+            <>
+              <strong>{recommended.reason}</strong> {recommended.remedy}
+            </>
+          )
+        )}{' '}
+        <span className="text-muted">{slopeInWords(fit)}</span>
+      </p>
+      <Ledger
+        head={['Tip', 'Hole', 'Gives', '']}
+        right={[1]}
+        empty="No tips on record."
+        rows={tips.map((t) => ({
+          key: t.id,
+          cells: [t.name, `${t.diameterMm} mm`, tipGives(t, fit), t.id === line.tip?.id ? 'fitted' : ''],
+        }))}
+      />
+    </section>
+  );
+}
+
+function tipGives(tip: Tip, fit: NonNullable<ReturnType<typeof lineFit>>): string {
+  const measured = fit.measured.find((m) => m.tipId === tip.id);
+  if (measured) return `${ratioInWords(measured.ratio)}, measured`;
+  const gives = ratioOfTip(fit.fit, tip.diameterMm);
+  return gives.ok ? `about ${ratioInWords(gives.value.ratio)}` : 'too far from those measured';
+}
+
+function slopeInWords({ fit, raw, measured }: NonNullable<ReturnType<typeof lineFit>>): string {
+  const n = Number(fit.slope.toPrecision(4));
+  if (measured.length === 1) return 'One tip was measured: the others follow as the square of the hole.';
+  return raw === null
+    ? `By ${measured.length} tips: the ratio falls as the hole to the power ${n}.`
+    : `The two tips measured slope by ${Number(raw.toPrecision(5))}; held to 2, as venturis do, ${n}.`;
+}
+
+function History({ line, lead }: { line: Line; lead: boolean }) {
+  const { shop } = useSession();
+  const { data: checks = [] } = useQuery(checksQuery(line.id));
+  const back = useMutation({
+    mutationFn: (id: number) => post(`/lines/${line.id}/checks/${id}/withdrawals`, {}),
+    onSettled: () => askAgain('devices'),
+  });
+  const newest = checks.find((c) => c.withdrawnAt === null);
+  return (
+    <section aria-label="Verifications">
+      <h2 className="mb-2">Verifications</h2>
+      <Ledger
+        head={['When', 'Who', 'Tip', 'Gave']}
+        empty="None yet."
+        rows={checks.map((c) => ({
+          key: c.id,
+          cells: [
+            shopDay(c.at, shop.zone),
+            c.personName,
+            c.tipName,
+            <span key="gave" className={c.withdrawnAt ? 'line-through' : ''}>
+              {ratioInWords(c.ratio)}, {c.productName}
+              {c.withdrawnAt && ' (taken back)'}
+            </span>,
+          ],
+        }))}
+      />
+      {lead && newest && (
+        <Button className="mt-3" disabled={back.isPending} onClick={() => back.mutate(newest.id)}>
+          Take the last one back
+        </Button>
+      )}
+      {back.error && <Refusal problem={back.error} />}
+    </section>
+  );
+}
+
+/** What ran through before the line was full of product: thrown away, and booked. */
+function Prime({ line }: { line: Line }) {
+  const { shop } = useSession();
+  const [text, setText] = useState('');
+  const ul = parseVolume(text, { system: shop.units, field: 'Product thrown away' });
+  const priming = useMutation({
+    mutationFn: () =>
+      post<{ movementId: number }>(`/lines/${line.id}/primings`, { productUl: ul.ok ? ul.value : 0 }),
+    onSuccess: () => setText(''),
+    onSettled: () => {
+      askAgain('devices');
+      askAgain('containers');
+    },
+  });
+  const undo = useMutation({
+    mutationFn: (id: number) => post(`/movements/${id}/reversals`, {}),
+    onSuccess: () => priming.reset(),
+    onSettled: () => askAgain('containers'),
+  });
+  return (
+    <section aria-label="Prime it" className="mb-8 max-w-md">
+      <h2 className="mb-2">Prime it</h2>
+      <p className="mb-3">Run it until product comes without bubbles, and book what went down the drain.</p>
+      <div className="flex items-end gap-3">
+        <Field label="Product thrown away">
+          {(described) => (
+            <TextInput
+              {...described}
+              value={text}
+              placeholder="such as 40 ml"
+              onChange={(e) => setText(e.target.value)}
+            />
+          )}
+        </Field>
+        <Button disabled={!ul.ok || priming.isPending} onClick={() => priming.mutate()}>
+          Book it as waste
+        </Button>
+      </div>
+      {text.trim() !== '' && !ul.ok && <Refusal problem={ul} />}
+      {priming.error && <Refusal problem={priming.error} />}
+      {priming.data && (
+        <p role="status" className="mt-2">
+          Booked.{' '}
+          <button
+            type="button"
+            className="min-h-12 underline underline-offset-4"
+            onClick={() => undo.mutate(priming.data.movementId)}
+          >
+            Undo
+          </button>
+        </p>
+      )}
+      {undo.error && <Refusal problem={undo.error} />}
+    </section>
+  );
+}
+
+/** What a line needs to give the same tomorrow. */
+function Needs({ line }: { line: Line }) {
+  return (
+    <section aria-label="What it needs">
+      <h2 className="mb-2">What it needs</h2>
+      <ul className="list-disc pl-5">
+        {!line.footValve && (
+          <li>
+            <strong>A foot valve, which it has not:</strong> without one product drains back and the first
+            fill is weak.
+          </li>
+        )}
+        {line.footValve && <li>Its foot valve clean, so that product does not drain back.</li>}
+        <li>A weight that keeps the hose at the bottom of the pail, and a drip tray.</li>
+        <li>Backflow protection on the supply, and its label on the line.</li>
+        <li>The fill tube below the surface, so that it does not foam.</li>
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,24 @@
+import { useSession } from '../../app/session.tsx';
+import { simulateScan } from '../../state/scanner.ts';
+import { Button } from '../../ui/Button.tsx';
+
+/** The demo's barcode scanner: types a label's code the way a real one does. Not there in a shop of one's own. */
+export function ScannerStandIn({ labels }: { labels: { code: string; name: string }[] }) {
+  const { settings } = useSession();
+  if (!settings.demo || labels.length === 0) return null;
+  return (
+    <details className="border border-dashed border-hairline p-3">
+      <summary className="min-h-12 cursor-pointer py-3">Stand-in: a barcode scanner</summary>
+      <p className="mb-3 text-[0.94rem] text-muted">
+        Nothing real is connected. Each key scans the label it names.
+      </p>
+      <div className="flex flex-wrap gap-3">
+        {labels.map(({ code, name }) => (
+          <Button key={code} onClick={() => simulateScan(code)}>
+            <span className="reading">{code}</span> {name}
+          </Button>
+        ))}
+      </div>
+    </details>
+  );
+}

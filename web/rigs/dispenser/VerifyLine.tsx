@@ -1,0 +1,277 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { RadioGroup } from 'radix-ui';
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import type { Line } from '#contract/dispensers.ts';
+import { atLeast } from '#contract/people.ts';
+import { formatExactVolume } from '#core/units/formatVolume.ts';
+import { microlitres } from '#core/units/volume.ts';
+import { ApiProblem, post } from '../../app/api.ts';
+import { useSession } from '../../app/session.tsx';
+import { askAgain, checksQuery, lineQuery, productsQuery } from '../../state/queries.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { Field, TextInput } from '../../ui/Field.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { LiveReading } from '../measure/LiveReading.tsx';
+import { StandIns } from '../measure/StandIns.tsx';
+import {
+  type CheckDraft,
+  checkResult,
+  type FillTyped,
+  FRESH_CHECK,
+  FRESH_FILL,
+  useChecks,
+} from './checkDraft.ts';
+import { VerdictWords } from './LinePage.tsx';
+import { checkInWords, ratioInWords } from './lineWords.ts';
+
+/** The guided verification of a line: fills collected, what the pail lost, and what to do about it. */
+export default function VerifyLine() {
+  const { id } = useParams();
+  const { who } = useSession();
+  const { data: line, error } = useQuery(lineQuery(Number(id)));
+  if (error) return <Refusal problem={error} />;
+  if (!line) return null;
+  if (!line.pail || !atLeast(who.role, 'lead')) {
+    return (
+      <Page title={line.name}>
+        <p className="mb-5">
+          {line.pail
+            ? 'Lines are verified by leads and managers.'
+            : 'Nothing hangs on it yet: there is nothing to verify.'}
+        </p>
+        <ButtonLink to={`/rigs/lines/${line.id}`}>Back to {line.name}</ButtonLink>
+      </Page>
+    );
+  }
+  return <Verification key={line.id} line={line} pail={line.pail} />;
+}
+
+const MOST_FILLS = 8;
+
+function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail']> }) {
+  const { who, shop } = useSession();
+  const navigate = useNavigate();
+  const { data: checks = [] } = useQuery(checksQuery(line.id));
+  const { data: products = [] } = useQuery(productsQuery);
+  const product = products.find((p) => p.id === pail.productId) ?? null;
+  const key = `${who.personId} ${line.id} ${line.tip?.id} ${pail.productId}`;
+  const kept = useChecks((state) => state.drafts[key]);
+  const { keep, forget } = useChecks.getState();
+  const draft = kept ?? FRESH_CHECK;
+  const set = (more: Partial<CheckDraft>) =>
+    keep(key, { ...(useChecks.getState().drafts[key] ?? draft), ...more });
+  const change = (i: number, more: Partial<FillTyped>) => {
+    const now = useChecks.getState().drafts[key] ?? draft;
+    set({ runs: now.runs.map((run, j) => (i === j ? { ...run, ...more } : run)) });
+  };
+  const { runs, result, body } = checkResult(draft, line, product, checks, shop.units);
+  const [seen, setSeen] = useState(line.check?.id ?? checks.find((c) => c.withdrawnAt === null)?.id ?? null);
+  const saving = useMutation({
+    mutationFn: () => post<Line>(`/lines/${line.id}/checks`, { ...body, seen }),
+    onSuccess: () => {
+      forget(key);
+      navigate(`/rigs/lines/${line.id}`);
+    },
+    onSettled: () => {
+      askAgain('devices');
+      askAgain('containers');
+    },
+  });
+  const clash = saving.error instanceof ApiProblem && saving.error.problem.code === 'check.newer';
+  const last = draft.runs.length - 1;
+  return (
+    <Page
+      title={`Verify ${line.code}, ${line.name}`}
+      actions={<ButtonLink to={`/rigs/lines/${line.id}`}>Back</ButtonLink>}
+    >
+      <div className="grid max-w-6xl gap-x-13 gap-y-8 lg:grid-cols-2">
+        <div className="flex flex-col gap-5">
+          <p>
+            {pail.productName} from <span className="reading">{pail.code}</span> through “{line.tip?.name}”.
+            Collect two litres or more each time, three times: what comes out, and what the pail lost.
+          </p>
+          <RadioGroup.Root
+            aria-label="How the product is measured"
+            value={draft.method}
+            onValueChange={(method) => set({ method: method as CheckDraft['method'] })}
+            className="grid grid-cols-2 border border-ink"
+          >
+            {(['scale', 'volume'] as const).map((method) => (
+              <RadioGroup.Item
+                key={method}
+                value={method}
+                className="min-h-16 leading-tight data-[state=checked]:bg-ink data-[state=checked]:text-ground"
+              >
+                {method === 'scale' ? 'weigh the pail' : 'draw from a measure'}
+              </RadioGroup.Item>
+            ))}
+          </RadioGroup.Root>
+          <ol className="flex flex-col gap-5">
+            {draft.runs.map((typed, i) => {
+              const { run, ratio } = runs[i] ?? { run: null, ratio: null };
+              const fault = ratio && !ratio.ok ? ratio : run && !run.ok ? run : null;
+              return (
+                // biome-ignore lint/suspicious/noArrayIndexKey: fills are only added at the end
+                <li key={i} className="border-t-2 border-ink pt-3">
+                  <h2 className="mb-2 flex justify-between">
+                    Fill {i + 1}
+                    <span className="reading">{ratio?.ok ? ratioInWords(ratio.value) : ''}</span>
+                  </h2>
+                  <FillFields draft={draft} typed={typed} i={i} change={change} />
+                  {i === last && <Readings line={line} draft={draft} i={i} change={change} />}
+                  {fault && hasBoth(typed, draft.method) && <Refusal problem={fault} />}
+                </li>
+              );
+            })}
+          </ol>
+          {draft.runs.length < MOST_FILLS && (
+            <Button
+              bay
+              disabled={!runs[last]?.ratio?.ok}
+              onClick={() => set({ runs: [...draft.runs, FRESH_FILL] })}
+            >
+              Another fill
+            </Button>
+          )}
+        </div>
+        <div className="flex flex-col gap-8">
+          <section aria-label="Result" className="border-t-2 border-ink pt-4" aria-live="polite">
+            <h2 className="mb-2">What it gives</h2>
+            {result ? (
+              <>
+                <p className="reading text-[3.6rem] leading-none text-product" data-testid="reading-ratio">
+                  {ratioInWords(result.mean)}
+                </p>
+                <p className="mt-1 mb-3">
+                  {checkInWords({
+                    ratio: result.mean,
+                    from: result.interval?.from ?? null,
+                    to: result.interval?.to ?? null,
+                    runs: body?.runs ?? [],
+                  })}
+                  .
+                </p>
+                <VerdictWords check={{ verdict: result.verdict }} />
+                {result.unlike.length > 0 && (
+                  <Watch word="One fill is unlike the others.">Do another to be sure.</Watch>
+                )}
+                <p className="mt-3 text-muted">
+                  The{' '}
+                  {formatExactVolume(microlitres((body?.runs ?? []).reduce((ul, r) => ul + r.productUl, 0)))}{' '}
+                  of product it took is booked as waste.
+                </p>
+              </>
+            ) : (
+              <p className="text-muted">It shows here after the first fill.</p>
+            )}
+            <div className="mt-4 flex flex-wrap gap-3">
+              <Button look="main" bay disabled={!body || saving.isPending} onClick={() => saving.mutate()}>
+                {saving.isPending ? 'Saving ...' : 'Keep this verification'}
+              </Button>
+              {kept && (
+                <Button bay onClick={() => forget(key)}>
+                  Start over
+                </Button>
+              )}
+            </div>
+            {saving.error && (
+              <div className="mt-3">
+                <Refusal problem={saving.error} />
+                {clash && (
+                  <Button
+                    className="mt-3"
+                    onClick={() =>
+                      setSeen(((saving.error as ApiProblem).problem.current as { id: number }).id)
+                    }
+                  >
+                    I have seen it
+                  </Button>
+                )}
+              </div>
+            )}
+          </section>
+          <StandIns machineId={null} lineId={line.id} />
+        </div>
+      </div>
+    </Page>
+  );
+}
+
+const hasBoth = (typed: FillTyped, method: CheckDraft['method']): boolean =>
+  typed.collected.trim() !== '' &&
+  (method === 'volume'
+    ? typed.product.trim() !== ''
+    : typed.beforeG.trim() !== '' && typed.afterG.trim() !== '');
+
+type FillProps = {
+  draft: CheckDraft;
+  i: number;
+  change: (i: number, more: Partial<FillTyped>) => void;
+};
+
+function FillFields({ draft, typed, i, change }: FillProps & { typed: FillTyped }) {
+  const field = (label: string, key: 'collected' | 'product' | 'beforeG' | 'afterG', placeholder: string) => (
+    <Field label={label}>
+      {(described) => (
+        <TextInput
+          {...described}
+          className="reading min-h-16 text-[1.2rem]"
+          value={typed[key]}
+          placeholder={placeholder}
+          onChange={(e) =>
+            change(i, {
+              [key]: e.target.value,
+              ...(key === 'collected'
+                ? { collectedSource: 'typed' as const }
+                : { productSource: 'typed' as const }),
+            })
+          }
+        />
+      )}
+    </Field>
+  );
+  return draft.method === 'volume' ? (
+    <div className="grid grid-cols-2 gap-3">
+      {field(`Collected, fill ${i + 1}`, 'collected', '2 l')}
+      {field(`Product used, fill ${i + 1}`, 'product', '90 ml')}
+    </div>
+  ) : (
+    <div className="grid grid-cols-3 gap-3">
+      {field(`Pail before, fill ${i + 1}`, 'beforeG', 'grams')}
+      {field(`Collected, fill ${i + 1}`, 'collected', '2 l')}
+      {field(`Pail after, fill ${i + 1}`, 'afterG', 'grams')}
+    </div>
+  );
+}
+
+/** What the scale and the flow meter show now, to be taken where a shop has them. */
+function Readings({ line, draft, i, change }: FillProps & { line: Line }) {
+  const weighing = draft.method === 'scale';
+  const before = (draft.runs[i]?.beforeG ?? '') === '';
+  return (
+    <div className="mt-3 flex flex-col gap-4">
+      {weighing && (
+        <LiveReading
+          kind="scale"
+          on={null}
+          label={before ? 'Take as before' : 'Take as after'}
+          take={(reading, productSource) =>
+            reading.kind === 'grams' &&
+            change(i, { [before ? 'beforeG' : 'afterG']: reading.grams.toFixed(1), productSource })
+          }
+        />
+      )}
+      <LiveReading
+        kind="flowMeter"
+        on={{ lineId: line.id }}
+        label="Take what came out"
+        total
+        take={(reading, collectedSource) =>
+          reading.kind === 'flow' && change(i, { collected: `${reading.totalMl} ml`, collectedSource })
+        }
+      />
+    </div>
+  );
+}

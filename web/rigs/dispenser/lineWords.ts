@@ -1,0 +1,29 @@
+import type { Line, LineCheck } from '#contract/dispensers.ts';
+import { formatStrength } from '#core/strength/formatStrength.ts';
+
+/** A ratio as the trade says it: `1:22`. */
+export const ratioInWords = (ratio: number): string =>
+  formatStrength({ notation: 'parts', water: Number(ratio.toPrecision(3)) });
+
+/** `1:22, 1:20.4 to 1:23.6, by 3 fills` or, of one fill, that it could be a tenth either way. */
+export function checkInWords({
+  ratio,
+  from,
+  to,
+  runs,
+}: Pick<LineCheck, 'ratio' | 'from' | 'to' | 'runs'>): string {
+  if (from === null || to === null) return `${ratioInWords(ratio)} by one fill, a tenth either way`;
+  return `${ratioInWords(ratio)}, ${ratioInWords(from)} to ${ratioInWords(to)}, by ${runs.length} fills`;
+}
+
+/** What is to be done with a line before it is filled from, where anything is. */
+export function dueInWords({
+  due,
+  check,
+  checkDays,
+}: Pick<Line, 'due' | 'check' | 'checkDays'>): string | null {
+  if (due === 'never') return 'Not verified with this product and this tip.';
+  if (check?.verdict.verdict === 'fault') return 'A fault was found: nobody fills from it.';
+  if (due === 'overdue') return `Verified more than ${checkDays} days ago.`;
+  return null;
+}
