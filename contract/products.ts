@@ -1,5 +1,6 @@
 import type { InferType, StringSchema } from 'yup';
 import * as yup from 'yup';
+import { RATE_TARGETS } from '#core/delivery/output.ts';
 import type { ProductState } from '#core/mixing/solveMix.ts';
 import { FAMILIES } from '#core/products/family.ts';
 import {
@@ -216,3 +217,11 @@ export type Product = {
 export type Sheet = { id: number; name: string; addedAt: string; addedBy: string };
 export const SHEET_TYPES = ['application/pdf', 'image/png', 'image/jpeg'] as const;
 export const SHEET_MOST_BYTES = 10_000_000;
+
+/** How much was used on how many of what: the rate of one use of a product, measured. */
+export const rateBody = exactly({
+  use: oneOf('Use', USE_KINDS),
+  ul: wholeUl('Used'),
+  count: finite('How many', 0.01, 100),
+  target: oneOf('On', RATE_TARGETS),
+});

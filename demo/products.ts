@@ -56,6 +56,7 @@ export const products: DemoProduct[] = [
     family: 'citrusPreWash',
     state: 'concentrate',
     caution: 'Do not let it dry on paint.',
+    gPerMl: 1.02,
     label: [
       ['Lower sides, light', '1:50'],
       ['Lower sides, heavy', '1:20'],
@@ -70,6 +71,7 @@ export const products: DemoProduct[] = [
     family: 'allPurpose',
     state: 'concentrate',
     caution: 'Alkaline. Keep off bare metal.',
+    gPerMl: 1.04,
     has: ['strongAlkali'],
     label: [
       ['Arches and tyres', '1:10'],

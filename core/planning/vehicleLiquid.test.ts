@@ -14,6 +14,13 @@ describe('what a hatchback takes', () => {
     expect(hatchbackUl('cannon', { film: 'foam', rateMlPerM2: 50 })).toBe(735_000);
   });
 
+  it('is on its four wheels only for a wheel cleaner: 90 ml of a gel, or as it was measured', () => {
+    expect(hatchbackUl('trigger', { kind: 'wheel', film: 'gel', rateMlPerM2: null })).toBe(90_000);
+    expect(hatchbackUl('trigger', { kind: 'wheel', film: 'gel', rateMlPerM2: 180 })).toBe(180_000);
+    expect(hatchbackUl('trigger', { kind: 'tyre', film: 'trigger', rateMlPerM2: null })).toBe(24_000);
+    expect(hatchbackUl('cannon', { kind: 'foam', film: 'foam', rateMlPerM2: null })).toBe(514_500);
+  });
+
   it('is not known for a bucket', () => {
     expect(hatchbackUl('bucket', null)).toBeNull();
     expect(hatchbackUl(null, { film: null, rateMlPerM2: null })).toBeNull();

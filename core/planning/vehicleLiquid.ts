@@ -1,25 +1,35 @@
 import type { Delivery } from '../products/record.ts';
-import type { ProductUse } from '../products/uses.ts';
+import type { ProductUse, UseKind } from '../products/uses.ts';
 
 /** Seeds, in square metres: a hatchback's glass, roof, bonnet, uppers, lowers, front and rear. */
 export const HATCHBACK_M2 = 3.0 + 1.8 + 1.6 + 3.2 + 2.6 + 1.2 + 1.3;
+
+/** Seeds: square metres of a hatchback that a use is put on, where that is not all over. */
+const USE_M2: Partial<Record<UseKind, number>> = {
+  wheel: 4 * 0.25,
+  iron: 4 * 0.25,
+  tyre: 4 * 0.15,
+  arch: 4 * 0.3,
+  glass: 3.0,
+};
+export const areaOfUse = (kind: UseKind | null): number => (kind && USE_M2[kind]) ?? HATCHBACK_M2;
 
 /** Seeds: bottle liquid in ml to the square metre by how it is put on. */
 export const ML_PER_M2 = { trigger: 40, saturation: 55, pumpSprayer: 60, cannon: 35, gel: 90 } as const;
 
 /**
- * What a hatchback takes of a mix all over, from the bottle: a rate measured for this product overrides the usual one
- * for how it is put on.
+ * What a hatchback takes of a mix, from the bottle, all over or on its wheels, tyres, arches or glass: a rate measured
+ * for this product overrides the usual one for how it is put on.
  *
  * @returns microlitres, or null where nobody knows how much it takes
  * @example from a cannon: 35 ml/m2 x 14.7 m2 = 514.5 ml
  */
 export function hatchbackUl(
   delivery: Delivery | null,
-  use: Pick<ProductUse, 'film' | 'rateMlPerM2'> | null,
+  use: (Pick<ProductUse, 'film' | 'rateMlPerM2'> & { readonly kind?: UseKind }) | null,
 ): number | null {
   const rate = use?.rateMlPerM2 ?? usualRate(delivery, use?.film ?? null);
-  return rate === null ? null : Math.round(rate * HATCHBACK_M2 * 1_000);
+  return rate === null ? null : Math.round(rate * areaOfUse(use?.kind ?? null) * 1_000);
 }
 
 function usualRate(delivery: Delivery | null, film: ProductUse['film']): number | null {

@@ -5,12 +5,17 @@ import {
   type ProductPatch,
   productBody,
   productPatch,
+  rateBody,
 } from '#contract/products.ts';
+import { measuredRate } from '#core/delivery/output.ts';
 import { refuse } from '#core/outcome.ts';
 import { checkPh } from '#core/products/record.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
-import { refusalProblem } from '../http/problems.ts';
+import { command } from '../http/commands.ts';
+import { wholeNumber } from '../http/door.ts';
+import { missing, refusalProblem } from '../http/problems.ts';
+import { only } from '../http/signedIn.ts';
 import { wareRoutes } from '../ware/routes.ts';
 import { insertProduct, products, updateProduct } from './queries.ts';
 import { sheetRoutes } from './sheets.ts';
@@ -32,6 +37,22 @@ export function productRoutes(house: House): Router {
     },
   });
   routes.use('/:id/sheets', sheetRoutes(house));
+  routes.post(
+    '/:id/rates',
+    only('lead'),
+    command(house, rateBody, async ({ tx, body, params }) => {
+      const id = wholeNumber(params.id, 'product');
+      const rate = measuredRate(body.ul, body.count, body.target);
+      if (!rate.ok) throw refusalProblem(rate, rate.field === 'Used' ? '/ul' : '/count');
+      const rows = await tx.rows(
+        `WITH used AS (UPDATE product_use SET rate_ml_per_m2 = $3 WHERE product_id = $1 AND kind = $2 RETURNING product_id)
+         UPDATE product SET revision = revision + 1 WHERE id IN (SELECT product_id FROM used) RETURNING id`,
+        [id, body.use, rate.value],
+      );
+      if (rows.length === 0) throw missing('use of this product');
+      return { status: 201, body: (await products(tx, { id }))[0], touched: [['products', id]] };
+    }),
+  );
   return routes;
 }
 

@@ -1,7 +1,10 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import type { OnPanel } from '#contract/ledger.ts';
+import type { Product } from '#contract/products.ts';
 import type { Calibration, CalibrationBody, Device } from '#contract/rigs.ts';
 import { NO_RIG, type Vessel } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
+import { parts, pour } from '../testing/pours.ts';
 
 const shop = serveShop();
 let hester: Caller;
@@ -37,6 +40,11 @@ const test = (more: Partial<CalibrationBody> = {}): CalibrationBody => ({
   ...more,
 });
 const path = () => `/api/vessels/${cannon.id}/calibrations`;
+const foam = (vesselId: number, rig: { dialId: number; machineId: number | null }) => ({
+  ...pour({ vesselId, strength: parts(9), totalUl: 900_000 }),
+  shown: { pourOffUl: 0, waterUl: 810_000, productUl: 90_000 },
+  rig,
+});
 const measured = async () => (await bram('get', `/api/vessels/${cannon.id}`)).body as Vessel;
 
 describe('the draw of a cannon', () => {
@@ -215,5 +223,61 @@ describe('rigs on record', () => {
     );
     expect(retired.body).toMatchObject({ retired: true, revision: 2 });
     expect((await bram('post', '/api/devices', machine)).status).toBe(403);
+  });
+});
+
+describe('what a sprayer gives', () => {
+  it('is measured by a lead and shown with the vessel', async () => {
+    const answer = await odo('post', '/api/vessels/2/outputs', { per: 'squeeze', count: 20, ul: 24_000 });
+    expect((answer.body as Vessel).output).toEqual({ per: 'squeeze', ml: 1.2 });
+    expect(
+      (await bram('post', '/api/vessels/2/outputs', { per: 'squeeze', count: 20, ul: 24_000 })).status,
+    ).toBe(403);
+    const half = await odo('post', '/api/vessels/2/outputs', { per: 'squeeze', count: 2.5, ul: 24_000 });
+    expect(half.body.errors[0]).toMatchObject({
+      pointer: '/count',
+      message: expect.stringContaining('Squeezes'),
+    });
+  });
+
+  it('on a wheel overrides the usual for its kind', async () => {
+    const gel = ((await bram('get', '/api/products')).body as Product[]).find(
+      (p) => p.name === 'Sleeper Wheel Gel',
+    );
+    const rate = { use: 'wheel', ul: 180_000, count: 4, target: 'wheels' };
+    const answer = await odo('post', `/api/products/${gel?.id}/rates`, rate);
+    expect((answer.body as Product).uses.find((u) => u.kind === 'wheel')?.rateMlPerM2).toBe(180);
+    expect((await odo('post', `/api/products/${gel?.id}/rates`, { ...rate, use: 'glass' })).status).toBe(404);
+    expect(
+      (await odo('post', `/api/products/${gel?.id}/rates`, { ...rate, ul: 10 })).body.errors[0].pointer,
+    ).toBe('/ul');
+    expect((await bram('post', `/api/products/${gel?.id}/rates`, rate)).status).toBe(403);
+  });
+});
+
+describe('a pour into a cannon', () => {
+  it('notes how it is set and what then reaches the panel, and refuses a dial position that is gone', async () => {
+    const all = (await bram('get', '/api/vessels')).body as Vessel[];
+    const vessel = all.find((v) => v.name === 'Cannon bottle, bay 2') as Vessel;
+    const open = vessel.dials.find((d) => d.name === 'open');
+    const body = foam(vessel.id, { dialId: open?.id ?? 0, machineId: vessel.machineId });
+    expect(
+      (await bram('post', '/api/pours', { ...body, rig: { ...body.rig, dialId: 999 } })).body.errors[0],
+    ).toMatchObject({
+      pointer: '/rig/dialId',
+    });
+    const answer = await bram('post', '/api/pours', body);
+    expect(answer.status).toBe(201);
+    const rows = await shop.books.rows<{ panel: OnPanel }>('SELECT panel FROM batch WHERE id = $1', [
+      answer.body.batchId,
+    ]);
+    const panel = rows[0]?.panel;
+    expect(panel).toMatchObject({
+      dialName: 'open',
+      machineName: 'Pressure washer, bay 2',
+      known: 'measured',
+    });
+    expect(panel?.fraction).toBeCloseTo(answer.body.fraction * (panel?.q ?? 0), 12);
+    expect(((await bram('get', `/api/vessels/${vessel.id}`)).body as Vessel).dialId).toBe(open?.id);
   });
 });

@@ -1,4 +1,14 @@
-import { useCallback, useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import {
+  lazy,
+  Suspense,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import type { Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
@@ -17,6 +27,8 @@ import { StockBench } from './StockBench.tsx';
 import { usePour } from './usePour.ts';
 import { useWare } from './useWare.ts';
 import type { Ware } from './ware.ts';
+
+const LineBench = lazy(() => import('./LineBench.tsx'));
 
 /** Mixing: what is typed on the left, and beside it the vessel, the measure and the two amounts. */
 export function Bench() {
@@ -45,13 +57,16 @@ function OpenBench({ ware }: { ware: Ware }) {
   const wordFor = `${draft.productId} ${lastSlip}`;
   const [word, giveWord] = useState('');
   const given = word === wordFor;
-  const body = pourOf(bench, given);
+  // Modes with a screen of their own book what that screen shows, by their own keys.
+  const own = draft.mode === 'merge' || draft.mode === 'stock' || draft.mode === 'line';
+  const body = own ? null : pourOf(bench, given);
   const wordMissing = !given && bench.asksForWord && pourOf(bench, true) !== null;
 
   const pour = () => {
     if (body && !pouring.pending && !pouring.unanswered) pouring.pour(body);
   };
   useEffect(() => {
+    if (own) return;
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'Enter' || !event.ctrlKey || event.repeat) return;
       event.preventDefault();
@@ -76,6 +91,13 @@ function OpenBench({ ware }: { ware: Ware }) {
   const question = <Question draft={draft} set={set} />;
   if (draft.mode === 'merge') return <MergeBench draft={draft} ware={ware} set={set} question={question} />;
   if (draft.mode === 'stock') return <StockBench draft={draft} ware={ware} set={set} question={question} />;
+  if (draft.mode === 'line') {
+    return (
+      <Suspense>
+        <LineBench draft={draft} ware={ware} set={set} question={question} pouring={pouring} />
+      </Suspense>
+    );
+  }
   return (
     <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-3 px-4 pb-28 lg:pb-5 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_auto_1fr] lg:px-8 lg:pt-5 xl:grid-cols-[19rem_minmax(0,1fr)_11rem]">
       <h1 className="sr-only">Bench</h1>

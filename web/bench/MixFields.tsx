@@ -28,6 +28,7 @@ const QUESTIONS: Record<Mode, { name: string; note: string }> = {
   wrong: { name: 'I poured wrong', note: 'put it right' },
   merge: { name: 'Two into one', note: 'leftovers of the same product' },
   stock: { name: 'Let down hyper-concentrate', note: 'from a stock solution' },
+  line: { name: 'From the wall dispenser', note: 'as its line was measured' },
 };
 
 /** What someone wants to know; below the questions, the mixes they make often. */

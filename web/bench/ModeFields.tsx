@@ -1,7 +1,9 @@
 import { RadioGroup } from 'radix-ui';
 import { fractionIn } from '#core/mixing/contents.ts';
+import type { UseKind } from '#core/products/uses.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
+import { formatDuration } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { AmountField } from './AmountField.tsx';
@@ -14,6 +16,15 @@ type Props = { draft: BenchDraft; bench: BenchMix; set: (change: Partial<BenchDr
 
 /** The draft's fields that hold what was typed. */
 type TextKey = { [K in keyof BenchDraft]: BenchDraft[K] extends string ? K : never }[keyof BenchDraft];
+
+/** Where on a vehicle a use is put on, where that is not all over. */
+const WHERE: Partial<Record<UseKind, string>> = {
+  wheel: 'on its wheels',
+  iron: 'on its wheels',
+  tyre: 'on its tyres',
+  arch: 'in its arches',
+  glass: 'on its glass',
+};
 
 /** What the chosen question needs to know besides product and strength. */
 export function ModeFields({ draft, bench, set }: Props) {
@@ -53,7 +64,8 @@ export function ModeFields({ draft, bench, set }: Props) {
       );
     case 'vehicles': {
       const usual = vessel && usualEachUl(vessel, bench.limits?.use ?? null);
-      const each = usual ? `${formatVolume(usual, shop.units)}, a hatchback all over` : 'such as 400 ml';
+      const where = WHERE[bench.limits?.use?.kind ?? 'other'] ?? 'all over';
+      const each = usual ? `${formatVolume(usual, shop.units)}, a hatchback ${where}` : 'such as 400 ml';
       return (
         <>
           {field('vehiclesText', 'Vehicles', 'how many, such as 6', refusals.many)}
@@ -108,6 +120,7 @@ export function ModeFields({ draft, bench, set }: Props) {
       );
     case 'merge':
     case 'stock':
+    case 'line':
       return null;
   }
 }
@@ -134,6 +147,16 @@ function What({ draft, set }: Pick<Props, 'draft' | 'set'>) {
   );
 }
 
+/** How often the trigger is squeezed, or how long it sprays, for one vehicle, where someone measured that. */
+function squeezesOf({ many, vessel }: BenchMix): string {
+  const output = vessel?.output;
+  if (!many || !output) return '';
+  const n = many.eachUl / 1_000 / output.ml;
+  return output.per === 'squeeze'
+    ? `, about ${Math.round(n)} squeezes a vehicle`
+    : `, about ${formatDuration(Math.round(n * 60))} of spraying a vehicle`;
+}
+
 /** What several vehicles come to: all of the mix, in how many fills, and the product for all of them. */
 function ManyInWords({ bench }: { bench: BenchMix }) {
   const { shop } = useSession();
@@ -151,7 +174,8 @@ function ManyInWords({ bench }: { bench: BenchMix }) {
         </>
       )}
       . It takes <strong className="reading text-product">{formatVolume(productUl, shop.units)}</strong> of
-      product in all{short && `, and ${container.code} holds ${formatVolume(container.heldUl, shop.units)}`}.
+      product in all{squeezesOf(bench)}
+      {short && `, and ${container.code} holds ${formatVolume(container.heldUl, shop.units)}`}.
     </p>
   );
 }

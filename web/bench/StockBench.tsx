@@ -6,7 +6,7 @@ import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { equivalentFraction, shareOfStock } from '#core/mixing/solveFor.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
-import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
 import { ApiProblem, post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { usePrintEach } from '../labels/usePrintEach.ts';
@@ -16,6 +16,7 @@ import { Refusal } from '../ui/Refusal.tsx';
 import { useSize } from '../ui/useSize.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { AmountField } from './AmountField.tsx';
+import { BigFigure } from './BigFigure.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import { nameOf } from './benchMeasuring.ts';
 import { mayMixOf } from './benchMix.ts';
@@ -118,8 +119,13 @@ export function StockBench({ draft, ware, set, question }: Props) {
       {stock && mix && (
         <div className="flex flex-col gap-5">
           <section aria-label="Amounts" aria-live="polite" className="flex flex-wrap gap-8">
-            <Figure order="First water" tone="text-water" ul={mix.plan?.waterUl} what="water" />
-            <Figure order="then stock solution" tone="text-product" ul={mix.plan?.productUl} what="product" />
+            <BigFigure order="First water" tone="text-water" ul={mix.plan?.waterUl} what="water" />
+            <BigFigure
+              order="then stock solution"
+              tone="text-product"
+              ul={mix.plan?.productUl}
+              what="product"
+            />
             {mix.stage && (
               <p>
                 <span className="caps block">Of the hyper-concentrate</span>
@@ -245,32 +251,5 @@ function StockDrawings({ mix }: { mix: LetDownMix }) {
       </div>
       {chosen && <p className="mt-2">Measured in the {nameOf(chosen)}.</p>}
     </div>
-  );
-}
-
-function Figure({
-  order,
-  tone,
-  ul,
-  what,
-}: {
-  order: string;
-  tone: string;
-  ul: number | undefined;
-  what: string;
-}) {
-  const { shop } = useSession();
-  const read = ul === undefined ? null : readVolume(ul, shop.units);
-  return (
-    <p className={tone}>
-      <span className="caps block text-ink">{order}</span>
-      <span
-        className="reading flex items-baseline gap-2 text-[3.6rem] leading-none xl:text-[4.2rem]"
-        data-testid={`reading-${what}`}
-      >
-        {read ? read.figure : '–'}
-        {read && <span className="text-[1.5rem]">{read.unit}</span>}
-      </span>
-    </p>
   );
 }

@@ -7,7 +7,7 @@ import type { Strength } from '#core/strength/strength.ts';
 import { writtenSoon } from '../state/writtenSoon.ts';
 
 /** What someone wants to know at the Bench, as a question. */
-export const MODES = ['fill', 'vehicles', 'have', 'left', 'made', 'wrong', 'merge', 'stock'] as const;
+export const MODES = ['fill', 'vehicles', 'have', 'left', 'made', 'wrong', 'merge', 'stock', 'line'] as const;
 export type Mode = (typeof MODES)[number];
 
 /** What someone is mixing: theirs, on this device, through reloads and other people's turns. All of it is as typed. */
@@ -47,6 +47,10 @@ export type BenchDraft = {
   /** The second vessel, of two into one, or the one with the stock solution. */
   otherVesselId: number | null;
   otherLeftText: string;
+  /** The dispenser line that is filled from. */
+  lineId: number | null;
+  /** Where a fill from a line is let down at the bench: how weak. */
+  weakerText: string;
   /** The way to put it right that was picked; null: the most sparing. */
   way: PourPlan['how'] | null;
   /** The measure picked by name, 'free' for a free pour; null: the practical one. */
@@ -79,12 +83,14 @@ export const EMPTY_DRAFT: BenchDraft = {
   inWaterText: '',
   otherVesselId: null,
   otherLeftText: '',
+  lineId: null,
+  weakerText: '',
   way: null,
   measure: null,
 };
 
 /** A command sent and not yet answered; sent again under the same key, it is booked once. */
-export type Sent = { key: string; body: string };
+export type Sent = { key: string; body: string; path?: string };
 
 /** A slip as this device keeps it: with what was asked for, so that it can be asked again. */
 export type KeptSlip = Slip & { undone?: boolean; asked?: BenchDraft };

@@ -1,9 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
+import type { LineFillBody } from '#contract/dispensers.ts';
 import type { PourBody, Slip } from '#contract/ledger.ts';
 import { ApiProblem, newKey, post } from '../app/api.ts';
 import { usePrintEach } from '../labels/usePrintEach.ts';
 import { askAgain } from '../state/queries.ts';
-import { useBench } from './benchDraft.ts';
+import { type Sent, useBench } from './benchDraft.ts';
 
 /**
  * Books pours. A pour whose answer never came is remembered with its key, through reloads, and can be sent again:
@@ -14,10 +15,10 @@ export function usePour(personId: number) {
   const printEach = usePrintEach();
   const waiting = sent[personId] ?? null;
   const mutation = useMutation({
-    mutationFn: async (command: { key: string; body: string }) => {
+    mutationFn: async (command: Sent) => {
       remember(personId, command);
       try {
-        const slip = await post<Slip>('/pours', JSON.parse(command.body), command.key);
+        const slip = await post<Slip>(command.path ?? '/pours', JSON.parse(command.body), command.key);
         remember(personId, null);
         print(personId, slip);
         printEach(slip);
@@ -36,6 +37,9 @@ export function usePour(personId: number) {
   });
   return {
     pour: (body: PourBody) => mutation.mutate({ key: newKey(), body: JSON.stringify(body) }),
+    /** The same for a fill from a line of the wall dispenser. */
+    fillFromLine: (body: LineFillBody) =>
+      mutation.mutate({ key: newKey(), path: '/line-fills', body: JSON.stringify(body) }),
     /** Set while an earlier pour has had no answer. */
     unanswered: mutation.isPending ? null : waiting,
     sendAgain: () => waiting && mutation.mutate(waiting),

@@ -50,10 +50,12 @@ export default function LinePage() {
       }
     >
       <div className="grid gap-x-13 gap-y-8 lg:grid-cols-2">
-        <Gives line={line} />
-        <TipsOf line={line} />
-        <History line={line} lead={lead} />
-        <div>
+        <div className="flex flex-col gap-8">
+          <Gives line={line} />
+          <History line={line} lead={lead} />
+        </div>
+        <div className="flex flex-col gap-8">
+          <TipsOf line={line} />
           {line.pail && <Prime line={line} />}
           <Needs line={line} />
         </div>
@@ -140,7 +142,7 @@ function TipsOf({ line }: { line: Line }) {
   const tips = allTips.filter((t) => t.deviceId === line.deviceId);
   const target = targetOf(line);
   const fit = lineFit(line.pail?.productId ?? null, checks, tips, target, bandOfLine(product, target));
-  if (!line.pail || !fit) return <div />;
+  if (!line.pail || !fit) return null;
   const { recommended } = fit;
   const best = recommended?.ok ? recommended.value.tip : null;
   return (
@@ -255,7 +257,7 @@ function Prime({ line }: { line: Line }) {
     onSettled: () => askAgain('containers'),
   });
   return (
-    <section aria-label="Prime it" className="mb-8 max-w-md">
+    <section aria-label="Prime it" className="max-w-md">
       <h2 className="mb-2">Prime it</h2>
       <p className="mb-3">Run it until product comes without bubbles, and book what went down the drain.</p>
       <div className="flex items-end gap-3">

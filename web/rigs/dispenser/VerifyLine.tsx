@@ -238,7 +238,7 @@ function FillFields({ draft, typed, i, change }: FillProps & { typed: FillTyped 
       {field(`Product used, fill ${i + 1}`, 'product', '90 ml')}
     </div>
   ) : (
-    <div className="grid grid-cols-3 gap-3">
+    <div className="grid grid-cols-3 items-end gap-3">
       {field(`Pail before, fill ${i + 1}`, 'beforeG', 'grams')}
       {field(`Collected, fill ${i + 1}`, 'collected', '2 l')}
       {field(`Pail after, fill ${i + 1}`, 'afterG', 'grams')}

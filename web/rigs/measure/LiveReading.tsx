@@ -32,7 +32,7 @@ export function LiveReading(props: {
       <div className="flex flex-wrap items-center justify-between gap-3">
         <p className="reading text-[2.2rem] leading-tight" data-testid={`live-${kind}`}>
           {reading ? inFigures(reading, shop.units, total) : '–'}
-          {reading && !gone && !reading.steady && (
+          {reading?.kind === 'grams' && !gone && !reading.steady && (
             <span className="ml-3 text-base font-normal">settling</span>
           )}
         </p>

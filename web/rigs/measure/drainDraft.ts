@@ -106,7 +106,8 @@ export function drainResult(draft: DrainDraft, vessel: Vessel, units: UnitSystem
   });
   const refusals = { flow: flow.ok || isBlank(draft) ? null : flow, step: step.ok ? null : step };
   const none: DrainResult = { flow, runs, result: null, unlike: [], refusals, body: null };
-  const readable = runs.every((r) => r.q?.ok);
+  // A run that a person left out may be as wrong as it likes.
+  const readable = runs.every((r, i) => r.q?.ok || draft.runs[i]?.leftOut);
   const kept = draft.runs.flatMap((run, i) => {
     const { drainedUl, seconds } = runs[i] ?? {};
     return !run.leftOut && drainedUl && seconds ? [{ i, drainedUl, seconds }] : [];
@@ -124,12 +125,10 @@ export function drainResult(draft: DrainDraft, vessel: Vessel, units: UnitSystem
       liquidId: draft.liquidId || null,
       flow: flow.value.found,
       stepUl: step.value,
-      runs: draft.runs.map(({ source, leftOut }, i) => ({
-        drainedUl: runs[i]?.drainedUl ?? 0,
-        seconds: runs[i]?.seconds ?? 0,
-        source,
-        leftOut,
-      })),
+      runs: draft.runs.flatMap(({ source, leftOut }, i) => {
+        const { drainedUl, seconds } = runs[i] ?? {};
+        return drainedUl && seconds ? [{ drainedUl, seconds, source, leftOut }] : [];
+      }),
     },
   };
 }

@@ -4,13 +4,14 @@ import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { Ledger } from '../../ui/Ledger.tsx';
+import { MeasureRate } from './MeasureRate.tsx';
 
 /** What holds on the panel, use by use: limits, time, how it wets and how much of it goes. */
 export function UseList({ product }: { product: Product }) {
   const told = product.uses.filter(
     (u) => u.panelFloor ?? u.panelCeiling ?? u.film ?? u.dwell ?? u.rateMlPerM2,
   );
-  if (told.length === 0) return null;
+  if (told.length === 0) return <MeasureRate product={product} />;
   return (
     <section>
       <h2 className="mb-2">On the panel</h2>
@@ -24,11 +25,12 @@ export function UseList({ product }: { product: Product }) {
             limits(use),
             dwellWords(use),
             use.film ? FILM_NAMES[use.film] : '–',
-            use.rateMlPerM2 ?? '–',
+            use.rateMlPerM2 === null ? '–' : `${Number(use.rateMlPerM2.toPrecision(3))}`,
           ],
         }))}
         empty=""
       />
+      <MeasureRate product={product} />
     </section>
   );
 }

@@ -1,0 +1,120 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { atLeast } from '#contract/people.ts';
+import type { Product } from '#contract/products.ts';
+import { measuredRate, RATE_TARGETS, type RateTarget } from '#core/delivery/output.ts';
+import { USE_NAMES } from '#core/products/uses.ts';
+import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
+import { post } from '../../app/api.ts';
+import { useSession } from '../../app/session.tsx';
+import { askAgain } from '../../state/queries.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Field, TextInput } from '../../ui/Field.tsx';
+import { Refusal } from '../../ui/Refusal.tsx';
+
+const TARGET_NAMES: Record<RateTarget, string> = {
+  wheels: 'wheels',
+  tyres: 'tyres',
+  arches: 'arches',
+  lowerSides: 'lower sides',
+  upperSides: 'upper sides',
+  front: 'fronts',
+  rear: 'rears',
+  roof: 'roofs',
+  bonnet: 'bonnets',
+  glass: 'cars’ glass',
+  m2: 'square metres',
+};
+
+/** Finds out how much of a mix really goes on a wheel or a panel; it then counts instead of the usual. */
+export function MeasureRate({ product }: { product: Product }) {
+  const { who, shop } = useSession();
+  const [open, setOpen] = useState(false);
+  const [use, setUse] = useState<string>(product.uses[0]?.kind ?? '');
+  const [target, setTarget] = useState<RateTarget>(
+    product.uses[0]?.kind === 'wheel' ? 'wheels' : 'lowerSides',
+  );
+  const [count, setCount] = useState('4');
+  const [used, setUsed] = useState('');
+  const n = parseNumber(count, 'How many');
+  const ul = parseVolume(used, { system: shop.units, field: 'Used' });
+  const rate = n.ok && ul.ok ? measuredRate(ul.value, n.value, target) : null;
+  const fault = !n.ok ? n : used.trim() !== '' && !ul.ok ? ul : rate && !rate.ok ? rate : null;
+  const saving = useMutation({
+    mutationFn: () =>
+      post(`/products/${product.id}/rates`, {
+        use,
+        ul: ul.ok ? ul.value : 0,
+        count: n.ok ? n.value : 0,
+        target,
+      }),
+    onSuccess: () => setOpen(false),
+    onSettled: () => askAgain('products'),
+  });
+  if (!atLeast(who.role, 'lead') || product.uses.length === 0) return null;
+  if (!open) {
+    return (
+      <Button className="mt-3" onClick={() => setOpen(true)}>
+        Measure how much it takes
+      </Button>
+    );
+  }
+  return (
+    <div className="mt-3 grid max-w-md gap-4 border-l-2 border-ink pl-5">
+      <p>Weigh or read the bottle before and after, and count what was done.</p>
+      <Field label="Use">
+        {(described) => (
+          <Choice
+            {...described}
+            value={use}
+            options={product.uses.map((u) => ({ value: u.kind, name: USE_NAMES[u.kind] }))}
+            onChange={setUse}
+          />
+        )}
+      </Field>
+      <div className="grid grid-cols-[1fr_1fr_1.4fr] items-end gap-3">
+        <Field label="Used">
+          {(described) => (
+            <TextInput
+              {...described}
+              value={used}
+              placeholder="180 ml"
+              onChange={(e) => setUsed(e.target.value)}
+            />
+          )}
+        </Field>
+        <Field label="How many">
+          {(described) => (
+            <TextInput {...described} value={count} onChange={(e) => setCount(e.target.value)} />
+          )}
+        </Field>
+        <Field label="On">
+          {(described) => (
+            <Choice
+              {...described}
+              value={target}
+              options={RATE_TARGETS.map((value) => ({ value, name: TARGET_NAMES[value] }))}
+              onChange={(value) => setTarget(value as RateTarget)}
+            />
+          )}
+        </Field>
+      </div>
+      <Refusal problem={fault ?? saving.error} />
+      {rate?.ok && n.ok && ul.ok && (
+        <p>
+          That is{' '}
+          <strong className="reading">{Number((ul.value / 1_000 / n.value).toPrecision(3))} ml</strong> each,{' '}
+          <strong className="reading">{Number(rate.value.toPrecision(3))} ml</strong> a square metre.
+        </p>
+      )}
+      <div className="flex gap-3">
+        <Button look="main" disabled={!rate?.ok || saving.isPending} onClick={() => saving.mutate()}>
+          Keep it
+        </Button>
+        <Button onClick={() => setOpen(false)}>Leave it</Button>
+      </div>
+    </div>
+  );
+}
