@@ -17,7 +17,10 @@ export async function panelOf(
   bottle: Fraction,
 ): Promise<OnPanel> {
   const rows = await tx.rows<{ dialName: string; machineName: string | null; draw: Draw | null }>(
-    `WITH set AS (UPDATE vessel SET dial_id = $2 WHERE id = $1 AND dial_id IS DISTINCT FROM $2)
+    `WITH set AS (
+       UPDATE vessel SET dial_id = $2 WHERE id = $1 AND dial_id IS DISTINCT FROM $2
+         AND EXISTS (SELECT FROM dial_position WHERE id = $2 AND vessel_id = $1)
+     )
      SELECT d.name AS "dialName", m.name AS "machineName",
             (SELECT ${drawJson('c')} FROM calibration c JOIN person w ON w.id = c.person_id LEFT JOIN product p ON p.id = c.liquid_id
              WHERE c.vessel_id = $1 AND c.dial_id = $2 AND c.machine_id IS NOT DISTINCT FROM $3 AND c.withdrawn_at IS NULL

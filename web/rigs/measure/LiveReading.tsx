@@ -36,7 +36,11 @@ export function LiveReading(props: {
             <span className="ml-3 text-base font-normal">settling</span>
           )}
         </p>
-        <Button bay disabled={!reading || gone} onClick={() => reading && take(reading, instrument.source)}>
+        <Button
+          bay
+          disabled={!reading || gone || (reading.kind === 'grams' && !reading.steady)}
+          onClick={() => reading && take(reading, instrument.source)}
+        >
           {label}
         </Button>
       </div>
