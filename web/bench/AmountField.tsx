@@ -1,6 +1,6 @@
 import type { KeyboardEvent, ReactNode } from 'react';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
-import { Field, TextInput } from '../ui/Field.tsx';
+import { TypedField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { Keypad, useKeypad } from './Keypad.tsx';
 
@@ -19,20 +19,18 @@ export function AmountField(props: {
   const pad = useKeypad();
   return (
     <div ref={pad.ref} className="max-lg:scroll-mt-34 max-lg:scroll-mb-108">
-      <Field label={label} error={refusal && <Refusal problem={refusal} />} hint={hint}>
-        {(described) => (
-          <TextInput
-            {...described}
-            className="reading min-h-16 text-[1.4rem]"
-            inputMode={pad.touch ? 'none' : 'text'}
-            value={value}
-            placeholder={placeholder}
-            onChange={(e) => onChange(e.target.value)}
-            onClick={(e) => pad.open((e.nativeEvent as PointerEvent).pointerType)}
-            onKeyDown={onKeyDown}
-          />
-        )}
-      </Field>
+      <TypedField
+        label={label}
+        error={refusal && <Refusal problem={refusal} />}
+        hint={hint}
+        className="reading min-h-16 text-[1.4rem]"
+        inputMode={pad.touch ? 'none' : 'text'}
+        value={value}
+        placeholder={placeholder}
+        onChange={(e) => onChange(e.target.value)}
+        onClick={(e) => pad.open((e.nativeEvent as PointerEvent).pointerType)}
+        onKeyDown={onKeyDown}
+      />
       {pad.shown && (
         <Keypad label={label} value={value} strength={strength} onChange={onChange} close={pad.close} />
       )}

@@ -3,34 +3,26 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { Line, LineFillBody } from '#contract/dispensers.ts';
 import type { Vessel } from '#contract/ware.ts';
-import { type DispenserFill, dispenserFill } from '#core/delivery/dispenserFill.ts';
-import { fractionOfRatio } from '#core/delivery/meteringTip.ts';
+import type { DispenserFill } from '#core/delivery/dispenserFill.ts';
 import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
-import { accept, type Outcome } from '#core/outcome.ts';
-import { mayMeet } from '#core/safety/mayMeet.ts';
-import { ALL_UNKNOWN } from '#core/safety/traits.ts';
-import { checkStock } from '#core/stock/postings.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
-import { parseStrength } from '#core/strength/parseStrength.ts';
-import { type Fraction, fractionOf, inNotation, type Strength } from '#core/strength/strength.ts';
+import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
-import { parseVolume } from '#core/units/parseVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
 import { checkInWords, dueInWords } from '../rigs/dispenser/lineWords.ts';
 import { linesQuery } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
-import { Choice } from '../ui/Choice.tsx';
-import { Field } from '../ui/Field.tsx';
+import { ListField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { useSize } from '../ui/useSize.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { AmountField } from './AmountField.tsx';
 import { BigFigure } from './BigFigure.tsx';
 import type { BenchDraft } from './benchDraft.ts';
-import { limitsOf, mayMixOf } from './benchMix.ts';
-import { blank, depthReader } from './benchStart.ts';
+import { limitsOf } from './benchMix.ts';
 import { AskForWord, ProductCare } from './Cautions.tsx';
+import { lineMix } from './lineMix.ts';
 import { RinsedButton } from './RinsedButton.tsx';
 import { SlipStrip } from './SlipStrip.tsx';
 import type { usePour } from './usePour.ts';
@@ -49,46 +41,12 @@ type Props = {
 export default function LineBench({ draft, ware, set, question, pouring }: Props) {
   const { who, shop } = useSession();
   const { data: all = [] } = useQuery(linesQuery);
-  const lines = all.filter((l) => l.pail !== null);
-  const line =
-    lines.find((l) => l.id === draft.lineId) ?? lines.find((l) => l.due === null) ?? lines[0] ?? null;
-  const vessel = ware.vessels.find((v) => v.id === draft.vesselId) ?? ware.vessels[0] ?? null;
-  const product = ware.products.find((p) => p.id === line?.pail?.productId) ?? null;
-  const usable =
-    line?.check && line.check.verdict.verdict !== 'fault' ? fractionOfRatio(line.check.ratio) : null;
-  const total = totalOf(draft, vessel, shop.units);
-  const wanted = wantedOf(draft, shop);
-  const fill =
-    usable && vessel && total?.ok && (wanted === null || wanted.ok)
-      ? dispenserFill(
-          usable,
-          total.value,
-          wanted?.value.fraction ?? null,
-          limitsOf(vessel).fillLimitUl,
-          shop.units,
-        )
-      : null;
-  const may = product && mayMixOf(product, ware);
-  const met = product && vessel ? meeting(product, vessel, ware) : null;
-  const stock =
-    fill?.ok && line?.pail
-      ? checkStock(line.pail.heldUl, fill.value.productUl, line.pail.code, shop.units)
-      : null;
-  const asksForWord = product?.record.care.acknowledge ?? false;
+  const mix = lineMix(draft, all, ware);
+  const { lines, line, vessel, product, given, fill, asksForWord, refusals } = mix;
   const [word, giveWord] = useState<number | null>(null);
-  const given = word !== null && word === product?.id;
-  const ready = fill?.ok && may?.ok && (!met || met.ok) && stock?.ok && (given || !asksForWord);
+  const said = word !== null && word === product?.id;
   const body: LineFillBody | null =
-    ready && line && vessel
-      ? {
-          lineId: line.id,
-          vesselId: vessel.id,
-          totalUl: fill.value.totalUl,
-          strength: wanted?.ok ? wanted.value.strength : null,
-          ...(asksForWord && { acknowledged: given }),
-          shown: { lineUl: fill.value.lineUl, productUl: fill.value.productUl, addUl: fill.value.addUl },
-        }
-      : null;
+    mix.body && (said || !asksForWord) ? { ...mix.body, ...(asksForWord && { acknowledged: said }) } : null;
   const pour = () => {
     if (!body || pouring.pending || pouring.unanswered) return;
     pouring.fillFromLine(body);
@@ -104,10 +62,6 @@ export default function LineBench({ draft, ware, set, question, pouring }: Props
     window.addEventListener('keydown', onKey, { capture: true });
     return () => window.removeEventListener('keydown', onKey, { capture: true });
   });
-  const strengthFault =
-    wanted && !wanted.ok ? wanted : fill && !fill.ok && fill.field === 'Strength' ? fill : undefined;
-  const totalFault =
-    total && !total.ok ? total : fill && !fill.ok && fill.field !== 'Strength' ? fill : undefined;
   return (
     <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-5 px-4 pt-3 pb-28 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:px-8 lg:pt-5 lg:pb-5">
       <h1 className="sr-only">Bench</h1>
@@ -115,21 +69,17 @@ export default function LineBench({ draft, ware, set, question, pouring }: Props
         {question}
         {line ? (
           <>
-            <Field label="Line">
-              {(described) => (
-                <Choice
-                  {...described}
-                  bay
-                  value={String(line.id)}
-                  options={lines.map((l) => ({
-                    value: String(l.id),
-                    name: `${l.code} ${l.pail?.productName}`,
-                    note: l.check ? checkInWords(l.check) : 'not verified',
-                  }))}
-                  onChange={(id) => set({ lineId: Number(id) })}
-                />
-              )}
-            </Field>
+            <ListField
+              label="Line"
+              bay
+              value={String(line.id)}
+              options={lines.map((l) => ({
+                value: String(l.id),
+                name: `${l.code} ${l.pail?.productName}`,
+                note: l.check ? checkInWords(l.check) : 'not verified',
+              }))}
+              onChange={(id) => set({ lineId: Number(id) })}
+            />
             <VesselChoice
               label="Vessel"
               value={vessel}
@@ -139,7 +89,7 @@ export default function LineBench({ draft, ware, set, question, pouring }: Props
             <AmountField
               label="How much to make"
               value={draft.makeText}
-              refusal={totalFault}
+              refusal={refusals.total}
               placeholder={
                 vessel ? `${formatVolume(limitsOf(vessel).fillLimitUl, shop.units)}, to the fill limit` : ''
               }
@@ -148,10 +98,8 @@ export default function LineBench({ draft, ware, set, question, pouring }: Props
             <AmountField
               label="Weaker than the line"
               value={draft.weakerText}
-              refusal={strengthFault}
-              placeholder={
-                usable ? `${formatStrength(inNotation(usable, 'parts'))}, as the line gives it` : ''
-              }
+              refusal={refusals.strength}
+              placeholder={given ? `${formatStrength(inNotation(given, 'parts'))}, as the line gives it` : ''}
               strength
               hint="Let down at the bench with water, such as 1:50"
               onChange={(weakerText) => set({ weakerText })}
@@ -166,40 +114,39 @@ export default function LineBench({ draft, ware, set, question, pouring }: Props
       {line && (
         <div className="flex flex-col gap-5">
           <div className="flex flex-wrap gap-8">
-            {fill?.ok && fill.value.addUl > 0 && (
-              <BigFigure order="First water" tone="text-water" ul={fill.value.addUl} what="water" />
+            {fill && fill.addUl > 0 && (
+              <BigFigure order="First water" tone="text-water" ul={fill.addUl} what="water" />
             )}
             <BigFigure
-              order={fill?.ok && fill.value.addUl > 0 ? 'then from the line' : 'From the line'}
+              order={fill && fill.addUl > 0 ? 'then from the line' : 'From the line'}
               tone="text-product"
-              ul={fill?.ok ? fill.value.lineUl : undefined}
+              ul={fill?.lineUl}
               what="line"
             />
           </div>
-          {fill?.ok && (
+          {fill && (
             <p>
-              It holds{' '}
-              <strong className="reading text-product">{formatExactVolume(fill.value.productUl)}</strong> of
-              product:{' '}
+              It holds <strong className="reading text-product">{formatExactVolume(fill.productUl)}</strong>{' '}
+              of product:{' '}
               <strong className="reading">
-                {formatPercent((fill.value.productUl / fill.value.totalUl) as Fraction)}
+                {formatPercent((fill.productUl / fill.totalUl) as Fraction)}
               </strong>
               . Keep the fill tube below the surface.
             </p>
           )}
           <LineState line={line} />
-          {vessel && <FillDrawing vessel={vessel} fill={fill?.ok ? fill.value : null} />}
+          {vessel && <FillDrawing vessel={vessel} fill={fill} />}
           {product && <ProductCare product={product} />}
-          {may && !may.ok && <Refusal problem={may} />}
-          {met && !met.ok && vessel && (
+          {refusals.product && <Refusal problem={refusals.product} />}
+          {refusals.vessel && vessel && (
             <>
-              <Refusal problem={met} />
+              <Refusal problem={refusals.vessel} />
               <RinsedButton vessel={vessel} />
             </>
           )}
-          {stock && !stock.ok && <Refusal problem={stock} />}
-          {asksForWord && may?.ok && (
-            <AskForWord given={given} give={(yes) => giveWord(yes ? (product?.id ?? null) : null)} />
+          {refusals.stock && <Refusal problem={refusals.stock} />}
+          {asksForWord && !refusals.product && (
+            <AskForWord given={said} give={(yes) => giveWord(yes ? (product?.id ?? null) : null)} />
           )}
           <Button
             look="main"
@@ -211,8 +158,8 @@ export default function LineBench({ draft, ware, set, question, pouring }: Props
           >
             {pouring.pending
               ? 'Booking ...'
-              : fill?.ok
-                ? `Fill ${formatVolume(fill.value.lineUl, shop.units)} from ${line.code}`
+              : fill
+                ? `Fill ${formatVolume(fill.lineUl, shop.units)} from ${line.code}`
                 : 'Fill'}
           </Button>
           {pouring.error && !pouring.unanswered && <Refusal problem={pouring.error} />}
@@ -226,33 +173,6 @@ export default function LineBench({ draft, ware, set, question, pouring }: Props
       )}
     </main>
   );
-}
-
-function totalOf(draft: BenchDraft, vessel: Vessel | null, system: 'metric' | 'us' | 'imperial') {
-  if (!vessel) return null;
-  if (blank(draft.makeText)) return accept(limitsOf(vessel).fillLimitUl);
-  return parseVolume(draft.makeText, { system, field: 'How much to make', atDepth: depthReader(vessel) });
-}
-
-function wantedOf(
-  { weakerText }: BenchDraft,
-  shop: Ware['shop'],
-): Outcome<{ strength: Strength; fraction: Fraction }> | null {
-  if (blank(weakerText)) return null;
-  const strength = parseStrength(weakerText, { system: shop.units, ratio: shop.ratioReading });
-  if (!strength.ok) return strength;
-  const fraction = fractionOf(strength.value);
-  return fraction.ok ? accept({ strength: strength.value, fraction: fraction.value }) : fraction;
-}
-
-function meeting(
-  product: Ware['products'][number],
-  { name, lastHeld }: Vessel,
-  { products }: Ware,
-): Outcome<null> | null {
-  if (!lastHeld || lastHeld.productId === product.id) return null;
-  const last = products.find((p) => p.id === lastHeld.productId);
-  return mayMeet(product, { name: lastHeld.productName, traits: last?.traits ?? ALL_UNKNOWN }, name);
 }
 
 /** Whether the line may be filled from, and what it was measured to give. */

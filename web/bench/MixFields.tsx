@@ -9,7 +9,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
 import { Choice } from '../ui/Choice.tsx';
-import { Field } from '../ui/Field.tsx';
+import { ListField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { AmountField } from './AmountField.tsx';
 import { type BenchDraft, type Favourite, MODES, type Mode, useBench } from './benchDraft.ts';
@@ -103,18 +103,15 @@ export function MixFields({ draft, bench, ware, set, choose }: Props) {
   return (
     <div className="flex flex-col gap-3 lg:gap-4">
       <Question draft={draft} set={set} />
-      <Field label="Product" error={refusals.product && <Refusal problem={refusals.product} />}>
-        {(described) => (
-          <Choice
-            {...described}
-            bay
-            value={product ? String(product.id) : ''}
-            placeholder="Choose a product"
-            options={ware.products.map((p) => ({ value: String(p.id), name: p.name, note: STATES[p.state] }))}
-            onChange={pickProduct}
-          />
-        )}
-      </Field>
+      <ListField
+        label="Product"
+        error={refusals.product && <Refusal problem={refusals.product} />}
+        bay
+        value={product ? String(product.id) : ''}
+        placeholder="Choose a product"
+        options={ware.products.map((p) => ({ value: String(p.id), name: p.name, note: STATES[p.state] }))}
+        onChange={pickProduct}
+      />
 
       {bench.rungs.length > 0 && <Rungs entries={bench.rungs} chosen={chosen?.id ?? null} choose={choose} />}
 
@@ -184,22 +181,18 @@ const WATER_NAMES: Record<WaterKind, string> = {
 function WaterChoice({ bench, choose }: { bench: BenchMix; choose: (water: WaterKind) => void }) {
   const { shop } = useSession();
   return (
-    <Field label="Water">
-      {(described) => (
-        <Choice
-          {...described}
-          value={bench.water}
-          options={WATER_KINDS.map((value) => ({
-            value,
-            name:
-              value === 'tap' && shop.hardnessPpm !== null
-                ? `${WATER_NAMES.tap}, ${Math.round(shop.hardnessPpm)} ppm`
-                : WATER_NAMES[value],
-          }))}
-          onChange={(value) => choose(value as WaterKind)}
-        />
-      )}
-    </Field>
+    <ListField
+      label="Water"
+      value={bench.water}
+      options={WATER_KINDS.map((value) => ({
+        value,
+        name:
+          value === 'tap' && shop.hardnessPpm !== null
+            ? `${WATER_NAMES.tap}, ${Math.round(shop.hardnessPpm)} ppm`
+            : WATER_NAMES[value],
+      }))}
+      onChange={(value) => choose(value as WaterKind)}
+    />
   );
 }
 

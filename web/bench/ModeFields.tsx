@@ -1,4 +1,3 @@
-import { RadioGroup } from 'radix-ui';
 import { fractionIn } from '#core/mixing/contents.ts';
 import type { UseKind } from '#core/products/uses.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
@@ -6,6 +5,7 @@ import { inNotation } from '#core/strength/strength.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
+import { Either } from '../ui/Either.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
@@ -128,22 +128,15 @@ export function ModeFields({ draft, bench, set }: Props) {
 /** Whether it is the product that is at hand, or the water that is in already. */
 function What({ draft, set }: Pick<Props, 'draft' | 'set'>) {
   return (
-    <RadioGroup.Root
-      aria-label="What is there"
+    <Either
+      label="What is there"
       value={draft.haveWhat}
-      onValueChange={(haveWhat) => set({ haveWhat: haveWhat as BenchDraft['haveWhat'] })}
-      className="grid grid-cols-2 border border-ink"
-    >
-      {(['product', 'water'] as const).map((what) => (
-        <RadioGroup.Item
-          key={what}
-          value={what}
-          className="min-h-16 leading-tight data-[state=checked]:bg-ink data-[state=checked]:text-ground lg:min-h-12"
-        >
-          {what === 'product' ? 'so much product' : 'water is in already'}
-        </RadioGroup.Item>
-      ))}
-    </RadioGroup.Root>
+      options={[
+        { value: 'product', name: 'so much product' },
+        { value: 'water', name: 'water is in already' },
+      ]}
+      onChange={(haveWhat) => set({ haveWhat })}
+    />
   );
 }
 

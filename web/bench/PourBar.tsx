@@ -8,8 +8,7 @@ import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
-import { Choice } from '../ui/Choice.tsx';
-import { Field } from '../ui/Field.tsx';
+import { ListField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { type BenchDraft, useBench } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
@@ -56,23 +55,19 @@ export function PourBar({ draft, bench, ready, pouring, pour, word, set }: Props
         {product && open.length === 0 ? (
           <OpenOne sealed={containers} />
         ) : (
-          <Field label="Pour from">
-            {(described) => (
-              <Choice
-                {...described}
-                bay
-                value={container ? String(container.id) : ''}
-                placeholder={product ? 'Choose a container' : 'Choose a product first'}
-                options={open.map((c) => ({
-                  value: String(c.id),
-                  name: `${c.code}, ${formatVolume(c.heldUl, shop.units)} left`,
-                  note: `${c.kind}, ${c.placeName}`,
-                  disabled: c.heldUl === 0,
-                }))}
-                onChange={(id) => set({ containerId: Number(id) })}
-              />
-            )}
-          </Field>
+          <ListField
+            label="Pour from"
+            bay
+            value={container ? String(container.id) : ''}
+            placeholder={product ? 'Choose a container' : 'Choose a product first'}
+            options={open.map((c) => ({
+              value: String(c.id),
+              name: `${c.code}, ${formatVolume(c.heldUl, shop.units)} left`,
+              note: `${c.kind}, ${c.placeName}`,
+              disabled: c.heldUl === 0,
+            }))}
+            onChange={(id) => set({ containerId: Number(id) })}
+          />
         )}
         <div className="bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-17 max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2">
           <Button

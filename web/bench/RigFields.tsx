@@ -1,10 +1,9 @@
-import { RadioGroup } from 'radix-ui';
 import { dialCanClose } from '#core/delivery/draw.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import { drawInWords } from '../rigs/drawInWords.ts';
-import { Choice } from '../ui/Choice.tsx';
-import { Field } from '../ui/Field.tsx';
+import { Either } from '../ui/Either.tsx';
+import { ListField } from '../ui/Labelled.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
 import { type BenchRig, benchRig, HOSE } from './benchRig.ts';
@@ -23,22 +22,15 @@ export function RigFields(props: {
   const at = (dialId: number) => benchRig(vessel, { dialId, machineId: rig.machineId ?? HOSE });
   return (
     <>
-      <RadioGroup.Root
-        aria-label="The strength holds"
+      <Either
+        label="The strength holds"
         value={onPanel ? 'panel' : 'bottle'}
-        onValueChange={(where) => set({ onPanel: where === 'panel' })}
-        className="grid grid-cols-2 border border-ink"
-      >
-        {(['bottle', 'panel'] as const).map((where) => (
-          <RadioGroup.Item
-            key={where}
-            value={where}
-            className="min-h-16 leading-tight data-[state=checked]:bg-ink data-[state=checked]:text-ground lg:min-h-12"
-          >
-            {where === 'bottle' ? 'in the bottle' : 'on the panel'}
-          </RadioGroup.Item>
-        ))}
-      </RadioGroup.Root>
+        options={[
+          { value: 'bottle', name: 'in the bottle' },
+          { value: 'panel', name: 'on the panel' },
+        ]}
+        onChange={(where) => set({ onPanel: where === 'panel' })}
+      />
       {onPanel && fraction && (
         <p className="border-l-2 border-ink pl-3 leading-snug">
           Fill the bottle at{' '}
@@ -52,25 +44,21 @@ export function RigFields(props: {
         </p>
       )}
       {vessel.dials.length > 0 && (
-        <Field label="Dial">
-          {(described) => (
-            <Choice
-              {...described}
-              bay
-              value={String(rig.dial?.id ?? '')}
-              placeholder="Where it is set"
-              options={vessel.dials.map((d) => {
-                const there = at(d.id);
-                return {
-                  value: String(d.id),
-                  name: d.name,
-                  note: there ? `draws ${drawInWords(there.draw, there.measured?.runs)}` : '',
-                };
-              })}
-              onChange={(id) => set({ dialId: Number(id) })}
-            />
-          )}
-        </Field>
+        <ListField
+          label="Dial"
+          bay
+          value={String(rig.dial?.id ?? '')}
+          placeholder="Where it is set"
+          options={vessel.dials.map((d) => {
+            const there = at(d.id);
+            return {
+              value: String(d.id),
+              name: d.name,
+              note: there ? `draws ${drawInWords(there.draw, there.measured?.runs)}` : '',
+            };
+          })}
+          onChange={(id) => set({ dialId: Number(id) })}
+        />
       )}
       <p className="leading-snug">
         Draws {drawInWords(rig.draw, rig.measured?.runs)}
@@ -78,19 +66,15 @@ export function RigFields(props: {
         {rig.measured && !rig.measured.liquidName && ', with plain water'}.
       </p>
       {ware.machines.length > 0 && (
-        <Field label="Used on">
-          {(described) => (
-            <Choice
-              {...described}
-              value={String(rig.machineId ?? HOSE)}
-              options={[
-                ...ware.machines.map((m) => ({ value: String(m.id), name: m.name })),
-                { value: String(HOSE), name: 'a garden hose' },
-              ]}
-              onChange={(id) => set({ machineId: Number(id) })}
-            />
-          )}
-        </Field>
+        <ListField
+          label="Used on"
+          value={String(rig.machineId ?? HOSE)}
+          options={[
+            ...ware.machines.map((m) => ({ value: String(m.id), name: m.name })),
+            { value: String(HOSE), name: 'a garden hose' },
+          ]}
+          onChange={(id) => set({ machineId: Number(id) })}
+        />
       )}
     </>
   );

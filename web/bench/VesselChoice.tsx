@@ -1,5 +1,4 @@
-import { Choice } from '../ui/Choice.tsx';
-import { Field } from '../ui/Field.tsx';
+import { ListField } from '../ui/Labelled.tsx';
 
 /** One of some vessels. */
 export function VesselChoice<V extends { id: number; name: string }>(props: {
@@ -11,21 +10,17 @@ export function VesselChoice<V extends { id: number; name: string }>(props: {
 }) {
   const { label, value, options, note, onChange } = props;
   return (
-    <Field label={label}>
-      {(described) => (
-        <Choice
-          {...described}
-          bay
-          value={value ? String(value.id) : ''}
-          placeholder="None"
-          options={options.map((v) => ({
-            value: String(v.id),
-            name: v.name,
-            ...(note && { note: note(v) }),
-          }))}
-          onChange={(id) => onChange(Number(id))}
-        />
-      )}
-    </Field>
+    <ListField
+      label={label}
+      bay
+      value={value ? String(value.id) : ''}
+      placeholder="None"
+      options={options.map((v) => ({
+        value: String(v.id),
+        name: v.name,
+        ...(note && { note: note(v) }),
+      }))}
+      onChange={(id) => onChange(Number(id))}
+    />
   );
 }

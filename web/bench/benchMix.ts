@@ -211,7 +211,7 @@ export function pourOf(bench: BenchMix, acknowledged: boolean): PourBody | null 
 }
 
 /** Whether the product may follow what the vessel last held; of a product no longer listed nothing is known. */
-function meeting(product: Product, { name, lastHeld }: Vessel, all: Product[]): Outcome<null> | null {
+export function meeting(product: Product, { name, lastHeld }: Vessel, all: Product[]): Outcome<null> | null {
   if (!lastHeld || lastHeld.productId === product.id) return null;
   const last = all.find((p) => p.id === lastHeld.productId);
   return mayMeet(product, { name: lastHeld.productName, traits: last?.traits ?? ALL_UNKNOWN }, name);

@@ -5,8 +5,7 @@ import { Dialog } from '../app/Dialog.tsx';
 import { askAgain } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
 import { Button } from '../ui/Button.tsx';
-import { Choice } from '../ui/Choice.tsx';
-import { Field } from '../ui/Field.tsx';
+import { ListField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { type LabelOf, labelPath, labelPrinterQuery, printLabel } from './labels.ts';
 
@@ -26,21 +25,17 @@ export default function LabelDialog({ of, close }: { of: LabelOf; close: () => v
   return (
     <Dialog title={title} close={close}>
       <div className="flex flex-col gap-4 p-5">
-        <Field label="Size">
-          {(described) => (
-            <Choice
-              {...described}
-              bay
-              value={labelSize}
-              options={LABEL_SIZES.map((value) => ({ value, name: LABEL_SIZE_NAMES[value] }))}
-              onChange={(size) => {
-                printing.reset();
-                setBroken(false);
-                set({ labelSize: size as LabelSize });
-              }}
-            />
-          )}
-        </Field>
+        <ListField
+          label="Size"
+          bay
+          value={labelSize}
+          options={LABEL_SIZES.map((value) => ({ value, name: LABEL_SIZE_NAMES[value] }))}
+          onChange={(size) => {
+            printing.reset();
+            setBroken(false);
+            set({ labelSize: size as LabelSize });
+          }}
+        />
         <div className="flex min-h-[39vh] items-center justify-center bg-faint p-3">
           {broken ? (
             <p>The label could not be drawn. Close this and open it again.</p>

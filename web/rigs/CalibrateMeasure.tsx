@@ -6,8 +6,7 @@ import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { Button } from '../ui/Button.tsx';
-import { Choice } from '../ui/Choice.tsx';
-import { Field, TextInput } from '../ui/Field.tsx';
+import { ListField, TypedField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 
 /** Finds out what one cap or stroke gives: so many into a cylinder, and the reading divided. */
@@ -34,36 +33,24 @@ export function CalibrateMeasure({
       <h2 className="mb-2">What does one give?</h2>
       <p className="mb-3">Count ten or more of the real product into a cylinder and read it.</p>
       <div className="grid gap-4">
-        <Field label="How many">
-          {(described) => (
-            <TextInput
-              {...described}
-              inputMode="numeric"
-              value={count}
-              onChange={(e) => setCount(e.target.value)}
-            />
-          )}
-        </Field>
-        <Field label="Read in">
-          {(described) => (
-            <Choice
-              {...described}
-              value={cylinderId}
-              onChange={setCylinder}
-              options={cylinders.map((c) => ({ value: String(c.id), name: c.name }))}
-            />
-          )}
-        </Field>
-        <Field label="In the cylinder">
-          {(described) => (
-            <TextInput
-              {...described}
-              value={reading}
-              placeholder="such as 41 ml"
-              onChange={(e) => setReading(e.target.value)}
-            />
-          )}
-        </Field>
+        <TypedField
+          label="How many"
+          inputMode="numeric"
+          value={count}
+          onChange={(e) => setCount(e.target.value)}
+        />
+        <ListField
+          label="Read in"
+          value={cylinderId}
+          onChange={setCylinder}
+          options={cylinders.map((c) => ({ value: String(c.id), name: c.name }))}
+        />
+        <TypedField
+          label="In the cylinder"
+          value={reading}
+          placeholder="such as 41 ml"
+          onChange={(e) => setReading(e.target.value)}
+        />
         <Refusal problem={fault} />
         {found?.ok && (
           <>

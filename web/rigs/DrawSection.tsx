@@ -1,9 +1,12 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { atLeast } from '#contract/people.ts';
-import type { MeasuredDraw } from '#contract/rigs.ts';
+import { type Calibration, type MeasuredDraw, SOURCE_NAMES } from '#contract/rigs.ts';
 import type { Vessel } from '#contract/ware.ts';
 import { UNMEASURED_DRAW } from '#core/delivery/draw.ts';
+import { formatFlow } from '#core/units/flow.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { microlitres } from '#core/units/volume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain, calibrationsQuery, devicesQuery } from '../state/queries.ts';
@@ -56,8 +59,47 @@ export function DrawSection({ vessel }: { vessel: Vessel }) {
           <DrawHistory history={history} vessel={vessel} />
         </Suspense>
       )}
+      {history.length > 0 && <HowMeasured history={history} vessel={vessel} />}
       {lead && <TakeBack vessel={vessel} newest={history.find((c) => c.withdrawnAt === null)} />}
     </section>
+  );
+}
+
+/** Every run behind every draw, and where each figure came from. */
+function HowMeasured({ history, vessel }: { history: Calibration[]; vessel: Vessel }) {
+  const { shop } = useSession();
+  const runs = ({ drains }: Calibration) =>
+    drains.map(({ drainedUl, seconds, source, leftOut }) => {
+      const words = `${formatVolume(microlitres(drainedUl), shop.units)} in ${seconds} s, ${SOURCE_NAMES[source]}`;
+      return leftOut ? `${words}, left out` : words;
+    });
+  const flow = ({ flow: found }: Calibration) =>
+    found.kind === 'meter'
+      ? `${formatFlow(found.mlPerMin, shop.units)}, ${SOURCE_NAMES[found.source]}`
+      : `${formatVolume(microlitres(found.ul), shop.units)} in ${found.seconds} s, ${SOURCE_NAMES[found.source]}`;
+  return (
+    <details className="mt-3">
+      <summary className="min-h-12 cursor-pointer py-3">Every run ({history.length})</summary>
+      <Ledger
+        head={['When', 'Dial', 'Flow', 'Runs', 'Draw']}
+        empty=""
+        rows={history.map((c) => ({
+          key: c.calibrationId,
+          cells: [
+            `${shopDay(c.at, shop.zone)}, ${c.personName}`,
+            vessel.dials.find((d) => d.id === c.dialId)?.name ?? 'an old position',
+            `${flow(c)}, ${c.variant === 'outlet' ? 'at the nozzle' : 'going in'}`,
+            runs(c).map((words, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: runs never change once they are kept
+              <span key={i} className="block">
+                {words}
+              </span>
+            )),
+            c.withdrawnAt ? 'taken back' : drawInWords(c, c.runs),
+          ],
+        }))}
+      />
+    </details>
   );
 }
 

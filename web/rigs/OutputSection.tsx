@@ -9,7 +9,7 @@ import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
-import { Field, TextInput } from '../ui/Field.tsx';
+import { TypedField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 
 /** What a trigger gives a squeeze or a pump sprayer a minute, and how to find out. */
@@ -68,26 +68,18 @@ function MeasureOutput({ vessel, done }: { vessel: Vessel; done: () => void }) {
           ? 'Squeeze twenty times into a measure and read it.'
           : 'Pump it up, spray for a minute into a measure and read it.'}
       </p>
-      <Field label={per === 'squeeze' ? 'Squeezes' : 'Seconds'}>
-        {(described) => (
-          <TextInput
-            {...described}
-            inputMode="numeric"
-            value={count}
-            onChange={(e) => setCount(e.target.value)}
-          />
-        )}
-      </Field>
-      <Field label="Came out">
-        {(described) => (
-          <TextInput
-            {...described}
-            placeholder="such as 24 ml"
-            value={out}
-            onChange={(e) => setOut(e.target.value)}
-          />
-        )}
-      </Field>
+      <TypedField
+        label={per === 'squeeze' ? 'Squeezes' : 'Seconds'}
+        inputMode="numeric"
+        value={count}
+        onChange={(e) => setCount(e.target.value)}
+      />
+      <TypedField
+        label="Came out"
+        placeholder="such as 24 ml"
+        value={out}
+        onChange={(e) => setOut(e.target.value)}
+      />
       <Refusal problem={fault ?? saving.error} />
       {found?.ok && (
         <>

@@ -21,8 +21,7 @@ import {
 } from '../../state/queries.ts';
 import { useScanner } from '../../state/scanner.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/Choice.tsx';
-import { Field, TextInput } from '../../ui/Field.tsx';
+import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
 import { bandOfLine, lineFit } from './lineFit.ts';
@@ -115,34 +114,22 @@ function Checklist({ line }: { line: Line }) {
         <Step n={1} title="Match line and pail" done={step1}>
           <p>Scan the label on the line and the one on the pail, or type what they say.</p>
           <div className="grid grid-cols-2 gap-3">
-            <Field
+            <TypedField
               label="Line"
               error={lineCode.trim() !== '' && !lineRight && <Refusal problem={wrongLine(lineCode, line)} />}
-            >
-              {(described) => (
-                <TextInput
-                  {...described}
-                  className="reading min-h-16 text-[1.4rem]"
-                  value={lineCode}
-                  placeholder={`such as ${line.code}`}
-                  onChange={(e) => setLineCode(e.target.value)}
-                />
-              )}
-            </Field>
-            <Field
+              className="reading min-h-16 text-[1.4rem]"
+              value={lineCode}
+              placeholder={`such as ${line.code}`}
+              onChange={(e) => setLineCode(e.target.value)}
+            />
+            <TypedField
               label="Pail"
               error={/^P-\d+$/i.test(pailCode.trim()) && !pail && <Refusal problem={noPail(pailCode)} />}
-            >
-              {(described) => (
-                <TextInput
-                  {...described}
-                  className="reading min-h-16 text-[1.4rem]"
-                  value={pailCode}
-                  placeholder="such as P-14"
-                  onChange={(e) => setPailCode(e.target.value)}
-                />
-              )}
-            </Field>
+              className="reading min-h-16 text-[1.4rem]"
+              value={pailCode}
+              placeholder="such as P-14"
+              onChange={(e) => setPailCode(e.target.value)}
+            />
           </div>
           {pail && (
             <p>
@@ -185,38 +172,26 @@ function Checklist({ line }: { line: Line }) {
               </p>
             )}
             {line.pail && (
-              <Field
+              <TypedField
                 label="Product thrown away"
                 hint={`Of ${line.pail.productName}, booked as waste from ${line.pail.code}`}
                 error={!thrown.ok && <Refusal problem={thrown} />}
-              >
-                {(described) => (
-                  <TextInput
-                    {...described}
-                    value={discard}
-                    placeholder="nothing"
-                    onChange={(e) => setDiscard(e.target.value)}
-                  />
-                )}
-              </Field>
+                value={discard}
+                placeholder="nothing"
+                onChange={(e) => setDiscard(e.target.value)}
+              />
             )}
           </Step>
         )}
         {step2 && (
           <Step n={3} title="Fit the tip" done={step3}>
-            <Field
+            <TypedField
               label="Meant to give"
               error={strengthText.trim() !== '' && !strength.ok && <Refusal problem={strength} />}
-            >
-              {(described) => (
-                <TextInput
-                  {...described}
-                  value={strengthText}
-                  placeholder="such as 1:20"
-                  onChange={(e) => setStrength(e.target.value)}
-                />
-              )}
-            </Field>
+              value={strengthText}
+              placeholder="such as 1:20"
+              onChange={(e) => setStrength(e.target.value)}
+            />
             {product && product.labelEntries.length > 0 && (
               <div className="flex flex-wrap gap-3">
                 {product.labelEntries.map((e) => (
@@ -226,21 +201,17 @@ function Checklist({ line }: { line: Line }) {
                 ))}
               </div>
             )}
-            <Field label="Tip">
-              {(described) => (
-                <Choice
-                  {...described}
-                  value={tipId}
-                  placeholder="Choose a tip"
-                  options={tips.map((t) => ({
-                    value: String(t.id),
-                    name: t.name,
-                    note: `${t.diameterMm} mm`,
-                  }))}
-                  onChange={setTip}
-                />
-              )}
-            </Field>
+            <ListField
+              label="Tip"
+              value={tipId}
+              placeholder="Choose a tip"
+              options={tips.map((t) => ({
+                value: String(t.id),
+                name: t.name,
+                note: `${t.diameterMm} mm`,
+              }))}
+              onChange={setTip}
+            />
             {fit?.recommended?.ok ? (
               <p>
                 By what was measured, <strong>“{fit.recommended.value.tip.name}”</strong> comes nearest.

@@ -10,7 +10,7 @@ import { patch, post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain, linesQuery, tipsQuery } from '../../state/queries.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Field, TextInput } from '../../ui/Field.tsx';
+import { TypedField } from '../../ui/Labelled.tsx';
 import { Ledger } from '../../ui/Ledger.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { checkInWords, dueInWords } from './lineWords.ts';
@@ -133,26 +133,13 @@ function AddTip({ deviceId }: { deviceId: number }) {
   };
   return (
     <form onSubmit={submit} className="mt-3 grid grid-cols-2 items-end gap-3" aria-label="Add a tip">
-      <Field label="Tip">
-        {(described) => (
-          <TextInput
-            {...described}
-            value={name}
-            placeholder="as you call it"
-            onChange={(e) => setName(e.target.value)}
-          />
-        )}
-      </Field>
-      <Field label="Hole">
-        {(described) => (
-          <TextInput
-            {...described}
-            value={size}
-            placeholder="0.75 mm"
-            onChange={(e) => setSize(e.target.value)}
-          />
-        )}
-      </Field>
+      <TypedField
+        label="Tip"
+        value={name}
+        placeholder="as you call it"
+        onChange={(e) => setName(e.target.value)}
+      />
+      <TypedField label="Hole" value={size} placeholder="0.75 mm" onChange={(e) => setSize(e.target.value)} />
       <div className="col-span-2">
         <Refusal problem={fault ?? adding.error} />
         <Button type="submit" className="mt-2" disabled={name.trim() === '' || !mm.ok || adding.isPending}>
@@ -176,16 +163,12 @@ function AddLine({ deviceId }: { deviceId: number }) {
   };
   return (
     <form onSubmit={submit} className="mt-3 flex flex-wrap items-end gap-3" aria-label="Add a line">
-      <Field label="Line">
-        {(described) => (
-          <TextInput
-            {...described}
-            value={name}
-            placeholder="such as Left line"
-            onChange={(e) => setName(e.target.value)}
-          />
-        )}
-      </Field>
+      <TypedField
+        label="Line"
+        value={name}
+        placeholder="such as Left line"
+        onChange={(e) => setName(e.target.value)}
+      />
       <Button type="submit" disabled={name.trim() === '' || adding.isPending}>
         Add the line
       </Button>

@@ -14,7 +14,7 @@ import { useSession } from '../../app/session.tsx';
 import { askAgain, checksQuery, lineQuery, productsQuery, tipsQuery } from '../../state/queries.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { shopDay } from '../../ui/dates.ts';
-import { Field, TextInput } from '../../ui/Field.tsx';
+import { TypedField } from '../../ui/Labelled.tsx';
 import { Ledger } from '../../ui/Ledger.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
@@ -261,16 +261,12 @@ function Prime({ line }: { line: Line }) {
       <h2 className="mb-2">Prime it</h2>
       <p className="mb-3">Run it until product comes without bubbles, and book what went down the drain.</p>
       <div className="flex items-end gap-3">
-        <Field label="Product thrown away">
-          {(described) => (
-            <TextInput
-              {...described}
-              value={text}
-              placeholder="such as 40 ml"
-              onChange={(e) => setText(e.target.value)}
-            />
-          )}
-        </Field>
+        <TypedField
+          label="Product thrown away"
+          value={text}
+          placeholder="such as 40 ml"
+          onChange={(e) => setText(e.target.value)}
+        />
         <Button disabled={!ul.ok || priming.isPending} onClick={() => priming.mutate()}>
           Book it as waste
         </Button>

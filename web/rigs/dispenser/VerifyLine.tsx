@@ -1,5 +1,4 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { RadioGroup } from 'radix-ui';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { Line } from '#contract/dispensers.ts';
@@ -10,7 +9,8 @@ import { ApiProblem, post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain, checksQuery, lineQuery, productsQuery } from '../../state/queries.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
-import { Field, TextInput } from '../../ui/Field.tsx';
+import { Either } from '../../ui/Either.tsx';
+import { TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
 import { LiveReading } from '../measure/LiveReading.tsx';
@@ -92,22 +92,15 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
             {pail.productName} from <span className="reading">{pail.code}</span> through “{line.tip?.name}”.
             Collect two litres or more each time, three times: what comes out, and what the pail lost.
           </p>
-          <RadioGroup.Root
-            aria-label="How the product is measured"
+          <Either
+            label="How the product is measured"
             value={draft.method}
-            onValueChange={(method) => set({ method: method as CheckDraft['method'] })}
-            className="grid grid-cols-2 border border-ink"
-          >
-            {(['scale', 'volume'] as const).map((method) => (
-              <RadioGroup.Item
-                key={method}
-                value={method}
-                className="min-h-16 leading-tight data-[state=checked]:bg-ink data-[state=checked]:text-ground"
-              >
-                {method === 'scale' ? 'weigh the pail' : 'draw from a measure'}
-              </RadioGroup.Item>
-            ))}
-          </RadioGroup.Root>
+            options={[
+              { value: 'scale', name: 'weigh the pail' },
+              { value: 'volume', name: 'draw from a measure' },
+            ]}
+            onChange={(method) => set({ method })}
+          />
           <ol className="flex flex-col gap-5">
             {draft.runs.map((typed, i) => {
               const { run, ratio } = runs[i] ?? { run: null, ratio: null };
@@ -213,24 +206,20 @@ type FillProps = {
 
 function FillFields({ draft, typed, i, change }: FillProps & { typed: FillTyped }) {
   const field = (label: string, key: 'collected' | 'product' | 'beforeG' | 'afterG', placeholder: string) => (
-    <Field label={label}>
-      {(described) => (
-        <TextInput
-          {...described}
-          className="reading min-h-16 text-[1.2rem]"
-          value={typed[key]}
-          placeholder={placeholder}
-          onChange={(e) =>
-            change(i, {
-              [key]: e.target.value,
-              ...(key === 'collected'
-                ? { collectedSource: 'typed' as const }
-                : { productSource: 'typed' as const }),
-            })
-          }
-        />
-      )}
-    </Field>
+    <TypedField
+      label={label}
+      className="reading min-h-16 text-[1.2rem]"
+      value={typed[key]}
+      placeholder={placeholder}
+      onChange={(e) =>
+        change(i, {
+          [key]: e.target.value,
+          ...(key === 'collected'
+            ? { collectedSource: 'typed' as const }
+            : { productSource: 'typed' as const }),
+        })
+      }
+    />
   );
   return draft.method === 'volume' ? (
     <div className="grid grid-cols-2 gap-3">

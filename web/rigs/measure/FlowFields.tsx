@@ -1,10 +1,9 @@
-import { RadioGroup } from 'radix-ui';
 import type { FlowVariant } from '#core/delivery/drainTest.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { formatFlow } from '#core/units/flow.ts';
 import { useSession } from '../../app/session.tsx';
-import { Choice } from '../../ui/Choice.tsx';
-import { Field, TextInput } from '../../ui/Field.tsx';
+import { Either } from '../../ui/Either.tsx';
+import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import type { DrainDraft } from './drainDraft.ts';
 import { LiveReading } from './LiveReading.tsx';
@@ -25,47 +24,33 @@ export function FlowFields(props: {
   return (
     <section aria-label="Flow" className="flex flex-col gap-4">
       <h2>2. Find the flow, with the cannon fitted</h2>
-      <RadioGroup.Root
-        aria-label="How the flow is found"
+      <Either
+        label="How the flow is found"
         value={draft.flowKind}
-        onValueChange={(kind) => set({ flowKind: kind as DrainDraft['flowKind'] })}
-        className="grid grid-cols-2 border border-ink"
-      >
-        {(['bucket', 'meter'] as const).map((kind) => (
-          <RadioGroup.Item
-            key={kind}
-            value={kind}
-            className="min-h-16 leading-tight data-[state=checked]:bg-ink data-[state=checked]:text-ground"
-          >
-            {kind === 'bucket' ? 'fill a bucket' : 'read a flow meter'}
-          </RadioGroup.Item>
-        ))}
-      </RadioGroup.Root>
+        options={[
+          { value: 'bucket', name: 'fill a bucket' },
+          { value: 'meter', name: 'read a flow meter' },
+        ]}
+        onChange={(flowKind) => set({ flowKind })}
+      />
       {draft.flowKind === 'bucket' ? (
         <>
           <div className="grid grid-cols-2 gap-4">
-            <Field label="Bucket filled">
-              {(described) => (
-                <TextInput
-                  {...described}
-                  className="reading min-h-16 text-[1.4rem]"
-                  value={draft.bucketText}
-                  onChange={(e) => set({ bucketText: e.target.value })}
-                />
-              )}
-            </Field>
-            <Field label="Time to fill, seconds" error={error}>
-              {(described) => (
-                <TextInput
-                  {...described}
-                  className="reading min-h-16 text-[1.4rem]"
-                  inputMode="decimal"
-                  placeholder="such as 94"
-                  value={draft.bucketSeconds}
-                  onChange={(e) => set({ bucketSeconds: e.target.value, bucketSource: 'typed' })}
-                />
-              )}
-            </Field>
+            <TypedField
+              label="Bucket filled"
+              className="reading min-h-16 text-[1.4rem]"
+              value={draft.bucketText}
+              onChange={(e) => set({ bucketText: e.target.value })}
+            />
+            <TypedField
+              label="Time to fill, seconds"
+              error={error}
+              className="reading min-h-16 text-[1.4rem]"
+              inputMode="decimal"
+              placeholder="such as 94"
+              value={draft.bucketSeconds}
+              onChange={(e) => set({ bucketSeconds: e.target.value, bucketSource: 'typed' })}
+            />
           </div>
           <StopwatchKey
             watch={draft.flowWatch}
@@ -78,17 +63,15 @@ export function FlowFields(props: {
         </>
       ) : (
         <>
-          <Field label="Flow" error={error} hint="Litres a minute, while it sprays">
-            {(described) => (
-              <TextInput
-                {...described}
-                className="reading min-h-16 text-[1.4rem]"
-                placeholder="such as 6.4 l/min"
-                value={draft.meterText}
-                onChange={(e) => set({ meterText: e.target.value, meterSource: 'typed' })}
-              />
-            )}
-          </Field>
+          <TypedField
+            label="Flow"
+            error={error}
+            hint="Litres a minute, while it sprays"
+            className="reading min-h-16 text-[1.4rem]"
+            placeholder="such as 6.4 l/min"
+            value={draft.meterText}
+            onChange={(e) => set({ meterText: e.target.value, meterSource: 'typed' })}
+          />
           <LiveReading
             kind="flowMeter"
             on={machineId === null ? null : { deviceId: machineId }}
@@ -99,19 +82,15 @@ export function FlowFields(props: {
           />
         </>
       )}
-      <Field label="That is">
-        {(described) => (
-          <Choice
-            {...described}
-            value={draft.variant}
-            options={[
-              { value: 'outlet', name: 'all that leaves the nozzle', note: 'water and what is drawn' },
-              { value: 'inlet', name: 'the water that goes in', note: 'before the cannon' },
-            ]}
-            onChange={(variant) => variants(variant as FlowVariant)}
-          />
-        )}
-      </Field>
+      <ListField
+        label="That is"
+        value={draft.variant}
+        options={[
+          { value: 'outlet', name: 'all that leaves the nozzle', note: 'water and what is drawn' },
+          { value: 'inlet', name: 'the water that goes in', note: 'before the cannon' },
+        ]}
+        onChange={(variant) => variants(variant as FlowVariant)}
+      />
       {flow && (
         <p>
           <strong className="reading text-water">{formatFlow(flow.mlPerMin, shop.units)}</strong>, known to{' '}

@@ -10,8 +10,7 @@ import { ApiProblem, post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain, devicesQuery, productsQuery, rowQuery } from '../../state/queries.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/Choice.tsx';
-import { Field, TextInput } from '../../ui/Field.tsx';
+import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
 import { drawInWords } from '../drawInWords.ts';
@@ -100,51 +99,37 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
         <div className="flex flex-col gap-8">
           <section aria-label="How it is set" className="grid gap-4 sm:grid-cols-2">
             <h2 className="sm:col-span-2">1. Set it</h2>
-            <Field label="Dial">
-              {(described) => (
-                <Choice
-                  {...described}
-                  bay
-                  value={String(dial?.id ?? '')}
-                  options={vessel.dials.map((d) => ({ value: String(d.id), name: d.name }))}
-                  onChange={(value) => setUp('dial', value)}
-                />
-              )}
-            </Field>
-            <Field label="Used on">
-              {(described) => (
-                <Choice
-                  {...described}
-                  bay
-                  value={String(machineId ?? HOSE)}
-                  options={[
-                    ...machines.map((m) => ({ value: String(m.id), name: m.name })),
-                    { value: HOSE, name: 'a garden hose' },
-                  ]}
-                  onChange={(value) => setUp('machine', value)}
-                />
-              )}
-            </Field>
+            <ListField
+              label="Dial"
+              bay
+              value={String(dial?.id ?? '')}
+              options={vessel.dials.map((d) => ({ value: String(d.id), name: d.name }))}
+              onChange={(value) => setUp('dial', value)}
+            />
+            <ListField
+              label="Used on"
+              bay
+              value={String(machineId ?? HOSE)}
+              options={[
+                ...machines.map((m) => ({ value: String(m.id), name: m.name })),
+                { value: HOSE, name: 'a garden hose' },
+              ]}
+              onChange={(value) => setUp('machine', value)}
+            />
             <div className="sm:col-span-2">
-              <Field
+              <ListField
                 label="In the bottle"
                 hint="Plain water does; the mix you use tells more, since thick liquid is drawn slower."
-              >
-                {(described) => (
-                  <Choice
-                    {...described}
-                    bay
-                    value={String(draft.liquidId)}
-                    options={[
-                      { value: LIQUID_WATER, name: 'plain water' },
-                      ...products
-                        .filter((p) => p.state !== 'hyper')
-                        .map((p) => ({ value: String(p.id), name: p.name, note: 'mixed as it is used' })),
-                    ]}
-                    onChange={(value) => set({ liquidId: Number(value) })}
-                  />
-                )}
-              </Field>
+                bay
+                value={String(draft.liquidId)}
+                options={[
+                  { value: LIQUID_WATER, name: 'plain water' },
+                  ...products
+                    .filter((p) => p.state !== 'hyper')
+                    .map((p) => ({ value: String(p.id), name: p.name, note: 'mixed as it is used' })),
+                ]}
+                onChange={(value) => set({ liquidId: Number(value) })}
+              />
             </div>
           </section>
           <FlowFields
@@ -165,26 +150,19 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
               better.
             </p>
             <div className="grid grid-cols-[3fr_2fr] gap-4">
-              <Field label="Drained each time">
-                {(described) => (
-                  <TextInput
-                    {...described}
-                    className="reading min-h-16 text-[1.4rem]"
-                    value={draft.drainedText}
-                    onChange={(e) => set({ drainedText: e.target.value })}
-                  />
-                )}
-              </Field>
-              <Field label="Read to" error={refusals.step && <Refusal problem={refusals.step} />}>
-                {(described) => (
-                  <TextInput
-                    {...described}
-                    className="reading min-h-16 text-[1.4rem]"
-                    value={draft.stepText}
-                    onChange={(e) => set({ stepText: e.target.value })}
-                  />
-                )}
-              </Field>
+              <TypedField
+                label="Drained each time"
+                className="reading min-h-16 text-[1.4rem]"
+                value={draft.drainedText}
+                onChange={(e) => set({ drainedText: e.target.value })}
+              />
+              <TypedField
+                label="Read to"
+                error={refusals.step && <Refusal problem={refusals.step} />}
+                className="reading min-h-16 text-[1.4rem]"
+                value={draft.stepText}
+                onChange={(e) => set({ stepText: e.target.value })}
+              />
             </div>
             <StopwatchKey
               watch={draft.runWatch}

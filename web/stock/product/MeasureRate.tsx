@@ -10,8 +10,7 @@ import { post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain } from '../../state/queries.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/Choice.tsx';
-import { Field, TextInput } from '../../ui/Field.tsx';
+import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 
 const TARGET_NAMES: Record<RateTarget, string> = {
@@ -64,42 +63,26 @@ export function MeasureRate({ product }: { product: Product }) {
   return (
     <div className="mt-3 grid max-w-md gap-4 border-l-2 border-ink pl-5">
       <p>Weigh or read the bottle before and after, and count what was done.</p>
-      <Field label="Use">
-        {(described) => (
-          <Choice
-            {...described}
-            value={use}
-            options={product.uses.map((u) => ({ value: u.kind, name: USE_NAMES[u.kind] }))}
-            onChange={setUse}
-          />
-        )}
-      </Field>
+      <ListField
+        label="Use"
+        value={use}
+        options={product.uses.map((u) => ({ value: u.kind, name: USE_NAMES[u.kind] }))}
+        onChange={setUse}
+      />
       <div className="grid grid-cols-[1fr_1fr_1.4fr] items-end gap-3">
-        <Field label="Used">
-          {(described) => (
-            <TextInput
-              {...described}
-              value={used}
-              placeholder="180 ml"
-              onChange={(e) => setUsed(e.target.value)}
-            />
-          )}
-        </Field>
-        <Field label="How many">
-          {(described) => (
-            <TextInput {...described} value={count} onChange={(e) => setCount(e.target.value)} />
-          )}
-        </Field>
-        <Field label="On">
-          {(described) => (
-            <Choice
-              {...described}
-              value={target}
-              options={RATE_TARGETS.map((value) => ({ value, name: TARGET_NAMES[value] }))}
-              onChange={(value) => setTarget(value as RateTarget)}
-            />
-          )}
-        </Field>
+        <TypedField
+          label="Used"
+          value={used}
+          placeholder="180 ml"
+          onChange={(e) => setUsed(e.target.value)}
+        />
+        <TypedField label="How many" value={count} onChange={(e) => setCount(e.target.value)} />
+        <ListField
+          label="On"
+          value={target}
+          options={RATE_TARGETS.map((value) => ({ value, name: TARGET_NAMES[value] }))}
+          onChange={(value) => setTarget(value as RateTarget)}
+        />
       </div>
       <Refusal problem={fault ?? saving.error} />
       {rate?.ok && n.ok && ul.ok && (

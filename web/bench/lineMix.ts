@@ -1,0 +1,86 @@
+import type { Line, LineFillBody } from '#contract/dispensers.ts';
+import type { Product } from '#contract/products.ts';
+import type { Vessel } from '#contract/ware.ts';
+import { type DispenserFill, dispenserFill } from '#core/delivery/dispenserFill.ts';
+import { fractionOfRatio } from '#core/delivery/meteringTip.ts';
+import { accept, type Outcome, type Refusal } from '#core/outcome.ts';
+import { checkStock } from '#core/stock/postings.ts';
+import { parseStrength } from '#core/strength/parseStrength.ts';
+import { type Fraction, fractionOf, type Strength } from '#core/strength/strength.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
+import type { Microlitres } from '#core/units/volume.ts';
+import type { BenchDraft } from './benchDraft.ts';
+import { limitsOf, mayMixOf, meeting } from './benchMix.ts';
+import { blank, depthReader } from './benchStart.ts';
+import type { Ware } from './ware.ts';
+
+/** A fill from a line of the wall dispenser, worked out from what was typed. */
+export type LineMix = {
+  /** Those with a pail on them, and the one that is filled from: a verified one where nobody chose. */
+  lines: Line[];
+  line: Line | null;
+  vessel: Vessel | null;
+  product: Product | null;
+  /** How strong the line is, as measured; null while nobody may fill from it. */
+  given: Fraction | null;
+  fill: DispenserFill | null;
+  asksForWord: boolean;
+  refusals: Partial<Record<'total' | 'strength' | 'product' | 'vessel' | 'stock', Refusal>>;
+  /** What is to be booked but for the word it may ask for; null while it can't be. */
+  body: Omit<LineFillBody, 'acknowledged'> | null;
+};
+
+/** Works out what comes from the line and what is added. Pure and quick, as {@link benchMix}. */
+export function lineMix(draft: BenchDraft, all: readonly Line[], ware: Ware): LineMix {
+  const lines = all.filter((l) => l.pail !== null);
+  const line =
+    lines.find((l) => l.id === draft.lineId) ?? lines.find((l) => l.due === null) ?? lines[0] ?? null;
+  const vessel = ware.vessels.find((v) => v.id === draft.vesselId) ?? ware.vessels[0] ?? null;
+  const product = ware.products.find((p) => p.id === line?.pail?.productId) ?? null;
+  const { check = null } = line ?? {};
+  const given = check && check.verdict.verdict !== 'fault' ? fractionOfRatio(check.ratio) : null;
+  const refusals: LineMix['refusals'] = {};
+  const keep = <T>(at: keyof LineMix['refusals'], outcome: Outcome<T> | null): T | null => {
+    if (outcome && !outcome.ok) refusals[at] = outcome;
+    return outcome?.ok ? outcome.value : null;
+  };
+  const totalUl = vessel && keep('total', totalOf(draft, vessel, ware));
+  const wanted = blank(draft.weakerText) ? null : keep('strength', wantedOf(draft.weakerText, ware));
+  keep('product', product && mayMixOf(product, ware));
+  keep('vessel', product && vessel && meeting(product, vessel, ware.products));
+  const made =
+    given && vessel && totalUl !== null && !refusals.strength
+      ? dispenserFill(given, totalUl, wanted?.fraction ?? null, limitsOf(vessel).fillLimitUl, ware.shop.units)
+      : null;
+  const fill = keep(made && !made.ok && made.field === 'Strength' ? 'strength' : 'total', made);
+  const pail = line?.pail;
+  keep('stock', fill && pail ? checkStock(pail.heldUl, fill.productUl, pail.code, ware.shop.units) : null);
+  const body =
+    fill && line && vessel && Object.keys(refusals).length === 0
+      ? {
+          lineId: line.id,
+          vesselId: vessel.id,
+          totalUl: fill.totalUl,
+          strength: wanted?.strength ?? null,
+          shown: { lineUl: fill.lineUl, productUl: fill.productUl, addUl: fill.addUl },
+        }
+      : null;
+  const asksForWord = product?.record.care.acknowledge ?? false;
+  return { lines, line, vessel, product, given, fill, asksForWord, refusals, body };
+}
+
+function totalOf({ makeText }: BenchDraft, vessel: Vessel, { shop }: Ware): Outcome<Microlitres> {
+  if (blank(makeText)) return accept(limitsOf(vessel).fillLimitUl);
+  return parseVolume(makeText, {
+    system: shop.units,
+    field: 'How much to make',
+    atDepth: depthReader(vessel),
+  });
+}
+
+function wantedOf(text: string, { shop }: Ware): Outcome<{ strength: Strength; fraction: Fraction }> {
+  const strength = parseStrength(text, { system: shop.units, ratio: shop.ratioReading });
+  if (!strength.ok) return strength;
+  const fraction = fractionOf(strength.value);
+  return fraction.ok ? accept({ strength: strength.value, fraction: fraction.value }) : fraction;
+}
