@@ -136,7 +136,7 @@ test('the shop’s water doses a soap, and softened water is chosen for one mix'
   await expect(page.getByRole('alert')).toContainText('"oz" is not a unit of hardness');
   await page.getByLabel('Hardness of the water').fill('210 ppm');
   await page.getByRole('button', { name: 'Save' }).click();
-  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await pickProduct(page, 'Millpond Shampoo');
   await choose(page, 'Vessel', /Wash bucket/);
   await page.getByRole('radio', { name: /Our water, 210 ppm/ }).click();

@@ -43,7 +43,7 @@ test('a new shop is set up over the network, and its empty places lead to the fi
     await choose(page, 'Kind', /^Bucket/);
     await expect(page.getByLabel('Brimful')).toHaveValue('20 l');
     await page.getByRole('button', { name: 'Add the vessel' }).click();
-    await page.getByRole('link', { name: 'Bench' }).click();
+    await page.getByRole('link', { name: 'Bench', exact: true }).click();
     await page.getByRole('radio', { name: /Everyday/ }).click();
     await expect(page.getByTestId('reading-water')).toHaveText('16.2L');
     await expect(page.getByTestId('reading-jet')).toHaveText('1.62L');

@@ -54,10 +54,10 @@ test.describe('on a phone', () => {
     await expect(page.getByText(/by 3 runs\./)).toBeVisible();
     const draw = (await page.getByTestId('reading-draw').textContent())?.trim() ?? '';
     await page.getByRole('button', { name: 'Keep this draw' }).click();
-    await expect(page.getByRole('heading', { name: 'What it draws' })).toBeVisible();
-    await expect(page.getByText(/by 3 runs/)).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'What it draws', exact: true })).toBeVisible();
+    await expect(page.getByText(/by 3 runs/).first()).toBeVisible();
 
-    await page.getByRole('link', { name: 'Bench' }).click();
+    await page.getByRole('link', { name: 'Bench', exact: true }).click();
     await choose(page, 'Product', /Lime Kiln Foam/);
     await choose(page, 'Vessel', /Cannon bottle, bay 3/);
     await expect(page.getByText(/^Draws .* by 3 runs, with plain water\.$/)).toBeVisible();
@@ -132,7 +132,7 @@ test.describe('on a phone', () => {
     await key('Keep this verification').click();
     await expect(page.getByTestId('line-ratio')).toHaveText('1:19.9');
 
-    await page.getByRole('link', { name: 'Bench' }).click();
+    await page.getByRole('link', { name: 'Bench', exact: true }).click();
     await choose(page, 'Your question', /From the wall dispenser/);
     await choose(page, 'Line', /L-2/);
     await choose(page, 'Vessel', /Wheels bucket/);

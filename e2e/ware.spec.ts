@@ -136,7 +136,7 @@ test('a pump head is counted into a cylinder, and the Bench measures with what i
   await page.getByRole('button', { name: 'Add the measure' }).click();
   await expect(page.getByRole('link', { name: /pump on P-1/ })).toContainText('4.1 ml');
 
-  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await choose(page, 'Product', /Lime Kiln Foam/);
   await choose(page, 'Measure with', /^pump on P-1/);
   await expect(page.getByTestId('reading-product')).toHaveText('57.4ml');
@@ -165,7 +165,7 @@ test('what a product is made of is entered from its sheet, unknown until then', 
   await page.getByRole('button', { name: 'Put it on the shelf' }).click();
   await expect(page.getByText('£24.50')).toBeVisible();
 
-  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await choose(page, 'Product', /Branch Line Iron Remover/);
   await page.getByRole('checkbox', { name: /I have read this/ }).check();
   await page.getByRole('button', { name: /^Pour 750 ml/ }).click();

@@ -21,6 +21,7 @@ export function Shell({ children }: { children: ReactNode }) {
   // What is scanned where nothing waits for it is looked up: a container, a batch, a line of the dispenser.
   useScanner((code) => {
     const id = code.slice(2);
+    setOpen(null);
     navigate(code.startsWith('P') ? `/c/${code}` : code.startsWith('B') ? `/b/${code}` : `/rigs/lines/${id}`);
   });
   return (

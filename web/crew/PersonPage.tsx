@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useNavigate, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { atLeast, type Person, personBody, personPatch, ROLES, type Role } from '#contract/people.ts';
 import { useSession } from '../app/session.tsx';
 import { peopleQuery } from '../state/queries.ts';
@@ -8,6 +8,7 @@ import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { SignOffs } from './SignOffs.tsx';
 
@@ -45,7 +46,7 @@ const typedPerson = (person: Person | null): Typed => ({
 });
 
 function PersonForm({ person }: { person: Person | null }) {
-  const navigate = useNavigate();
+  const go = useGo();
   const of = useRowForm<Typed, Person>({
     row: person,
     path: '/people',
@@ -56,7 +57,7 @@ function PersonForm({ person }: { person: Person | null }) {
       body: person ? { name, role, retired, ...(pin && { pin }) } : { name, role, pin },
     }),
     labels: { name: 'Name', role: 'Role' },
-    done: () => navigate('/crew'),
+    done: () => go('/crew'),
   });
   return (
     <Page title={person?.name ?? 'Add someone'}>

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import { atLeast } from '#contract/people.ts';
 import { type Device, type DeviceKind, deviceBody, devicePatch } from '#contract/rigs.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
@@ -14,6 +14,7 @@ import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { Dispenser } from './dispenser/Dispenser.tsx';
 import { DEVICE_NAMES } from './kinds.ts';
@@ -86,7 +87,7 @@ function readDevice(typed: Typed, kind: DeviceKind, units: UnitSystem) {
 
 function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind }) {
   const { shop } = useSession();
-  const navigate = useNavigate();
+  const go = useGo();
   const { data: places = [] } = useQuery(placesQuery);
   const retired = device?.retired ?? false;
   const of = useRowForm<Typed, Device>({
@@ -106,7 +107,7 @@ function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind 
       plateBar: 'Pressure on its plate',
       note: 'Note',
     },
-    done: () => navigate('/rigs'),
+    done: () => go('/rigs'),
   });
   const setRetired = async (row: Device) => {
     const { id, revision, retired: was, ...facts } = row;

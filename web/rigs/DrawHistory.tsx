@@ -56,7 +56,7 @@ export default function DrawHistory({ history, vessel }: { history: Calibration[
   const figure = { color: ink.muted, font: { family: ink.reading, size: 13 } };
   return (
     <figure className="mt-5">
-      <div className="h-56">
+      <div className="relative h-56 min-w-0 overflow-hidden">
         <Scatter
           aria-label="Draw over time"
           role="img"

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useNavigate, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { atLeast } from '#contract/people.ts';
 import { type MeasureRow, measureBody, measurePatch } from '#contract/ware.ts';
 import { MEASURE_KINDS, MEASURE_OUTLINES, type MeasureKind } from '#core/mixing/outlines.ts';
@@ -13,6 +13,7 @@ import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { readVolumes } from '../ui/readVolumes.ts';
+import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { CalibrateMeasure } from './CalibrateMeasure.tsx';
@@ -68,7 +69,7 @@ const LABELS = { capacityUl: 'Holds', stepUl: 'One graduation' } as const;
 
 function MeasureForm({ measure }: { measure: MeasureRow | null }) {
   const { shop } = useSession();
-  const navigate = useNavigate();
+  const go = useGo();
   const retired = measure?.retired ?? false;
   const of = useRowForm<Typed, MeasureRow>({
     row: measure,
@@ -82,7 +83,7 @@ function MeasureForm({ measure }: { measure: MeasureRow | null }) {
       return { body: measure ? { ...body, retired } : body, refusals };
     },
     labels: { name: 'Measure name', kind: 'Kind', ...LABELS },
-    done: () => navigate('/rigs'),
+    done: () => go('/rigs'),
   });
   const { data: measures = [] } = useQuery(measuresQuery);
   const kind = of.form.watch('kind');

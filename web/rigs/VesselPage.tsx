@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useNavigate, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { atLeast } from '#contract/people.ts';
 import { type Vessel, vesselBody, vesselPatch } from '#contract/ware.ts';
 import { VESSEL_KINDS, VESSEL_OUTLINES, type VesselKind } from '#core/mixing/outlines.ts';
@@ -13,6 +13,7 @@ import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import type { TextForm } from '../ui/useTextForm.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
@@ -98,7 +99,7 @@ function VesselFigure({ vessel }: { vessel: Vessel }) {
 
 function VesselForm({ vessel }: { vessel: Vessel | null }) {
   const { shop } = useSession();
-  const navigate = useNavigate();
+  const go = useGo();
   const retired = vessel?.retired ?? false;
   const of = useRowForm<VesselTyped, Vessel>({
     row: vessel,
@@ -124,7 +125,7 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
       orificeMm: 'Orifice',
       dials: 'Dial positions',
     },
-    done: () => navigate('/rigs'),
+    done: () => go('/rigs'),
   });
   const kind = of.form.watch('kind');
   const setRetired = async (row: Vessel) => {

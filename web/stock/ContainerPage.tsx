@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { atLeast } from '#contract/people.ts';
 import type { Container } from '#contract/ware.ts';
 import { CONTAINER_OUTLINES } from '#core/mixing/outlines.ts';
@@ -13,6 +13,7 @@ import { Button } from '../ui/Button.tsx';
 import { shopDay } from '../ui/dates.ts';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { useGo } from '../ui/useGo.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { Movements } from './Movements.tsx';
 
@@ -82,7 +83,7 @@ function Fact({ name, value }: { name: string; value: string }) {
 
 function Actions({ container }: { container: Container }) {
   const { who } = useSession();
-  const navigate = useNavigate();
+  const go = useGo();
   const change = useBench((state) => state.change);
   const opening = useMutation({
     mutationFn: () => post(`/containers/${container.id}/openings`, {}),
@@ -90,7 +91,7 @@ function Actions({ container }: { container: Container }) {
   });
   const puttingAway = useMutation({
     mutationFn: () => post(`/containers/${container.id}/retirements`, {}),
-    onSuccess: () => navigate('/stock'),
+    onSuccess: () => go('/stock'),
     onSettled: () => askAgain('containers'),
   });
   const pourFrom = () => {
@@ -100,7 +101,7 @@ function Actions({ container }: { container: Container }) {
       strengthText: '',
       picked: null,
     });
-    navigate('/bench');
+    go('/bench');
   };
   const error = opening.error ?? puttingAway.error;
   return (

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import type { Product } from '#contract/products.ts';
 import { type Container, containerBody, type Place } from '#contract/ware.ts';
 import { CONTAINER_KINDS, type ContainerKind } from '#core/mixing/outlines.ts';
@@ -11,6 +11,7 @@ import { askAgain, placesQuery, productsQuery } from '../state/queries.ts';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
+import { useGo } from '../ui/useGo.ts';
 import { useTextForm } from '../ui/useTextForm.ts';
 
 type Typed = {
@@ -44,7 +45,7 @@ export default function Receive() {
 
 function ReceiveForm({ products, places }: { products: Product[]; places: Place[] }) {
   const { shop } = useSession();
-  const navigate = useNavigate();
+  const go = useGo();
   const [search] = useSearchParams();
   const of = useTextForm({
     values: {
@@ -87,7 +88,7 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
     send: (body) => post<Container>('/containers', body),
     done: (container) => {
       askAgain('containers');
-      navigate(`/stock/containers/${container.id}`);
+      go(`/stock/containers/${container.id}`);
     },
   });
   return (

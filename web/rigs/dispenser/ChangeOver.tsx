@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import type { Line } from '#contract/dispensers.ts';
 import { atLeast } from '#contract/people.ts';
 import { mayDispense } from '#core/delivery/mayDispense.ts';
@@ -24,6 +24,7 @@ import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { useGo } from '../../ui/useGo.ts';
 import { bandOfLine, lineFit } from './lineFit.ts';
 import { ScannerStandIn } from './ScannerStandIn.tsx';
 
@@ -47,7 +48,7 @@ export default function ChangeOver() {
 
 function Checklist({ line }: { line: Line }) {
   const { shop } = useSession();
-  const navigate = useNavigate();
+  const go = useGo();
   const { data: containers = [] } = useQuery(containersQuery);
   const { data: products = [] } = useQuery(productsQuery);
   const { data: allTips = [] } = useQuery(tipsQuery);
@@ -99,7 +100,7 @@ function Checklist({ line }: { line: Line }) {
         discardUl: thrown.ok ? thrown.value : 0,
       }),
     onSuccess: (after) =>
-      navigate(after.due === 'never' ? `/rigs/lines/${line.id}/verify` : `/rigs/lines/${line.id}`),
+      go(after.due === 'never' ? `/rigs/lines/${line.id}/verify` : `/rigs/lines/${line.id}`),
     onSettled: () => {
       askAgain('devices');
       askAgain('containers');

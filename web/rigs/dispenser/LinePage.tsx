@@ -50,11 +50,11 @@ export default function LinePage() {
       }
     >
       <div className="grid gap-x-13 gap-y-8 lg:grid-cols-2">
-        <div className="flex flex-col gap-8">
+        <div className="flex min-w-0 flex-col gap-8">
           <Gives line={line} />
           <History line={line} lead={lead} />
         </div>
-        <div className="flex flex-col gap-8">
+        <div className="flex min-w-0 flex-col gap-8">
           <TipsOf line={line} />
           {line.pail && <Prime line={line} />}
           <Needs line={line} />

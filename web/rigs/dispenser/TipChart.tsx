@@ -30,7 +30,7 @@ export default function TipChart(props: { fit: LineFit; tips: Tip[]; targetRatio
   const figure = { color: ink.muted, font: { family: ink.reading, size: 13 } };
   return (
     <figure>
-      <div className="h-64">
+      <div className="relative h-64 min-w-0 overflow-hidden">
         <Scatter
           role="img"
           aria-label="Parts of water by the hole of the tip"

@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import type { Line } from '#contract/dispensers.ts';
 import { atLeast } from '#contract/people.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
@@ -13,6 +13,7 @@ import { Either } from '../../ui/Either.tsx';
 import { TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { useGo } from '../../ui/useGo.ts';
 import { LiveReading } from '../measure/LiveReading.tsx';
 import { StandIns } from '../measure/StandIns.tsx';
 import {
@@ -52,7 +53,7 @@ const MOST_FILLS = 8;
 
 function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail']> }) {
   const { who, shop } = useSession();
-  const navigate = useNavigate();
+  const go = useGo();
   const { data: checks = [] } = useQuery(checksQuery(line.id));
   const { data: products = [] } = useQuery(productsQuery);
   const product = products.find((p) => p.id === pail.productId) ?? null;
@@ -72,7 +73,7 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
     mutationFn: () => post<Line>(`/lines/${line.id}/checks`, { ...body, seen }),
     onSuccess: () => {
       forget(key);
-      navigate(`/rigs/lines/${line.id}`);
+      go(`/rigs/lines/${line.id}`);
     },
     onSettled: () => {
       askAgain('devices');

@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import { atLeast } from '#contract/people.ts';
 import { MOST_RUNS } from '#contract/rigs.ts';
 import type { Vessel } from '#contract/ware.ts';
@@ -13,6 +13,7 @@ import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { useGo } from '../../ui/useGo.ts';
 import { drawInWords } from '../drawInWords.ts';
 import { DrainRuns } from './DrainRuns.tsx';
 import { type DrainDraft, drainResult, freshDrain, useDrains } from './drainDraft.ts';
@@ -50,7 +51,7 @@ const HOSE = '0';
 
 function DrainTest({ vessel }: { vessel: Vessel }) {
   const { who, shop } = useSession();
-  const navigate = useNavigate();
+  const go = useGo();
   const [search, setSearch] = useSearchParams();
   const { data: devices = [] } = useQuery(devicesQuery);
   const { data: products = [] } = useQuery(productsQuery);
@@ -74,7 +75,7 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
       post<Vessel>(`/vessels/${vessel.id}/calibrations`, { ...body, dialId: dial?.id, machineId, seen }),
     onSuccess: () => {
       forget(key);
-      navigate(`/rigs/vessels/${vessel.id}`);
+      go(`/rigs/vessels/${vessel.id}`);
     },
     onSettled: () => askAgain('vessels'),
   });

@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { useFieldArray } from 'react-hook-form';
-import { useNavigate } from 'react-router';
 import { PRODUCT_STATES, type Product, productBody, productPatch } from '#contract/products.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import {
@@ -23,6 +22,7 @@ import { Legend } from '../../ui/Legend.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { TickList, TriTable } from '../../ui/TriTable.tsx';
+import { useGo } from '../../ui/useGo.ts';
 import { useRowForm } from '../../ui/useRowForm.ts';
 import type { TextForm } from '../../ui/useTextForm.ts';
 import { LabelReading } from './LabelReading.tsx';
@@ -56,7 +56,7 @@ type Of = { of: TextForm<ProductTyped> };
 /** A product, new or changed, with its whole record. A new one starts as its family usually is. */
 export function ProductForm({ product }: { product: Product | null }) {
   const { shop } = useSession();
-  const navigate = useNavigate();
+  const go = useGo();
   const of = useRowForm<ProductTyped, Product>({
     row: product,
     path: '/products',
@@ -68,7 +68,7 @@ export function ProductForm({ product }: { product: Product | null }) {
       return { body: product ? { ...(body as object), retired: product.retired } : body, refusals };
     },
     labels: LABELS,
-    done: (row) => navigate(product ? `/stock/products/${row.id}` : `/stock/receive?product=${row.id}`),
+    done: (row) => go(product ? `/stock/products/${row.id}` : `/stock/receive?product=${row.id}`),
   });
   return (
     <Page title={product ? product.name : 'Add a product'}>
