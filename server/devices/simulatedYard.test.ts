@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Reading } from '#contract/instruments.ts';
 import { drainDraw } from '#core/delivery/drainTest.ts';
 import { serveShop } from '../testing/demoShop.ts';
+import { noInstruments } from './instrument.ts';
 import { SimulatedYard } from './simulatedYard.ts';
 
 const TRUTH = {
@@ -118,5 +119,25 @@ describe('instruments over the wire', () => {
     expect((await bram('post', '/api/instruments/scale/acts', { act: 'kick' })).status).toBe(422);
     expect((await bram('post', '/api/instruments/kettle/acts', { act: 'tare' })).status).toBe(404);
     expect((await shop.anyone('get', '/api/instruments')).status).toBe(401);
+  });
+
+  it('stream their readings to whoever is signed in, and the last word of one that was unplugged', async () => {
+    const bram = await shop.signIn('Bram Addy');
+    await bram('post', '/api/instruments/scale/acts', { act: 'putPail' });
+    const scale = await shop.instruments.find('scale');
+    const heard: Reading['kind'][] = [];
+    const stop = scale?.listen((reading) => heard.push(reading.kind));
+    await new Promise((next) => setTimeout(next, 700));
+    await bram('post', '/api/instruments/scale/acts', { act: 'unplug' });
+    stop?.();
+    expect(heard.length).toBeGreaterThan(2);
+    expect(heard.at(-1)).toBe('gone');
+    expect((await bram('get', '/api/instruments/kettle/readings')).status).toBe(404);
+    expect((await shop.anyone('get', '/api/instruments/scale/readings')).status).toBe(401);
+  });
+
+  it('are not there in a shop of one’s own', async () => {
+    expect(await noInstruments.list()).toEqual([]);
+    expect(await noInstruments.find('scale')).toBeUndefined();
   });
 });

@@ -9,7 +9,7 @@ import { loadDemo } from '../../demo/loadDemo.ts';
 import { demoPins } from '../../demo/people.ts';
 import { createApp } from '../app.ts';
 import { Books } from '../db/books.ts';
-import { noInstruments } from '../devices/instrument.ts';
+import { type Instruments, noInstruments } from '../devices/instrument.ts';
 import { noLabelPrinter, simulatedLabelPrinter } from '../devices/labelPrinter.ts';
 import { Live } from '../live/live.ts';
 import { Papers } from '../papers/office.ts';
@@ -25,6 +25,7 @@ export class ServedShop {
   now = new Date('2026-05-04T08:30:00Z');
   readonly setupCode = '246810';
   readonly papers = new Papers();
+  instruments: Instruments = noInstruments;
   books!: Books;
   app!: ReturnType<typeof createApp>;
   #keys = 0;
@@ -32,6 +33,7 @@ export class ServedShop {
   async open(folder: string, demo: boolean): Promise<void> {
     this.books = await Books.open(folder, this.now);
     if (demo) await loadDemo(this.books, this.now);
+    if (demo) this.instruments = await simulatedInstruments(this.books);
     const log = pino({ level: 'fatal' });
     this.app = createApp({
       books: this.books,
@@ -42,7 +44,7 @@ export class ServedShop {
       demoPins: demo ? demoPins : new Map(),
       papers: this.papers,
       labelPrinter: demo ? simulatedLabelPrinter : noLabelPrinter,
-      instruments: demo ? await simulatedInstruments(this.books) : noInstruments,
+      instruments: this.instruments,
       publicAddress: () => 'http://192.0.2.10:4600/',
     });
   }
@@ -83,6 +85,7 @@ export function serveShop({ demo = true } = {}): ServedShop {
   const folder = mkdtempSync(join(tmpdir(), 'kettle-shop-'));
   beforeAll(() => shop.open(folder, demo));
   afterAll(async () => {
+    shop.instruments.close();
     await shop.papers.close();
     await shop.books.close();
     rmSync(folder, { recursive: true, force: true });

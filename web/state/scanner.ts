@@ -1,40 +1,23 @@
 import { useEffect, useRef } from 'react';
-
-/** Keys that come faster than any hand: a barcode scanner types what it reads and ends it with Enter. */
-const FASTEST_HAND_MS = 30;
-const CODE = /^[PBL]-\d{1,9}$/i;
+import { Wedge } from './wedge.ts';
 
 type Scanned = (code: string) => void;
 const listeners: Scanned[] = [];
-
-let typed = '';
-let lastMs = 0;
+const wedge = new Wedge();
 let field: { el: HTMLInputElement; value: string } | null = null;
 
 /** Watches every key of the page; what a scanner typed into a field by mistake is taken out of it again. */
 function onKey(event: KeyboardEvent): void {
-  const nowMs = event.timeStamp;
-  const fast = nowMs - lastMs < FASTEST_HAND_MS;
-  lastMs = nowMs;
-  if (event.key === 'Enter' && fast && CODE.test(typed)) {
-    const code = typed.toUpperCase();
-    event.preventDefault();
-    event.stopPropagation();
-    if (field) restore(field.el, field.value);
-    typed = '';
-    listeners.at(-1)?.(code);
-    return;
-  }
-  if (event.key.length !== 1) {
-    if (event.key !== 'Shift') typed = '';
-    return;
-  }
-  if (!fast) {
-    typed = '';
+  const code = wedge.take(event.key, event.timeStamp);
+  if (wedge.fresh) {
     const at = event.target;
     field = at instanceof HTMLInputElement ? { el: at, value: at.value } : null;
   }
-  typed += event.key;
+  if (code === null) return;
+  event.preventDefault();
+  event.stopPropagation();
+  if (field) restore(field.el, field.value);
+  listeners.at(-1)?.(code);
 }
 
 /** Sets a field back the way React hears of it. */
