@@ -1,8 +1,13 @@
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { Strength } from '#core/strength/strength.ts';
+import type { OnPanel } from './ledger.ts';
 
 /** A working batch: what is in a labelled vessel, how strong, by whom, and how long it keeps. */
 export type Batch = {
+  /** How it reaches the panel, where it went into a cannon or a gun. */
+  panel: OnPanel | null;
+  /** The dispenser line it was filled from. */
+  lineName: string | null;
   id: number;
   code: string;
   productId: number;

@@ -20,6 +20,14 @@ const litre = 1_000_000;
 const fills = (...products: number[]) =>
   products.map((ml) => ({ totalUl: 2 * litre, productUl: ml * 1_000, source: 'typed' as const }));
 
+/** Fills of so many litres that took the same of product each. */
+const collected = (ml: number, ...litres: number[]) =>
+  litres.map((l) => ({
+    totalUl: Math.round(l * litre),
+    productUl: ml * 1_000,
+    source: 'typed' as const,
+  }));
+
 /** What was hung on which line, and what it then gave, oldest first. */
 export const lineEvents: {
   line: string;
@@ -51,7 +59,7 @@ export const lineEvents: {
     product: 'Orchard Pre-wash',
     tip: 'fine',
     target: '1:30',
-    runs: fills(40.4, 41, 41),
+    runs: collected(40, 1.94, 1.96, 1.98),
   },
   {
     line: 'Middle line',
@@ -59,6 +67,6 @@ export const lineEvents: {
     product: 'Orchard Pre-wash',
     tip: 'wide',
     target: '1:30',
-    runs: fills(86.4, 87.4, 87),
+    runs: collected(90, 2.034, 2.07, 2.106),
   },
 ];

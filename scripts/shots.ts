@@ -23,7 +23,17 @@ const shots: Shot[] = [
   { name: 'sign-in', who: '', view: (page) => page.getByRole('button', { name: /Bram Addy/ }).click() },
   { name: 'bench', view: (page) => pickProduct(page, 'Lime Kiln Foam') },
   { name: 'bench-phone', ...PHONE, view: (page) => pickProduct(page, 'Lime Kiln Foam') },
-  { name: 'bench-dark', theme: 'dark', view: (page) => pickProduct(page, 'Millpond Shampoo') },
+  {
+    name: 'bench-cannon-dark',
+    theme: 'dark',
+    view: async (page) => {
+      await pickProduct(page, 'Lime Kiln Foam');
+      await choose(page, 'Vessel', /Cannon bottle, bay 2/);
+      await page.getByRole('radio', { name: 'on the panel' }).click();
+      await page.getByLabel('Strength', { exact: true }).fill('1%');
+      await page.getByText(/19 in 20 fills land on the panel/).waitFor();
+    },
+  },
   {
     name: 'bench-leftover-phone',
     ...PHONE,
@@ -92,6 +102,37 @@ const shots: Shot[] = [
     },
   },
   { name: 'rigs', view: (page) => page.goto('/rigs') },
+  {
+    name: 'cannon',
+    who: 'Odo Marsh',
+    view: async (page) => {
+      await page.goto('/rigs/vessels/4');
+      await page.getByRole('img', { name: 'Draw over time' }).waitFor();
+    },
+  },
+  {
+    name: 'measure-draw-phone',
+    ...PHONE,
+    who: 'Odo Marsh',
+    view: async (page) => {
+      await page.goto('/rigs/vessels/4/measure');
+      await page.getByLabel('Time to fill, seconds').fill('94');
+      for (const [i, seconds] of ['94', '97', '95'].entries()) {
+        await page.getByRole('button', { name: 'Type a run instead' }).click();
+        await page.getByLabel(`Seconds of run ${i + 1}`).fill(seconds);
+      }
+      await page.getByRole('timer').last().scrollIntoViewIfNeeded();
+      await page.evaluate(() => window.scrollBy(0, 420));
+    },
+  },
+  {
+    name: 'dispenser-line',
+    who: 'Odo Marsh',
+    view: async (page) => {
+      await page.goto('/rigs/lines/2');
+      await page.getByRole('img', { name: /Parts of water/ }).waitFor();
+    },
+  },
   { name: 'shop', who: 'Hester Quill', view: (page) => page.goto('/shop') },
 ];
 

@@ -6,7 +6,7 @@ import type { Fraction } from '../strength/strength.ts';
 import { FAMILIES, FAMILY_NAMES, takesHardness } from './family.ts';
 import { careInWords, checkPh, DELIVERIES, deliveryOf, isSuction, SURFACES, suitsVessel } from './record.ts';
 import { familyStart, recordStart, startOfUse } from './starts.ts';
-import { bandOfUse, placeOnPanel, type USE_KINDS } from './uses.ts';
+import { bandOfUse, placeOnPanel, served, type USE_KINDS } from './uses.ts';
 
 describe('a family', () => {
   it.each(FAMILIES)('%s starts a record that says what is not known yet', (family) => {
@@ -130,5 +130,20 @@ describe('a record', () => {
         },
       ),
     );
+  });
+});
+
+describe('what a mix is as good as', () => {
+  const label = [
+    { name: 'foam', fraction: 0.1, basis: 'bottle' as const },
+    { name: 'pre-wash', fraction: 0.01, basis: 'panel' as const },
+  ];
+
+  it('is held to each label strength where that one holds', () => {
+    const names = (bottle: number, panel?: number) => served(label, bottle, panel).map((e) => e.name);
+    expect(names(0.1)).toEqual(['foam']);
+    expect(names(0.01)).toEqual(['pre-wash']);
+    expect(names(0.1, 0.0098)).toEqual(['foam', 'pre-wash']);
+    expect(names(0.1, 0.009)).toEqual(['foam']);
   });
 });

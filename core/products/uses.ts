@@ -118,12 +118,15 @@ const SAME_USE = 0.03;
 /**
  * The label strengths a mix is as good as: same product at the same strength is the same bottle.
  *
- * @param fraction how strong the mix really is
+ * @param fraction how strong the mix really is in its vessel
+ * @param panel how strong it is on the panel, where a cannon dilutes it; label strengths that hold there are held to it
  */
-export const served = <E extends { readonly fraction: number }>(
+export const served = <E extends { readonly fraction: number; readonly basis?: Basis }>(
   entries: readonly E[],
   fraction: number,
-): E[] => entries.filter((e) => Math.abs(e.fraction / fraction - 1) <= SAME_USE);
+  panel = fraction,
+): E[] =>
+  entries.filter((e) => Math.abs(e.fraction / (e.basis === 'panel' ? panel : fraction) - 1) <= SAME_USE);
 
 export type PlaceOnPanel = 'underFloor' | 'within' | 'overCeiling';
 

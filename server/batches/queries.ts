@@ -8,14 +8,14 @@ export async function batchOf(db: Queryable, idOrCode: string): Promise<Batch | 
     `SELECT k.id, k.code, k.product_id AS "productId", p.name AS "productName", k.vessel_id AS "vesselId",
             v.name AS "vesselName", w.name AS "personName", k.strength, k.fraction AS "askedFraction",
             to_char(k.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') AS "madeAt", k.use_by::text AS "useBy",
-            k.water, k.estimate,
+            k.water, k.estimate, k.panel, n.code || ' ' || n.name AS "lineName",
             (SELECT coalesce(jsonb_agg(jsonb_build_object('name', m.name, 'ul', (d->>'ul')::bigint)), '[]')
              FROM jsonb_array_elements(k.measured) d JOIN measure m ON m.id = (d->>'measureId')::int) AS measured,
             went.product_ul AS "productUl", went.ul AS "madeUl",
             coalesce((SELECT sum(l.ul)::bigint FROM balance l WHERE l.account_id = a.id), 0) AS "heldUl"
      FROM batch k
      JOIN product p ON p.id = k.product_id JOIN vessel v ON v.id = k.vessel_id JOIN person w ON w.id = k.person_id
-     JOIN account a ON a.batch_id = k.id
+     JOIN account a ON a.batch_id = k.id LEFT JOIN dispenser_line n ON n.id = k.line_id
      CROSS JOIN LATERAL (
        SELECT coalesce(sum(g.ul), 0)::bigint AS ul,
               coalesce(sum(g.ul) FILTER (WHERE g.product_id = k.product_id), 0)::bigint AS product_ul

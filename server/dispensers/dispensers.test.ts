@@ -44,9 +44,13 @@ describe('a line of the dispenser', () => {
       pail: { productName: 'Orchard Pre-wash' },
       tip: { name: 'wide', diameterMm: 0.9 },
       due: null,
-      check: { tipName: 'wide', verdict: { verdict: 'use' }, runs: fills(86.4, 87.4, 87) },
+      check: {
+        tipName: 'wide',
+        verdict: { verdict: 'use' },
+        runs: [{ totalUl: 2_034_000, productUl: 90_000 }, {}, { totalUl: 2_106_000 }],
+      },
     });
-    expect(middle.check?.ratio).toBeCloseTo(22, 1);
+    expect(middle.check?.ratio).toBeCloseTo(22, 9);
     expect(await lineNamed('Right line')).toMatchObject({ pail: null, tip: null, check: null, due: null });
   });
 

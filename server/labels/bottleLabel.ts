@@ -21,7 +21,9 @@ export function bottleLabel(
     productName: product.name,
     strength: strengthOf(batch, fraction),
     fraction,
-    whatFor: served(product.labelEntries, fraction).map((e) => e.whatFor.toLowerCase()),
+    whatFor: served(product.labelEntries, fraction, batch.panel?.fraction).map((e) =>
+      e.whatFor.toLowerCase(),
+    ),
     hazards: product.record.hazards.map((h) => HAZARD_NAMES[h]),
     care: careInWords(product.record.care),
     personName: batch.personName,

@@ -24,6 +24,7 @@ import { ButtonLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { LineList } from './dispenser/Dispenser.tsx';
+import { drawInWords } from './drawInWords.ts';
 import { MEASURE_NAMES } from './kinds.ts';
 import { outputInWords } from './OutputSection.tsx';
 import { Silhouette } from './Silhouette.tsx';
@@ -174,7 +175,7 @@ function deliversInWords(v: Vessel): string | null {
   const rig = v.draws.find((d) => d.dialId === v.dialId && d.machineId === v.machineId);
   const dial = v.dials.find((d) => d.id === v.dialId)?.name;
   if (!rig) return 'draw not measured';
-  return `${dial}: draws ${Number((rig.q * 100).toPrecision(2))} %`;
+  return `${dial}: draws ${drawInWords(rig)}`;
 }
 
 function Ledger({ children, empty }: { children: ReactNode[]; empty: string }) {

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { useParams } from 'react-router';
 import type { Batch } from '#contract/batches.ts';
+import type { OnPanel } from '#contract/ledger.ts';
 import { served } from '#core/products/uses.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
@@ -10,6 +11,7 @@ import { useSession } from '../app/session.tsx';
 import { ProductCare } from '../bench/Cautions.tsx';
 import { LabelButton } from '../labels/LabelButton.tsx';
 import { batchQuery, labelPath } from '../labels/labels.ts';
+import { drawInWords } from '../rigs/drawInWords.ts';
 import { shopNow } from '../state/clock.ts';
 import { productsQuery } from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';
@@ -32,11 +34,12 @@ function BatchFacts({ batch }: { batch: Batch }) {
   const { data: products = [] } = useQuery(productsQuery);
   const product = products.find((p) => p.id === batch.productId);
   const fraction = (batch.madeUl > 0 ? batch.productUl / batch.madeUl : batch.askedFraction) as Fraction;
-  const serves = product ? served(product.labelEntries, fraction) : [];
+  const serves = product ? served(product.labelEntries, fraction, batch.panel?.fraction) : [];
   const old = batch.useBy !== null && batch.useBy < dayOf(shopNow(), shop.zone);
   const of = { batchId: batch.id, code: batch.code };
   const facts: [string, ReactNode][] = [
     ['Strength', `${formatStrength(batch.strength)} asked for, ${formatPercent(fraction)} mixed`],
+    ...(batch.panel ? [['On the panel', panelInWords(batch.panel)] as [string, ReactNode]] : []),
     ['Serves', serves.map((e) => e.whatFor.toLowerCase()).join(', ') || 'no strength on its label'],
     [
       'Made',
@@ -45,7 +48,11 @@ function BatchFacts({ batch }: { batch: Batch }) {
     [
       'Measured with',
       batch.measured.map((m) => m.name).join(' and ') ||
-        (batch.estimate ? 'a free pour, an estimate' : 'other mixes'),
+        (batch.lineName
+          ? `the wall dispenser, ${batch.lineName}`
+          : batch.estimate
+            ? 'a free pour, an estimate'
+            : 'other mixes'),
     ],
     ['Water', WATER[batch.water]],
     [
@@ -93,4 +100,11 @@ function BatchFacts({ batch }: { batch: Batch }) {
       </div>
     </Page>
   );
+}
+
+/** What lands on the paint, how the cannon was set for it, and how well its draw was known. */
+function panelInWords({ fraction, known, dialName, machineName, q, u, from, to }: OnPanel): string {
+  const about = known === 'measured' ? '' : 'about ';
+  const set = `dial ${dialName}, on ${machineName ?? 'a garden hose'}`;
+  return `${about}${formatPercent(fraction as Fraction)}: ${set}, draw ${drawInWords({ q, u, known, from, to })}`;
 }
