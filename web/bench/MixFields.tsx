@@ -121,7 +121,9 @@ export function MixFields({ draft, bench, ware, set, choose }: Props) {
         refusal={refusals.strength}
         strength
         hint={
-          bench.strength?.ok ? strengthInWords(bench.strength.value) : 'Such as 1:12, 1 in 12, 4% or 30 ml/l'
+          bench.strength?.ok
+            ? `${strengthInWords(bench.strength.value)}${bench.onPanel ? ', on the panel' : ''}`
+            : 'Such as 1:12, 1 in 12, 4% or 30 ml/l'
         }
         onChange={(strengthText) => set({ strengthText, picked: null })}
         onKeyDown={stepRung}

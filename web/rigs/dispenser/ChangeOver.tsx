@@ -17,6 +17,7 @@ import {
   containersQuery,
   lineQuery,
   productsQuery,
+  queryClient,
   tipsQuery,
 } from '../../state/queries.ts';
 import { useScanner } from '../../state/scanner.ts';
@@ -99,8 +100,11 @@ function Checklist({ line }: { line: Line }) {
         labelled,
         discardUl: thrown.ok ? thrown.value : 0,
       }),
-    onSuccess: (after) =>
-      go(after.due === 'never' ? `/rigs/lines/${line.id}/verify` : `/rigs/lines/${line.id}`),
+    onSuccess: (after) => {
+      // The next page starts from the line as it is now, not as it was.
+      queryClient.setQueryData(lineQuery(line.id).queryKey, after);
+      go(after.due === 'never' ? `/rigs/lines/${line.id}/verify` : `/rigs/lines/${line.id}`);
+    },
     onSettled: () => {
       askAgain('devices');
       askAgain('containers');
