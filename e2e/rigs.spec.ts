@@ -231,3 +231,32 @@ test('how much a product takes is measured on four wheels, and the Bench counts 
   );
   await expect(page.getByText(/555 ml|540 ml/).first()).toBeVisible();
 });
+
+test('a manager sets how long a verification holds, and adds tips and lines to the dispenser', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.goto('/rigs/lines/1');
+  await expect(page.getByText('Verified more than 30 days ago.')).toBeVisible();
+  const settings = page.getByRole('region', { name: 'Settings of the line' });
+  await settings.getByLabel('Verified every').fill('often');
+  await settings.getByRole('button', { name: 'Save' }).click();
+  await expect(settings.getByRole('alert')).toContainText('Verified every');
+  await settings.getByLabel('Verified every').fill('90 days');
+  await settings.getByLabel('It has a foot valve').uncheck();
+  await settings.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Verified more than 30 days ago.')).toHaveCount(0);
+  await expect(page.getByText('A foot valve, which it has not:')).toBeVisible();
+
+  await page.goto('/rigs/devices/3');
+  await page.getByLabel('Line', { exact: true }).fill('Far line');
+  await page.getByRole('button', { name: 'Add the line' }).click();
+  await expect(page.getByRole('link', { name: /Far line/ })).toContainText('nothing on it');
+  await page.getByLabel('Tip', { exact: true }).fill('hair');
+  await page.getByLabel('Hole', { exact: true }).fill('thin');
+  await expect(page.getByRole('alert')).toContainText('Hole');
+  await page.getByLabel('Hole', { exact: true }).fill('0.4 mm');
+  await page.getByRole('button', { name: 'Add the tip' }).click();
+  await expect(page.getByRole('cell', { name: 'hair' })).toBeVisible();
+});

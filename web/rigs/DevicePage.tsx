@@ -135,7 +135,7 @@ function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind 
               of={of}
               name="name"
               label="Name"
-              hint="As people call it, such as Pressure washer, bay 2"
+              hint={`As people call it, such as ${DEVICE_NAMES[kind]}, bay 2`}
             />
           </div>
           <ChoiceField

@@ -47,7 +47,7 @@ export function LineList({ lines }: { lines: Line[] }) {
         <li key={l.id} className="ruled border-faint">
           <Link
             to={`/rigs/lines/${l.id}`}
-            className="flex min-h-17 items-center gap-5 py-2 leading-tight no-underline hover:underline"
+            className="flex min-h-17 items-start gap-5 py-2 leading-snug no-underline hover:underline"
           >
             <span className="reading w-12 shrink-0">{l.code}</span>
             <span className="flex-1">
@@ -55,8 +55,6 @@ export function LineList({ lines }: { lines: Line[] }) {
               <span className="block text-[0.94rem] text-muted">
                 {l.pail ? `${l.pail.productName} from ${l.pail.code}, tip ${l.tip?.name}` : 'nothing on it'}
               </span>
-            </span>
-            <span className="max-w-64 text-right">
               {l.check && <span className="reading block">{checkInWords(l.check)}</span>}
               {l.target && !l.check && (
                 <span className="reading block">meant for {formatStrength(l.target)}</span>

@@ -18,6 +18,7 @@ import { TypedField } from '../../ui/Labelled.tsx';
 import { Ledger } from '../../ui/Ledger.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { LineSettings } from './LineSettings.tsx';
 import { bandOfLine, lineFit, targetOf } from './lineFit.ts';
 import { checkInWords, dueInWords, ratioInWords } from './lineWords.ts';
 
@@ -33,7 +34,7 @@ export default function LinePage() {
   const lead = atLeast(who.role, 'lead');
   return (
     <Page
-      title={`${line.code}, ${line.name}`}
+      title={`${line.code}, ${line.name}${line.retired ? ', out of use' : ''}`}
       actions={
         lead && (
           <>
@@ -53,6 +54,7 @@ export default function LinePage() {
         <div className="flex min-w-0 flex-col gap-8">
           <Gives line={line} />
           <History line={line} lead={lead} />
+          {atLeast(who.role, 'manager') && <LineSettings key={line.id} line={line} />}
         </div>
         <div className="flex min-w-0 flex-col gap-8">
           <TipsOf line={line} />
@@ -151,7 +153,7 @@ function TipsOf({ line }: { line: Line }) {
       <Suspense fallback={<div className="h-64" />}>
         <TipChart fit={fit} tips={tips} targetRatio={target ? 1 / target - 1 : null} />
       </Suspense>
-      <p className="mt-3">
+      <p className="mt-3 mb-4">
         {recommended?.ok ? (
           <>
             <strong>

@@ -85,10 +85,16 @@ export default function TipChart(props: { fit: LineFit; tips: Tip[]; targetRatio
                 max: to,
                 grid: { display: false },
                 border: { color: ink.ink },
+                // A tick to each tip at hand: other diameters say nothing.
+                afterBuildTicks: (axis) => {
+                  axis.ticks = tips
+                    .filter((t) => t.diameterMm >= from && t.diameterMm <= to)
+                    .map((t) => ({ value: t.diameterMm }));
+                },
                 ticks: {
                   ...figure,
+                  autoSkip: false,
                   callback: (mm) => `${Number(Number(mm).toFixed(2))} mm`,
-                  maxTicksLimit: 8,
                 },
               },
               y: {

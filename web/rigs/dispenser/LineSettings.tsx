@@ -1,0 +1,57 @@
+import { type Line, lineBody, linePatch } from '#contract/dispensers.ts';
+import { parseNumber } from '#core/units/parseNumber.ts';
+import { patch } from '../../app/api.ts';
+import { askAgain } from '../../state/queries.ts';
+import { Button } from '../../ui/Button.tsx';
+import { TextField, TickField } from '../../ui/FormFields.tsx';
+import { FormFoot } from '../../ui/FormFoot.tsx';
+import { useRowForm } from '../../ui/useRowForm.ts';
+
+type Typed = { name: string; checkDays: string; footValve: boolean };
+
+/** What a manager sets of a line: its name, how long a verification holds, and whether it has a foot valve. */
+export function LineSettings({ line }: { line: Line }) {
+  const { deviceId, retired } = line;
+  const of = useRowForm<Typed, Line>({
+    row: line,
+    path: '/lines',
+    topic: 'devices',
+    schema: linePatch,
+    typed: (row) => ({
+      name: row?.name ?? '',
+      checkDays: `${row?.checkDays ?? 30} days`,
+      footValve: row?.footValve ?? true,
+    }),
+    read: ({ name, checkDays, footValve }) => {
+      const days = parseNumber(checkDays.replace(/\s*days?\s*$/i, ''), 'Verified every');
+      const remedy = 'Type whole days from 1 to 365, such as 30.';
+      return {
+        body: { deviceId, name, footValve, checkDays: days.ok ? days.value : 0, retired },
+        refusals: days.ok ? {} : { checkDays: { ...days, remedy } },
+      };
+    },
+    labels: { name: 'Line name', checkDays: 'Verified every', footValve: 'Foot valve' },
+    done: () => {},
+  });
+  const setRetired = async () => {
+    const { name, footValve, checkDays } = line;
+    const body = lineBody.validateSync({ deviceId, name, footValve, checkDays });
+    await patch(`/lines/${line.id}`, { ...body, retired: !retired }, line.revision);
+    askAgain('devices');
+  };
+  return (
+    <section aria-label="Settings of the line" className="max-w-md">
+      <h2 className="mb-2">Settings</h2>
+      <form onSubmit={of.submit} noValidate>
+        <div className="grid items-start gap-4 sm:grid-cols-2">
+          <TextField of={of} name="name" label="Line name" />
+          <TextField of={of} name="checkDays" label="Verified every" />
+          <TickField of={of} name="footValve" label="It has a foot valve" />
+        </div>
+        <FormFoot save="Save" {...of.foot}>
+          <Button onClick={() => void setRetired()}>{retired ? 'Bring it back' : 'Retire it'}</Button>
+        </FormFoot>
+      </form>
+    </section>
+  );
+}
