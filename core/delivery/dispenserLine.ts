@@ -72,6 +72,34 @@ export type Verdict = {
   readonly suspects: readonly Suspect[];
 };
 
+/**
+ * What a tip gave before with a product: the newest verification that was not taken back and found no fault, so that a
+ * fault that was mended is not taken for a drift.
+ *
+ * @param checks newest first
+ * @returns parts of water to one of product; null where nobody knows
+ */
+export function givenBefore(
+  checks: readonly {
+    readonly productId: number;
+    readonly tipId: number;
+    readonly ratio: number;
+    readonly verdict: Pick<Verdict, 'verdict'>;
+    readonly withdrawnAt: string | null;
+  }[],
+  productId: number,
+  tipId: number,
+): number | null {
+  const sound = checks.find(
+    (c) =>
+      c.productId === productId &&
+      c.tipId === tipId &&
+      c.withdrawnAt === null &&
+      c.verdict.verdict !== 'fault',
+  );
+  return sound?.ratio ?? null;
+}
+
 /** Fills of one line that differ by more are not one strength. */
 const UNSTEADY = 0.15;
 /** A line this far from what the same tip gave before has changed. */

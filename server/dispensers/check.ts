@@ -1,5 +1,5 @@
 import type { CheckBody, Line } from '#contract/dispensers.ts';
-import { checkLine, judgeLine } from '#core/delivery/dispenserLine.ts';
+import { checkLine, givenBefore, judgeLine } from '#core/delivery/dispenserLine.ts';
 import { bandOfUse, nearestTo } from '#core/products/uses.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
@@ -20,10 +20,7 @@ export async function bookCheck(
   if (!line) throw missing('line');
   const { pail, tip, target } = line;
   if (!pail || !tip || !target) throw nothingOn(line);
-  const history = (await checks(tx, lineId)).filter((c) => c.withdrawnAt === null);
-  const newest = history[0];
-  if (newest && newest.id !== body.seen && newest.at > (line.check?.at ?? ''))
-    throw measuredSince(newest.personName, newest);
+  const history = await checks(tx, lineId);
   if (line.check && line.check.id !== body.seen) throw measuredSince(line.check.personName, line.check);
   const found = checkLine(body.runs);
   if (!found.ok) throw refusalProblem(found, '/runs');
@@ -31,7 +28,7 @@ export async function bookCheck(
   const wanted = fractionOf(target);
   if (!product || !wanted.ok) throw missing('product');
   const entry = nearestTo(product.labelEntries, wanted.value);
-  const before = history.find((c) => c.productId === pail.productId && c.tipId === tip.id)?.ratio ?? null;
+  const before = givenBefore(history, pail.productId, tip.id);
   const verdict = judgeLine(found.value, {
     before,
     target: wanted.value,

@@ -221,6 +221,18 @@ describe('a changeover', () => {
     expect(held - old.heldUl).toBe(25_000);
   });
 
+  it('is followed by a verification that nobody has made before it', async () => {
+    const right = await lineNamed('Right line');
+    expect(right.due).toBe('never');
+    const answer = await odo('post', `/api/lines/${right.id}/checks`, {
+      method: 'volume',
+      runs: fills(95, 96),
+      seen: null,
+    });
+    expect(answer.status).toBe(201);
+    expect((answer.body as Line).due).toBeNull();
+  });
+
   it('to a fresh pail of the same product keeps the verification', async () => {
     const middle = await lineNamed('Middle line');
     const same = await odo(

@@ -68,7 +68,7 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
     set({ runs: now.runs.map((run, j) => (i === j ? { ...run, ...more } : run)) });
   };
   const { runs, result, body } = checkResult(draft, line, product, checks, shop.units);
-  const [seen, setSeen] = useState(line.check?.id ?? checks.find((c) => c.withdrawnAt === null)?.id ?? null);
+  const [seen, setSeen] = useState(line.check?.id ?? null);
   const saving = useMutation({
     mutationFn: () => post<Line>(`/lines/${line.id}/checks`, { ...body, seen }),
     onSuccess: () => {

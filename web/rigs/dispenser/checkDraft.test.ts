@@ -90,6 +90,16 @@ describe('a verification as it is typed', () => {
     ).toBe('use');
   });
 
+  it('holds a line that was mended against what it gave before the fault', () => {
+    const draft: CheckDraft = { method: 'volume', runs: [fill({ collected: '2 l', product: '87 ml' })] };
+    const fault = check(3, 0.9, 35, {
+      id: 9,
+      verdict: { verdict: 'fault', words: '', remedy: '', suspects: ['air'] },
+    });
+    expect(result(draft, [fault, check(3, 0.9, 22)]).result?.verdict.verdict).toBe('use');
+    expect(result(draft, [check(3, 0.9, 35), check(3, 0.9, 22)]).result?.verdict.verdict).toBe('fault');
+  });
+
   it.each([
     [{ beforeG: '13000', afterG: '13100', collected: '2 l' }, 'Pail after', 'no lighter'],
     [{ beforeG: 'heavy', afterG: '13100', collected: '2 l' }, 'Pail before', 'not a number'],

@@ -6,6 +6,7 @@ import type { Source } from '#contract/rigs.ts';
 import {
   type LineCheck as Checked,
   checkLine,
+  givenBefore,
   judgeLine,
   lineRatio,
   type Verdict,
@@ -82,10 +83,7 @@ export function checkResult(
   if (read.length === 0 || read.length < started.length || !target) return none;
   const found = checkLine(read);
   if (!found.ok) return none;
-  const before =
-    checks.find(
-      (c) => c.withdrawnAt === null && c.productId === line.pail?.productId && c.tipId === line.tip?.id,
-    )?.ratio ?? null;
+  const before = line.pail && line.tip ? givenBefore(checks, line.pail.productId, line.tip.id) : null;
   const verdict = judgeLine(found.value, { before, target, band: bandOfLine(product, target) });
   return { runs, result: { ...found.value, verdict }, body: { method: draft.method, runs: read } };
 }

@@ -69,10 +69,17 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
 
   const newest = vessel.draws.find((d) => d.dialId === dial?.id && d.machineId === machineId);
   // What was there when the test began: a calibration someone else saves meanwhile is a clash, however fresh the page.
-  const [seen, setSeen] = useState<number | null>(newest?.calibrationId ?? null);
+  const fresh = { key, id: newest?.calibrationId ?? null };
+  const [seen, setSeen] = useState<{ key: string; id: number | null }>(fresh);
+  if (seen.key !== key) setSeen(fresh);
   const saving = useMutation({
     mutationFn: () =>
-      post<Vessel>(`/vessels/${vessel.id}/calibrations`, { ...body, dialId: dial?.id, machineId, seen }),
+      post<Vessel>(`/vessels/${vessel.id}/calibrations`, {
+        ...body,
+        dialId: dial?.id,
+        machineId,
+        seen: seen.id,
+      }),
     onSuccess: () => {
       forget(key);
       go(`/rigs/vessels/${vessel.id}`);
@@ -82,7 +89,8 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
   const clash = saving.error instanceof ApiProblem && saving.error.problem.code === 'calibration.newer';
   const current = clash ? (saving.error as ApiProblem).problem.current : null;
 
-  const setUp = (name: string, value: string) =>
+  const setUp = (name: string, value: string) => {
+    saving.reset();
     setSearch(
       (before) => {
         before.set(name, value);
@@ -90,6 +98,7 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
       },
       { replace: true },
     );
+  };
   const machines = devices.filter((d) => d.kind === 'pressureWasher');
   return (
     <Page
@@ -230,7 +239,10 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
               <div className="mt-3">
                 <Refusal problem={saving.error} />
                 {clash && (
-                  <Button className="mt-3" onClick={() => setSeen((current as { id: number }).id)}>
+                  <Button
+                    className="mt-3"
+                    onClick={() => setSeen({ key, id: (current as { id: number }).id })}
+                  >
                     I have seen it
                   </Button>
                 )}
