@@ -7,7 +7,7 @@ import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { ApiProblem, post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
-import { askAgain, checksQuery, lineQuery, productsQuery } from '../../state/queries.ts';
+import { askAgain, checksQuery, lineQuery, productsQuery, queryClient } from '../../state/queries.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Either } from '../../ui/Either.tsx';
 import { TypedField } from '../../ui/Labelled.tsx';
@@ -71,8 +71,9 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
   const [seen, setSeen] = useState(line.check?.id ?? null);
   const saving = useMutation({
     mutationFn: () => post<Line>(`/lines/${line.id}/checks`, { ...body, seen }),
-    onSuccess: () => {
+    onSuccess: (after) => {
       forget(key);
+      queryClient.setQueryData(lineQuery(line.id).queryKey, after);
       go(`/rigs/lines/${line.id}`);
     },
     onSettled: () => {

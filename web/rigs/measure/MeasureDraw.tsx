@@ -8,7 +8,7 @@ import { drawOf, type FlowVariant } from '#core/delivery/drainTest.ts';
 import { isSuction } from '#core/products/record.ts';
 import { ApiProblem, post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
-import { askAgain, devicesQuery, productsQuery, rowQuery } from '../../state/queries.ts';
+import { askAgain, devicesQuery, productsQuery, queryClient, rowQuery } from '../../state/queries.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
@@ -80,8 +80,9 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
         machineId,
         seen: seen.id,
       }),
-    onSuccess: () => {
+    onSuccess: (after) => {
       forget(key);
+      queryClient.setQueryData(rowQuery<Vessel>('vessels', vessel.id).queryKey, after);
       go(`/rigs/vessels/${vessel.id}`);
     },
     onSettled: () => askAgain('vessels'),
