@@ -18,17 +18,17 @@ import { benchMix, pourOf } from './benchMix.ts';
 import { Drawings } from './Drawings.tsx';
 import { EmptyBench } from './EmptyBench.tsx';
 import { LadderPanel } from './LadderPanel.tsx';
-import { MergeBench } from './MergeBench.tsx';
 import { MixFields, pick, Question } from './MixFields.tsx';
 import { PourBar } from './PourBar.tsx';
 import { Readings } from './Readings.tsx';
 import { SlipStrip } from './SlipStrip.tsx';
-import { StockBench } from './StockBench.tsx';
 import { usePour } from './usePour.ts';
 import { useWare } from './useWare.ts';
 import type { Ware } from './ware.ts';
 
 const LineBench = lazy(() => import('./LineBench.tsx'));
+const MergeBench = lazy(() => import('./MergeBench.tsx'));
+const StockBench = lazy(() => import('./StockBench.tsx'));
 
 /** Mixing: what is typed on the left, and beside it the vessel, the measure and the two amounts. */
 export function Bench() {
@@ -89,12 +89,13 @@ function OpenBench({ ware }: { ware: Ware }) {
   };
 
   const question = <Question draft={draft} set={set} />;
-  if (draft.mode === 'merge') return <MergeBench draft={draft} ware={ware} set={set} question={question} />;
-  if (draft.mode === 'stock') return <StockBench draft={draft} ware={ware} set={set} question={question} />;
-  if (draft.mode === 'line') {
+  if (own) {
+    const asked = { draft, ware, set, question };
     return (
       <Suspense>
-        <LineBench draft={draft} ware={ware} set={set} question={question} pouring={pouring} />
+        {draft.mode === 'merge' && <MergeBench {...asked} />}
+        {draft.mode === 'stock' && <StockBench {...asked} />}
+        {draft.mode === 'line' && <LineBench {...asked} pouring={pouring} />}
       </Suspense>
     );
   }

@@ -28,7 +28,7 @@ type Props = {
 };
 
 /** Two leftovers of one product into one vessel. */
-export function MergeBench({ draft, ware, set, question }: Props) {
+export default function MergeBench({ draft, ware, set, question }: Props) {
   const { shop } = useSession();
   const mix = mergeMix(draft, ware.vessels, shop);
   const { into, from, partners, kept, result, refusals, body } = mix;

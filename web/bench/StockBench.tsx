@@ -36,7 +36,7 @@ type Props = {
 };
 
 /** A mix from a stock solution that was let down from a hyper-concentrate: both stages in view. */
-export function StockBench({ draft, ware, set, question }: Props) {
+export default function StockBench({ draft, ware, set, question }: Props) {
   const { shop } = useSession();
   const stocks = ware.vessels.filter(isHolding).filter((v) => isHyper(v, ware));
   const stock = stocks.find((v) => v.id === draft.otherVesselId) ?? stocks[0] ?? null;
