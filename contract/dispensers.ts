@@ -102,6 +102,7 @@ export type LineCheck = {
   at: string;
   personName: string;
   withdrawnAt: string | null;
+  withdrawnBy: string | null;
 };
 
 export type Line = LineBody & {
@@ -118,4 +119,18 @@ export type Line = LineBody & {
   due: 'never' | 'overdue' | null;
   retired: boolean;
   revision: number;
+};
+
+/** What was hung on a line in place of what, and by whom. */
+export type Changeover = {
+  id: number;
+  at: string;
+  personName: string;
+  tipName: string;
+  /** Null where nothing hung there before. */
+  fromCode: string | null;
+  fromProduct: string | null;
+  toCode: string;
+  toProduct: string;
+  flushed: boolean;
 };

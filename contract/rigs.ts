@@ -123,4 +123,5 @@ export type Calibration = MeasuredDraw & {
   stepUl: number;
   drains: DrainRunBody[];
   withdrawnAt: string | null;
+  withdrawnBy: string | null;
 };

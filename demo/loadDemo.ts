@@ -23,11 +23,12 @@ import {
   places as placeRows,
   vessels as vesselRows,
 } from '../server/ware/queries.ts';
+import type { DemoProduct } from './demoProduct.ts';
 import { loadDispenser } from './loadDispenser.ts';
 import { loadDrainTests, loadRigs } from './loadRigs.ts';
 import { at, known, named, ZONE } from './named.ts';
 import { people, signOffs } from './people.ts';
-import { type DemoProduct, products } from './products.ts';
+import { products } from './products.ts';
 import { SHEETS, sheetFile } from './sheets.ts';
 import { containers, fills, measures, places } from './ware.ts';
 

@@ -68,6 +68,10 @@ test.describe('on a phone', () => {
     await key('Keep this verification').click();
     await expect(page.getByTestId('line-ratio')).toHaveText('1:19.9');
 
+    await expect(
+      page.getByRole('cell', { name: /Siding All-purpose from P-4, instead of Orchard Pre-wash, flushed/ }),
+    ).toBeVisible();
+
     await page.getByRole('link', { name: 'Bench', exact: true }).click();
     await choose(page, 'Your question', /From the wall dispenser/);
     await choose(page, 'Line', /L-2/);

@@ -52,7 +52,8 @@ const CHUNK = 20_000;
 
 /**
  * Draws the strength of many mixes made in the same way: `f = a q c / (c + w)`, each of product, water, the label's
- * strength `a` and a cannon's draw `q` off by its own spread. Yields the share done after each chunk; the last value is the result.
+ * strength `a` and a cannon's draw `q` off by its own spread. Yields the share done after each chunk; the last value is
+ * the result.
  *
  * @param draws how many mixes, at least 100
  * @param seed the same seed gives the same result on every machine
@@ -67,7 +68,7 @@ export function* drawStrengths(
   const product = mix.product.map((m) => sampler(m.ul, m.spread, normal));
   const water = sampler(mix.water.ul, mix.water.spread, normal);
   const assay = sampler(1, { relative: mix.assay }, normal);
-  const draw = mix.draw ? sampler(mix.draw.q, mix.draw.spread, normal) : null;
+  const dilution = mix.draw ? sampler(mix.draw.q, mix.draw.spread, normal) : null;
   const strengths = new Float64Array(draws);
   for (let start = 0; start < draws; start += CHUNK) {
     const end = Math.min(draws, start + CHUNK);
@@ -75,7 +76,7 @@ export function* drawStrengths(
       let c = 0;
       for (const draw of product) c += draw();
       const w = water();
-      const q = draw ? draw() : 1;
+      const q = dilution ? dilution() : 1;
       strengths[i] = c + w > 0 ? (assay() * q * c) / (c + w) : 0;
     }
     yield end / draws;

@@ -87,9 +87,9 @@ export async function bookChangeover(
   if (line.pail) await bookLineWaste(tx, line.pail, body.discardUl, personId, now);
   const renewed = other || line.tip?.id !== tip.id;
   await tx.rows(
-    `UPDATE dispenser_line SET container_id = $2, tip_id = $3, target = $4, target_fraction = $5,
-       changed_at = CASE WHEN $6 THEN $7 ELSE changed_at END, revision = revision + 1 WHERE id = $1`,
-    [lineId, pail.id, tip.id, JSON.stringify(body.target), target.value, renewed, now],
+    `UPDATE dispenser_line SET container_id = $2, tip_id = $3, target = $4,
+       changed_at = CASE WHEN $5 THEN $6 ELSE changed_at END, revision = revision + 1 WHERE id = $1`,
+    [lineId, pail.id, tip.id, JSON.stringify(body.target), renewed, now],
   );
   await tx.rows(
     `INSERT INTO changeover (line_id, from_container_id, to_container_id, tip_id, flushed, person_id, changed_at)

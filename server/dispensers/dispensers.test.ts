@@ -1,7 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { CheckBody, Line, LineCheck, Tip } from '#contract/dispensers.ts';
-import type { Slip } from '#contract/ledger.ts';
-import type { Container, Vessel } from '#contract/ware.ts';
+import type { Changeover, CheckBody, Line, LineCheck, Tip } from '#contract/dispensers.ts';
+import type { Container } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { lines } from './queries.ts';
 
@@ -244,62 +243,22 @@ describe('a changeover', () => {
   });
 });
 
-describe('a fill from a line', () => {
-  const fill = (line: Line, more: object = {}) => ({
-    lineId: line.id,
-    vesselId: 1,
-    totalUl: 700_000,
-    strength: null,
-    shown: { lineUl: 700_000, productUl: Math.round(700_000 / ((line.check?.ratio ?? 0) + 1)), addUl: 0 },
-    ...more,
-  });
-
-  it('books the measured fraction of what came out, from the pail on the line', async () => {
-    const line = await lineNamed('Middle line');
-    const answer = await bram('post', '/api/line-fills', fill(line));
-    expect(answer.status).toBe(201);
-    const slip = answer.body as Slip;
-    expect(slip.productUl).toBe(Math.round(700_000 / ((line.check?.ratio ?? 0) + 1)));
-    expect(slip.leftUl).toBe((line.pail?.heldUl ?? 0) - slip.productUl);
-    const held = ((await bram('get', '/api/vessels/1')).body as Vessel).holds;
-    expect(held).toMatchObject({ ul: 700_000, productUl: slip.productUl, productName: 'Orchard Pre-wash' });
-    expect((await bram('post', `/api/movements/${slip.movementId}/reversals`, {})).status).toBe(201);
-  });
-
-  it('is let down at the bench where it is to be weaker, and refused where it is to be stronger', async () => {
-    const line = await lineNamed('Middle line');
-    const f = 1 / ((line.check?.ratio ?? 0) + 1);
-    const lineUl = Math.round(700_000 / 51 / f);
-    const shown = { lineUl, productUl: Math.round(f * lineUl), addUl: 700_000 - lineUl };
-    const weak = await bram(
-      'post',
-      '/api/line-fills',
-      fill(line, { strength: { notation: 'parts', water: 50 }, shown }),
-    );
-    expect((weak.body as Slip).fraction).toBeCloseTo(1 / 51, 5);
-    const strong = await bram(
-      'post',
-      '/api/line-fills',
-      fill(line, { strength: { notation: 'parts', water: 10 } }),
-    );
-    expect(strong.body).toMatchObject({ status: 422, errors: [{ pointer: '/strength' }] });
-  });
-
-  it('is refused with other amounts than the line gives, over the vessel, or from a line never verified', async () => {
-    const line = await lineNamed('Middle line');
-    const changed = await bram(
-      'post',
-      '/api/line-fills',
-      fill(line, { shown: { lineUl: 700_000, productUl: 1, addUl: 0 } }),
-    );
-    expect(changed.body.code).toBe('mix.changed');
-    expect(
-      (await bram('post', '/api/line-fills', fill(line, { totalUl: 900_000 }))).body.errors[0].pointer,
-    ).toBe('/totalUl');
+describe('what became of a line', () => {
+  it('is kept: what hung on it instead of what, by whom, and who took a verification back', async () => {
     const left = await lineNamed('Left line');
-    expect((await bram('post', '/api/line-fills', { ...fill(line), lineId: left.id })).body.code).toBe(
-      'line.unverified',
-    );
+    const hung = (await bram('get', `/api/lines/${left.id}/changeovers`)).body as Changeover[];
+    expect(hung[0]).toMatchObject({
+      personName: 'Odo Marsh',
+      fromProduct: 'Siding All-purpose',
+      toProduct: 'Lime Splash Remover',
+      flushed: true,
+    });
+    expect(hung.at(-1)).toMatchObject({ fromCode: null, fromProduct: null, tipName: 'wide' });
+    expect(hung.map((o) => o.id)).toEqual([...hung.map((o) => o.id)].sort((a, b) => b - a));
+    const middle = await lineNamed('Middle line');
+    const checks = (await bram('get', `/api/lines/${middle.id}/checks`)).body as LineCheck[];
+    expect(checks.find((c) => c.withdrawnAt !== null)?.withdrawnBy).toBe('Odo Marsh');
+    expect(checks.filter((c) => c.withdrawnAt === null).every((c) => c.withdrawnBy === null)).toBe(true);
   });
 });
 

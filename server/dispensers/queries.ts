@@ -1,4 +1,5 @@
 import type {
+  Changeover,
   CheckBody,
   Line,
   LineBody,
@@ -20,6 +21,7 @@ const checkJson = (c: string) =>
      'diameterMm', t.diameter_mm, 'method', ${c}.method, 'ratio', ${c}.ratio, 'u', ${c}.u, 'from', ${c}.ratio_from,
      'to', ${c}.ratio_to, 'verdict', ${c}.verdict, 'personName', w.name, 'at', to_char(${c}.checked_at AT TIME ZONE 'UTC', ${ISO}),
      'withdrawnAt', to_char(${c}.withdrawn_at AT TIME ZONE 'UTC', ${ISO}),
+     'withdrawnBy', (SELECT name FROM person WHERE id = ${c}.withdrawn_by),
      'runs', (SELECT jsonb_agg(jsonb_build_object('totalUl', r.total_ul, 'productUl', r.product_ul, 'source', r.source)
         ORDER BY r.position) FROM line_check_run r WHERE r.check_id = ${c}.id))`;
 
@@ -58,6 +60,19 @@ export async function checks(db: Queryable, lineId: number): Promise<LineCheck[]
     [lineId],
   );
   return rows.map((r) => r.check);
+}
+
+/** What was hung on a line, newest first. */
+export function changeovers(db: Queryable, lineId: number): Promise<Changeover[]> {
+  return db.rows(
+    `SELECT o.id, to_char(o.changed_at AT TIME ZONE 'UTC', ${ISO}) AS at, w.name AS "personName", t.name AS "tipName",
+            f.code AS "fromCode", fp.name AS "fromProduct", k.code AS "toCode", kp.name AS "toProduct", o.flushed
+     FROM changeover o JOIN person w ON w.id = o.person_id JOIN metering_tip t ON t.id = o.tip_id
+     JOIN container k ON k.id = o.to_container_id JOIN product kp ON kp.id = k.product_id
+     LEFT JOIN container f ON f.id = o.from_container_id LEFT JOIN product fp ON fp.id = f.product_id
+     WHERE o.line_id = $1 ORDER BY o.id DESC`,
+    [lineId],
+  );
 }
 
 export async function insertLine(tx: Queryable, body: LineBody): Promise<number> {

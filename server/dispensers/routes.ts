@@ -23,7 +23,7 @@ import { wareRoutes } from '../ware/routes.ts';
 import { bookChangeover } from './changeover.ts';
 import { bookCheck, nothingOn } from './check.ts';
 import { bookLineFill } from './fill.ts';
-import { checks, insertLine, insertTip, lines, tips, updateLine, updateTip } from './queries.ts';
+import { changeovers, checks, insertLine, insertTip, lines, tips, updateLine, updateTip } from './queries.ts';
 import { bookLineWaste } from './waste.ts';
 
 export const tipRoutes = (house: House): Router =>
@@ -59,6 +59,10 @@ export function lineRoutes(house: House): Router {
   routes.get(
     '/:id/checks',
     async (req, res) => void res.json(await checks(house.books, lineIdOf(req.params))),
+  );
+  routes.get(
+    '/:id/changeovers',
+    async (req, res) => void res.json(await changeovers(house.books, lineIdOf(req.params))),
   );
   routes.post(
     '/:id/checks',

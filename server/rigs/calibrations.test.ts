@@ -82,6 +82,7 @@ describe('the draw of a cannon', () => {
     expect((await measured()).draws[0]?.personName).toBe('Odo Marsh');
     const history = (await bram('get', path())).body as Calibration[];
     expect(history.map((c) => c.withdrawnAt === null)).toEqual([false, true]);
+    expect(history.map((c) => c.withdrawnBy)).toEqual(['Odo Marsh', null]);
     expect((await odo('post', `${path()}/99999/withdrawals`, {})).status).toBe(404);
   });
 

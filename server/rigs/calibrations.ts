@@ -14,6 +14,7 @@ export async function calibrations(
   const rows = await db.rows<{ calibration: Calibration }>(
     `SELECT ${drawJson('c')} || jsonb_build_object('variant', c.variant, 'flow', c.flow, 'stepUl', c.step_ul,
        'withdrawnAt', to_char(c.withdrawn_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'),
+       'withdrawnBy', (SELECT name FROM person WHERE id = c.withdrawn_by),
        'drains', (SELECT jsonb_agg(jsonb_build_object('drainedUl', r.drained_ul, 'seconds', r.seconds, 'source', r.source,
           'leftOut', r.left_out) ORDER BY r.position) FROM calibration_run r WHERE r.calibration_id = c.id)) AS calibration
      FROM calibration c JOIN person w ON w.id = c.person_id LEFT JOIN product p ON p.id = c.liquid_id

@@ -3,7 +3,6 @@ import { panelFraction } from '#core/delivery/draw.ts';
 import { fractionIn } from '#core/mixing/contents.ts';
 import { rankImprovements, type StrengthSpread } from '#core/mixing/tolerance.ts';
 import { costOfFill, costPerWorkingLitre, formatMoney } from '#core/planning/cost.ts';
-import type { Basis } from '#core/strength/band.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
@@ -23,7 +22,7 @@ export const LadderPanel = memo(function LadderPanel({
   bench: BenchMix;
   /** The strength as it is now: what is drawn may still be on its way there. */
   latest: RefObject<Fraction | null>;
-  choose: (s: Strength, basis?: Basis) => void;
+  choose: (s: Strength) => void;
 }) {
   const { product, fraction, typed, panel, rig, onPanel, plan, made, limits } = bench;
   const spread = useSpread(bench);

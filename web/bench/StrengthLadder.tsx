@@ -1,7 +1,6 @@
 import { type KeyboardEvent, memo, type PointerEvent, type RefObject, useMemo } from 'react';
 import type { LabelEntry } from '#contract/products.ts';
 import type { StrengthSpread } from '#core/mixing/tolerance.ts';
-import type { Basis } from '#core/strength/band.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
 import { type Mark, Scale } from '../ui/Scale.tsx';
@@ -25,13 +24,13 @@ type Props = {
   cannon: { other: Fraction; dragged: 'bottle' | 'panel' } | null;
   entries: LabelEntry[];
   band: { least: Fraction; most: Fraction } | null;
-  /** On the panel, where this vessel delivers what is in it as it is. */
+  /** On the panel. */
   floor: number | null;
   ceiling: number | null;
   spread: StrengthSpread | null;
   /** Where a step starts from; null: from the mark. */
   latest: RefObject<Fraction | null> | null;
-  choose: (strength: Strength, basis?: Basis) => void;
+  choose: (strength: Strength) => void;
 };
 
 /**
@@ -44,13 +43,13 @@ export function StrengthLadder(props: Props) {
   const yOf = (f: number) => heightOf(f, height);
   // With a cannon the steps are those of the mark that is moved: label strengths on its own basis.
   const dragged = entries.filter((e) => !cannon || (e.basis === 'panel') === (cannon.dragged === 'panel'));
-  const rungs = [...(dragged.length > 0 ? dragged : entries)].sort((a, b) => b.fraction - a.fraction);
+  const rungs = dragged.sort((a, b) => b.fraction - a.fraction);
 
   const chooseAt = (clientY: number) => {
     const top = room.current?.getBoundingClientRect().top ?? 0;
     const y = clientY - top;
     const rung = rungs.find((r) => Math.abs(yOf(r.fraction) - y) <= SNAP_PX);
-    if (rung) return choose(rung.strength, cannon ? rung.basis : undefined);
+    if (rung) return choose(rung.strength);
     const share = Math.min(1, Math.max(0, (y - MARGIN) / Math.max(1, height - 2 * MARGIN)));
     choose(roundParts(WEAKEST ** share));
   };

@@ -23,6 +23,7 @@ const check = (ratio: number, verdict: LineCheck['verdict']['verdict'] = 'use'):
   at: '2026-04-12T15:25:00Z',
   personName: 'Odo Marsh',
   withdrawnAt: null,
+  withdrawnBy: null,
 });
 const line = (id: number, change: Partial<Line> = {}): Line => ({
   id,

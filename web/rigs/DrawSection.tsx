@@ -95,7 +95,7 @@ function HowMeasured({ history, vessel }: { history: Calibration[]; vessel: Vess
                 {words}
               </span>
             )),
-            c.withdrawnAt ? 'taken back' : drawInWords(c, c.runs),
+            c.withdrawnAt ? `taken back by ${c.withdrawnBy}` : drawInWords(c, c.runs),
           ],
         }))}
       />

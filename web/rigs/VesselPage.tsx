@@ -134,12 +134,16 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
   };
   // A new vessel starts as its kind usually is, until its volumes are typed.
   const startAs = (next: VesselKind) => {
-    const { brimfulUl, fillLimitUl, smallestUl } = of.form.formState.dirtyFields;
+    const { brimfulUl, fillLimitUl, smallestUl, role, dials } = of.form.formState.dirtyFields;
     if (vessel || brimfulUl || fillLimitUl || smallestUl) return;
-    const dials = isSuction(next) ? USUAL_DIALS.map((name) => ({ id: null, name })) : [];
+    const usual = {
+      ...VESSEL_STARTS[next],
+      ...(!role && { role: USUAL_ROLE[next] ?? 'any' }),
+      ...(!dials && { dials: isSuction(next) ? USUAL_DIALS.map((name) => ({ id: null, name })) : [] }),
+    };
     of.form.reset(
-      { ...of.form.getValues(), kind: next, ...VESSEL_STARTS[next], role: USUAL_ROLE[next] ?? 'any', dials },
-      { keepErrors: true },
+      { ...of.form.getValues(), kind: next, ...usual },
+      { keepErrors: true, keepDirtyValues: true },
     );
   };
   return (

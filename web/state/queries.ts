@@ -1,5 +1,5 @@
 import { MutationCache, QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
-import type { Line, LineCheck, Tip } from '#contract/dispensers.ts';
+import type { Changeover, Line, LineCheck, Tip } from '#contract/dispensers.ts';
 import type { Instrument } from '#contract/instruments.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { Person, SignInName, SignOff, Who } from '#contract/people.ts';
@@ -64,6 +64,11 @@ export const checksQuery = (lineId: number) =>
   queryOptions({
     queryKey: ['lines', lineId, 'checks'],
     queryFn: () => get<LineCheck[]>(`/lines/${lineId}/checks`),
+  });
+export const changeoversQuery = (lineId: number) =>
+  queryOptions({
+    queryKey: ['lines', lineId, 'changeovers'],
+    queryFn: () => get<Changeover[]>(`/lines/${lineId}/changeovers`),
   });
 export const instrumentsQuery = queryOptions({
   queryKey: ['instruments'],

@@ -20,7 +20,6 @@ CREATE TABLE dispenser_line (
   container_id integer REFERENCES container,
   tip_id integer REFERENCES metering_tip,
   target jsonb,
-  target_fraction double precision CHECK (target_fraction > 0 AND target_fraction <= 1),
   foot_valve boolean NOT NULL DEFAULT true,
   -- Days a verification holds.
   check_days integer NOT NULL DEFAULT 30 CHECK (check_days BETWEEN 1 AND 365),

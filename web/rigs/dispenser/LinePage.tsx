@@ -18,6 +18,7 @@ import { TypedField } from '../../ui/Labelled.tsx';
 import { Ledger } from '../../ui/Ledger.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { History } from './History.tsx';
 import { LineSettings } from './LineSettings.tsx';
 import { bandOfLine, lineFit, targetOf } from './lineFit.ts';
 import { checkInWords, dueInWords, ratioInWords } from './lineWords.ts';
@@ -200,43 +201,6 @@ function slopeInWords({ fit, raw, measured }: NonNullable<ReturnType<typeof line
   return raw === null
     ? `By ${measured.length} tips: the ratio falls as the hole to the power ${n}.`
     : `The two tips measured slope by ${Number(raw.toPrecision(5))}; held to 2, as venturis do, ${n}.`;
-}
-
-function History({ line, lead }: { line: Line; lead: boolean }) {
-  const { shop } = useSession();
-  const { data: checks = [] } = useQuery(checksQuery(line.id));
-  const back = useMutation({
-    mutationFn: (id: number) => post(`/lines/${line.id}/checks/${id}/withdrawals`, {}),
-    onSettled: () => askAgain('devices'),
-  });
-  const newest = checks.find((c) => c.withdrawnAt === null);
-  return (
-    <section aria-label="Verifications">
-      <h2 className="mb-2">Verifications</h2>
-      <Ledger
-        head={['When', 'Who', 'Tip', 'Gave']}
-        empty="None yet."
-        rows={checks.map((c) => ({
-          key: c.id,
-          cells: [
-            shopDay(c.at, shop.zone),
-            c.personName,
-            c.tipName,
-            <span key="gave" className={c.withdrawnAt ? 'line-through' : ''}>
-              {ratioInWords(c.ratio)}, {c.productName}
-              {c.withdrawnAt && ' (taken back)'}
-            </span>,
-          ],
-        }))}
-      />
-      {lead && newest && (
-        <Button className="mt-3" disabled={back.isPending} onClick={() => back.mutate(newest.id)}>
-          Take the last one back
-        </Button>
-      )}
-      {back.error && <Refusal problem={back.error} />}
-    </section>
-  );
 }
 
 /** What ran through before the line was full of product: thrown away, and booked. */

@@ -5,7 +5,7 @@ import type { Line } from '#contract/dispensers.ts';
 import { atLeast } from '#contract/people.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
-import { ApiProblem, post } from '../../app/api.ts';
+import { post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain, checksQuery, lineQuery, productsQuery, queryClient } from '../../state/queries.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
@@ -14,6 +14,7 @@ import { TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
 import { useGo } from '../../ui/useGo.ts';
+import { KeepBar } from '../measure/KeepBar.tsx';
 import { LiveReading } from '../measure/LiveReading.tsx';
 import { StandIns } from '../measure/StandIns.tsx';
 import {
@@ -68,9 +69,10 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
     set({ runs: now.runs.map((run, j) => (i === j ? { ...run, ...more } : run)) });
   };
   const { runs, result, body } = checkResult(draft, line, product, checks, shop.units);
-  const [seen, setSeen] = useState(line.check?.id ?? null);
+  // What was there when the verification began, however fresh the page is kept.
+  const [seen] = useState(line.check?.id ?? null);
   const saving = useMutation({
-    mutationFn: () => post<Line>(`/lines/${line.id}/checks`, { ...body, seen }),
+    mutationFn: (known: number | null) => post<Line>(`/lines/${line.id}/checks`, { ...body, seen: known }),
     onSuccess: (after) => {
       forget(key);
       queryClient.setQueryData(lineQuery(line.id).queryKey, after);
@@ -81,7 +83,6 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
       askAgain('containers');
     },
   });
-  const clash = saving.error instanceof ApiProblem && saving.error.problem.code === 'check.newer';
   const last = draft.runs.length - 1;
   return (
     <Page
@@ -161,31 +162,13 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
             ) : (
               <p className="text-muted">It shows here after the first fill.</p>
             )}
-            <div className="mt-4 flex flex-wrap gap-3">
-              <Button look="main" bay disabled={!body || saving.isPending} onClick={() => saving.mutate()}>
-                {saving.isPending ? 'Saving ...' : 'Keep this verification'}
-              </Button>
-              {kept && (
-                <Button bay onClick={() => forget(key)}>
-                  Start over
-                </Button>
-              )}
-            </div>
-            {saving.error && (
-              <div className="mt-3">
-                <Refusal problem={saving.error} />
-                {clash && (
-                  <Button
-                    className="mt-3"
-                    onClick={() =>
-                      setSeen(((saving.error as ApiProblem).problem.current as { id: number }).id)
-                    }
-                  >
-                    I have seen it
-                  </Button>
-                )}
-              </div>
-            )}
+            <KeepBar
+              saving={saving}
+              seen={seen}
+              ready={body !== null}
+              keep="Keep this verification"
+              startOver={kept ? () => forget(key) : null}
+            />
           </section>
           <StandIns machineId={null} lineId={line.id} />
         </div>

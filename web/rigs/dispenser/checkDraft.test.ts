@@ -47,6 +47,7 @@ const check = (
   at: '2026-04-12T15:25:00Z',
   personName: 'Odo Marsh',
   withdrawnAt: null,
+  withdrawnBy: null,
   ...more,
 });
 const tip = (id: number, diameterMm: number): Tip => ({

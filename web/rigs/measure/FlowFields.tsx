@@ -16,11 +16,10 @@ export function FlowFields(props: {
   machineId: number | null;
   refusal: CoreRefusal | null;
   flow: { mlPerMin: number; u: number } | null;
-  variants: (variant: FlowVariant) => void;
 }) {
-  const { draft, set, machineId, refusal, flow, variants } = props;
+  const { draft, set, machineId, refusal, flow } = props;
   const { shop } = useSession();
-  const error = refusal && <Refusal problem={refusal} />;
+  const faultAt = (field: string) => refusal?.field === field && <Refusal problem={refusal} />;
   return (
     <section aria-label="Flow" className="flex flex-col gap-4">
       <h2>2. Find the flow, with the cannon fitted</h2>
@@ -38,13 +37,14 @@ export function FlowFields(props: {
           <div className="grid grid-cols-2 gap-4">
             <TypedField
               label="Bucket filled"
+              error={faultAt('Bucket filled')}
               className="reading min-h-16 text-[1.4rem]"
               value={draft.bucketText}
               onChange={(e) => set({ bucketText: e.target.value })}
             />
             <TypedField
               label="Time to fill, seconds"
-              error={error}
+              error={faultAt('Time to fill')}
               className="reading min-h-16 text-[1.4rem]"
               inputMode="decimal"
               placeholder="such as 94"
@@ -65,10 +65,10 @@ export function FlowFields(props: {
         <>
           <TypedField
             label="Flow"
-            error={error}
-            hint="Litres a minute, while it sprays"
+            error={faultAt('Flow')}
+            hint="While it sprays"
             className="reading min-h-16 text-[1.4rem]"
-            placeholder="such as 6.4 l/min"
+            placeholder={`such as ${formatFlow(6_400, shop.units)}`}
             value={draft.meterText}
             onChange={(e) => set({ meterText: e.target.value, meterSource: 'typed' })}
           />
@@ -89,7 +89,7 @@ export function FlowFields(props: {
           { value: 'outlet', name: 'all that leaves the nozzle', note: 'water and what is drawn' },
           { value: 'inlet', name: 'the water that goes in', note: 'before the cannon' },
         ]}
-        onChange={(variant) => variants(variant as FlowVariant)}
+        onChange={(variant) => set({ variant: variant as FlowVariant })}
       />
       {flow && (
         <p>

@@ -4,22 +4,24 @@ import { useParams, useSearchParams } from 'react-router';
 import { atLeast } from '#contract/people.ts';
 import { MOST_RUNS } from '#contract/rigs.ts';
 import type { Vessel } from '#contract/ware.ts';
-import { drawOf, type FlowVariant } from '#core/delivery/drainTest.ts';
+import { drawOf } from '#core/delivery/drainTest.ts';
 import { isSuction } from '#core/products/record.ts';
-import { ApiProblem, post } from '../../app/api.ts';
+import { post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain, devicesQuery, productsQuery, queryClient, rowQuery } from '../../state/queries.ts';
-import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { ButtonLink } from '../../ui/Button.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
 import { useGo } from '../../ui/useGo.ts';
 import { drawInWords } from '../drawInWords.ts';
 import { DrainRuns } from './DrainRuns.tsx';
-import { type DrainDraft, drainResult, freshDrain, useDrains } from './drainDraft.ts';
+import { type DrainDraft, drainResult, freshDrain, timedRun, useDrains } from './drainDraft.ts';
 import { FlowFields } from './FlowFields.tsx';
+import { KeepBar } from './KeepBar.tsx';
 import { StandIns } from './StandIns.tsx';
 import { StopwatchKey } from './StopwatchKey.tsx';
+import { WeighBottle } from './WeighBottle.tsx';
 
 /** The guided drain test of one dial position on one machine. */
 export default function MeasureDraw() {
@@ -46,6 +48,11 @@ export default function MeasureDraw() {
   return <DrainTest key={vessel.id} vessel={vessel} />;
 }
 
+const UNLIKE_WORDS = {
+  two: 'These two are unlike each other.',
+  one: 'One run is unlike the others.',
+  some: 'Some runs are unlike the others.',
+};
 const LIQUID_WATER = '0';
 const HOSE = '0';
 
@@ -73,12 +80,12 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
   const [seen, setSeen] = useState<{ key: string; id: number | null }>(fresh);
   if (seen.key !== key) setSeen(fresh);
   const saving = useMutation({
-    mutationFn: () =>
+    mutationFn: (known: number | null) =>
       post<Vessel>(`/vessels/${vessel.id}/calibrations`, {
         ...body,
         dialId: dial?.id,
         machineId,
-        seen: seen.id,
+        seen: known,
       }),
     onSuccess: (after) => {
       forget(key);
@@ -87,9 +94,6 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
     },
     onSettled: () => askAgain('vessels'),
   });
-  const clash = saving.error instanceof ApiProblem && saving.error.problem.code === 'calibration.newer';
-  const current = clash ? (saving.error as ApiProblem).problem.current : null;
-
   const setUp = (name: string, value: string) => {
     saving.reset();
     setSearch(
@@ -149,7 +153,6 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
             machineId={machineId}
             refusal={refusals.flow}
             flow={flow.ok ? flow.value : null}
-            variants={(variant: FlowVariant) => set({ variant })}
           />
           <StandIns machineId={machineId} lineId={null} />
         </div>
@@ -165,7 +168,7 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
                 label="Drained each time"
                 className="reading min-h-16 text-[1.4rem]"
                 value={draft.drainedText}
-                onChange={(e) => set({ drainedText: e.target.value })}
+                onChange={(e) => set({ drainedText: e.target.value, drainedSource: 'typed' })}
               />
               <TypedField
                 label="Read to"
@@ -175,24 +178,22 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
                 onChange={(e) => set({ stepText: e.target.value })}
               />
             </div>
-            <StopwatchKey
-              watch={draft.runWatch}
-              set={(runWatch) => set({ runWatch })}
-              start="Trigger pulled"
-              stop="It sucks air"
-              space
-              done={(seconds) => {
-                const now = useDrains.getState().drafts[key] ?? draft;
-                if (now.runs.length >= MOST_RUNS) return;
-                const run = {
-                  drained: now.drainedText,
-                  seconds: seconds.toFixed(1),
-                  source: 'stopwatch' as const,
-                  leftOut: false,
-                };
-                set({ runs: [...now.runs, run] });
-              }}
-            />
+            <WeighBottle draft={draft} set={set} />
+            {draft.runs.length < MOST_RUNS ? (
+              <StopwatchKey
+                watch={draft.runWatch}
+                set={(runWatch) => set({ runWatch })}
+                start="Trigger pulled"
+                stop="It sucks air"
+                space
+                done={(seconds) => {
+                  const now = useDrains.getState().drafts[key] ?? draft;
+                  set({ runs: [...now.runs, timedRun(now, seconds)] });
+                }}
+              />
+            ) : (
+              <p className="font-bold">{MOST_RUNS} runs are enough: keep them, or start over.</p>
+            )}
             <DrainRuns draft={draft} runs={runs} unlike={unlike} set={set} />
           </section>
           <section aria-label="Result" className="border-t-2 border-ink pt-4" aria-live="polite">
@@ -207,48 +208,22 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
             ) : (
               <p className="text-muted">It shows here after the flow and the first run.</p>
             )}
-            {newest && !clash && (
-              <p className="mt-1 text-muted">Until now: {drawInWords(newest, newest.runs)}.</p>
-            )}
+            {newest && <p className="mt-1 text-muted">Until now: {drawInWords(newest, newest.runs)}.</p>}
             {unlike.length > 0 && (
               <div className="mt-3">
-                <Watch
-                  word={
-                    unlike.length > 1 ? 'These two are unlike each other.' : 'One run is unlike the others.'
-                  }
-                >
+                <Watch word={UNLIKE_WORDS[result?.runs === 2 ? 'two' : unlike.length > 1 ? 'some' : 'one']}>
                   It counts until you leave it out.{' '}
-                  {unlike.length > 1 ? 'Do a third.' : 'Do another to be sure.'}
+                  {result?.runs === 2 ? 'Do a third.' : 'Do another to be sure.'}
                 </Watch>
               </div>
             )}
-            <div className="mt-4 flex flex-wrap items-center gap-3">
-              <Button look="main" bay disabled={!body || saving.isPending} onClick={() => saving.mutate()}>
-                {saving.isPending
-                  ? 'Saving ...'
-                  : clash
-                    ? 'Keep mine too, it counts from now'
-                    : 'Keep this draw'}
-              </Button>
-              {kept && (
-                <Button bay onClick={() => forget(key)}>
-                  Start over
-                </Button>
-              )}
-            </div>
-            {saving.error && (
-              <div className="mt-3">
-                <Refusal problem={saving.error} />
-                {clash && (
-                  <Button
-                    className="mt-3"
-                    onClick={() => setSeen({ key, id: (current as { id: number }).id })}
-                  >
-                    I have seen it
-                  </Button>
-                )}
-              </div>
-            )}
+            <KeepBar
+              saving={saving}
+              seen={seen.id}
+              ready={body !== null}
+              keep="Keep this draw"
+              startOver={kept ? () => forget(key) : null}
+            />
           </section>
         </div>
       </div>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { sized } from '../../bench/madeUpWare.ts';
-import { type DrainDraft, drainResult, freshDrain, type RunTyped } from './drainDraft.ts';
+import { type DrainDraft, drainResult, freshDrain, type RunTyped, timedRun } from './drainDraft.ts';
 import { AT_NOTHING, isRunning, secondsOn, started, stopped } from './stopwatch.ts';
 
 const [cannon] = sized('cannonBottle', { brimfulUl: 1_000_000, fillLimitUl: 900_000 });
@@ -87,5 +87,13 @@ describe('a drain test as it is typed', () => {
     });
     expect(result({ meterText: 'a lot' }).refusals.flow).toMatchObject({ field: 'Flow' });
     expect(result({ stepText: 'fine' }).refusals.step).toMatchObject({ field: 'Read to' });
+  });
+
+  it('hands a run over with what drains each time, and with where that comes from', () => {
+    const typed = timedRun({ ...freshDrain(cannon), drainedText: '800 ml' }, 94.963);
+    expect(typed).toEqual({ drained: '800 ml', seconds: '95.0', source: 'stopwatch', leftOut: false });
+    const weighed = { ...freshDrain(cannon), drainedText: '797 ml', drainedSource: 'simulated' as const };
+    expect(timedRun(weighed, 94).source).toBe('simulated');
+    expect(timedRun({ ...weighed, drainedSource: 'device' }, 94).source).toBe('device');
   });
 });

@@ -35,6 +35,9 @@ export type DrainDraft = {
   meterText: string;
   meterSource: Source;
   drainedText: string;
+  drainedSource: Source;
+  /** What the full bottle weighed, where it is weighed before and after. */
+  fullG: number | null;
   stepText: string;
   runs: RunTyped[];
   flowWatch: Stopwatch;
@@ -51,10 +54,20 @@ export const freshDrain = (vessel: Vessel): DrainDraft => ({
   meterText: '',
   meterSource: 'typed',
   drainedText: formatExactVolume(vessel.fillLimitUl),
+  drainedSource: 'typed',
+  fullG: null,
   stepText: '10 ml',
   runs: [],
   flowWatch: AT_NOTHING,
   runWatch: AT_NOTHING,
+});
+
+/** A run as the stopwatch hands it over, with what drains each time; it comes from a device as soon as one part does. */
+export const timedRun = ({ drainedText, drainedSource }: DrainDraft, seconds: number): RunTyped => ({
+  drained: drainedText,
+  seconds: seconds.toFixed(1),
+  source: drainedSource === 'typed' ? 'stopwatch' : drainedSource,
+  leftOut: false,
 });
 
 type Drains = {
@@ -70,7 +83,7 @@ export const useDrains = create<Drains>()(
       keep: (key, draft) => set(({ drafts }) => ({ drafts: { ...drafts, [key]: draft } })),
       forget: (key) => set(({ drafts: { [key]: _, ...others } }) => ({ drafts: others })),
     }),
-    { name: 'kettle-drains', version: 1, storage: writtenSoon() },
+    { name: 'kettle-drains', version: 2, migrate: () => ({}) as Drains, storage: writtenSoon() },
   ),
 );
 

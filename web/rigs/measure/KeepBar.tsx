@@ -1,0 +1,51 @@
+import type { UseMutationResult } from '@tanstack/react-query';
+import { ApiProblem } from '../../app/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Refusal } from '../../ui/Refusal.tsx';
+
+/**
+ * Keeps what was measured. Where someone else measured the same in between, theirs is told first; keeping one's own is
+ * then said knowing that.
+ */
+export function KeepBar<R>(props: {
+  /** Sends it, naming the newest of its kind that this person knows of. */
+  saving: UseMutationResult<R, Error, number | null>;
+  seen: number | null;
+  ready: boolean;
+  keep: string;
+  /** Null while nothing was typed yet. */
+  startOver: (() => void) | null;
+}) {
+  const { saving, seen, ready, keep, startOver } = props;
+  const newer = newerThanSeen(saving.error);
+  return (
+    <>
+      <div className="mt-4 flex flex-wrap items-center gap-3">
+        <Button
+          look="main"
+          bay
+          disabled={!ready || saving.isPending}
+          onClick={() => saving.mutate(newer ?? seen)}
+        >
+          {saving.isPending ? 'Saving ...' : newer === null ? keep : 'Keep mine too, it counts from now'}
+        </Button>
+        {startOver && (
+          <Button bay onClick={startOver}>
+            Start over
+          </Button>
+        )}
+      </div>
+      {saving.error && (
+        <div className="mt-3">
+          <Refusal problem={saving.error} />
+        </div>
+      )}
+    </>
+  );
+}
+
+/** The one somebody else has kept meanwhile, where that is what stands in the way. */
+function newerThanSeen(error: Error | null): number | null {
+  if (!(error instanceof ApiProblem) || !/^(calibration|check)\.newer$/.test(error.problem.code)) return null;
+  return (error.problem.current as { id: number }).id;
+}

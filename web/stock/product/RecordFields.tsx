@@ -1,0 +1,114 @@
+import {
+  DELIVERIES,
+  DELIVERY_NAMES,
+  HAZARD_NAMES,
+  HAZARDS,
+  SURFACE_NAMES,
+  SURFACES,
+} from '#core/products/record.ts';
+import { TRAIT_NAMES, TRAITS } from '#core/safety/traits.ts';
+import { ChoiceField, NoteField, TextField, TickField } from '../../ui/FormFields.tsx';
+import { Legend } from '../../ui/Legend.tsx';
+import { Refusal } from '../../ui/Refusal.tsx';
+import { TickList, TriTable } from '../../ui/TriTable.tsx';
+import type { TextForm } from '../../ui/useTextForm.ts';
+import type { ProductTyped } from './productTyped.ts';
+import { PROTECTION_NAMES, THICKNESS_NAMES } from './productWords.ts';
+
+type Of = { of: TextForm<ProductTyped> };
+
+const optionsOf = <K extends string>(names: Record<K, string>) =>
+  (Object.keys(names) as K[]).map((value) => ({ value, name: names[value] }));
+
+/** What it is: chemistry, thickness, storage, what it is good on, how it is put on, what it takes to mix it. */
+export function Facts({ of }: Of) {
+  return (
+    <fieldset className="mt-8">
+      <Legend>What it is</Legend>
+      <div className="grid items-start gap-4 sm:grid-cols-2 lg:grid-cols-4">
+        <TextField of={of} name="record.phNeat" label="pH neat" hint="Empty: not known" />
+        <TextField of={of} name="record.phUse" label="pH at use" hint="Empty: not known" />
+        <TextField of={of} name="gPerMl" label="Density" hint="g/ml, for a scale and g/L" />
+        <TextField of={of} name="capUl" label="Cap" hint="What one holds, as 7.5 ml" />
+        <ChoiceField of={of} name="record.thickness" label="Thickness" options={optionsOf(THICKNESS_NAMES)} />
+        <ChoiceField
+          of={of}
+          name="record.protection"
+          label="To wax and sealant"
+          options={optionsOf(PROTECTION_NAMES)}
+        />
+        <TextField of={of} name="record.storeFromC" label="Store from" hint="Degrees C: frost" />
+        <TextField of={of} name="record.storeToC" label="Store to" hint="Degrees C: heat" />
+        <TextField of={of} name="record.useByDays" label="A mix keeps" hint="Days, for its use-by" />
+        <TickField of={of} name="shakeFirst" label="Shake the container first" />
+        <TickField of={of} name="suds" label="It foams" />
+      </div>
+      <div className="mt-5 grid gap-8 lg:grid-cols-2">
+        <TriTable
+          of={of}
+          at="record.surfaces"
+          caption="Surfaces"
+          rows={SURFACES.map((key) => ({ key, name: SURFACE_NAMES[key] }))}
+          answers={[
+            { value: 'yes', name: 'good on' },
+            { value: 'no', name: 'never' },
+            { value: 'unknown', name: 'not known' },
+          ]}
+        />
+        <div>
+          <h3 className="caps text-muted">Put on with</h3>
+          <TickList
+            of={of}
+            at="record.delivery"
+            options={DELIVERIES.map((value) => ({ value, name: DELIVERY_NAMES[value] }))}
+          />
+          {of.faultAt('record.delivery') && <Refusal problem={of.faultAt('record.delivery')} />}
+          <h3 className="caps mt-4 text-muted">Hazards, as they stand on every label</h3>
+          <TickList
+            of={of}
+            at="record.hazards"
+            options={HAZARDS.map((value) => ({ value, name: HAZARD_NAMES[value] }))}
+          />
+          <h3 className="caps mt-4 text-muted">To mix it</h3>
+          <div className="grid grid-cols-2 gap-x-4">
+            <TickField of={of} name="record.care.gloves" label="Nitrile gloves" />
+            <TickField of={of} name="record.care.eyes" label="Eye cover" />
+            <TickField of={of} name="record.care.air" label="Fresh air" />
+            <TickField of={of} name="record.care.acknowledge" label="A word before each pour" />
+            <TickField of={of} name="record.care.signOff" label="Only people signed off" />
+          </div>
+        </div>
+      </div>
+    </fieldset>
+  );
+}
+
+/** What its safety data sheet says: traits that decide what it may meet, first aid, spills. */
+export function Safety({ of }: Of) {
+  return (
+    <fieldset className="mt-8">
+      <Legend>By its safety data sheet</Legend>
+      <p className="mb-3 max-w-3xl text-muted">
+        Acid, chlorine and sulfide decide what it may follow in a vessel. What is not known counts as there,
+        so look it up. The words are the usual ones to start from: the sheet decides.
+      </p>
+      <div className="grid gap-8 lg:grid-cols-2">
+        <TriTable
+          of={of}
+          at="traits"
+          caption="Traits"
+          rows={TRAITS.map((key) => ({ key, name: TRAIT_NAMES[key] }))}
+          answers={[
+            { value: 'yes', name: 'yes' },
+            { value: 'no', name: 'no' },
+            { value: 'unknown', name: 'not known' },
+          ]}
+        />
+        <div className="flex flex-col gap-4">
+          <NoteField of={of} name="record.firstAid" label="First aid" />
+          <NoteField of={of} name="record.spill" label="If it is spilt" />
+        </div>
+      </div>
+    </fieldset>
+  );
+}
