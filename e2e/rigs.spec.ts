@@ -70,6 +70,8 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Keep this draw' }).click();
     await expect(page.getByRole('heading', { name: 'What it draws', exact: true })).toBeVisible();
     await expect(page.getByText(/by 3 runs/).first()).toBeVisible();
+    // From the foot of a long page to the top of the next.
+    await expect.poll(() => page.evaluate(() => window.scrollY)).toBe(0);
 
     await page.getByRole('link', { name: 'Bench', exact: true }).click();
     await choose(page, 'Product', /Lime Kiln Foam/);

@@ -18,7 +18,7 @@ describe('a flow', () => {
 
   it.each([
     ['', 'Flow is empty.'],
-    ['fast', 'Flow'],
+    ['fast', 'Flow: "fast" has no number in it.'],
     ['6 gal/min', 'is not a flow that is known here'],
     ['6 l/h', 'is not a flow that is known here'],
     ['0', 'not between'],

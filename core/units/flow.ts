@@ -23,6 +23,9 @@ export function parseFlow(text: string, field: string, system: UnitSystem): Outc
   const typed = text.slice(0, 40).trim().toLowerCase();
   const remedy = `Type it like ${system === 'metric' ? '6.4 l/min' : '1.7 gal/min'}.`;
   const [amountText = '', unitText = ''] = splitUnit(typed);
+  if (amountText === '' && typed !== '') {
+    return refuse('flow.unreadable', field, `${field}: "${text.trim()}" has no number in it.`, remedy);
+  }
   const amount = parseNumber(amountText, field);
   if (!amount.ok) return { ...amount, remedy };
   const word = unitText

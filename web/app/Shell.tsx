@@ -1,5 +1,5 @@
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
-import { NavLink, useLocation, useNavigate } from 'react-router';
+import { NavLink, useLocation, useNavigate, useNavigationType } from 'react-router';
 import { useScanner } from '../state/scanner.ts';
 import { useDevice } from '../state/theme.ts';
 import { PLACES } from './places.ts';
@@ -17,6 +17,7 @@ const Keys = lazy(() => import('./Keys.tsx'));
 export function Shell({ children }: { children: ReactNode }) {
   const [open, setOpen] = useState<Sheet | null>(null);
   useJumps(setOpen);
+  useTopOfPage();
   const navigate = useNavigate();
   // What is scanned where nothing waits for it is looked up: a container, a batch, a line of the dispenser.
   useScanner((code) => {
@@ -110,6 +111,15 @@ function Ticks() {
       ))}
     </>
   );
+}
+
+/** A page begins at its top, unless someone goes back to where they were on it. */
+function useTopOfPage(): void {
+  const { pathname } = useLocation();
+  const back = useNavigationType() === 'POP';
+  useEffect(() => {
+    if (pathname && !back) window.scrollTo(0, 0);
+  }, [pathname, back]);
 }
 
 /** One letter goes to a place, `/` finds, `?` tells the keys: while no field has the focus. */

@@ -27,33 +27,42 @@ export function DrawSection({ vessel }: { vessel: Vessel }) {
   const machineIds = [...new Set([vessel.machineId, ...vessel.draws.map((d) => d.machineId)])];
   const machineName = (id: number | null) =>
     devices.find((d) => d.id === id)?.name ?? (id === null ? 'a garden hose' : '');
-  const rows = machineIds.flatMap((machineId) =>
-    vessel.dials.map((dial) => {
-      const draw = vessel.draws.find((d) => d.dialId === dial.id && d.machineId === machineId);
-      const link = `/rigs/vessels/${vessel.id}/measure?dial=${dial.id}&machine=${machineId ?? 0}`;
-      return {
-        key: `${dial.id} ${machineId}`,
-        cells: [
-          dial.id === vessel.dialId ? <strong key="dial">{dial.name}, set now</strong> : dial.name,
-          machineName(machineId),
-          <DrawWords key="draw" draw={draw} zone={shop.zone} />,
-          lead ? (
-            <ButtonLink key="measure" to={link}>
-              {draw ? 'Measure again' : 'Measure'}
-            </ButtonLink>
-          ) : null,
-        ],
-      };
-    }),
-  );
+  const settings = machineIds.flatMap((machineId) => vessel.dials.map((dial) => ({ dial, machineId })));
   return (
     <section aria-label="What it draws" className="mb-8 max-w-5xl">
       <h2 className="mb-2">What it draws</h2>
-      <Ledger
-        head={['Dial', 'On', 'Draw', '']}
-        rows={rows}
-        empty="It has no dial positions on record. A manager adds them below; until then a typical draw is used."
-      />
+      <ul className="border-t-2 border-ink">
+        {settings.map(({ dial, machineId }) => {
+          const draw = vessel.draws.find((d) => d.dialId === dial.id && d.machineId === machineId);
+          return (
+            <li
+              key={`${dial.id} ${machineId}`}
+              className="ruled grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-5 gap-y-1 border-faint py-2 leading-snug sm:grid-cols-[14rem_minmax(0,1fr)_auto]"
+            >
+              <span>
+                {dial.id === vessel.dialId ? <strong>{dial.name}, set now</strong> : dial.name}
+                <span className="block text-[0.94rem] text-muted">on {machineName(machineId)}</span>
+              </span>
+              <span className="max-sm:row-start-2">
+                <DrawWords draw={draw} zone={shop.zone} />
+              </span>
+              {lead && (
+                <ButtonLink
+                  className="max-sm:row-span-2"
+                  to={`/rigs/vessels/${vessel.id}/measure?dial=${dial.id}&machine=${machineId ?? 0}`}
+                >
+                  {draw ? 'Measure again' : 'Measure'}
+                </ButtonLink>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      {settings.length === 0 && (
+        <p className="mt-2 text-muted">
+          It has no dial positions on record. A manager adds them; until then a typical draw is used.
+        </p>
+      )}
       {history.length > 0 && (
         <Suspense>
           <DrawHistory history={history} vessel={vessel} />
