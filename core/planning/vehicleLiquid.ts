@@ -1,18 +1,21 @@
 import type { Delivery } from '../products/record.ts';
 import type { ProductUse, UseKind } from '../products/uses.ts';
+import { areaOfZones, BODY, type Zone } from '../soil/zones.ts';
 
 /** Seeds, in square metres: a hatchback's glass, roof, bonnet, uppers, lowers, front and rear. */
-export const HATCHBACK_M2 = 3.0 + 1.8 + 1.6 + 3.2 + 2.6 + 1.2 + 1.3;
+export const HATCHBACK_M2 = areaOfZones(BODY);
 
-/** Seeds: square metres of a hatchback that a use is put on, where that is not all over. */
-const USE_M2: Partial<Record<UseKind, number>> = {
-  wheel: 4 * 0.25,
-  iron: 4 * 0.25,
-  tyre: 4 * 0.15,
-  arch: 4 * 0.3,
-  glass: 3.0,
+/** Where a use is put on, where that is not all over. */
+const USE_ZONES: Partial<Record<UseKind, readonly Zone[]>> = {
+  wheel: ['wheels'],
+  iron: ['wheels'],
+  tyre: ['tyres'],
+  arch: ['arches'],
+  glass: ['glass'],
+  interior: ['interior'],
 };
-export const areaOfUse = (kind: UseKind | null): number => (kind && USE_M2[kind]) ?? HATCHBACK_M2;
+export const zonesOfUse = (kind: UseKind | null): readonly Zone[] => (kind && USE_ZONES[kind]) ?? BODY;
+export const areaOfUse = (kind: UseKind | null): number => areaOfZones(zonesOfUse(kind)) || HATCHBACK_M2;
 
 /** Seeds: bottle liquid in ml to the square metre by how it is put on. */
 export const ML_PER_M2 = { trigger: 40, saturation: 55, pumpSprayer: 60, cannon: 35, gel: 90 } as const;
@@ -32,7 +35,8 @@ export function hatchbackUl(
   return rate === null ? null : Math.round(rate * areaOfUse(use?.kind ?? null) * 1_000);
 }
 
-function usualRate(delivery: Delivery | null, film: ProductUse['film']): number | null {
+/** The usual rate in ml to the square metre of how it is put on; null where nobody knows, as from a bucket. */
+export function usualRate(delivery: Delivery | null, film: ProductUse['film']): number | null {
   if (film === 'gel' || film === 'saturation') return ML_PER_M2[film];
   switch (delivery) {
     case 'trigger':

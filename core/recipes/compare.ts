@@ -1,0 +1,156 @@
+import { formatMoney } from '../planning/cost.ts';
+import { FILM_NAMES, USE_NAMES } from '../products/uses.ts';
+import { SOIL_KIND_NAMES, SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '../soil/soil.ts';
+import { ZONE_NAMES } from '../soil/zones.ts';
+import { formatStrength } from '../strength/formatStrength.ts';
+import { fractionOf } from '../strength/strength.ts';
+import { formatDuration } from '../units/duration.ts';
+import {
+  AGITATION_NAMES,
+  type CellDwell,
+  cellAt,
+  DIRECTION_NAMES,
+  type MixCell,
+  type Recipe,
+  type RecipeCell,
+  RINSE_NAMES,
+} from './recipe.ts';
+
+/** One difference between two versions of a recipe. */
+export type Difference = {
+  /** What differs, such as "heavy" or "rinse". */
+  readonly what: string;
+  /** The soil level, where it is a cell's. */
+  readonly soil: SoilLevel | null;
+  readonly from: string;
+  readonly to: string;
+  /** By how much more product it takes, as a share of what it took; null where that is not the point. */
+  readonly moreProduct: number | null;
+  /** By how much more a vehicle costs, in minor units, not rounded; null where nobody knows. */
+  readonly moreMinor: number | null;
+};
+
+/** What is needed to say what stands behind an id, and what a vehicle costs in product at a cell. */
+export type CompareGround = {
+  readonly productName: (id: number) => string;
+  readonly vesselName: (id: number) => string;
+  readonly dialName: (id: number) => string;
+  readonly machineName: (id: number) => string;
+  readonly minorPerVehicle: (recipe: Recipe, cell: MixCell) => number | null;
+};
+
+const none = '–';
+
+/** What differs between two versions of a recipe, soil levels first. */
+export function compareRecipes(before: Recipe, after: Recipe, ground: CompareGround): Difference[] {
+  const cells = SOIL_LEVELS.flatMap((soil) => {
+    const [from, to] = [cellAt(before, soil), cellAt(after, soil)];
+    return from && to ? compareCells({ before, after }, from, to, ground) : [];
+  });
+  return [...cells, ...compareFacts(before, after, ground)];
+}
+
+function compareCells(
+  { before, after }: { before: Recipe; after: Recipe },
+  from: RecipeCell,
+  to: RecipeCell,
+  { minorPerVehicle }: CompareGround,
+): Difference[] {
+  const what = SOIL_NAMES[to.soil];
+  const plain = { what, soil: to.soil, moreProduct: null, moreMinor: null };
+  if (from.kind === 'not' || to.kind === 'not') {
+    const [a, b] = [inWords(from), inWords(to)];
+    return a === b ? [] : [{ ...plain, from: a, to: b }];
+  }
+  const found: Difference[] = [];
+  const [a, b] = [fractionOf(from.strength), fractionOf(to.strength)];
+  const [written, now] = [formatStrength(from.strength), formatStrength(to.strength)];
+  if (written !== now || before.onPanel !== after.onPanel) {
+    const [old, fresh] = [minorPerVehicle(before, from), minorPerVehicle(after, to)];
+    found.push({
+      ...plain,
+      from: onPanelWords(written, before),
+      to: onPanelWords(now, after),
+      moreProduct: a.ok && b.ok && before.onPanel === after.onPanel ? b.value / a.value - 1 : null,
+      moreMinor: old === null || fresh === null ? null : fresh - old,
+    });
+  }
+  if (dwellInWords(from.dwell) !== dwellInWords(to.dwell)) {
+    found.push({
+      ...plain,
+      what: `${what}, dwell`,
+      from: dwellInWords(from.dwell),
+      to: dwellInWords(to.dwell),
+    });
+  }
+  if (from.reason !== to.reason) {
+    found.push({ ...plain, what: `${what}, reason`, from: from.reason || none, to: to.reason || none });
+  }
+  return found;
+}
+
+const onPanelWords = (written: string, { onPanel }: Recipe): string =>
+  onPanel ? `${written} on the panel` : written;
+
+const inWords = (cell: RecipeCell): string =>
+  cell.kind === 'not'
+    ? cell.instead.trim()
+      ? `not for this: ${cell.instead.trim()}`
+      : 'not for this'
+    : formatStrength(cell.strength);
+
+/** A dwell as it is read on a card: `3 min to 5 min, not under 1 min`. */
+export function dwellInWords(dwell: CellDwell | null): string {
+  if (!dwell) return none;
+  const { shortestS, fromS, toS } = dwell;
+  const range = fromS === toS ? formatDuration(fromS) : `${formatDuration(fromS)} to ${formatDuration(toS)}`;
+  return shortestS < fromS ? `${range}, not under ${formatDuration(shortestS)}` : range;
+}
+
+function compareFacts(before: Recipe, after: Recipe, ground: CompareGround): Difference[] {
+  const list = <T extends string>(values: readonly T[], names: Record<T, string>, all: string) =>
+    values.length === 0 ? all : values.map((v) => names[v]).join(', ');
+  const words: [what: string, of: (r: Recipe) => string][] = [
+    ['name', (r) => r.name],
+    ['product', (r) => ground.productName(r.productId)],
+    ['use', (r) => USE_NAMES[r.use]],
+    ['vessel', (r) => ground.vesselName(r.vesselId)],
+    ['dial', (r) => (r.dialId === null ? none : ground.dialName(r.dialId))],
+    ['machine', (r) => (r.machineId === null ? none : ground.machineName(r.machineId))],
+    ['strengths hold', (r) => (r.onPanel ? 'on the panel' : 'in the vessel')],
+    ['soil', (r) => list(r.soilKinds, SOIL_KIND_NAMES, 'any')],
+    ['zones', (r) => list(r.zones, ZONE_NAMES, 'wherever its use is')],
+    ['put on as', (r) => (r.film ? FILM_NAMES[r.film] : none)],
+    ['rate', (r) => (r.rateMlPerM2 === null ? 'as usual' : `${r.rateMlPerM2} ml/m²`)],
+    ['worked with', (r) => AGITATION_NAMES[r.agitation]],
+    ['rinse', (r) => RINSE_NAMES[r.rinse]],
+    ['direction', (r) => DIRECTION_NAMES[r.direction]],
+    ['cautions', (r) => r.cautions || none],
+    ['clean?', (r) => r.cleanCheck || none],
+    ['notes', (r) => r.notes || none],
+  ];
+  return words.flatMap(([what, of]) => {
+    const [from, to] = [of(before), of(after)];
+    return from === to ? [] : [{ what, soil: null, from, to, moreProduct: null, moreMinor: null }];
+  });
+}
+
+/**
+ * A difference in words and figures.
+ *
+ * @example 'Lower sides, heavy: 1:40 to 1:30, +32 % product, +£0.04 per vehicle'
+ */
+export function differenceInWords(difference: Difference, name: string, currency: string): string {
+  const { what, from, to, moreProduct, moreMinor } = difference;
+  const signed = (n: number, words: string) => `${n < 0 ? '−' : '+'}${words}`;
+  const share = moreProduct === null ? null : Math.round(moreProduct * 100);
+  return [
+    `${name}, ${what}: ${from} to ${to}`,
+    share !== null && share !== 0 && `${signed(share, `${Math.abs(share)} %`)} product`,
+    moreMinor !== null &&
+      Math.abs(moreMinor) >= 0.05 &&
+      `${signed(moreMinor, formatMoney(Math.abs(moreMinor), currency))} per vehicle`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
