@@ -64,6 +64,16 @@ export const oneOf = <const T extends string>(label: string, values: readonly T[
     .oneOf(values)
     .meta({ remedy: `Choose one of: ${values.join(', ')}.` });
 
+/** Some of a list, each at most once. */
+export const someOf = <const T extends string>(label: string, values: readonly T[]) =>
+  yup
+    .array(oneOf(label, values))
+    .label(label)
+    .required()
+    .max(values.length)
+    .test('once', `${label} has the same choice twice.`, (all) => new Set(all).size === (all?.length ?? 0))
+    .meta({ remedy: `Choose from: ${values.join(', ')}.` });
+
 /** A volume: whole microlitres, more than nothing unless `least` says otherwise. */
 export const wholeUl = (label: string, least = 1) =>
   yup

@@ -5,6 +5,7 @@ import { WATER_KINDS } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { exactly, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
+import { byRecipe } from './recipes.ts';
 
 /** What is in the vessel before anything is added. */
 const STARTS = {
@@ -78,6 +79,8 @@ export const pourBody = exactly({
     .label('Rig')
     .optional()
     .default(undefined),
+  /** By which recipe it is mixed. */
+  recipe: byRecipe.optional().default(undefined),
   shown: exactly({
     pourOffUl: wholeUl('Pour off', 0),
     waterUl: wholeUl('Water', 0),
@@ -199,4 +202,7 @@ export type Topic =
   | 'measures'
   | 'places'
   | 'containers'
-  | 'labels';
+  | 'labels'
+  | 'recipes'
+  | 'outcomes'
+  | 'trials';

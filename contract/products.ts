@@ -26,7 +26,7 @@ import {
 } from '#core/safety/traits.ts';
 import { BASES, type Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/strength.ts';
-import { exactly, finite, line, note, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
+import { exactly, finite, line, note, oneOf, rowId, someOf, strength, wholeUl, yes } from './fields.ts';
 
 // Products: what they are, what their labels say, and what they are used for.
 
@@ -51,15 +51,6 @@ const each = <K extends string, V extends string>(
       StringSchema<V>
     >,
   );
-
-const someOf = <const T extends string>(label: string, values: readonly T[]) =>
-  yup
-    .array(oneOf(label, values))
-    .label(label)
-    .required()
-    .max(values.length)
-    .test('once', `${label} has the same choice twice.`, (all) => new Set(all).size === (all?.length ?? 0))
-    .meta({ remedy: `Choose from: ${values.join(', ')}.` });
 
 const seconds = (label: string) =>
   finite(label, 1, 7_200).integer().meta({ remedy: 'Give a time from 1 second to 2 hours, such as 4 min.' });

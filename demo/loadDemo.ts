@@ -25,6 +25,7 @@ import {
 } from '../server/ware/queries.ts';
 import type { DemoProduct } from './demoProduct.ts';
 import { loadDispenser } from './loadDispenser.ts';
+import { loadOutcomes, loadRecipes, recipesFollowed } from './loadRecipes.ts';
 import { loadDrainTests, loadRigs } from './loadRigs.ts';
 import { at, known, named, ZONE } from './named.ts';
 import { people, signOffs } from './people.ts';
@@ -56,6 +57,7 @@ export async function loadDemo(books: Books, now: Date): Promise<void> {
     await attachSheets(tx, now, personIds);
     await loadSignOffs(tx, now, personIds);
     await loadDrainTests(tx, now, personIds);
+    await loadRecipes(tx, now, personIds);
     await loadHistory(tx, now, personIds);
   });
 }
@@ -165,6 +167,7 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
   }
 
   await loadDispenser(tx, now, lead.personId, openContainers);
+  const recipeFor = await recipesFollowed(tx);
 
   for (const fill of fills) {
     const product = named(shelf, fill.product);
@@ -191,6 +194,7 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
     const { waterUl, productUl, pourOffUl } = asMeasured(plan, pour?.ul ?? plan.productUl);
     const role = people.find((p) => p.name === fill.person)?.role ?? 'technician';
     const who = { personId: known(personIds, fill.person), name: fill.person, role };
+    const recipe = recipeFor(fill.whatFor, vessel.id);
     await bookPour(
       tx,
       {
@@ -202,6 +206,7 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
         start: { kind: 'empty' },
         how: 'fill',
         acknowledged: true,
+        ...(recipe && { recipe }),
         measured: pour?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
         shown: { waterUl, productUl, pourOffUl },
       },
@@ -209,6 +214,7 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
       at(now, fill.daysAgo, fill.at),
     );
   }
+  await loadOutcomes(tx);
 }
 
 function read(printed: string) {

@@ -8,7 +8,13 @@ export async function batchOf(db: Queryable, idOrCode: string): Promise<Batch | 
     `SELECT k.id, k.code, k.product_id AS "productId", p.name AS "productName", k.vessel_id AS "vesselId",
             v.name AS "vesselName", w.name AS "personName", k.strength, k.fraction AS "askedFraction",
             to_char(k.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') AS "madeAt", k.use_by::text AS "useBy",
-            k.water, k.estimate, k.panel, n.code || ' ' || n.name AS "lineName",
+            k.water, k.estimate, k.panel,
+            CASE WHEN rv.id IS NOT NULL THEN jsonb_build_object('recipeId', rv.recipe_id, 'versionId', rv.id, 'number', rv.number,
+              'name', rv.name, 'soil', k.soil, 'left', k.recipe_left) END AS recipe,
+            (SELECT coalesce(jsonb_agg(jsonb_build_object('id', o.id, 'kind', o.kind, 'personId', o.person_id, 'personName', op.name,
+                'at', to_char(o.noted_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"')) ORDER BY o.id DESC), '[]')
+             FROM outcome o JOIN person op ON op.id = o.person_id WHERE o.batch_id = k.id AND o.withdrawn_at IS NULL) AS outcomes,
+            n.code || ' ' || n.name AS "lineName",
             (SELECT coalesce(jsonb_agg(jsonb_build_object('name', m.name, 'ul', (d->>'ul')::bigint)), '[]')
              FROM jsonb_array_elements(k.measured) d JOIN measure m ON m.id = (d->>'measureId')::int) AS measured,
             went.product_ul AS "productUl", went.ul AS "madeUl",
@@ -16,6 +22,7 @@ export async function batchOf(db: Queryable, idOrCode: string): Promise<Batch | 
      FROM batch k
      JOIN product p ON p.id = k.product_id JOIN vessel v ON v.id = k.vessel_id JOIN person w ON w.id = k.person_id
      JOIN account a ON a.batch_id = k.id LEFT JOIN dispenser_line n ON n.id = k.line_id
+     LEFT JOIN recipe_version rv ON rv.id = k.recipe_version_id
      CROSS JOIN LATERAL (
        SELECT coalesce(sum(g.ul), 0)::bigint AS ul,
               coalesce(sum(g.ul) FILTER (WHERE g.product_id = k.product_id), 0)::bigint AS product_ul

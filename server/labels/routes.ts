@@ -10,6 +10,7 @@ import {
   printBody,
   printBucketBody,
 } from '#contract/labels.ts';
+import { batchOutcomeRoutes } from '../batches/outcomes.ts';
 import { batchOf } from '../batches/queries.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
@@ -32,6 +33,7 @@ export function batchRoutes(house: House): Router {
     if (!batch) throw missing('batch');
     res.json(batch);
   });
+  routes.use('/:id/outcomes', batchOutcomeRoutes(house));
   routes.get('/:id/label.pdf', async (req, res) => {
     const { label } = await labelOf(house, req.params.id);
     await sendPdf(house, req, res, label);

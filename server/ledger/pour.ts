@@ -16,6 +16,7 @@ import type { Queryable } from '../db/books.ts';
 import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { traitsFrom } from '../products/queries.ts';
+import { refuseUnfollowed } from '../recipes/followed.ts';
 import { panelOf } from '../rigs/panel.ts';
 import { measuresOf } from '../ware/queries.ts';
 import { refuseMeeting } from './meeting.ts';
@@ -45,6 +46,9 @@ export async function bookPour(
   const left = checkStock(ground.heldUl, drawn.productUl, ground.containerCode, ground.units);
   if (!left.ok) throw refusalProblem(left, '/containerId', 409);
 
+  const panel = body.rig ? await panelOf(tx, body.vesselId, body.rig, fractionIn(plan.after)) : null;
+  if (body.recipe) await refuseUnfollowed(tx, body.recipe, body, fraction.value, panel?.q ?? 1);
+
   const { containerAccount: container, tap, used, waste, waterId: water } = ground;
   const off =
     before.start && plan.pourOffUl > 0
@@ -69,7 +73,8 @@ export async function bookPour(
     estimate: isEstimate(body, plan),
     useByDays: ground.record.useByDays,
     water: body.water,
-    panel: body.rig ? await panelOf(tx, body.vesselId, body.rig, fractionIn(plan.after)) : null,
+    panel,
+    recipe: body.recipe,
     postings: pourPostings({
       mix: drawn,
       product: body.productId,

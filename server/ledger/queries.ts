@@ -1,4 +1,4 @@
-import type { Movement, MovementKind, OnPanel } from '#contract/ledger.ts';
+import type { Movement, MovementKind, OnPanel, PourBody } from '#contract/ledger.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { ProductState } from '#core/mixing/solveMix.ts';
 import type { ProductRecord } from '#core/products/record.ts';
@@ -73,6 +73,8 @@ export type NewDraw = {
   panel?: OnPanel | null;
   /** The dispenser line it was filled from. */
   lineId?: number;
+  /** By which recipe it is mixed. */
+  recipe?: PourBody['recipe'];
   postings: readonly Posting[];
 };
 
@@ -82,8 +84,9 @@ export type Drawn = { movementId: number; batchId: number; batchCode: string; us
 export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
   const rows = await tx.rows<Drawn>(
     `WITH mixed AS (
-       INSERT INTO batch (product_id, vessel_id, person_id, strength, fraction, made_at, measured, estimate, panel, line_id, use_by, water)
-       SELECT $4, $5, $1, $6, $9, $7, $10, $11, $15, $16,
+       INSERT INTO batch (product_id, vessel_id, person_id, strength, fraction, made_at, measured, estimate, panel, line_id, recipe_version_id, soil,
+         recipe_left, use_by, water)
+       SELECT $4, $5, $1, $6, $9, $7, $10, $11, $15, $16, $17, $18, $19,
               least(($7::timestamptz AT TIME ZONE s.zone)::date + $13::int,
                 (SELECT min(k.use_by) FROM jsonb_to_recordset($8::jsonb) AS p("from" int, "to" int)
                  JOIN account a ON a.id = p."from" JOIN batch k ON k.id = a.batch_id WHERE p."to" = 0)),
@@ -113,6 +116,9 @@ export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
       d.water ?? null,
       d.panel ? JSON.stringify(d.panel) : null,
       d.lineId ?? null,
+      d.recipe?.versionId ?? null,
+      d.recipe?.soil ?? null,
+      d.recipe?.left ?? false,
     ],
   );
   return rows[0] as Drawn;

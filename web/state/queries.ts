@@ -122,6 +122,9 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   places: ['places', 'containers'],
   containers: ['containers', 'movements', 'batches', 'lines'],
   labels: ['labels'],
+  recipes: ['recipes'],
+  outcomes: ['outcomes', 'batches'],
+  trials: ['trials'],
 };
 
 export function askAgain(topic: Topic): void {

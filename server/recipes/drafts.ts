@@ -1,0 +1,185 @@
+import type { Product } from '#contract/products.ts';
+import type { RecipeRow } from '#contract/recipes.ts';
+import type { Vessel } from '#contract/ware.ts';
+import { isSuction } from '#core/products/record.ts';
+import type { RecipeProduct, RecipeVessel } from '#core/recipes/ground.ts';
+import { groundOf } from '#core/recipes/ground.ts';
+import { judgeCell, mayPublish } from '#core/recipes/judge.ts';
+import type { Recipe } from '#core/recipes/recipe.ts';
+import type { Queryable } from '../db/books.ts';
+import { revised } from '../http/commands.ts';
+import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { products } from '../products/queries.ts';
+import { vessels } from '../ware/queries.ts';
+import { dropDraft, publishDraft, recipes, touch, writeDraft } from './queries.ts';
+
+type Who = { personId: number };
+
+/** The product and vessel a recipe names, or what is wrong with them, told at their fields. */
+async function wareOf(
+  tx: Queryable,
+  recipe: Recipe,
+  at: string,
+): Promise<{ product: Product & RecipeProduct; vessel: Vessel & RecipeVessel }> {
+  const [product] = await products(tx, { id: recipe.productId });
+  const [vessel] = await vessels(tx, { id: recipe.vesselId });
+  if (!product)
+    throw refused(`${at}/productId`, 'Product is not there any more.', 'Choose one from the list.');
+  if (product.retired) {
+    throw refused(
+      `${at}/productId`,
+      `${recipe.name}: ${product.name} has been retired.`,
+      'Choose the product that took its place, bring the old one back, or retire the recipe.',
+    );
+  }
+  if (!vessel || vessel.retired) {
+    throw refused(
+      `${at}/vesselId`,
+      `${recipe.name}: its vessel is out of use.`,
+      'Choose a vessel that is in use.',
+    );
+  }
+  if (!isSuction(vessel.kind)) return { product, vessel };
+  if (recipe.dialId === null || !vessel.dials.some((d) => d.id === recipe.dialId)) {
+    throw refused(
+      `${at}/dialId`,
+      `Dial position is none of ${vessel.name}’s.`,
+      vessel.dials.length > 0 ? 'Choose one from the list.' : 'Add its dial positions in Rigs first.',
+    );
+  }
+  return { product, vessel };
+}
+
+function refused(pointer: string, message: string, remedy: string): HttpProblem {
+  return new HttpProblem(422, 'recipe.refused', message, { remedy, errors: [{ pointer, message, remedy }] });
+}
+
+/** What belongs to a cannon alone is left out for everything else. */
+function fitting(recipe: Recipe, vessel: Vessel): Recipe {
+  if (isSuction(vessel.kind)) return recipe;
+  return { ...recipe, dialId: null, machineId: null, onPanel: false };
+}
+
+/**
+ * Keeps a recipe as its draft; a draft that says what is published already is none.
+ *
+ * @param at where in the request the recipe stands, for the fields that are refused
+ */
+export async function saveDraft(
+  tx: Queryable,
+  before: RecipeRow | null,
+  id: number,
+  typed: Recipe,
+  retired: boolean,
+  who: Who,
+  now: Date,
+  at = '',
+): Promise<void> {
+  let recipe = typed;
+  if (!retired) {
+    const { product, vessel } = await wareOf(tx, typed, at);
+    recipe = fitting(typed, vessel);
+    const ground = groundOf(recipe, product, vessel);
+    for (const [i, cell] of recipe.cells.entries()) {
+      if (cell.kind === 'not') continue;
+      const judged = judgeCell(cell, recipe.onPanel, ground);
+      const field = !judged.ok && judged.code.startsWith('dwell') ? 'dwell' : 'strength';
+      if (!judged.ok) throw refusalProblem(judged, `${at}/cells/${i}/${field}`);
+    }
+    await refuseTaken(tx, id, recipe.name, at);
+  }
+  if (before?.published && sameRecipe(before.published, recipe)) await dropDraft(tx, id);
+  else if (!(before?.draft && sameRecipe(before.draft, recipe))) await writeDraft(tx, id, recipe, who, now);
+  await touch(tx, id, retired, now);
+}
+
+async function refuseTaken(tx: Queryable, id: number, name: string, at: string): Promise<void> {
+  const taken = await tx.rows(
+    `SELECT 1 FROM recipe r WHERE r.id <> $1 AND r.retired_at IS NULL AND EXISTS (
+       SELECT FROM recipe_version v WHERE v.recipe_id = r.id AND lower(v.name) = lower($2)
+         AND (v.published_at IS NULL OR v.number = (SELECT max(number) FROM recipe_version p
+           WHERE p.recipe_id = r.id AND p.published_at IS NOT NULL)))`,
+    [id, name.trim()],
+  );
+  if (taken.length > 0) {
+    throw refused(`${at}/name`, 'Name is taken: another recipe already has it.', 'Type a different name.');
+  }
+}
+
+const FACTS = [
+  'name',
+  'productId',
+  'use',
+  'vesselId',
+  'dialId',
+  'machineId',
+  'onPanel',
+  'soilKinds',
+  'zones',
+  'film',
+  'rateMlPerM2',
+  'agitation',
+  'rinse',
+  'direction',
+  'cautions',
+  'cleanCheck',
+  'notes',
+] as const satisfies (keyof Recipe)[];
+
+/** Whether two recipes say the same, whatever else is noted with either. */
+export function sameRecipe(a: Recipe, b: Recipe): boolean {
+  return plainly(a) === plainly(b);
+}
+
+const plainly = (recipe: Recipe): string =>
+  JSON.stringify([
+    ...FACTS.map((key) => (typeof recipe[key] === 'string' ? String(recipe[key]).trim() : recipe[key])),
+    ...recipe.cells.map((c) =>
+      c.kind === 'not'
+        ? [c.soil, c.instead.trim()]
+        : [
+            c.soil,
+            sorted(c.strength),
+            c.dwell && [c.dwell.shortestS, c.dwell.fromS, c.dwell.toS],
+            c.reason.trim(),
+          ],
+    ),
+  ]);
+
+/** The books give the keys of an object back in an order of their own. */
+const sorted = (value: object): string =>
+  JSON.stringify(value, (_, v) =>
+    v && typeof v === 'object' && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => a.localeCompare(b)))
+      : v,
+  );
+
+/** Publishes a draft, if nothing stands in its way. */
+export async function publish(
+  tx: Queryable,
+  { recipeId, revision }: { recipeId: number; revision: number },
+  at: string,
+  who: Who,
+  why: string,
+  now: Date,
+): Promise<void> {
+  const [row] = await recipes(tx, { id: recipeId }, true);
+  if (!row) throw missing('recipe');
+  revised(row, revision);
+  const { draft } = row;
+  if (!draft || row.retired) {
+    throw refused(at, 'There is no draft of this recipe any more.', 'Look at the list again.');
+  }
+  const { product, vessel } = await wareOf(tx, draft, at);
+  const ground = groundOf(draft, product, vessel);
+  for (const cell of draft.cells) {
+    if (cell.kind === 'not') continue;
+    const may = mayPublish(cell, draft.onPanel, ground);
+    if (!may.ok) throw refusalProblem({ ...may, reason: `${draft.name}. ${may.reason}` }, at);
+  }
+  if (draft.cells.every((c) => c.kind === 'not')) {
+    throw refused(at, `${draft.name} is for no soil level at all.`, 'Give at least one level a strength.');
+  }
+  await publishDraft(tx, recipeId, who, why, now);
+  await touch(tx, recipeId, false, now);
+}

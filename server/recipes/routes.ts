@@ -1,0 +1,92 @@
+import { Router } from 'express';
+import { atLeast } from '#contract/people.ts';
+import { draftsBody, publishBody, type RecipeRow, recipeBody, recipePatch } from '#contract/recipes.ts';
+import type { Queryable } from '../db/books.ts';
+import type { House } from '../house.ts';
+import { change, command, revised } from '../http/commands.ts';
+import { wholeNumber } from '../http/door.ts';
+import { missing } from '../http/problems.ts';
+import { only, whoOf } from '../http/signedIn.ts';
+import { publish, saveDraft } from './drafts.ts';
+import { insertRecipe, recipeOutcomes, recipes, versionOf, versionsOf } from './queries.ts';
+
+/** Everyone reads what is published; managers draft and publish. */
+export function recipeRoutes(house: House): Router {
+  const routes = Router();
+  const drafts = (res: Parameters<typeof whoOf>[0]) => atLeast(whoOf(res)?.role ?? 'technician', 'manager');
+
+  routes.get('/', async (req, res) => {
+    res.json(await recipes(house.books, { retired: req.query.retired === 'true' }, drafts(res)));
+  });
+  routes.get('/outcomes', async (_req, res) => void res.json(await recipeOutcomes(house.books)));
+  routes.get('/versions/:id', async (req, res) => {
+    const found = await versionOf(house.books, wholeNumber(req.params.id, 'version'));
+    if (!found || (!found.version.publishedAt && !drafts(res))) throw missing('version');
+    res.json(found.version);
+  });
+  routes.get('/:id', async (req, res) => {
+    const [row] = await recipes(house.books, { id: idIn(req.params.id) }, drafts(res));
+    if (!row) throw missing('recipe');
+    res.json(row);
+  });
+  routes.get('/:id/versions', async (req, res) => {
+    res.json(await versionsOf(house.books, idIn(req.params.id)));
+  });
+
+  routes.post(
+    '/',
+    only('manager'),
+    command(house, recipeBody, async ({ tx, body, who, now }) => {
+      const id = await insertRecipe(tx);
+      await saveDraft(tx, null, id, body, false, who, now);
+      return { status: 201, body: await rowOf(tx, id), touched: [['recipes', id]] };
+    }),
+  );
+  routes.patch(
+    '/:id',
+    only('manager'),
+    change(house, recipePatch, async ({ tx, body: { retired, ...recipe }, who, now, params, revision }) => {
+      const id = idIn(params.id);
+      const before = await rowOf(tx, id);
+      revised(before, revision);
+      await saveDraft(tx, before, id, recipe, retired, who, now);
+      return { status: 200, body: await rowOf(tx, id), touched: [['recipes', id]] };
+    }),
+  );
+  routes.post(
+    '/drafts',
+    only('manager'),
+    command(house, draftsBody, async ({ tx, body, who, now }) => {
+      const done: RecipeRow[] = [];
+      for (const [i, { recipeId, revision, recipe }] of body.changes.entries()) {
+        const before = await rowOf(tx, recipeId);
+        revised(before, revision);
+        await saveDraft(tx, before, recipeId, recipe, before.retired, who, now, `/changes/${i}/recipe`);
+        done.push(await rowOf(tx, recipeId));
+      }
+      return { status: 201, body: done, touched: [['recipes', done[0]?.id ?? 0]] };
+    }),
+  );
+  routes.post(
+    '/publications',
+    only('manager'),
+    command(house, publishBody, async ({ tx, body, who, now }) => {
+      const done: RecipeRow[] = [];
+      for (const [i, draft] of body.drafts.entries()) {
+        await publish(tx, draft, `/drafts/${i}`, who, body.why, now);
+        done.push(await rowOf(tx, draft.recipeId));
+      }
+      return { status: 201, body: done, touched: [['recipes', done[0]?.id ?? 0]] };
+    }),
+  );
+  return routes;
+}
+
+/** A recipe by its number, or by the code on its card. */
+const idIn = (text: unknown): number => wholeNumber(String(text).replace(/^r-/i, ''), 'recipe');
+
+async function rowOf(tx: Queryable, id: number): Promise<RecipeRow> {
+  const [row] = await recipes(tx, { id }, true);
+  if (!row) throw missing('recipe');
+  return row;
+}
