@@ -122,6 +122,12 @@ export type RecipeVersion = Recipe & {
   why: string;
 };
 
+/** What a version says, without when and by whom. */
+export function contentOf(version: RecipeVersion): Recipe {
+  const { versionId, number, savedAt, savedBy, publishedAt, publishedBy, why, ...recipe } = version;
+  return recipe;
+}
+
 /** A recipe as the book shows it: what is published, and the draft being worked on, which only managers are sent. */
 export type RecipeRow = {
   id: number;
@@ -160,3 +166,19 @@ export type OutcomeRow = {
 
 /** The newest notes at one strength of a recipe, newest first. */
 export type RecipeOutcomes = { recipeId: number; soil: SoilLevel; fraction: number; kinds: OutcomeKind[] };
+
+/** What stands on a recipe's card, in words and amounts ready to print. */
+export type RecipeCard = {
+  code: string;
+  name: string;
+  productName: string;
+  use: string;
+  setting: string;
+  levels: (
+    | { kind: 'mix'; soil: string; strength: string; water: string; product: string; dwell: string }
+    | { kind: 'not'; soil: string; instead: string }
+  )[];
+  lines: { word: string; text: string }[];
+  foot: string;
+  address: string;
+};

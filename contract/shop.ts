@@ -1,6 +1,8 @@
 import type { InferType } from 'yup';
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
-import { exactly, finite, line, oneOf, pin } from './fields.ts';
+import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
+import type { HouseFigures } from '#core/products/house.ts';
+import { exactly, finite, line, note, oneOf, pin } from './fields.ts';
 
 export const UNIT_SYSTEMS = ['metric', 'us', 'imperial'] as const;
 export const RATIO_READINGS = ['parts', 'inTotal'] as const;
@@ -34,6 +36,19 @@ export const firstRunBody = exactly({
   manager: exactly({ name: line('Your name', 40), pin: pin() }).label('First manager'),
 });
 
+export const MEASURING = ['measured', 'free'] as const;
+export const MIXED_BY = ['swirl', 'shake'] as const;
+export const GLASS = ['readyToUse', 'line'] as const;
+
+const panelFigure = (label: string) =>
+  finite(label, 1e-6, 1).optional().meta({ remedy: 'Give a strength on the panel, such as 1 % or 1:60.' });
+const days = (family: Family) =>
+  finite(`${FAMILY_NAMES[family]} keeps`, 1, 1_000)
+    .integer()
+    .optional()
+    .default(undefined)
+    .meta({ remedy: 'Give whole days from 1 to 1000, or nothing.' });
+
 export const shopPatch = exactly({
   name: line('Shop name', 60).optional(),
   currency: currency().optional(),
@@ -45,10 +60,28 @@ export const shopPatch = exactly({
     .default(undefined)
     .meta({ remedy: 'Give hardness such as 210 ppm or 12 dH, or nothing.' }),
   water: oneOf('Water', WATER_KINDS).optional(),
+  preWashFloor: panelFigure('Pre-wash floor'),
+  preWashCeiling: panelFigure('Pre-wash ceiling'),
+  foamFloor: panelFigure('Neutral foam floor'),
+  useByDays: exactly(
+    Object.fromEntries(FAMILIES.map((f) => [f, days(f)])) as Record<Family, ReturnType<typeof days>>,
+  )
+    .label('Use-bys')
+    .optional()
+    .default(undefined),
+  measuring: oneOf('Product is measured', MEASURING).optional(),
+  mixedBy: oneOf('A filled cannon is', MIXED_BY).optional(),
+  glass: oneOf('Glass cleaner', GLASS).optional(),
+  jetShare: finite('Jet', 0, 0.5).optional().meta({ remedy: 'Give a share from 0 to 50 %, such as 10 %.' }),
+  wasteWater: note('Waste water', 300).optional(),
+}).test('floor', function below(value) {
+  const { preWashFloor, preWashCeiling } = value ?? {};
+  if (preWashFloor == null || preWashCeiling == null || preWashFloor <= preWashCeiling) return true;
+  return this.createError({ path: 'preWashFloor', message: 'Pre-wash floor is over the pre-wash ceiling.' });
 });
 export type ShopPatch = InferType<typeof shopPatch>;
 
-export type Shop = {
+export type Shop = HouseFigures & {
   name: string;
   zone: string;
   currency: string;
@@ -58,6 +91,14 @@ export type Shop = {
   hardnessPpm: number | null;
   /** What mixes are usually made with. */
   water: WaterKind;
+  /** How product is measured unless somebody chooses otherwise; a free pour is always recorded as an estimate. */
+  measuring: (typeof MEASURING)[number];
+  mixedBy: (typeof MIXED_BY)[number];
+  glass: (typeof GLASS)[number];
+  /** Share of a sudsy bucket that is jetted in last. */
+  jetShare: number;
+  /** Where waste water goes, by the shop's own rule. */
+  wasteWater: string;
   demo: boolean;
   madeOn: string;
   revision: number;

@@ -25,7 +25,7 @@ import {
 } from '../server/ware/queries.ts';
 import type { DemoProduct } from './demoProduct.ts';
 import { loadDispenser } from './loadDispenser.ts';
-import { loadOutcomes, loadRecipes, recipesFollowed } from './loadRecipes.ts';
+import { loadOutcomes, loadRecipes, loadTrials, recipesFollowed } from './loadRecipes.ts';
 import { loadDrainTests, loadRigs } from './loadRigs.ts';
 import { at, known, named, ZONE } from './named.ts';
 import { people, signOffs } from './people.ts';
@@ -47,7 +47,10 @@ export async function loadDemo(books: Books, now: Date): Promise<void> {
       demo: true,
       now,
     });
-    await updateShop(tx, { hardnessPpm: 210 });
+    await updateShop(tx, {
+      hardnessPpm: 210,
+      wasteWater: 'Into the interceptor drain in bay 2, never the yard gully.',
+    });
     const personIds = new Map<string, number>();
     for (const { name, role, pin } of people) {
       const person = await insertPerson(tx, { name, role, pinHash: await hashPin(pin) });
@@ -58,6 +61,7 @@ export async function loadDemo(books: Books, now: Date): Promise<void> {
     await loadSignOffs(tx, now, personIds);
     await loadDrainTests(tx, now, personIds);
     await loadRecipes(tx, now, personIds);
+    await loadTrials(tx, now, personIds);
     await loadHistory(tx, now, personIds);
   });
 }

@@ -1,10 +1,11 @@
 import type { Product } from '#contract/products.ts';
-import type { ByRecipe } from '#contract/recipes.ts';
+import { type ByRecipe, contentOf } from '#contract/recipes.ts';
 import type { Device } from '#contract/rigs.ts';
 import type { Vessel } from '#contract/ware.ts';
 import type { Recipe, RecipeCell } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS, type SoilLevel } from '#core/soil/soil.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
+import { fractionOf } from '#core/strength/strength.ts';
 import type { Queryable } from '../server/db/books.ts';
 import { products as productRows } from '../server/products/queries.ts';
 import { publish, saveDraft } from '../server/recipes/drafts.ts';
@@ -12,7 +13,7 @@ import { insertRecipe, recipes as recipeRows } from '../server/recipes/queries.t
 import { devices } from '../server/rigs/devices.ts';
 import { vessels as vesselRows } from '../server/ware/queries.ts';
 import { at, known, named } from './named.ts';
-import { changes, type DemoRecipe, followed, recipes } from './recipes.ts';
+import { changes, type DemoRecipe, followed, recipes, trials } from './recipes.ts';
 
 type Ware = { products: Product[]; vessels: Vessel[]; machines: Device[] };
 
@@ -48,19 +49,36 @@ export async function loadRecipes(tx: Queryable, now: Date, personIds: Map<strin
       const typed = cells[c.soil];
       return c.kind === 'mix' && typed ? { ...c, strength: strengthOf(typed) } : c;
     });
-    const {
-      versionId,
-      number,
-      savedAt,
-      savedBy,
-      publishedAt,
-      publishedBy,
-      why: _,
-      ...content
-    } = before.published;
-    await saveDraft(tx, before, id, { ...content, cells: changed }, false, who, when);
+    await saveDraft(tx, before, id, { ...contentOf(before.published), cells: changed }, false, who, when);
     if (why !== null)
       await publish(tx, { recipeId: id, revision: await revisionOf(tx, id) }, '', who, why, when);
+  }
+}
+
+/** Enters the panels that were halved, with what came of them. */
+export async function loadTrials(tx: Queryable, now: Date, personIds: Map<string, number>): Promise<void> {
+  const products = await productRows(tx);
+  const side = ([product, written]: [string, string]) => {
+    const strength = strengthOf(written);
+    const f = fractionOf(strength);
+    return { productId: named(products, product).id, strength, fraction: f.ok ? f.value : null };
+  };
+  for (const { daysAgo, at: clock, person, zone, soil, soilKind, left, right, result } of trials) {
+    const when = at(now, daysAgo, clock);
+    await tx.rows(
+      `INSERT INTO trial (zone, soil, soil_kind, sides, started_at, started_by, result, closed_at, closed_by)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, CASE WHEN $7::jsonb IS NOT NULL THEN $5::timestamptz + interval '25 minutes' END,
+         CASE WHEN $7::jsonb IS NOT NULL THEN $6::int END)`,
+      [
+        zone,
+        soil,
+        soilKind,
+        JSON.stringify({ left: side(left), right: side(right) }),
+        when,
+        known(personIds, person),
+        result && JSON.stringify(result),
+      ],
+    );
   }
 }
 

@@ -1,3 +1,4 @@
+import type { Better } from '#contract/trials.ts';
 import type { Film, UseKind } from '#core/products/uses.ts';
 import type { OutcomeKind } from '#core/recipes/outcomes.ts';
 import type { Agitation, Direction, Rinse } from '#core/recipes/recipe.ts';
@@ -384,3 +385,55 @@ export const followed: Record<string, { recipe: string; soil: SoilLevel; outcome
       outcomes: ['good', 'good', 'good', null, 'good', 'good'],
     },
   };
+
+/** Panels that were halved, to see for oneself. */
+export const trials: {
+  daysAgo: number;
+  at: string;
+  person: string;
+  zone: Zone;
+  soil: SoilLevel;
+  soilKind: SoilKind;
+  left: [product: string, strength: string];
+  right: [product: string, strength: string];
+  result: { better: Better; left: OutcomeKind; right: OutcomeKind; note: string } | null;
+}[] = [
+  {
+    daysAgo: 16,
+    at: '15:10',
+    person: 'Hester Quill',
+    zone: 'lowers',
+    soil: 3,
+    soilKind: 'trafficFilm',
+    left: ['Orchard Pre-wash', '1:30'],
+    right: ['Orchard Pre-wash', '1:25'],
+    result: {
+      better: 'right',
+      left: 'noBite',
+      right: 'good',
+      note: 'Quarry pickup, near side. The left half came up grey.',
+    },
+  },
+  {
+    daysAgo: 6,
+    at: '11:30',
+    person: 'Odo Marsh',
+    zone: 'bonnet',
+    soil: 2,
+    soilKind: 'mineral',
+    left: ['Lime Kiln Foam', '1:8'],
+    right: ['Lime Kiln Foam', '1:10'],
+    result: { better: 'same', left: 'good', right: 'good', note: 'Taxi. Nobody could tell which was which.' },
+  },
+  {
+    daysAgo: 0,
+    at: '08:15',
+    person: 'Bram Addy',
+    zone: 'front',
+    soil: 2,
+    soilKind: 'organic',
+    left: ['Windfall Insect Soak', '1:12'],
+    right: ['Windfall Insect Soak', '1:10'],
+    result: null,
+  },
+];

@@ -19,6 +19,7 @@ import { calibrationRoutes } from './rigs/calibrationRoutes.ts';
 import { deviceRoutes } from './rigs/deviceRoutes.ts';
 import { sessionRoutes } from './sessions/routes.ts';
 import { shopRoutes } from './shop/routes.ts';
+import { trialRoutes } from './trials/routes.ts';
 import { measureRoutes, placeRoutes, vesselRoutes } from './ware/routes.ts';
 
 const INTERFACE = fileURLToPath(new URL('../dist/web', import.meta.url));
@@ -54,6 +55,7 @@ export function createApp(house: House): Express {
   api.use('/containers', containerRoutes(house));
   api.use('/batches', batchRoutes(house));
   api.use('/outcomes', outcomeRoutes(house));
+  api.use('/trials', trialRoutes(house));
   api.use('/labels', labelRoutes(house));
   api.use(movementRoutes(house));
   api.use(unknownRoute);

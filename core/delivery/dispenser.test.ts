@@ -155,14 +155,17 @@ describe('a dispenser line', () => {
       traits: none,
       record: { family: 'neutralFoam' as const },
     };
-    expect(mayDispense(product).ok).toBe(true);
-    expect(mayDispense({ ...product, state: 'readyToUse' })).toMatchObject({
+    expect(mayDispense(product, false).ok).toBe(true);
+    expect(mayDispense({ ...product, state: 'readyToUse' }, false)).toMatchObject({
       ok: false,
       code: 'dispense.never',
     });
-    expect(mayDispense({ ...product, record: { family: 'tyreDressing' } }).ok).toBe(false);
-    expect(mayDispense({ ...product, traits: { ...none, neverDispense: 'yes' } }).ok).toBe(false);
-    const unknown = mayDispense({ ...product, traits: ALL_UNKNOWN });
+    expect(mayDispense({ ...product, record: { family: 'tyreDressing' } }, false).ok).toBe(false);
+    expect(mayDispense({ ...product, traits: { ...none, neverDispense: 'yes' } }, false).ok).toBe(false);
+    const glass = { ...product, record: { family: 'glass' as const } };
+    expect(mayDispense(glass, false)).toMatchObject({ ok: false, code: 'dispense.never' });
+    expect(mayDispense(glass, true).ok).toBe(true);
+    const unknown = mayDispense({ ...product, traits: ALL_UNKNOWN }, false);
     expect(!unknown.ok && unknown.remedy).toContain('read its sheet');
   });
 });

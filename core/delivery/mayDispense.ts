@@ -7,14 +7,18 @@ import { mayHave, type Traits } from '../safety/traits.ts';
  * Whether a product may go through a wall dispenser. Not what is ready to use, not a dressing, not what its sheet keeps
  * out of one, and not what nobody has looked up.
  *
+ * @param glassByLine the shop's school: glass cleaner from a verified line on the weak side, else only ready to use
  * @returns a refusal without override
  */
-export function mayDispense(product: {
-  readonly name: string;
-  readonly state: ProductState;
-  readonly traits: Traits;
-  readonly record: Pick<ProductRecord, 'family'>;
-}): Outcome<null> {
+export function mayDispense(
+  product: {
+    readonly name: string;
+    readonly state: ProductState;
+    readonly traits: Traits;
+    readonly record: Pick<ProductRecord, 'family'>;
+  },
+  glassByLine: boolean,
+): Outcome<null> {
   const { name, state, traits, record } = product;
   const no = (reason: string, remedy: string) => refuse('dispense.never', 'Product', reason, remedy);
   if (state === 'readyToUse') {
@@ -25,6 +29,12 @@ export function mayDispense(product: {
   }
   if (record.family === 'tyreDressing') {
     return no(`${name} is a dressing, and dressings clog a venturi.`, 'Fill it from its own container.');
+  }
+  if (streaksIfStrong(record) && !glassByLine) {
+    return no(
+      `${name} is a glass cleaner, and this shop uses those ready to use: too strong, they streak.`,
+      'Buy it ready to use, or have a manager allow a verified line in Shop.',
+    );
   }
   if (!mayHave(traits, 'neverDispense')) return accept(null);
   return traits.neverDispense === 'yes'

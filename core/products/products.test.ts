@@ -47,6 +47,19 @@ describe('a family', () => {
     });
   });
 
+  it('starts from the house’s own figures where a shop has some', () => {
+    const house = { preWashFloor: 0.02, preWashCeiling: 0.04, foamFloor: 0.01, useByDays: { rinseless: 14 } };
+    expect(startOfUse('preWash', 'citrusPreWash', house)).toMatchObject({
+      panelFloor: 0.02,
+      panelCeiling: 0.04,
+    });
+    expect(startOfUse('foam', 'alkalineFoam', house)).toMatchObject({ panelFloor: 0.02, panelCeiling: 0.04 });
+    expect(startOfUse('foam', 'neutralFoam', house)).toMatchObject({ panelFloor: 0.01, panelCeiling: null });
+    expect(startOfUse('wheel', 'wheelGel', house)).toMatchObject({ panelFloor: null, panelCeiling: null });
+    expect(recordStart('rinseless', house).useByDays).toBe(14);
+    expect(recordStart('neutralFoam', house).useByDays).toBe(30);
+  });
+
   it('hands out a record of its own each time', () => {
     recordStart('rinseless').hazards.push('burns');
     expect(recordStart('rinseless').hazards).not.toContain('burns');

@@ -1,5 +1,6 @@
 import type { Trait } from '../safety/traits.ts';
 import type { Family } from './family.ts';
+import { type HouseFigures, PRE_WASH_FAMILIES, USUAL_HOUSE } from './house.ts';
 import {
   type Care,
   type Delivery,
@@ -11,22 +12,13 @@ import {
   type Surface,
   type Thickness,
 } from './record.ts';
-import {
-  type Dwell,
-  type Film,
-  NEUTRAL_FOAM_FLOOR,
-  PRE_WASH_PANEL,
-  type ProductUse,
-  type UseKind,
-} from './uses.ts';
+import type { Dwell, Film, ProductUse, UseKind } from './uses.ts';
 
 /** What a new product of a family usually is. A start to be checked against its own label and sheet, never a fact. */
 export type FamilyStart = {
   readonly use: UseKind;
   readonly film: Film | null;
   readonly dwell: Dwell | null;
-  readonly panelFloor: number | null;
-  readonly panelCeiling: number | null;
   readonly thickness: Thickness;
   readonly foams: boolean;
   readonly protection: ProtectionEffect;
@@ -54,8 +46,6 @@ const PLAIN: FamilyStart = {
   use: 'interior',
   film: null,
   dwell: null,
-  panelFloor: null,
-  panelCeiling: null,
   thickness: 'thin',
   foams: false,
   protection: 'unknown',
@@ -69,8 +59,6 @@ const PRE_WASH: FamilyStart = {
   ...PLAIN,
   use: 'preWash',
   film: 'pumpSprayer',
-  panelFloor: PRE_WASH_PANEL.floor,
-  panelCeiling: PRE_WASH_PANEL.ceiling,
   delivery: ['pumpSprayer', 'cannon', 'dispenser'],
 };
 const SHAMPOO: FamilyStart = {
@@ -89,8 +77,6 @@ const STARTS: Record<Family, FamilyStart> = {
     use: 'foam',
     film: 'foam',
     dwell: dwell(1, 4, 6),
-    panelFloor: NEUTRAL_FOAM_FLOOR,
-    panelCeiling: null,
     foams: true,
     protection: 'keeps',
     delivery: ['cannon', 'hoseGun', 'pumpSprayer', 'dispenser'],
@@ -235,8 +221,9 @@ const STARTS: Record<Family, FamilyStart> = {
 export const familyStart = (family: Family): FamilyStart => STARTS[family];
 
 /** The record a new product of a family starts from; what only its sheet can say is not known yet. */
-export function recordStart(family: Family): ProductRecord {
-  const { thickness, protection, useByDays, delivery, hazards, care } = familyStart(family);
+export function recordStart(family: Family, house: HouseFigures = USUAL_HOUSE): ProductRecord {
+  const { thickness, protection, delivery, hazards, care } = familyStart(family);
+  const useByDays = house.useByDays[family] ?? familyStart(family).useByDays;
   return {
     family,
     phNeat: null,
@@ -256,10 +243,19 @@ export function recordStart(family: Family): ProductRecord {
 }
 
 /** A use as it starts: of its family's own kind, the family's window and limits; of any other, the label's band alone. */
-export function startOfUse(kind: UseKind, family: Family): ProductUse {
-  const { use, film, dwell, panelFloor, panelCeiling } = familyStart(family);
-  if (kind === use) return { kind, panelFloor, panelCeiling, film, dwell, rateMlPerM2: null };
+export function startOfUse(kind: UseKind, family: Family, house: HouseFigures = USUAL_HOUSE): ProductUse {
+  const { use, film, dwell } = familyStart(family);
+  if (kind === use) return { kind, ...panelStart(family, house), film, dwell, rateMlPerM2: null };
   return { kind, panelFloor: null, panelCeiling: null, film: null, dwell: null, rateMlPerM2: null };
+}
+
+/** Floor and ceiling on the panel of a family's own use, by the house's figures. */
+function panelStart(family: Family, house: HouseFigures): Pick<ProductUse, 'panelFloor' | 'panelCeiling'> {
+  if (family === 'neutralFoam') return { panelFloor: house.foamFloor, panelCeiling: null };
+  if (PRE_WASH_FAMILIES.includes(family)) {
+    return { panelFloor: house.preWashFloor, panelCeiling: house.preWashCeiling };
+  }
+  return { panelFloor: null, panelCeiling: null };
 }
 
 const RINSE =

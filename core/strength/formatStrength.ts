@@ -26,6 +26,16 @@ export function formatStrength(strength: Strength): string {
 }
 
 /**
+ * A strength in as little room as it can still be read back from.
+ *
+ * @example '20 ml in 20 L'
+ */
+export function shortStrength(strength: Strength): string {
+  if (strength.notation === 'percent' && strength.percent === 100) return 'neat';
+  return formatStrength(strength).replace(' made up to ', ' in ');
+}
+
+/**
  * A fraction as a percentage of the whole, to three significant figures.
  *
  * @example formatPercent((1 / 13) as Fraction) // '7.69 %'

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { formatPercent, formatStrength, readingInWords } from './formatStrength.ts';
+import { formatPercent, formatStrength, readingInWords, shortStrength } from './formatStrength.ts';
 import { otherReading } from './otherReading.ts';
 import { parseStrength } from './parseStrength.ts';
 import { type Fraction, fractionOf, inNotation, type Strength, sameStrength } from './strength.ts';
@@ -13,6 +13,21 @@ const fractionTyped = (text: string, options = {}) => {
 };
 
 const ml = (amount: number) => ({ amount, unit: 'ml' }) as const;
+
+describe('a strength in little room', () => {
+  it.each([
+    '1:12',
+    '1 in 12',
+    '4 %',
+    'neat',
+    '20 ml in 20 L',
+    '8 ml on top of 1 L',
+    '1 US fl oz in 1 US gal',
+  ])('%s is read back as it stands', (text) => {
+    const read = parseStrength(text);
+    expect(read.ok && shortStrength(read.value)).toBe(text);
+  });
+});
 
 describe('reading a strength', () => {
   it.each([

@@ -16,14 +16,15 @@ const UNITS: Record<string, number> = {
 };
 
 /**
- * The time a person typed, in seconds: `4` and `4 min` are minutes, `30 s` seconds, `1:30` both.
+ * The time a person typed, in seconds: `4` and `4 min` are minutes, `30 s` seconds, `1:30` and `1 min 30 s` both.
  *
  * @param most the longest that makes sense, in seconds
  * @example parseDuration('1:30', 'Dwell from') // { ok: true, value: 90 }
  */
 export function parseDuration(text: string, field: string, most = 7_200): Outcome<number> {
   const typed = text.slice(0, 40).trim().toLowerCase();
-  const clock = /^(\d{1,3}):([0-5]\d)(?:\s*min)?$/.exec(typed);
+  const clock =
+    /^(\d{1,3}):([0-5]\d)(?:\s*min)?$/.exec(typed) ?? /^(\d{1,3})\s*min\s+([0-5]?\d)\s*s$/.exec(typed);
   const seconds = clock ? accept(Number(clock[1]) * 60 + Number(clock[2])) : withUnit(typed, field);
   if (!seconds.ok) return seconds;
   const whole = Math.round(seconds.value);
@@ -59,4 +60,38 @@ function withUnit(typed: string, field: string): Outcome<number> {
 export function formatDuration(seconds: number): string {
   const [min, s] = [Math.floor(seconds / 60), Math.round(seconds % 60)];
   return [min > 0 && `${min} min`, (s > 0 || min === 0) && `${s} s`].filter(Boolean).join(' ');
+}
+
+/**
+ * A span of time a person typed, in seconds: `3-5`, `3 to 5 min`, `30 s to 1 min`, or one time for both ends. A unit
+ * after the second alone is the first one's too.
+ *
+ * @example parseDurationRange('3-5', 'Dwell') // { ok: true, value: { fromS: 180, toS: 300 } }
+ */
+export function parseDurationRange(
+  text: string,
+  field: string,
+): Outcome<{ readonly fromS: number; readonly toS: number }> {
+  const [first = '', ...after] = text.slice(0, 60).split(/\s*(?:-|\u2013|\u2212|\bto\b)\s*/i);
+  const second = after.length > 0 ? after.join('-') : undefined;
+  const unit = /[a-z]+\s*$/i.exec(second ?? '')?.[0] ?? '';
+  const withUnit = second !== undefined && !/[a-z:]/i.test(first) ? `${first} ${unit}` : first;
+  const from = parseDuration(withUnit, field);
+  if (!from.ok) return { ...from, remedy: 'Type it like 3-5 min, 30 s to 1 min, or 4 min.' };
+  const to = second === undefined ? from : parseDuration(second, field);
+  if (!to.ok) return { ...to, remedy: 'Type it like 3-5 min, 30 s to 1 min, or 4 min.' };
+  return accept({ fromS: from.value, toS: to.value });
+}
+
+/**
+ * A span of time as briefly as people write it.
+ *
+ * @example formatDurationRange(180, 300) // '3–5 min'
+ */
+export function formatDurationRange(fromS: number, toS: number): string {
+  if (fromS === toS) return formatDuration(fromS);
+  const minutes = fromS % 60 === 0 && toS % 60 === 0;
+  const half = fromS % 30 === 0 && toS % 30 === 0 && toS > 60;
+  if (minutes || half) return `${fromS / 60}–${toS / 60} min`;
+  return toS < 60 ? `${fromS}–${toS} s` : `${formatDuration(fromS)} – ${formatDuration(toS)}`;
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { formatDuration, parseDuration } from './duration.ts';
+import { formatDuration, formatDurationRange, parseDuration, parseDurationRange } from './duration.ts';
 import { parseCelsius } from './temperature.ts';
 
 describe('a time', () => {
@@ -12,6 +12,7 @@ describe('a time', () => {
     ['30 seconds', 30],
     ['1:30', 90],
     ['1:30 min', 90],
+    ['1 min 30 s', 90],
   ])('%s', (text, seconds) => {
     expect(parseDuration(text, 'Dwell from')).toEqual({ ok: true, value: seconds });
   });
@@ -30,6 +31,40 @@ describe('a time', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 119 }), (minutes) => {
         expect(parseDuration(formatDuration(minutes * 60), 'x')).toEqual({ ok: true, value: minutes * 60 });
+      }),
+    );
+  });
+});
+
+describe('a span of time', () => {
+  it.each([
+    ['3-5', 180, 300],
+    ['3 – 5 min', 180, 300],
+    ['3 to 5', 180, 300],
+    ['20-40 s', 20, 40],
+    ['30 s to 1 min', 30, 60],
+    ['0.5–1.5 min', 30, 90],
+    ['4 min', 240, 240],
+    ['5-3', 300, 180],
+  ])('%s', (text, fromS, toS) => {
+    expect(parseDurationRange(text, 'Dwell')).toEqual({ ok: true, value: { fromS, toS } });
+  });
+
+  it.each(['', 'long', '3-', '3-x', '0-4', '1-2-3 h'])('%s is refused by name', (text) => {
+    const read = parseDurationRange(text, 'Dwell');
+    expect(read).toMatchObject({ ok: false, field: 'Dwell', remedy: expect.stringContaining('3-5 min') });
+  });
+
+  it('is read back as it is said', () => {
+    expect(formatDurationRange(180, 300)).toBe('3–5 min');
+    expect(formatDurationRange(30, 90)).toBe('0.5–1.5 min');
+    expect(formatDurationRange(12, 18)).toBe('12–18 s');
+    const time = fc.integer({ min: 1, max: 7_000 });
+    fc.assert(
+      fc.property(time, time, (a, b) => {
+        const [fromS, toS] = [Math.min(a, b), Math.max(a, b)];
+        const said = formatDurationRange(fromS, toS);
+        expect(parseDurationRange(said, 'x'), said).toEqual({ ok: true, value: { fromS, toS } });
       }),
     );
   });

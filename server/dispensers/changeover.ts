@@ -5,6 +5,7 @@ import { fractionOf } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
+import { shopOf } from '../shop/queries.ts';
 import { lines, tips } from './queries.ts';
 import { bookLineWaste } from './waste.ts';
 
@@ -53,7 +54,8 @@ export async function bookChangeover(
     );
   const [product] = await products(tx, { id: pail.productId });
   if (!product) throw missing('product');
-  const may = mayDispense(product);
+  const shop = await shopOf(tx);
+  const may = mayDispense(product, shop?.glass === 'line');
   if (!may.ok) throw refusalProblem(may, '/containerCode', 409);
   const tip = (await tips(tx, {})).find((t) => t.id === body.tipId && t.deviceId === line.deviceId);
   if (!tip)

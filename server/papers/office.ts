@@ -17,6 +17,10 @@ export class Papers {
   readonly pagePng: (...asked: Parameters<Office['pagePng']>) => Promise<Uint8Array> = (...asked) =>
     this.#open().pagePng(...asked);
 
+  readonly recipeCardsPdf: (...asked: Parameters<Office['recipeCardsPdf']>) => Promise<Uint8Array> = (
+    ...asked
+  ) => this.#open().recipeCardsPdf(...asked);
+
   async close(): Promise<void> {
     await this.#worker?.terminate();
     this.#worker = null;

@@ -2,8 +2,9 @@ import { type MessagePort, parentPort } from 'node:worker_threads';
 import { expose } from 'comlink';
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
 import { labelPdf, pagePng } from './papers.ts';
+import { recipeCardsPdf } from './recipeCards.ts';
 
-const office = { labelPdf, pagePng };
+const office = { labelPdf, pagePng, recipeCardsPdf };
 export type Office = typeof office;
 
 expose(office, nodeEndpoint(parentPort as MessagePort));

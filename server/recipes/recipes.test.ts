@@ -1,11 +1,10 @@
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import type { Batch } from '#contract/batches.ts';
-import type { PourBody, Slip } from '#contract/ledger.ts';
 import type { Product } from '#contract/products.ts';
-import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
+import { contentOf, type RecipeRow, type RecipeVersion } from '#contract/recipes.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
-import { parts, pour } from '../testing/pours.ts';
+import { parts } from '../testing/pours.ts';
+import { recipesOf } from '../testing/recipes.ts';
 
 const shop = serveShop();
 let hester: Caller;
@@ -19,62 +18,7 @@ beforeAll(async () => {
   ]);
 });
 
-const all = async (as = hester) => (await as('get', '/api/recipes')).body as RecipeRow[];
-const byName = async (name: string, as = hester) => {
-  const row = (await all(as)).find((r) => (r.draft ?? r.published)?.name === name);
-  if (!row) throw new Error(`no recipe ${name}`);
-  return row;
-};
-const content = (row: RecipeRow): Recipe => {
-  const version = row.draft ?? row.published;
-  if (!version) throw new Error('empty recipe');
-  const { versionId, number, savedAt, savedBy, publishedAt, publishedBy, why, ...recipe } = version;
-  return recipe;
-};
-const cell = (soil: number, water: number, more = {}) => ({
-  soil: soil as 0,
-  kind: 'mix' as const,
-  strength: parts(water),
-  dwell: null,
-  reason: '',
-  ...more,
-});
-const withCell = (recipe: Recipe, soil: number, water: number, more = {}): Recipe => ({
-  ...recipe,
-  cells: recipe.cells.map((c) => (c.soil === soil ? cell(soil, water, more) : c)),
-});
-const save = (row: RecipeRow, recipe: Recipe, as = hester, retired = false) =>
-  as('patch', `/api/recipes/${row.id}`, { ...recipe, retired }, { ifMatch: row.revision });
-const publish = (rows: RecipeRow[], why = 'because', as = hester) =>
-  as('post', '/api/recipes/publications', {
-    drafts: rows.map((r) => ({ recipeId: r.id, revision: r.revision })),
-    why,
-  });
-
-let n = 0;
-/** A recipe of its own for a test: foam in the white-capped bottle. */
-async function fresh(more: Partial<Recipe> = {}): Promise<RecipeRow> {
-  const foam = ((await hester('get', '/api/products')).body as Product[]).find(
-    (p) => p.name === 'Lime Kiln Foam',
-  );
-  const like = content({ ...(await byName('Snow foam, all over')), draft: null });
-  const answer = await hester('post', '/api/recipes', {
-    ...like,
-    name: `Test foam ${++n}`,
-    productId: foam?.id,
-    vesselId: 1,
-    dialId: null,
-    machineId: null,
-    ...more,
-  });
-  expect(answer.status, answer.text).toBe(201);
-  return answer.body as RecipeRow;
-}
-async function published(more: Partial<Recipe> = {}): Promise<RecipeRow> {
-  const answer = await publish([await fresh(more)]);
-  expect(answer.status, answer.text).toBe(201);
-  return answer.body[0] as RecipeRow;
-}
+const { all, byName, content, cell, withCell, save, publish, fresh, published } = recipesOf(() => hester);
 
 describe('the book', () => {
   it('shows the crew what is published, and drafts to managers alone', async () => {
@@ -223,8 +167,7 @@ describe('publishing', () => {
     expect(versions.map((v) => v.number)).toEqual([2, 1]);
     const first = versions[1] as RecipeVersion;
     expect(first.cells[3]).toMatchObject({ strength: parts(6) });
-    const { versionId, number, savedAt, savedBy, publishedAt, publishedBy, why, ...old } = first;
-    const back = (await save(now as RecipeRow, old)).body as RecipeRow;
+    const back = (await save(now as RecipeRow, contentOf(first))).body as RecipeRow;
     const [again] = (await publish([back], 'Back to the first')).body as RecipeRow[];
     expect(again?.published).toMatchObject({ number: 3 });
     expect(again?.published?.cells).toEqual(first.cells);
@@ -282,141 +225,5 @@ describe('publishing', () => {
         'DELETE FROM recipe_cell WHERE version_id IN (SELECT id FROM recipe_version WHERE published_at IS NOT NULL)',
       ),
     ).rejects.toThrow('stands as it is');
-  });
-});
-
-describe('a pour by recipe', () => {
-  const by = (row: RecipeRow, soil: number, left = false) => ({
-    versionId: (row.published ?? row.draft)?.versionId ?? 0,
-    soil: soil as 0,
-    left,
-  });
-  const poured = (recipe: ReturnType<typeof by>, more: Partial<PourBody> = {}) =>
-    bram('post', '/api/pours', pour({ recipe, ...more }));
-  const batchOf = async (slip: Slip) => (await bram('get', `/api/batches/${slip.batchId}`)).body as Batch;
-
-  it('is noted on the batch, which remembers its version', async () => {
-    const row = await published();
-    const answer = await poured(by(row, 0));
-    expect(answer.status, answer.text).toBe(201);
-    const changed = (await save(row, withCell(content(row), 0, 10))).body as RecipeRow;
-    await publish([changed]);
-    expect((await batchOf(answer.body)).recipe).toEqual({
-      recipeId: row.id,
-      versionId: row.published?.versionId,
-      number: 1,
-      name: row.published?.name,
-      soil: 0,
-      left: false,
-    });
-    const late = await poured(by(row, 0));
-    expect(late.status).toBe(409);
-    expect(late.body).toMatchObject({ code: 'recipe.changed' });
-    expect(late.body.detail).toContain('At dust it says 1:10 now.');
-  });
-
-  it('may leave it in one tap, and the batch says so', async () => {
-    const row = await published();
-    const answer = await poured(by(row, 3, true));
-    expect(answer.status, answer.text).toBe(201);
-    expect((await batchOf(answer.body)).recipe).toMatchObject({ soil: 3, left: true });
-  });
-
-  it.each<[string, (row: RecipeRow) => Promise<[ReturnType<typeof by>, Partial<PourBody>]>, string]>([
-    ['a draft', async () => [by(await fresh(), 0), {}], 'recipe.unpublished'],
-    ['another strength', async (row) => [by(row, 2), {}], 'recipe.notFollowed'],
-    ['another way of putting it on', async (row) => [by(row, 0), { vesselId: 3 }], 'recipe.notFollowed'],
-    [
-      'a level it is not for',
-      async () => {
-        const row = await fresh();
-        const not = { soil: 0 as const, kind: 'not' as const, instead: 'Dust it off.' };
-        const cells = [not, ...content(row).cells.slice(1)];
-        const [done] = (await publish([(await save(row, { ...content(row), cells })).body])).body;
-        return [by(done, 0), {}];
-      },
-      'recipe.notForThis',
-    ],
-    [
-      'a retired recipe',
-      async (row) => {
-        await save(row, content(row), hester, true);
-        return [by(row, 0), {}];
-      },
-      'recipe.retired',
-    ],
-    ['no recipe at all', async () => [{ versionId: 99_999, soil: 0, left: false }, {}], 'recipe.unknown'],
-  ])('of %s is refused with what would work', async (_, set, code) => {
-    const [recipe, more] = await set(await published());
-    const wide = { totalUl: 750_000, ...more };
-    const answer = await poured(recipe, wide);
-    expect(answer.status).toBe(409);
-    expect(answer.body).toMatchObject({ code, remedy: expect.stringMatching(/\S/) });
-  });
-
-  it('follows a strength on the panel through the draw', async () => {
-    const like = content(await byName('Snow foam, all over'));
-    const half = { notation: 'percent' as const, percent: 0.9 };
-    const cells = like.cells.map((c) => ({
-      ...c,
-      kind: 'mix' as const,
-      strength: half,
-      dwell: null,
-      reason: 'x',
-    }));
-    const row = await published({ ...like, name: 'On the panel', onPanel: true, cells });
-    const vessel = (await bram('get', `/api/vessels/${like.vesselId}`)).body;
-    const q = vessel.draws.find((d: { dialId: number }) => d.dialId === like.dialId).q;
-    const fraction = 0.009 / q;
-    const productUl = Math.round(fraction * 900_000);
-    const answer = await poured(by(row, 2), {
-      vesselId: like.vesselId,
-      rig: { dialId: like.dialId ?? 0, machineId: like.machineId },
-      strength: parts(1 / fraction - 1),
-      totalUl: 900_000,
-      shown: { pourOffUl: 0, waterUl: 900_000 - productUl, productUl },
-    });
-    expect(answer.status, answer.text).toBe(201);
-    expect((await batchOf(answer.body)).panel?.fraction).toBeCloseTo(0.009, 5);
-  });
-});
-
-describe('how it went', () => {
-  it('is noted in one tap, shown back on the recipe at that strength, and can be taken back', async () => {
-    const row = await published();
-    const version = row.published?.versionId ?? 0;
-    const slip = (
-      await bram('post', '/api/pours', pour({ recipe: { versionId: version, soil: 0, left: false } }))
-    ).body as Slip;
-    const note = (kind: string, as = bram) => as('post', `/api/batches/${slip.batchId}/outcomes`, { kind });
-    await note('film');
-    const answer = await note('good', odo);
-    expect((answer.body as Batch).outcomes.map((o) => [o.kind, o.personName])).toEqual([
-      ['good', 'Odo Marsh'],
-      ['film', 'Bram Addy'],
-    ]);
-    const told = async () =>
-      ((await hester('get', '/api/recipes/outcomes')).body as RecipeOutcomes[]).filter(
-        (o) => o.recipeId === row.id,
-      );
-    expect(await told()).toEqual([
-      { recipeId: row.id, soil: 0, fraction: expect.closeTo(1 / 13, 9), kinds: ['good', 'film'] },
-    ]);
-    const [newest] = answer.body.outcomes;
-    expect((await bram('post', `/api/outcomes/${newest.id}/withdrawals`, {})).status).toBe(403);
-    expect((await odo('post', `/api/outcomes/${newest.id}/withdrawals`, {})).status).toBe(201);
-    expect((await told())[0]?.kinds).toEqual(['film']);
-    // At another strength nothing has been noted yet.
-    await publish([(await save(row, withCell(content(row), 0, 10))).body]);
-    expect(await told()).toEqual([]);
-    expect((await note('splendid')).body.errors[0].remedy).toContain('ranOff');
-    expect((await bram('post', '/api/batches/99999/outcomes', { kind: 'good' })).status).toBe(404);
-  });
-
-  it('three of twelve in the demo left a film on the lower sides', async () => {
-    const lower = await byName('Lower sides');
-    const rows = (await bram('get', '/api/recipes/outcomes')).body as RecipeOutcomes[];
-    const caked = rows.find((o) => o.recipeId === lower.id && o.soil === 4);
-    expect(caked?.kinds.filter((k) => k === 'film').length).toBeGreaterThanOrEqual(3);
   });
 });

@@ -1,12 +1,24 @@
 import { Router } from 'express';
 import { atLeast } from '#contract/people.ts';
-import { draftsBody, publishBody, type RecipeRow, recipeBody, recipePatch } from '#contract/recipes.ts';
+import {
+  draftsBody,
+  publishBody,
+  type RecipeCard,
+  type RecipeRow,
+  recipeBody,
+  recipePatch,
+} from '#contract/recipes.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { change, command, revised } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { missing } from '../http/problems.ts';
 import { only, whoOf } from '../http/signedIn.ts';
+import { products as productRows } from '../products/queries.ts';
+import { devices } from '../rigs/devices.ts';
+import { shopOf } from '../shop/queries.ts';
+import { vessels as vesselRows } from '../ware/queries.ts';
+import { recipeCard } from './card.ts';
 import { publish, saveDraft } from './drafts.ts';
 import { insertRecipe, recipeOutcomes, recipes, versionOf, versionsOf } from './queries.ts';
 
@@ -19,6 +31,13 @@ export function recipeRoutes(house: House): Router {
     res.json(await recipes(house.books, { retired: req.query.retired === 'true' }, drafts(res)));
   });
   routes.get('/outcomes', async (_req, res) => void res.json(await recipeOutcomes(house.books)));
+  routes.get('/cards.pdf', async (req, res) => {
+    const pdf = await house.papers.recipeCardsPdf(await cardsOf(house, String(req.query.recipes ?? '')));
+    res
+      .type('application/pdf')
+      .set('Content-Disposition', 'inline; filename="recipe cards.pdf"')
+      .send(Buffer.from(pdf));
+  });
   routes.get('/versions/:id', async (req, res) => {
     const found = await versionOf(house.books, wholeNumber(req.params.id, 'version'));
     if (!found || (!found.version.publishedAt && !drafts(res))) throw missing('version');
@@ -90,3 +109,25 @@ async function rowOf(tx: Queryable, id: number): Promise<RecipeRow> {
   if (!row) throw missing('recipe');
   return row;
 }
+
+/** The cards of published recipes: those asked for by number, or all of the book. */
+async function cardsOf(house: House, asked: string): Promise<RecipeCard[]> {
+  const ids = asked === '' ? null : asked.split(',').map((id) => idIn(id));
+  const rows = await recipes(house.books, {}, false);
+  const products = byId(await productRows(house.books));
+  const vessels = byId(await vesselRows(house.books));
+  const machines = byId(await devices(house.books));
+  const shop = await shopOf(house.books);
+  const cards = rows.flatMap(({ id, code, published }) => {
+    const product = published && products.get(published.productId);
+    const vessel = published && vessels.get(published.vesselId);
+    if (!published || !product || !vessel || !shop || (ids && !ids.includes(id))) return [];
+    const machineName = machines.get(published.machineId ?? 0)?.name ?? null;
+    const address = `${house.publicAddress()}r/${code}`;
+    return [recipeCard(code, published, { product, vessel, machineName }, shop, address)];
+  });
+  if (cards.length === 0 || (ids && cards.length < ids.length)) throw missing('published recipe');
+  return cards;
+}
+
+const byId = <R extends { id: number }>(rows: R[]) => new Map(rows.map((row) => [row.id, row]));

@@ -1,9 +1,15 @@
 import type { Shop, ShopPatch } from '#contract/shop.ts';
+import { FAMILIES, type Family } from '#core/products/family.ts';
+import { PRE_WASH_FAMILIES } from '#core/products/house.ts';
+import { recordStart } from '#core/products/starts.ts';
 import type { Queryable } from '../db/books.ts';
 
 export async function shopOf(db: Queryable): Promise<Shop | null> {
   const [shop] = await db.rows<Shop>(
-    `SELECT name, zone, currency, units, ratio_reading AS "ratioReading", hardness_ppm AS "hardnessPpm", water, demo, made_on::text AS "madeOn", revision FROM shop`,
+    `SELECT name, zone, currency, units, ratio_reading AS "ratioReading", hardness_ppm AS "hardnessPpm", water,
+            pre_wash_floor AS "preWashFloor", pre_wash_ceiling AS "preWashCeiling", foam_floor AS "foamFloor",
+            use_by_days AS "useByDays", measuring, mixed_by AS "mixedBy", glass, jet_share AS "jetShare",
+            waste_water AS "wasteWater", demo, made_on::text AS "madeOn", revision FROM shop`,
   );
   return shop ?? null;
 }
@@ -38,11 +44,18 @@ export async function setUpShop(
   }
 }
 
+/** Changes the shop's settings. Products left at a house figure follow it; those with one of their own keep it. */
 export async function updateShop(tx: Queryable, patch: ShopPatch): Promise<void> {
+  const before = await shopOf(tx);
+  if (before) await followHouse(tx, before, patch);
   await tx.rows(
     `UPDATE shop SET name = coalesce($1, name), currency = coalesce($2, currency), units = coalesce($3, units),
        ratio_reading = coalesce($4, ratio_reading), water = coalesce($5, water),
-       hardness_ppm = CASE WHEN $6 THEN $7 ELSE hardness_ppm END, revision = revision + 1`,
+       hardness_ppm = CASE WHEN $6 THEN $7 ELSE hardness_ppm END,
+       pre_wash_floor = coalesce($8, pre_wash_floor), pre_wash_ceiling = coalesce($9, pre_wash_ceiling),
+       foam_floor = coalesce($10, foam_floor), use_by_days = coalesce($11, use_by_days),
+       measuring = coalesce($12, measuring), mixed_by = coalesce($13, mixed_by), glass = coalesce($14, glass),
+       jet_share = coalesce($15, jet_share), waste_water = coalesce($16, waste_water), revision = revision + 1`,
     [
       patch.name?.trim() ?? null,
       patch.currency ?? null,
@@ -51,6 +64,63 @@ export async function updateShop(tx: Queryable, patch: ShopPatch): Promise<void>
       patch.water ?? null,
       patch.hardnessPpm !== undefined,
       patch.hardnessPpm ?? null,
+      patch.preWashFloor ?? null,
+      patch.preWashCeiling ?? null,
+      patch.foamFloor ?? null,
+      patch.useByDays ? JSON.stringify(patch.useByDays) : null,
+      patch.measuring ?? null,
+      patch.mixedBy ?? null,
+      patch.glass ?? null,
+      patch.jetShare ?? null,
+      patch.wasteWater?.trim() ?? null,
     ],
   );
+}
+
+/** Moves the products that stand at the old house figures to the new ones. */
+async function followHouse(tx: Queryable, before: Shop, patch: ShopPatch): Promise<void> {
+  const moves: [
+    families: readonly Family[],
+    column: 'panel_floor' | 'panel_ceiling',
+    from: number,
+    to: number,
+  ][] = [
+    [PRE_WASH_FAMILIES, 'panel_floor', before.preWashFloor, patch.preWashFloor ?? before.preWashFloor],
+    [
+      PRE_WASH_FAMILIES,
+      'panel_ceiling',
+      before.preWashCeiling,
+      patch.preWashCeiling ?? before.preWashCeiling,
+    ],
+    [['neutralFoam'], 'panel_floor', before.foamFloor, patch.foamFloor ?? before.foamFloor],
+  ];
+  const touched = new Set<number>();
+  // Ceilings that rise go before floors that do, and floors that fall before ceilings: neither ever crosses the other.
+  const rises = moves.filter(([, , from, to]) => to > from).reverse();
+  const falls = moves.filter(([, , from, to]) => to < from);
+  for (const [families, column, from, to] of [...falls, ...rises]) {
+    const rows = await tx.rows<{ id: number }>(
+      `UPDATE product_use u SET ${column} = $3 FROM product p
+       WHERE p.id = u.product_id AND p.record->>'family' = ANY($1) AND u.kind IN ('preWash', 'foam') AND u.${column} = $2
+         AND ${column === 'panel_floor' ? 'coalesce(u.panel_ceiling, 1) >= $3' : 'coalesce(u.panel_floor, 0) <= $3'}
+       RETURNING p.id`,
+      [families, from, to],
+    );
+    for (const { id } of rows) touched.add(id);
+  }
+  for (const family of FAMILIES) {
+    const [from, to] = [before.useByDays, patch.useByDays ?? before.useByDays].map(
+      (house) => recordStart(family, { ...before, useByDays: house }).useByDays,
+    );
+    if (from === to || from == null || to == null) continue;
+    const rows = await tx.rows<{ id: number }>(
+      `UPDATE product SET record = jsonb_set(record, '{useByDays}', to_jsonb($3::int))
+       WHERE record->>'family' = $1 AND record->'useByDays' = to_jsonb($2::int) RETURNING id`,
+      [family, from, to],
+    );
+    for (const { id } of rows) touched.add(id);
+  }
+  if (touched.size > 0) {
+    await tx.rows('UPDATE product SET revision = revision + 1 WHERE id = ANY($1)', [[...touched]]);
+  }
 }

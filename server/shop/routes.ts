@@ -46,7 +46,14 @@ export function shopRoutes(house: House): Router {
       const before = await shopOf(tx);
       revised(before ?? undefined, revision);
       await updateShop(tx, body);
-      return { status: 200, body: await shopOf(tx), touched: [['shop', 1]] };
+      return {
+        status: 200,
+        body: await shopOf(tx),
+        touched: [
+          ['shop', 1],
+          ['products', 0],
+        ],
+      };
     }),
   );
 

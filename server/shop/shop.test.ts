@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { serveShop } from '../testing/demoShop.ts';
+import { type Caller, serveShop } from '../testing/demoShop.ts';
 
 const shop = serveShop({ demo: false });
 
@@ -38,5 +38,64 @@ describe('the first run', () => {
     const answer = await shop.anyone('post', '/api/sessions', { personId: name.id, pin: '8642' });
     expect(answer.status).toBe(201);
     expect(await shop.books.rows('SELECT count(*)::int AS n FROM measure')).toEqual([{ n: 4 }]);
+  });
+});
+
+describe('the shop’s own figures', () => {
+  const demo = serveShop();
+  type Found = {
+    record: { useByDays: number };
+    uses: { kind: string; panelFloor: number; panelCeiling: number }[];
+  };
+  const product = async (as: Caller, name: string) =>
+    ((await as('get', '/api/products')).body as (Found & { name: string })[]).find(
+      (p) => p.name === name,
+    ) as Found;
+
+  it('are followed by products left at them, and by no other', async () => {
+    const hester = await demo.signIn('Hester Quill');
+    const set = async (body: object) => {
+      const { shop: now } = (await hester('get', '/api/shop')).body;
+      return hester('patch', '/api/shop', body, { ifMatch: now.revision });
+    };
+    await demo.books.rows(
+      `UPDATE product_use SET panel_ceiling = 0.03 WHERE kind = 'foam'
+         AND product_id = (SELECT id FROM product WHERE name = 'Turntable Alkaline Foam')`,
+    );
+    const answer = await set({
+      preWashFloor: 0.04,
+      preWashCeiling: 0.06,
+      foamFloor: 0.008,
+      useByDays: { rinseless: 14 },
+      wasteWater: ' In the gully ',
+    });
+    expect(answer.status, answer.text).toBe(200);
+    expect(answer.body).toMatchObject({
+      preWashCeiling: 0.06,
+      useByDays: { rinseless: 14 },
+      wasteWater: 'In the gully',
+    });
+    expect((await product(hester, 'Orchard Pre-wash')).uses[0]).toMatchObject({
+      panelFloor: 0.04,
+      panelCeiling: 0.06,
+    });
+    // A ceiling of its own stays, and no floor is lifted over it.
+    expect((await product(hester, 'Turntable Alkaline Foam')).uses[0]).toMatchObject({
+      panelFloor: 0.01,
+      panelCeiling: 0.03,
+    });
+    expect((await product(hester, 'Lime Kiln Foam')).uses[0]).toMatchObject({ panelFloor: 0.008 });
+    expect((await product(hester, 'Dewpond Rinseless')).record.useByDays).toBe(14);
+    // Back to the trade's own: it leaves nothing behind.
+    await set({ useByDays: {}, preWashFloor: 0.01, preWashCeiling: 0.05 });
+    expect((await product(hester, 'Dewpond Rinseless')).record.useByDays).toBe(90);
+    expect((await product(hester, 'Orchard Pre-wash')).uses[0]).toMatchObject({
+      panelFloor: 0.01,
+      panelCeiling: 0.05,
+    });
+    const bad = await set({ preWashFloor: 0.06, preWashCeiling: 0.05 });
+    expect(bad.body.errors[0]).toMatchObject({ pointer: '/preWashFloor' });
+    const bram = await demo.signIn('Bram Addy');
+    expect((await bram('patch', '/api/shop', { glass: 'line' }, { ifMatch: 1 })).status).toBe(403);
   });
 });

@@ -17,6 +17,11 @@ const BatchPage = lazy(() => import('../stock/BatchPage.tsx'));
 const ContainerByCode = lazy(() => import('../stock/ContainerByCode.tsx'));
 const Receive = lazy(() => import('../stock/Receive.tsx'));
 const ProductPage = lazy(() => import('../stock/product/ProductPage.tsx'));
+const Book = lazy(() => import('../recipes/Book.tsx'));
+const RecipePage = lazy(() => import('../recipes/RecipePage.tsx'));
+const Costs = lazy(() => import('../recipes/Costs.tsx'));
+const Trials = lazy(() => import('../recipes/Trials.tsx'));
+const Publish = lazy(() => import('../recipes/Publish.tsx'));
 const Rigs = lazy(() => import('../rigs/Rigs.tsx'));
 const VesselPage = lazy(() => import('../rigs/VesselPage.tsx'));
 const MeasureDraw = lazy(() => import('../rigs/measure/MeasureDraw.tsx'));
@@ -79,6 +84,14 @@ export function App() {
             <Route path="/c/:code" element={<ContainerByCode />} />
             <Route path="/stock/batches/:id" element={<BatchPage />} />
             <Route path="/b/:id" element={<BatchPage />} />
+            <Route path="/recipes" element={<Book />} />
+            <Route path="/recipes/new" element={<RecipePage />} />
+            <Route path="/recipes/publish" element={<Publish />} />
+            <Route path="/recipes/costs" element={<Costs />} />
+            <Route path="/recipes/trials" element={<Trials />} />
+            <Route path="/recipes/:id" element={<RecipePage />} />
+            <Route path="/recipes/:id/change" element={<RecipePage change />} />
+            <Route path="/r/:id" element={<RecipePage />} />
             <Route path="/rigs" element={<Rigs />} />
             <Route path="/rigs/vessels/:id" element={<VesselPage />} />
             <Route path="/rigs/vessels/:id/measure" element={<MeasureDraw />} />

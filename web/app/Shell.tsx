@@ -45,7 +45,9 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
   const { pathname } = useLocation();
   const here = PLACES.findIndex(({ path }) => pathname.startsWith(path));
   const wet = here < 0 ? 0 : (PLACES.length - here - 0.5) / PLACES.length;
-  const along = here < 0 ? 0 : (here + 0.5) / (PLACES.length + 1);
+  const inBay = PLACES.filter((p) => !p.desk).length;
+  // Along the foot: the places of the bay, and First aid and who is signed in as wide as two of them.
+  const along = here < 0 ? 0 : (Math.min(here, inBay + 1) + 0.5) / (inBay + 2);
   return (
     <nav
       aria-label="Places"
@@ -65,11 +67,11 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
             className="absolute right-0 bottom-0 hidden w-1.5 bg-ink motion-safe:transition-[height] lg:block"
             style={{ height: `${wet * 100}%` }}
           />
-          {PLACES.map(({ path, name }) => (
+          {PLACES.map(({ path, name, desk }) => (
             <NavLink
               key={path}
               to={path}
-              className="group relative flex min-h-17 flex-1 items-center justify-center text-[0.94rem] no-underline lg:h-17 lg:justify-start lg:pl-4 lg:text-[1.06rem]"
+              className={`group relative min-h-17 flex-1 items-center justify-center text-[0.94rem] no-underline lg:flex lg:h-17 lg:justify-start lg:pl-4 lg:text-[1.06rem] ${desk ? 'hidden' : 'flex'}`}
             >
               <Ticks />
               <span className="group-aria-[current]:font-bold">{name}</span>

@@ -5,6 +5,7 @@ import type { UnitSystem } from '#core/units/volume.ts';
 import { queryClient, whoQuery } from '../state/queries.ts';
 import { THEMES, useDevice } from '../state/theme.ts';
 import { remove } from './api.ts';
+import { PLACES } from './places.ts';
 import { useSession } from './session.tsx';
 
 const THEME_NAMES = {
@@ -54,6 +55,16 @@ export function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys: () => 
           collisionPadding={8}
           className="z-20 max-h-[92dvh] w-72 overflow-auto rounded-[2px] border-2 border-ink bg-raised"
         >
+          {PLACES.filter((p) => p.desk).map(({ path, name }) => (
+            <DropdownMenu.Item
+              key={path}
+              className={`${ITEM} font-semibold lg:hidden`}
+              onSelect={() => void navigate(path)}
+            >
+              {name}
+            </DropdownMenu.Item>
+          ))}
+          <DropdownMenu.Separator className="border-t border-hairline lg:hidden" />
           <DropdownMenu.Label className="caps px-4 pt-3 text-muted">
             How this device shows things
           </DropdownMenu.Label>

@@ -1,8 +1,12 @@
-/** The places of the shop in the order of the work, each with the key that jumps to it. */
+/**
+ * The places of the shop in the order of the work, each with the key that jumps to it. On a phone those of the desk are
+ * found under who is signed in.
+ */
 export const PLACES = [
-  { path: '/bench', name: 'Bench', key: 'b' },
-  { path: '/stock', name: 'Stock', key: 's' },
-  { path: '/rigs', name: 'Rigs', key: 'r' },
-  { path: '/crew', name: 'Crew', key: 'c' },
-  { path: '/shop', name: 'Shop', key: 'h' },
+  { path: '/bench', name: 'Bench', key: 'b', desk: false },
+  { path: '/recipes', name: 'Recipes', key: 'e', desk: false },
+  { path: '/stock', name: 'Stock', key: 's', desk: false },
+  { path: '/rigs', name: 'Rigs', key: 'r', desk: false },
+  { path: '/crew', name: 'Crew', key: 'c', desk: true },
+  { path: '/shop', name: 'Shop', key: 'h', desk: true },
 ] as const;

@@ -9,17 +9,22 @@ import {
   useRef,
   useState,
 } from 'react';
+import { useSearchParams } from 'react-router';
+import { deliveryOf } from '#core/products/record.ts';
+import { SOIL_LEVELS } from '#core/soil/soil.ts';
 import type { Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { EMPTY_DRAFT, useBench } from './benchDraft.ts';
 import { benchMix, pourOf } from './benchMix.ts';
+import { type BenchRecipe, soilFor } from './benchRecipe.ts';
 import { Drawings } from './Drawings.tsx';
 import { EmptyBench } from './EmptyBench.tsx';
 import { LadderPanel } from './LadderPanel.tsx';
-import { MixFields, pick, Question } from './MixFields.tsx';
+import { MixFields, Question } from './MixFields.tsx';
 import { PourBar } from './PourBar.tsx';
+import { pick } from './pick.ts';
 import { Readings } from './Readings.tsx';
 import { SlipStrip } from './SlipStrip.tsx';
 import { usePour } from './usePour.ts';
@@ -39,10 +44,36 @@ export function Bench() {
   return <OpenBench ware={ware} />;
 }
 
+/** A recipe in the address is the one to mix by: a card's code leads here. */
+function useAskedRecipe(personId: number): void {
+  const [params, setParams] = useSearchParams();
+  const change = useBench((state) => state.change);
+  const recipe = params.get('recipe');
+  const soil = params.get('soil');
+  useEffect(() => {
+    if (recipe === null) return;
+    const level = SOIL_LEVELS.find((k) => String(k) === soil);
+    change(personId, {
+      ...EMPTY_DRAFT,
+      recipeId: Number(recipe.replace(/^r-/i, '')),
+      ...(level !== undefined && { soil: level }),
+    });
+    setParams({}, { replace: true });
+  }, [recipe, soil, change, personId, setParams]);
+}
+
+/** The vessels that may be used: for a recipe, those that put it on the same way. */
+function standIns(ware: Ware, recipe: BenchRecipe | null): Ware {
+  const meant = recipe && ware.vessels.find((v) => v.id === recipe.version.vesselId);
+  if (!meant) return ware;
+  return { ...ware, vessels: ware.vessels.filter((v) => deliveryOf(v.kind) === deliveryOf(meant.kind)) };
+}
+
 function OpenBench({ ware }: { ware: Ware }) {
   const { who } = useSession();
   const draft = useBench((state) => state.drafts[who.personId]) ?? EMPTY_DRAFT;
   const change = useBench((state) => state.change);
+  useAskedRecipe(who.personId);
   const bench = useMemo(() => benchMix(draft, ware), [draft, ware]);
   // The vessel and its amounts follow each keystroke at once, the ladder right behind them.
   const ladderBench = useDeferredValue(bench);
@@ -78,11 +109,19 @@ function OpenBench({ ware }: { ware: Ware }) {
     return () => window.removeEventListener('keydown', onKey, { capture: true });
   });
 
+  // By a recipe, a step on the ladder is a step of soil: what it asks for is never left by a slip of the finger.
+  const follows = bench.recipe?.left === false ? bench.recipe : null;
   const choose = useCallback(
     (strength: Strength, basis?: Basis) =>
-      change(who.personId, { ...pick(strength), ...(basis && { onPanel: basis === 'panel' }) }),
-    [change, who.personId],
+      change(
+        who.personId,
+        follows
+          ? { soil: soilFor(strength, follows) }
+          : { ...pick(strength), ...(basis && { onPanel: basis === 'panel' }) },
+      ),
+    [change, who.personId, follows],
   );
+  const offered = useMemo(() => standIns(ware, follows), [ware, follows]);
   const set = (more: Partial<typeof draft>) => {
     if (pouring.error) pouring.forgetError();
     change(who.personId, more);
@@ -106,7 +145,7 @@ function OpenBench({ ware }: { ware: Ware }) {
       <div className="lg:col-start-1 lg:row-span-4 lg:row-start-1">
         <MixFields draft={draft} bench={bench} ware={ware} set={set} choose={choose} />
       </div>
-      <Drawings bench={bench} ware={ware} set={set} />
+      <Drawings bench={bench} ware={offered} set={set} />
       <LadderPanel bench={ladderBench} latest={latest} choose={choose} />
       <PourBar
         draft={draft}

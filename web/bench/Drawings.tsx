@@ -1,9 +1,9 @@
 import { memo } from 'react';
+import type { Shop } from '#contract/shop.ts';
 import { volumeUl } from '#core/mixing/contents.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { isGoodEnough } from '#core/mixing/practicalPour.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { useSize } from '../ui/useSize.ts';
@@ -57,7 +57,7 @@ function VesselFigure({ bench, ware, set }: Props) {
             units={shop.units}
             {...size}
             align="right"
-            marks={marksOf(bench, shop.units)}
+            marks={marksOf(bench, shop)}
             label={
               plan
                 ? `${vessel.name} with ${formatVolume(plan.after.waterUl, shop.units)} water, filled to ${formatVolume(volumeUl(plan.after), shop.units)}`
@@ -105,19 +105,19 @@ function layersOf(bench: BenchMix): Layer[] {
 
 const TONES = { pourOff: 'ink', water: 'water', product: 'product', jet: 'water' } as const;
 
-function marksOf(bench: BenchMix, units: UnitSystem) {
+function marksOf(bench: BenchMix, shop: Pick<Shop, 'units' | 'jetShare'>) {
   const { vessel, start, plan } = bench;
   if (!vessel) return [];
   const limit = { ul: vessel.fillLimitUl, figure: 'fill limit', tone: 'ink', dashed: true } as const;
   const now = start?.contents && {
     ul: volumeUl(start.contents) + vessel.displacementUl,
-    figure: `now ${formatVolume(volumeUl(start.contents) + vessel.displacementUl, units)}`,
+    figure: `now ${formatVolume(volumeUl(start.contents) + vessel.displacementUl, shop.units)}`,
     tone: 'ink' as const,
     dashed: true,
   };
-  const steps = benchSteps(bench).steps.map((s: BenchStep) => ({
+  const steps = benchSteps(bench, shop).steps.map((s: BenchStep) => ({
     ul: s.toUl,
-    figure: formatVolume(s.toUl, units),
+    figure: formatVolume(s.toUl, shop.units),
     tone: TONES[s.do],
   }));
   const top = plan ? Math.max(...steps.map((s) => s.ul), 0) : 0;

@@ -8,6 +8,7 @@ import { type Fraction, inNotation, type Strength } from '#core/strength/strengt
 import { useSession } from '../app/session.tsx';
 import { Watch } from '../ui/Refusal.tsx';
 import type { BenchMix } from './benchMix.ts';
+import { rungsOfRecipe } from './benchRecipe.ts';
 import type { BenchRig } from './benchRig.ts';
 import { StrengthLadder } from './StrengthLadder.tsx';
 import { uncertainMix } from './uncertainMix.ts';
@@ -45,7 +46,7 @@ export const LadderPanel = memo(function LadderPanel({
         <StrengthLadder
           fraction={made ? made.fraction : (typed ?? null)}
           cannon={rig && other && !made ? { other, dragged: onPanel ? 'panel' : 'bottle' } : null}
-          entries={product?.labelEntries ?? []}
+          entries={bench.recipe?.left === false ? rungsOfRecipe(bench.recipe) : (product?.labelEntries ?? [])}
           band={limits?.band ?? null}
           floor={limits?.floor ?? null}
           ceiling={limits?.ceiling ?? null}

@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { Link } from 'react-router';
 import type { Container } from '#contract/ware.ts';
+import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
@@ -117,7 +118,10 @@ function KeepMix({ draft, bench }: { draft: BenchDraft; bench: BenchMix }) {
   const toggle = useBench((state) => state.toggleFavourite);
   const { product, vessel, strength } = bench;
   if (draft.mode !== 'fill' || !product || !vessel || !strength?.ok) return null;
-  const name = `${product.name} ${formatStrength(strength.value)}, ${vessel.name}`;
+  const by = bench.recipe?.left === false ? bench.recipe : null;
+  const name = by
+    ? `${by.version.name}, ${SOIL_NAMES[by.soil]}, ${vessel.name}`
+    : `${product.name} ${formatStrength(strength.value)}, ${vessel.name}`;
   const kept = favourites?.some((f) => f.name === name) ?? false;
   return (
     <button

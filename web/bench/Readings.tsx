@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import type { Shop } from '#contract/shop.ts';
 import { depthOf } from '#core/mixing/depth.ts';
 import { WATER_FIRST } from '#core/mixing/fillSteps.ts';
 import { formatExactVolume, formatVolume, readVolume } from '#core/units/formatVolume.ts';
@@ -22,7 +23,7 @@ const WHAT: Record<BenchStep['do'], { what: string; tone: string }> = {
 /** The numbers, in the order they are poured: the largest things on the screen, and on a phone always in sight. */
 export function Readings({ bench }: { bench: BenchMix }) {
   const { shop } = useSession();
-  const { steps, shakeFirst, swirl } = benchSteps(bench);
+  const { steps, shakeFirst, swirl } = benchSteps(bench, shop);
   const settled = bench.plan !== null && steps.length === 0;
   const shown = steps.length > 0 ? steps : BLANK;
   const many = shown.length > 2;
@@ -53,13 +54,25 @@ export function Readings({ bench }: { bench: BenchMix }) {
             many={many}
             stepUl={stepOf(step, bench, shop.units)}
             units={shop.units}
-            note={step.ul < 0 ? null : noteOf(step, bench, { shakeFirst, swirl }, shop.units)}
+            note={
+              step.ul < 0
+                ? null
+                : noteOf(
+                    step,
+                    bench,
+                    { shakeFirst, swirl, mixedBy: howMixed(bench, shop), wasteWater: shop.wasteWater },
+                    shop.units,
+                  )
+            }
           />
         ))
       )}
     </section>
   );
 }
+
+/** A filled cannon is shaken where that is the shop's school; everything else is swirled, always. */
+const howMixed = ({ rig }: BenchMix, shop: Pick<Shop, 'mixedBy'>) => (rig ? shop.mixedBy : 'swirl');
 
 function stepOf(step: BenchStep, { measuring }: BenchMix, units: UnitSystem): number | undefined {
   if (step.do !== 'product' || units !== 'metric') return undefined;
@@ -72,16 +85,17 @@ function stepOf(step: BenchStep, { measuring }: BenchMix, units: UnitSystem): nu
 function noteOf(
   step: BenchStep,
   bench: BenchMix,
-  { shakeFirst, swirl }: { shakeFirst: boolean; swirl: boolean },
+  mixed: { shakeFirst: boolean; swirl: boolean; mixedBy: 'swirl' | 'shake'; wasteWater: string },
   units: UnitSystem,
 ): ReactNode {
+  const { shakeFirst, swirl, mixedBy } = mixed;
   const { measuring, plan, start } = bench;
   const { vessel } = bench;
   const deep = vessel?.depth ? `, ${depthOf(vessel.depth, step.toUl).toFixed(1)} cm deep` : '';
   const line = formatVolume(step.toUl, units);
   switch (step.do) {
     case 'pourOff':
-      return `Down to the ${line} line${deep}.`;
+      return `Down to the ${line} line${deep}. ${mixed.wasteWater}`.trim();
     case 'jet':
       return `For suds, up to the ${line} line${deep}.`;
     case 'water':
@@ -114,7 +128,7 @@ function noteOf(
           )}
           <span className="hidden lg:block">
             {shakeFirst && 'Shake the product first. '}
-            {swirl && 'Then swirl, don’t shake.'}
+            {swirl && (mixedBy === 'shake' ? 'Then close it and shake.' : 'Then swirl, don’t shake.')}
           </span>
           <span className="sr-only">Booked as {formatExactVolume(step.ul)}.</span>
         </>

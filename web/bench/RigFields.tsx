@@ -15,22 +15,27 @@ export function RigFields(props: {
   rig: BenchRig;
   ware: Ware;
   set: (change: Partial<BenchDraft>) => void;
+  /** A recipe says where the strength holds and, in its own vessel, how that is set. */
+  follows: boolean;
 }) {
-  const { bench, rig, ware, set } = props;
+  const { bench, rig, ware, set, follows } = props;
   const { vessel, fraction, onPanel } = bench;
   if (!vessel) return null;
+  const isSet = follows && vessel.id === bench.recipe?.version.vesselId;
   const at = (dialId: number) => benchRig(vessel, { dialId, machineId: rig.machineId ?? HOSE });
   return (
     <>
-      <Either
-        label="The strength holds"
-        value={onPanel ? 'panel' : 'bottle'}
-        options={[
-          { value: 'bottle', name: 'in the bottle' },
-          { value: 'panel', name: 'on the panel' },
-        ]}
-        onChange={(where) => set({ onPanel: where === 'panel' })}
-      />
+      {!follows && (
+        <Either
+          label="The strength holds"
+          value={onPanel ? 'panel' : 'bottle'}
+          options={[
+            { value: 'bottle', name: 'in the bottle' },
+            { value: 'panel', name: 'on the panel' },
+          ]}
+          onChange={(where) => set({ onPanel: where === 'panel' })}
+        />
+      )}
       {onPanel && fraction && (
         <p className="border-l-2 border-ink pl-3 leading-snug">
           Fill the bottle at{' '}
@@ -43,7 +48,7 @@ export function RigFields(props: {
           That is thin for a bottle: close the dial, and a stronger fill lasts longer.
         </p>
       )}
-      {vessel.dials.length > 0 && (
+      {!isSet && vessel.dials.length > 0 && (
         <ListField
           label="Dial"
           bay
@@ -65,7 +70,7 @@ export function RigFields(props: {
         {rig.measured?.liquidName && `, with ${rig.measured.liquidName}`}
         {rig.measured && !rig.measured.liquidName && ', with plain water'}.
       </p>
-      {ware.machines.length > 0 && (
+      {!isSet && ware.machines.length > 0 && (
         <ListField
           label="Used on"
           value={String(rig.machineId ?? HOSE)}

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, memo, type PointerEvent, type RefObject, useMemo } from 'react';
-import type { LabelEntry } from '#contract/products.ts';
 import type { StrengthSpread } from '#core/mixing/tolerance.ts';
+import type { Basis } from '#core/strength/band.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
 import { type Mark, Scale } from '../ui/Scale.tsx';
@@ -22,7 +22,8 @@ type Props = {
   fraction: Fraction | null;
   /** Where a cannon dilutes the bottle: the other mark, and which of the two is dragged. */
   cannon: { other: Fraction; dragged: 'bottle' | 'panel' } | null;
-  entries: LabelEntry[];
+  /** Strengths to step through; with a basis where they are a label's, without where a recipe's. */
+  entries: readonly { id: number; fraction: number; strength: Strength; basis?: Basis }[];
   band: { least: Fraction; most: Fraction } | null;
   /** On the panel. */
   floor: number | null;
@@ -42,7 +43,9 @@ export function StrengthLadder(props: Props) {
   const [room, { width, height }] = useSize<HTMLDivElement>();
   const yOf = (f: number) => heightOf(f, height);
   // With a cannon the steps are those of the mark that is moved: label strengths on its own basis.
-  const dragged = entries.filter((e) => !cannon || (e.basis === 'panel') === (cannon.dragged === 'panel'));
+  const dragged = entries.filter(
+    (e) => !cannon || !e.basis || (e.basis === 'panel') === (cannon.dragged === 'panel'),
+  );
   const rungs = dragged.sort((a, b) => b.fraction - a.fraction);
 
   const chooseAt = (clientY: number) => {

@@ -122,7 +122,7 @@ describe('whatever is typed at the Bench', () => {
         const after = mix.plan.after.productUl + mix.plan.after.waterUl;
         expect(after).toBeLessThanOrEqual(mix.vessel.fillLimitUl - mix.vessel.displacementUl);
         expect(fractionOf(body.strength).ok).toBe(true);
-        const { steps } = benchSteps(mix);
+        const { steps } = benchSteps(mix, ware.shop);
         const of = (what: string[]) => steps.reduce((ul, s) => ul + (what.includes(s.do) ? s.ul : 0), 0);
         expect(of(['water', 'jet'])).toBe(mix.plan.waterUl);
         expect(of(['product'])).toBe(mix.plan.productUl);

@@ -3,6 +3,7 @@ import { persist } from 'zustand/middleware';
 import type { Slip } from '#contract/ledger.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
+import type { SoilLevel } from '#core/soil/soil.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { writtenSoon } from '../state/writtenSoon.ts';
 
@@ -13,6 +14,10 @@ export type Mode = (typeof MODES)[number];
 /** What someone is mixing: theirs, on this device, through reloads and other people's turns. All of it is as typed. */
 export type BenchDraft = {
   mode: Mode;
+  /** The recipe it is mixed by, for which soil, and whether it was left on the way. */
+  recipeId: number | null;
+  soil: SoilLevel;
+  recipeLeft: boolean;
   productId: number | null;
   strengthText: string;
   /** The reading chosen from the label or between two; null: as the text is read. */
@@ -59,6 +64,9 @@ export type BenchDraft = {
 
 export const EMPTY_DRAFT: BenchDraft = {
   mode: 'fill',
+  recipeId: null,
+  soil: 2,
+  recipeLeft: false,
   productId: null,
   strengthText: '',
   picked: null,
@@ -151,6 +159,6 @@ export const useBench = create<Bench>()(
           },
         })),
     }),
-    { name: 'kettle-bench', version: 3, migrate: () => ({}) as Bench, storage: writtenSoon() },
+    { name: 'kettle-bench', version: 4, migrate: () => ({}) as Bench, storage: writtenSoon() },
   ),
 );

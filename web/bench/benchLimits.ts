@@ -1,5 +1,11 @@
 import type { LabelEntry, Product } from '#contract/products.ts';
-import { bandOfUse, type PlaceOnPanel, type ProductUse, placeOnPanel } from '#core/products/uses.ts';
+import {
+  bandOfUse,
+  type PlaceOnPanel,
+  type ProductUse,
+  placeOnPanel,
+  type UseKind,
+} from '#core/products/uses.ts';
 import { type Band, type PlaceInBand, placeInBand } from '#core/strength/band.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 
@@ -19,16 +25,20 @@ export type BenchLimits = {
 /**
  * The limits for a strength of a product: of the label strength it is, or else lies nearest to.
  *
+ * @param of the use it is for, where a recipe says so
  * @param typedOn where a cannon dilutes it, what the strength was typed for: label strengths of the same basis go first
  */
 export function benchLimits(
   product: Product,
   delivered: Delivered | null,
   typedOn: 'bottle' | 'panel' | null,
+  of: UseKind | null = null,
 ): BenchLimits {
-  const same = product.labelEntries.filter((e) => (e.basis === 'panel') === (typedOn === 'panel'));
-  const entry = nearestEntry(typedOn && same.length > 0 ? same : product.labelEntries, delivered);
-  const use = product.uses.find((u) => u.kind === entry?.use) ?? null;
+  const used = product.labelEntries.filter((e) => e.use === of);
+  const entries = of && used.length > 0 ? used : product.labelEntries;
+  const same = entries.filter((e) => (e.basis === 'panel') === (typedOn === 'panel'));
+  const entry = nearestEntry(typedOn && same.length > 0 ? same : entries, delivered);
+  const use = product.uses.find((u) => u.kind === (of ?? entry?.use)) ?? null;
   const band = entry ? bandOfUse(product.labelEntries, entry.use, entry.basis) : null;
   return {
     use,

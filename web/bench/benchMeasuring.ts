@@ -16,6 +16,10 @@ export type BenchMeasuring = {
   good: boolean;
 };
 
+/** What is measured with where nobody chose: the practical way, or by the shop's school a free pour. */
+export const usualMeasure = ({ measuring }: { measuring: 'measured' | 'free' }): string | null =>
+  measuring === 'free' ? FREE : null;
+
 const OFFERED = 6;
 
 /** The ways to measure a plan's product; the practical one unless another was picked by name. */

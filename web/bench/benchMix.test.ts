@@ -208,7 +208,7 @@ describe('the questions', () => {
   });
 
   it('tells what to do in order, suds and guards counted', () => {
-    const foam = benchSteps(draft({ mode: 'wrong', inProductText: '90', inWaterText: '660' }));
+    const foam = benchSteps(draft({ mode: 'wrong', inProductText: '90', inWaterText: '660' }), ware.shop);
     expect(foam.steps.map((s) => [s.do, s.toUl])).toEqual([
       ['pourOff', 480_769],
       ['water', 750_000],
@@ -221,7 +221,7 @@ describe('the questions', () => {
       washing,
     );
     expect(bench.totalUl).toBe(17_550_000);
-    const { steps } = benchSteps(bench);
+    const { steps } = benchSteps(bench, ware.shop);
     expect(steps.map((s) => s.do)).toEqual(['water', 'product', 'jet']);
     expect(steps.at(-1)?.toUl).toBe(18_000_000);
   });

@@ -18,7 +18,8 @@ import { type Fraction, inNotation, type Strength } from '#core/strength/strengt
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { type BenchLimits, benchLimits, type Delivered } from './benchLimits.ts';
-import { type BenchMeasuring, benchMeasuring } from './benchMeasuring.ts';
+import { type BenchMeasuring, benchMeasuring, usualMeasure } from './benchMeasuring.ts';
+import { type BenchRecipe, followRecipe } from './benchRecipe.ts';
 import { type BenchRig, benchRig } from './benchRig.ts';
 import { rungsOf } from './benchRungs.ts';
 import { type BenchStart, benchStart, blank, type StartFields } from './benchStart.ts';
@@ -35,10 +36,15 @@ type Fields =
   | 'many'
   | 'towels'
   | 'vessel'
+  | 'recipe'
   | StartFields;
 
 /** Everything the Bench shows, worked out from what was typed. */
 export type BenchMix = {
+  /** What it is mixed by, where it is mixed by a recipe or was until it was left. */
+  recipe: BenchRecipe | null;
+  /** What stands in the strength field, or would. */
+  strengthText: string;
   product: Product | null;
   vessel: Vessel | null;
   /** The product's containers, the first opened first. */
@@ -77,7 +83,8 @@ export type BenchMix = {
 };
 
 /** Works out the Bench from a draft. Pure and quick: it runs on every keystroke. */
-export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
+export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
+  const { draft, recipe, refusal: unfollowed } = followRecipe(asked, ware);
   const { shop } = ware;
   const product = ware.products.find((p) => p.id === draft.productId) ?? null;
   const vessel = ware.vessels.find((v) => v.id === draft.vesselId) ?? ware.vessels[0] ?? null;
@@ -88,7 +95,7 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
 
   const strength = readStrength(draft, product, vessel, shop);
   const { start, refusals: startRefusals } = benchStart(draft, vessel, shop);
-  const refusals: BenchMix['refusals'] = { ...startRefusals };
+  const refusals: BenchMix['refusals'] = { ...startRefusals, ...(unfollowed && { recipe: unfollowed }) };
   if (strength && !strength.ok && !blank(draft.strengthText)) refusals.strength = strength;
   const met = product && vessel && meeting(product, vessel, ware.products);
   if (met && !met.ok) refusals.vessel = met;
@@ -105,11 +112,15 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
   const may = product && mayMixOf(product, ware);
   if (may && !may.ok) refusals.product = may;
   const water = draft.water ?? shop.water;
-  const limits = product && benchLimits(product, delivered, rig && (onPanel ? 'panel' : 'bottle'));
+  const limits =
+    product &&
+    benchLimits(product, delivered, rig && (onPanel ? 'panel' : 'bottle'), recipe?.version.use ?? null);
   const rungs = product ? rungsOf(product, ware, water) : [];
   const asksForWord = product?.record.care.acknowledge ?? false;
 
   const base = {
+    recipe,
+    strengthText: draft.strengthText,
     product,
     vessel,
     containers,
@@ -167,7 +178,7 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
   const fine = way ? checkMeasurable(way.productUl, ware.measures, shop.units) : null;
   if (fine && !fine.ok) refusals.strength = fine;
   const measured = way && way.productUl > 0 && draft.mode !== 'have';
-  const measuring = measured ? benchMeasuring(way, ware.measures, draft.measure) : null;
+  const measuring = measured ? benchMeasuring(way, ware.measures, draft.measure ?? usualMeasure(shop)) : null;
   const plan = way && measuring ? asMeasured(way, measuring.chosen?.ul ?? way.productUl) : way;
   if (plan && container) {
     const drawn = plan.productUl + (poured?.productUl ?? 0);
@@ -192,7 +203,8 @@ export function benchMix(draft: BenchDraft, ware: Ware): BenchMix {
 export function pourOf(bench: BenchMix, acknowledged: boolean): PourBody | null {
   const { product, vessel, container, plan, totalUl, strength, start, measuring, refusals } = bench;
   if (!product || !vessel || !container || !plan || !totalUl || !strength?.ok || !start) return null;
-  if (refusals.container || refusals.vessel || refusals.product || refusals.strength) return null;
+  if (refusals.container || refusals.vessel || refusals.product || refusals.strength || refusals.recipe)
+    return null;
   if (bench.asksForWord && !acknowledged) return null;
   return {
     productId: product.id,
@@ -206,6 +218,13 @@ export function pourOf(bench: BenchMix, acknowledged: boolean): PourBody | null 
     water: bench.water,
     ...(bench.rig?.dial && { rig: { dialId: bench.rig.dial.id, machineId: bench.rig.machineId } }),
     ...(bench.asksForWord && { acknowledged }),
+    ...(bench.recipe && {
+      recipe: {
+        versionId: bench.recipe.version.versionId,
+        soil: bench.recipe.soil,
+        left: bench.recipe.left,
+      },
+    }),
     shown: { pourOffUl: plan.pourOffUl, waterUl: plan.waterUl, productUl: plan.productUl },
   };
 }

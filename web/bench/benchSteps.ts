@@ -8,11 +8,15 @@ export type BenchStep = { do: 'pourOff' | 'water' | 'product' | 'jet'; ul: numbe
 
 export type BenchSteps = { steps: BenchStep[]; shakeFirst: boolean; swirl: boolean };
 
-/** Suds are raised with the last tenth of the water, in buckets, where the product is washed with suds. */
-const JET_SHARE = 0.1;
-
-/** What to do, in order, as the Bench shows it. */
-export function benchSteps({ plan, product, vessel, start }: BenchMix): BenchSteps {
+/**
+ * What to do, in order, as the Bench shows it.
+ *
+ * @param jetShare share of the water that raises suds last, in buckets, where the product is washed with suds
+ */
+export function benchSteps(
+  { plan, product, vessel, start }: BenchMix,
+  { jetShare }: { jetShare: number },
+): BenchSteps {
   if (!plan || !product || !vessel) return { steps: [], shakeFirst: false, swirl: false };
   const { shakeFirst, suds } = product;
   const { displacementUl } = vessel;
@@ -22,7 +26,7 @@ export function benchSteps({ plan, product, vessel, start }: BenchMix): BenchSte
     const order = {
       displacementUl,
       shakeFirst,
-      jetShare: suds && bucket ? JET_SHARE : 0,
+      jetShare: suds && bucket ? jetShare : 0,
       twoLines: vessel.twoLines,
     };
     const all = fillSteps(mix, order);

@@ -9,7 +9,7 @@ import { type Fraction, fractionOf } from '#core/strength/strength.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
-import { benchMeasuring } from './benchMeasuring.ts';
+import { benchMeasuring, usualMeasure } from './benchMeasuring.ts';
 import { limitsOf } from './benchMix.ts';
 import { blank, bookedContents } from './benchStart.ts';
 import type { Holding } from './mergeMix.ts';
@@ -54,7 +54,7 @@ export function letDownMix(draft: BenchDraft, stock: Holding, ware: Ware) {
   }
   const [exact] = plans.value;
   if (!exact) return nothing;
-  const chosen = benchMeasuring(exact, ware.measures, draft.measure).chosen;
+  const chosen = benchMeasuring(exact, ware.measures, draft.measure ?? usualMeasure(ware.shop)).chosen;
   const plan = asMeasured(exact, chosen?.ul ?? exact.productUl);
   const enough = checkStock(stock.holds.ul, plan.productUl, stock.holds.code, shop.units);
   if (!enough.ok) refusals.stock = enough;

@@ -90,7 +90,16 @@ export const ware: Ware = {
   ],
   measures: [syringe],
   machines: [],
-  shop: { units: 'metric', ratioReading: 'parts', hardnessPpm: null, water: 'tap' },
+  recipes: [],
+  shop: {
+    units: 'metric',
+    ratioReading: 'parts',
+    hardnessPpm: null,
+    water: 'tap',
+    measuring: 'measured',
+    mixedBy: 'swirl',
+    jetShare: 0.1,
+  },
   signedOff: [],
   answers: false,
 };

@@ -51,11 +51,20 @@ const vessels = [
 ];
 const ware: Ware = {
   products: [],
+  recipes: [],
   vessels,
   containers: [],
   measures: [cylinder],
   machines: [],
-  shop: { units: 'metric', ratioReading: 'parts', hardnessPpm: null, water: 'tap' },
+  shop: {
+    units: 'metric',
+    ratioReading: 'parts',
+    hardnessPpm: null,
+    water: 'tap',
+    measuring: 'measured',
+    mixedBy: 'swirl',
+    jetShare: 0.1,
+  },
   signedOff: [],
   answers: false,
 };

@@ -8,6 +8,7 @@ import {
   devicesQuery,
   measuresQuery,
   productsQuery,
+  recipesQuery,
   signOffsQuery,
   vesselsQuery,
 } from '../state/queries.ts';
@@ -18,6 +19,7 @@ import type { Ware } from './ware.ts';
 export function useWare(): { ware: Ware | null; error: Error | null } {
   const { shop, who } = useSession();
   const products = useQuery(productsQuery);
+  const recipes = useQuery(recipesQuery);
   const vessels = useQuery(vesselsQuery);
   const containers = useQuery(containersQuery);
   const measures = useQuery(measuresQuery);
@@ -26,9 +28,16 @@ export function useWare(): { ware: Ware | null; error: Error | null } {
   const answers = atLeast(who.role, 'manager');
   const ware = useMemo(
     () =>
-      products.data && vessels.data && containers.data && measures.data && devices.data && signOffs.data
+      products.data &&
+      recipes.data &&
+      vessels.data &&
+      containers.data &&
+      measures.data &&
+      devices.data &&
+      signOffs.data
         ? {
             products: products.data,
+            recipes: recipes.data,
             vessels: vessels.data,
             containers: containers.data,
             measures: measures.data,
@@ -38,10 +47,26 @@ export function useWare(): { ware: Ware | null; error: Error | null } {
             answers,
           }
         : null,
-    [products.data, vessels.data, containers.data, measures.data, devices.data, signOffs.data, shop, answers],
+    [
+      products.data,
+      recipes.data,
+      vessels.data,
+      containers.data,
+      measures.data,
+      devices.data,
+      signOffs.data,
+      shop,
+      answers,
+    ],
   );
   const error =
-    products.error ?? vessels.error ?? containers.error ?? measures.error ?? devices.error ?? signOffs.error;
+    products.error ??
+    recipes.error ??
+    vessels.error ??
+    containers.error ??
+    measures.error ??
+    devices.error ??
+    signOffs.error;
   return { ware, error };
 }
 

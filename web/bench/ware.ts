@@ -1,4 +1,5 @@
 import type { Product } from '#contract/products.ts';
+import type { RecipeRow } from '#contract/recipes.ts';
 import type { Device } from '#contract/rigs.ts';
 import type { Shop } from '#contract/shop.ts';
 import type { Container, MeasureRow, Vessel } from '#contract/ware.ts';
@@ -6,12 +7,14 @@ import type { Container, MeasureRow, Vessel } from '#contract/ware.ts';
 /** The shop's ware, as far as the Bench needs it. */
 export type Ware = {
   products: Product[];
+  /** What the manager's book says, as far as it is published. */
+  recipes: RecipeRow[];
   vessels: Vessel[];
   containers: Container[];
   measures: MeasureRow[];
   /** What a cannon can be used on. */
   machines: Device[];
-  shop: Pick<Shop, 'units' | 'ratioReading' | 'hardnessPpm' | 'water'>;
+  shop: Pick<Shop, 'units' | 'ratioReading' | 'hardnessPpm' | 'water' | 'measuring' | 'mixedBy' | 'jetShare'>;
   /** What whoever is mixing may mix: products they are signed off for today, or all where they answer for it. */
   signedOff: readonly number[];
   answers: boolean;

@@ -4,8 +4,10 @@ import type { Instrument } from '#contract/instruments.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { Person, SignInName, SignOff, Who } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
+import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
 import type { Calibration, Device } from '#contract/rigs.ts';
 import type { ShopState } from '#contract/shop.ts';
+import type { Trial } from '#contract/trials.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
 import { ApiProblem, get } from '../app/api.ts';
 import { noteShopTime } from './clock.ts';
@@ -48,6 +50,24 @@ export const productsQuery = queryOptions({
   queryKey: ['products'],
   queryFn: () => get<Product[]>('/products'),
 });
+export const recipesQuery = queryOptions({
+  queryKey: ['recipes'],
+  queryFn: () => get<RecipeRow[]>('/recipes'),
+});
+export const recipeQuery = (id: string) =>
+  queryOptions({ queryKey: ['recipes', id], queryFn: () => get<RecipeRow>(`/recipes/${id}`) });
+/** Every published version of a recipe, newest first. */
+export const versionsQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['recipes', id, 'versions'],
+    queryFn: () => get<RecipeVersion[]>(`/recipes/${id}/versions`),
+  });
+/** What was noted at the strengths recipes have now. */
+export const recipeOutcomesQuery = queryOptions({
+  queryKey: ['outcomes', 'recipes'],
+  queryFn: () => get<RecipeOutcomes[]>('/recipes/outcomes'),
+});
+export const trialsQuery = queryOptions({ queryKey: ['trials'], queryFn: () => get<Trial[]>('/trials') });
 export const vesselsQuery = queryOptions({ queryKey: ['vessels'], queryFn: () => get<Vessel[]>('/vessels') });
 export const devicesQuery = queryOptions({ queryKey: ['devices'], queryFn: () => get<Device[]>('/devices') });
 /** All that was measured on one cannon or gun. */
@@ -82,7 +102,7 @@ export const placesQuery = queryOptions({ queryKey: ['places'], queryFn: () => g
 export const containersQuery = queryOptions({ queryKey: ['containers'], queryFn: allContainers });
 
 /** Ware that was retired, of one kind. */
-export const retiredQuery = <R>(kind: 'products' | 'vessels' | 'measures' | 'devices') =>
+export const retiredQuery = <R>(kind: 'products' | 'vessels' | 'measures' | 'devices' | 'recipes') =>
   queryOptions({ queryKey: [kind, 'retired'], queryFn: () => get<R[]>(`/${kind}?retired=true`) });
 
 /** One row of ware, in use or retired. */
@@ -122,7 +142,7 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   places: ['places', 'containers'],
   containers: ['containers', 'movements', 'batches', 'lines'],
   labels: ['labels'],
-  recipes: ['recipes'],
+  recipes: ['recipes', 'outcomes'],
   outcomes: ['outcomes', 'batches'],
   trials: ['trials'],
 };

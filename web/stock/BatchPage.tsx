@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import type { Batch } from '#contract/batches.ts';
 import type { OnPanel } from '#contract/ledger.ts';
 import { served } from '#core/products/uses.ts';
+import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -11,6 +12,7 @@ import { useSession } from '../app/session.tsx';
 import { ProductCare } from '../bench/Cautions.tsx';
 import { LabelButton } from '../labels/LabelButton.tsx';
 import { batchQuery, labelPath } from '../labels/labels.ts';
+import { HowItWent } from '../recipes/HowItWent.tsx';
 import { drawInWords } from '../rigs/drawInWords.ts';
 import { shopNow } from '../state/clock.ts';
 import { productsQuery } from '../state/queries.ts';
@@ -40,6 +42,7 @@ function BatchFacts({ batch }: { batch: Batch }) {
   const facts: [string, ReactNode][] = [
     ['Strength', `${formatStrength(batch.strength)} asked for, ${formatPercent(fraction)} mixed`],
     ...(batch.panel ? [['On the panel', panelInWords(batch.panel)] as [string, ReactNode]] : []),
+    ...(batch.recipe ? [['By recipe', recipeInWords(batch.recipe)] as [string, ReactNode]] : []),
     ['Serves', serves.map((e) => e.whatFor.toLowerCase()).join(', ') || 'no strength on its label'],
     [
       'Made',
@@ -76,10 +79,11 @@ function BatchFacts({ batch }: { batch: Batch }) {
         <div className="flex flex-col gap-4">
           {old && (
             <Watch word="Out of date.">
-              It was good until {dayInWords(batch.useBy ?? '')}. Empty it and mix afresh.
+              It was good until {dayInWords(batch.useBy ?? '')}. Empty it and mix afresh. {shop.wasteWater}
             </Watch>
           )}
           {product && <ProductCare product={product} />}
+          <HowItWent batchId={batch.id} outcomes={batch.outcomes} />
           <dl className="border-t-2 border-ink">
             {facts.map(([name, what]) => (
               <div
@@ -99,6 +103,16 @@ function BatchFacts({ batch }: { batch: Batch }) {
         />
       </div>
     </Page>
+  );
+}
+
+/** The recipe with its version, or that it was left. */
+function recipeInWords({ recipeId, name, soil, number, left }: NonNullable<Batch['recipe']>): ReactNode {
+  return (
+    <>
+      {left && 'left '}
+      <Link to={`/recipes/${recipeId}`}>{name}</Link>, {SOIL_NAMES[soil]}, version {number}
+    </>
   );
 }
 

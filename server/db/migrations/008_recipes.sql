@@ -96,3 +96,16 @@ CREATE TABLE trial (
   revision integer NOT NULL DEFAULT 1
 );
 GRANT SELECT, INSERT, UPDATE ON trial TO kettle_app;
+
+-- The shop's own figures and schools: what it holds whole-car washes to, how long its mixes keep, how its people work.
+ALTER TABLE shop
+  ADD COLUMN pre_wash_floor double precision NOT NULL DEFAULT 0.01 CHECK (pre_wash_floor > 0 AND pre_wash_floor <= 1),
+  ADD COLUMN pre_wash_ceiling double precision NOT NULL DEFAULT 0.05 CHECK (pre_wash_ceiling > 0 AND pre_wash_ceiling <= 1),
+  ADD COLUMN foam_floor double precision NOT NULL DEFAULT 0.005 CHECK (foam_floor > 0 AND foam_floor <= 1),
+  ADD COLUMN use_by_days jsonb NOT NULL DEFAULT '{}',
+  ADD COLUMN measuring text NOT NULL DEFAULT 'measured' CHECK (measuring IN ('measured', 'free')),
+  ADD COLUMN mixed_by text NOT NULL DEFAULT 'swirl' CHECK (mixed_by IN ('swirl', 'shake')),
+  ADD COLUMN glass text NOT NULL DEFAULT 'readyToUse' CHECK (glass IN ('readyToUse', 'line')),
+  ADD COLUMN jet_share double precision NOT NULL DEFAULT 0.1 CHECK (jet_share BETWEEN 0 AND 0.5),
+  ADD COLUMN waste_water text NOT NULL DEFAULT '',
+  ADD CHECK (pre_wash_floor <= pre_wash_ceiling);

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useFieldArray } from 'react-hook-form';
 import { PRODUCT_STATES, type Product, productBody, productPatch } from '#contract/products.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
+import type { HouseFigures } from '#core/products/house.ts';
 import { familyStart, recordStart } from '#core/products/starts.ts';
 import { USE_KINDS, USE_NAMES } from '#core/products/uses.ts';
 import { useSession } from '../../app/session.tsx';
@@ -83,6 +84,7 @@ export function ProductForm({ product }: { product: Product | null }) {
 const PAIRS = 'grid items-start gap-4 sm:grid-cols-2';
 
 function Basics({ of, fresh }: Of & { fresh: boolean }) {
+  const { shop } = useSession();
   return (
     <div className={PAIRS}>
       <TextField of={of} name="name" label="Product name" />
@@ -92,7 +94,7 @@ function Basics({ of, fresh }: Of & { fresh: boolean }) {
         label="Family"
         hint={fresh ? 'Fills in what such a product usually is. Its label and sheet decide.' : undefined}
         options={FAMILIES.map((value) => ({ value, name: FAMILY_NAMES[value] }))}
-        {...(fresh && { onChosen: (family: string) => startFrom(of, family as Family) })}
+        {...(fresh && { onChosen: (family: string) => startFrom(of, family as Family, shop) })}
       />
       <ChoiceField
         of={of}
@@ -106,10 +108,10 @@ function Basics({ of, fresh }: Of & { fresh: boolean }) {
 }
 
 /** A new product takes what its family usually is, wherever nothing was entered by hand. */
-function startFrom(of: TextForm<ProductTyped>, family: Family): void {
+function startFrom(of: TextForm<ProductTyped>, family: Family, house: HouseFigures): void {
   const { form } = of;
   const untouched = (name: Parameters<typeof form.getFieldState>[0]) => !form.getFieldState(name).isDirty;
-  const start = typedRecord(recordStart(family));
+  const start = typedRecord(recordStart(family, house));
   for (const key of [
     'thickness',
     'protection',
@@ -128,7 +130,7 @@ function startFrom(of: TextForm<ProductTyped>, family: Family): void {
   for (const i of form.getValues('labelEntries').keys()) {
     if (untouched(`labelEntries.${i}.use`)) form.setValue(`labelEntries.${i}.use`, use);
   }
-  form.setValue('uses', usesFor(form.getValues('labelEntries'), [], family));
+  form.setValue('uses', usesFor(form.getValues('labelEntries'), [], family, house));
 }
 
 const BASIS_OPTIONS = [
@@ -138,11 +140,12 @@ const BASIS_OPTIONS = [
 ];
 
 function LabelStrengths({ of }: Of) {
+  const { shop } = useSession();
   const { form } = of;
   const { fields, append, remove } = useFieldArray({ control: form.control, name: 'labelEntries' });
   const follow = () => {
     const { labelEntries, uses, record } = form.getValues();
-    form.setValue('uses', usesFor(labelEntries, uses, record.family));
+    form.setValue('uses', usesFor(labelEntries, uses, record.family, shop));
   };
   return (
     <fieldset className="mt-8">

@@ -1,10 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { productBody } from '#contract/products.ts';
 import type { Shop } from '#contract/shop.ts';
+import { USUAL_HOUSE } from '#core/products/house.ts';
 import { entry, of } from '../../bench/madeUpWare.ts';
 import { type ProductTyped, readProduct, traitsOf, typedProduct, typedUse, usesFor } from './productTyped.ts';
 
-const shop = { units: 'metric', ratioReading: 'parts', hardnessPpm: 210, water: 'tap' } as Shop;
+const shop = {
+  ...USUAL_HOUSE,
+  units: 'metric',
+  ratioReading: 'parts',
+  hardnessPpm: 210,
+  water: 'tap',
+} as Shop;
 const foam = of('neutralFoam', [entry(1, '1:12', 'foam'), entry(2, '1:5', 'foam')], {
   name: 'Lime Kiln Foam',
   gPerMl: 1.035,
@@ -119,9 +126,9 @@ describe('the uses of a product', () => {
     const mine = { ...(typed.uses[0] ?? typedUse(foam.uses[0] as never)), rateMlPerM2: '99' };
     const label = typed.labelEntries;
     const more = [...label, { ...(label[0] as (typeof label)[0]), use: 'arch' as const }];
-    const uses = usesFor(more, [mine], 'neutralFoam');
+    const uses = usesFor(more, [mine], 'neutralFoam', USUAL_HOUSE);
     expect(uses.map((u) => u.kind)).toEqual(['foam', 'arch']);
     expect(uses[0]?.rateMlPerM2).toBe('99');
-    expect(usesFor([], [mine], 'neutralFoam')).toEqual([]);
+    expect(usesFor([], [mine], 'neutralFoam', USUAL_HOUSE)).toEqual([]);
   });
 });

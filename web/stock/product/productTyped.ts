@@ -2,6 +2,7 @@ import type { LabelEntry, Product } from '#contract/products.ts';
 import type { Shop } from '#contract/shop.ts';
 import type { Outcome, Refusal } from '#core/outcome.ts';
 import type { Family } from '#core/products/family.ts';
+import type { HouseFigures } from '#core/products/house.ts';
 import { checkPh, type ProductRecord } from '#core/products/record.ts';
 import { familyStart, recordStart, startOfUse } from '#core/products/starts.ts';
 import { type Film, type ProductUse, USE_NAMES, type UseKind } from '#core/products/uses.ts';
@@ -47,7 +48,7 @@ export type ProductTyped = {
 const FIRST_FAMILY: Family = 'neutralFoam';
 
 export function typedProduct(product: Product | null, shop: Shop): ProductTyped {
-  if (!product) return newProduct();
+  if (!product) return newProduct(shop);
   const reads = { ...shop, gPerMl: product.gPerMl ?? undefined };
   return {
     name: product.name,
@@ -64,7 +65,7 @@ export function typedProduct(product: Product | null, shop: Shop): ProductTyped 
   };
 }
 
-function newProduct(): ProductTyped {
+function newProduct(house: HouseFigures): ProductTyped {
   const { use, foams } = familyStart(FIRST_FAMILY);
   return {
     name: '',
@@ -74,9 +75,9 @@ function newProduct(): ProductTyped {
     capUl: '',
     shakeFirst: false,
     suds: foams,
-    record: typedRecord(recordStart(FIRST_FAMILY)),
+    record: typedRecord(recordStart(FIRST_FAMILY, house)),
     traits: traitsOf(FIRST_FAMILY),
-    uses: [typedUse(startOfUse(use, FIRST_FAMILY))],
+    uses: [typedUse(startOfUse(use, FIRST_FAMILY, house))],
     labelEntries: [{ whatFor: 'Everyday', printed: '', reading: 'asWritten', basis: 'bottle', use }],
   };
 }
@@ -126,9 +127,10 @@ export function usesFor(
   entries: readonly LabelTyped[],
   typed: readonly UseTyped[],
   family: Family,
+  house: HouseFigures,
 ): UseTyped[] {
   const kinds = [...new Set(entries.map((e) => e.use))];
-  return kinds.map((kind) => typed.find((u) => u.kind === kind) ?? typedUse(startOfUse(kind, family)));
+  return kinds.map((kind) => typed.find((u) => u.kind === kind) ?? typedUse(startOfUse(kind, family, house)));
 }
 
 /** Everything typed, read by the trade's own parsers. */

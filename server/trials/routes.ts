@@ -1,0 +1,113 @@
+import { Router } from 'express';
+import { type Trial, trialBody, trialResult } from '#contract/trials.ts';
+import { mayMeet } from '#core/safety/mayMeet.ts';
+import { fractionOf, sameStrength } from '#core/strength/strength.ts';
+import type { Queryable } from '../db/books.ts';
+import type { House } from '../house.ts';
+import { change, command, revised } from '../http/commands.ts';
+import { wholeNumber } from '../http/door.ts';
+import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { products } from '../products/queries.ts';
+
+/** Half-and-half trials: anyone may make one; the newest are listed first. */
+export function trialRoutes(house: House): Router {
+  const routes = Router();
+  routes.get('/', async (_req, res) => void res.json(await trials(house.books)));
+  routes.post(
+    '/',
+    command(house, trialBody, async ({ tx, body, who, now }) => {
+      const { left, right, zone, soil, soilKind } = body;
+      const sides = {
+        left: { ...left, fraction: await fractionFor(tx, left, '/left') },
+        right: { ...right, fraction: await fractionFor(tx, right, '/right') },
+      };
+      if (left.productId === right.productId && sameStrength(sides.left.fraction, sides.right.fraction)) {
+        throw refused(
+          '/right',
+          'Both halves are the same mix.',
+          'Choose another strength or product for one.',
+        );
+      }
+      await refuseMeeting(tx, left.productId, right.productId);
+      const [made] = await tx.rows<{ id: number }>(
+        `INSERT INTO trial (zone, soil, soil_kind, sides, started_at, started_by) VALUES ($1, $2, $3, $4, $5, $6) RETURNING id`,
+        [zone, soil, soilKind, JSON.stringify(sides), now, who.personId],
+      );
+      const id = (made as { id: number }).id;
+      return { status: 201, body: (await trials(tx, id))[0], touched: [['trials', id]] };
+    }),
+  );
+  routes.patch(
+    '/:id',
+    change(house, trialResult, async ({ tx, body, who, now, params, revision }) => {
+      const id = wholeNumber(params.id, 'trial');
+      const [before] = await trials(tx, id);
+      if (!before) throw missing('trial');
+      revised(before, revision);
+      await tx.rows(
+        'UPDATE trial SET result = $2, closed_at = $3, closed_by = $4, revision = revision + 1 WHERE id = $1',
+        [id, JSON.stringify({ ...body, note: body.note.trim() }), now, who.personId],
+      );
+      return { status: 200, body: (await trials(tx, id))[0], touched: [['trials', id]] };
+    }),
+  );
+  return routes;
+}
+
+const SHOWN = 60;
+const utc = (at: string) => `to_char(${at} AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"')`;
+
+function trials(db: Queryable, id: number | null = null): Promise<Trial[]> {
+  return db.rows(
+    `SELECT t.id, t.zone, t.soil, t.soil_kind AS "soilKind", t.sides->'left' AS left, t.sides->'right' AS right,
+            ${utc('t.started_at')} AS "startedAt", s.name AS "startedBy", t.result,
+            ${utc('t.closed_at')} AS "closedAt", c.name AS "closedBy", t.revision
+     FROM trial t JOIN person s ON s.id = t.started_by LEFT JOIN person c ON c.id = t.closed_by
+     WHERE $1::int IS NULL OR t.id = $1 ORDER BY t.id DESC LIMIT $2`,
+    [id, SHOWN],
+  );
+}
+
+async function fractionFor(
+  tx: Queryable,
+  { productId, strength }: { productId: number; strength: Parameters<typeof fractionOf>[0] },
+  at: string,
+) {
+  const f = fractionOf(strength);
+  if (!f.ok) throw refusalProblem(f, `${at}/strength`);
+  const [product] = await products(tx, { id: productId });
+  if (!product || product.retired) {
+    throw refused(`${at}/productId`, 'Product is not in use.', 'Choose one from the list.');
+  }
+  if (product.state === 'readyToUse' && f.value < 1) {
+    throw refused(
+      `${at}/strength`,
+      `${product.name} is ready to use and must not be diluted.`,
+      'Type "neat".',
+    );
+  }
+  return f.value;
+}
+
+/** Two halves run into each other at the tape: what must never meet is not laid side by side. */
+async function refuseMeeting(tx: Queryable, leftId: number, rightId: number): Promise<void> {
+  if (leftId === rightId) return;
+  const [left] = await products(tx, { id: leftId });
+  const [right] = await products(tx, { id: rightId });
+  const met = left && right ? mayMeet(right, left, 'The panel') : null;
+  if (met && !met.ok) {
+    throw refusalProblem(
+      {
+        ...met,
+        reason: met.reason.replace(/^The panel last held [^.]*\./, 'The two would run into each other.'),
+        remedy: 'Choose products that may meet, or try them on two vehicles.',
+      },
+      '/right/productId',
+      409,
+    );
+  }
+}
+
+function refused(pointer: string, message: string, remedy: string): HttpProblem {
+  return new HttpProblem(422, 'trial.refused', message, { remedy, errors: [{ pointer, message, remedy }] });
+}

@@ -1,0 +1,178 @@
+import { RadioGroup } from 'radix-ui';
+import { type KeyboardEvent, memo } from 'react';
+import type { LabelEntry, Product } from '#contract/products.ts';
+import { formatPercent, formatStrength, readingInWords } from '#core/strength/formatStrength.ts';
+import { type Fraction, fractionOf, type Strength, sameStrength } from '#core/strength/strength.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import type { UnitSystem } from '#core/units/volume.ts';
+import { useSession } from '../app/session.tsx';
+import { ListField } from '../ui/Labelled.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { AmountField } from './AmountField.tsx';
+import type { BenchMix } from './benchMix.ts';
+import type { Props } from './MixFields.tsx';
+import { isNeat, pick } from './pick.ts';
+
+const STATES: Record<Product['state'], string> = {
+  concentrate: 'concentrate',
+  hyper: 'hyper-concentrate: let down before use',
+  readyToUse: 'ready to use: never diluted',
+};
+
+/** Product and strength, where no recipe says them. */
+export function ByProductFields({ draft, bench, ware, set, choose }: Props) {
+  const { shop } = useSession();
+  const { product, refusals } = bench;
+  const chosen = rungOf(bench);
+
+  const pickProduct = (id: string) => {
+    const picked = ware.products.find((p) => p.id === Number(id));
+    const first = picked?.labelEntries[0];
+    set({
+      productId: picked?.id ?? null,
+      containerId: null,
+      ...(first
+        ? { ...pick(first.strength), onPanel: first.basis === 'panel' }
+        : picked?.state === 'readyToUse'
+          ? pick(NEAT)
+          : { strengthText: '', picked: null }),
+    });
+  };
+
+  const stepRung = (event: KeyboardEvent) => {
+    const by = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
+    const entries = bench.rungs;
+    if (by === 0 || entries.length === 0) return;
+    event.preventDefault();
+    const at = chosen ? entries.indexOf(chosen) : by < 0 ? entries.length : -1;
+    const next = entries[Math.max(0, Math.min(entries.length - 1, at + by))];
+    if (next) choose(next.strength, next.basis);
+  };
+
+  return (
+    <>
+      <ListField
+        label="Product"
+        error={refusals.product && <Refusal problem={refusals.product} />}
+        bay
+        value={product ? String(product.id) : ''}
+        placeholder="Choose a product"
+        options={ware.products.map((p) => ({ value: String(p.id), name: p.name, note: STATES[p.state] }))}
+        onChange={pickProduct}
+      />
+
+      {bench.rungs.length > 0 && <Rungs entries={bench.rungs} chosen={chosen?.id ?? null} choose={choose} />}
+
+      <AmountField
+        label="Strength"
+        value={draft.strengthText}
+        refusal={refusals.strength}
+        strength
+        hint={
+          bench.strength?.ok
+            ? `${strengthInWords(bench.strength.value)}${bench.onPanel ? ', on the panel' : ''}`
+            : 'Such as 1:12, 1 in 12, 4% or 30 ml/l'
+        }
+        onChange={(strengthText) => set({ strengthText, picked: null })}
+        onKeyDown={stepRung}
+      />
+      {bench.other && bench.strength?.ok && bench.plan && (
+        <BothReadings
+          chosen={{
+            strength: bench.strength.value,
+            productUl: bench.measuring?.wantedUl ?? bench.plan.productUl,
+          }}
+          other={bench.other}
+          units={shop.units}
+          choose={choose}
+        />
+      )}
+    </>
+  );
+}
+
+const NEAT: Strength = { notation: 'percent', percent: 100 };
+
+function strengthInWords(strength: Strength): string {
+  const f = fractionOf(strength);
+  const words = readingInWords(strength);
+  if (!f.ok) return words;
+  return strength.notation === 'percent' ? words : `${formatPercent(f.value)}: ${words}`;
+}
+
+function rungOf({ typed, rungs, rig, onPanel }: BenchMix): LabelEntry | undefined {
+  if (typed === null) return undefined;
+  const there = (e: LabelEntry) => rig === null || (e.basis === 'panel') === onPanel;
+  return rungs.find((e) => there(e) && sameStrength(e.fraction as Fraction, typed));
+}
+
+/** The label's strengths as rungs, the chosen one marked. */
+const Rungs = memo(function Rungs(props: {
+  entries: LabelEntry[];
+  chosen: number | null;
+  choose: Props['choose'];
+}) {
+  const { entries, chosen, choose } = props;
+  return (
+    <RadioGroup.Root
+      aria-label="Strengths on the label"
+      value={chosen === null ? '' : String(chosen)}
+      onValueChange={(id) => {
+        const entry = entries.find((e) => e.id === Number(id));
+        if (entry) choose(entry.strength, entry.basis);
+      }}
+      className="border-l-2 border-ink"
+    >
+      {entries.map((entry) => (
+        <RadioGroup.Item
+          key={entry.id}
+          value={String(entry.id)}
+          className="group flex min-h-16 w-full items-center gap-3 pr-1 text-left lg:min-h-13"
+        >
+          <span
+            aria-hidden
+            className="h-px w-5 shrink-0 bg-ink group-data-[state=checked]:h-1.5 group-data-[state=checked]:w-8"
+          />
+          <span className="flex-1 leading-tight group-data-[state=checked]:font-bold">{entry.whatFor}</span>
+          <span className="reading text-right text-[1.1rem] leading-tight">
+            {isNeat(entry.strength) ? 'neat' : formatStrength(entry.strength)}
+          </span>
+        </RadioGroup.Item>
+      ))}
+    </RadioGroup.Root>
+  );
+});
+
+/** Two readings of the same words, side by side, where they are different mixes. */
+function BothReadings(props: {
+  chosen: { strength: Strength; productUl: number };
+  other: { strength: Strength; productUl: number };
+  units: UnitSystem;
+  choose: (strength: Strength) => void;
+}) {
+  const { chosen, other, units, choose } = props;
+  const more = Math.round((100 * (other.productUl - chosen.productUl)) / chosen.productUl);
+  return (
+    <fieldset className="border-l-2 border-ink pl-3">
+      <legend className="sr-only">Which reading</legend>
+      <div className="grid grid-cols-2 gap-3">
+        <p className="leading-tight">
+          <span className="caps block text-muted">Read as</span>
+          <strong>{formatStrength(chosen.strength)}</strong>
+          <span className="reading block text-product">{formatVolume(chosen.productUl, units)}</span>
+        </p>
+        <button
+          type="button"
+          className="min-h-16 border-b border-ink text-left leading-tight"
+          onClick={() => choose(other.strength)}
+        >
+          <span className="caps block text-muted">or read as</span>
+          {formatStrength(other.strength)}
+          <span className="reading block text-product">
+            {formatVolume(other.productUl, units)}, {more > 0 ? `${more} % more` : `${-more} % less`}
+          </span>
+        </button>
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,152 @@
+import { RadioGroup } from 'radix-ui';
+import { memo } from 'react';
+import { Link } from 'react-router';
+import { USE_NAMES } from '#core/products/uses.ts';
+import { dwellInWords } from '#core/recipes/compare.ts';
+import { AGITATION_NAMES, DIRECTION_NAMES, RINSE_NAMES } from '#core/recipes/recipe.ts';
+import { SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
+import { shortStrength } from '#core/strength/formatStrength.ts';
+import { Button } from '../ui/Button.tsx';
+import { ListField } from '../ui/Labelled.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import type { BenchDraft } from './benchDraft.ts';
+import type { BenchMix } from './benchMix.ts';
+import type { BenchRecipe } from './benchRecipe.ts';
+import type { Ware } from './ware.ts';
+
+type Props = { bench: BenchMix; ware: Ware; set: (change: Partial<BenchDraft>) => void };
+
+const NONE = 'none';
+
+/** What it is for: a use from the book, and how dirty it is. All else follows. */
+export function RecipeFields({ bench, ware, set }: Props) {
+  const { recipe, refusals } = bench;
+  if (ware.recipes.length === 0) return null;
+  const choose = (id: string) => {
+    if (id === NONE) return set({ recipeId: null, recipeLeft: false });
+    // From here on the recipe says what vessel: none was chosen in its place yet.
+    set({ recipeId: Number(id), recipeLeft: false, vesselId: null, containerId: null, measure: null });
+  };
+  return (
+    <>
+      <ListField
+        label="Recipe"
+        bay
+        error={refusals.recipe && <Refusal problem={refusals.recipe} />}
+        value={recipe ? String(recipe.id) : NONE}
+        options={[
+          { value: NONE, name: 'By product, no recipe' },
+          ...ware.recipes.flatMap(({ id, published }) =>
+            published ? [{ value: String(id), name: published.name, note: noteOf(published, ware) }] : [],
+          ),
+        ]}
+        onChange={choose}
+      />
+      {recipe && !recipe.left && (
+        <>
+          <Soils recipe={recipe} choose={(soil) => set({ soil })} />
+          <HowItIsDone recipe={recipe} bench={bench} ware={ware} />
+          <Button
+            bay
+            className="lg:min-h-12 lg:text-base"
+            onClick={() =>
+              set({
+                recipeLeft: true,
+                productId: recipe.version.productId,
+                vesselId: bench.vessel?.id ?? null,
+                onPanel: recipe.version.onPanel,
+                dialId: bench.rig?.dial?.id ?? null,
+                machineId: bench.rig ? (bench.rig.machineId ?? 0) : null,
+                ...(bench.strength?.ok && { picked: bench.strength.value, strengthText: bench.strengthText }),
+              })
+            }
+          >
+            Leave the recipe
+          </Button>
+        </>
+      )}
+      {recipe?.left && (
+        <div className="flex flex-col gap-2">
+          <Watch word={`Left ${recipe.version.name}, ${SOIL_NAMES[recipe.soil]}.`}>
+            The batch will say so.
+          </Watch>
+          <Button bay onClick={() => set({ recipeLeft: false })}>
+            Back to the recipe
+          </Button>
+        </div>
+      )}
+    </>
+  );
+}
+
+const noteOf = (version: BenchRecipe['version'], { products }: Ware): string =>
+  `${USE_NAMES[version.use]}, ${products.find((p) => p.id === version.productId)?.name ?? 'a product no longer there'}`;
+
+/** How dirty it is, as rungs with the strength of each; arrows step. */
+const Soils = memo(function Soils(props: { recipe: BenchRecipe; choose: (soil: SoilLevel) => void }) {
+  const { recipe, choose } = props;
+  return (
+    <RadioGroup.Root
+      aria-label="Soil"
+      value={String(recipe.soil)}
+      onValueChange={(soil) => choose(Number(soil) as SoilLevel)}
+      className="border-l-2 border-ink"
+    >
+      {recipe.version.cells.map((cell) => (
+        <RadioGroup.Item
+          key={cell.soil}
+          value={String(cell.soil)}
+          className="group flex min-h-16 w-full items-center gap-3 pr-1 text-left lg:min-h-12"
+        >
+          <span
+            aria-hidden
+            className="h-px w-3 shrink-0 bg-ink group-data-[state=checked]:h-[5px] group-data-[state=checked]:w-6"
+          />
+          <span className="min-w-0 flex-1 leading-tight group-data-[state=checked]:font-bold">
+            {cell.soil} {SOIL_NAMES[cell.soil]}
+            <span className="block text-[0.88rem] font-normal text-muted">{SOIL_SIGNS[cell.soil]}</span>
+          </span>
+          <span className={cell.kind === 'mix' ? 'reading' : 'text-[0.94rem] text-muted'}>
+            {cell.kind === 'mix' ? shortStrength(cell.strength) : 'not for this'}
+          </span>
+        </RadioGroup.Item>
+      ))}
+    </RadioGroup.Root>
+  );
+});
+
+/** The rest of what the recipe says, in few words. */
+function HowItIsDone({ recipe, bench, ware }: { recipe: BenchRecipe; bench: BenchMix; ware: Ware }) {
+  const { version, cell } = recipe;
+  const { rig, vessel } = bench;
+  const machine = ware.machines.find((m) => m.id === version.machineId)?.name ?? 'a garden hose';
+  const dwell = cell.kind === 'mix' ? cell.dwell : null;
+  const work = [
+    version.agitation !== 'none' && AGITATION_NAMES[version.agitation],
+    `rinse: ${RINSE_NAMES[version.rinse]}`,
+    version.direction !== 'any' && DIRECTION_NAMES[version.direction],
+  ].filter(Boolean);
+  return (
+    <div className="flex flex-col gap-2 leading-snug">
+      {rig && vessel?.id === version.vesselId && (
+        <p className="border-l-2 border-ink pl-3">
+          Dial at <strong>{rig.dial?.name ?? 'no position'}</strong>, on {machine}
+          {version.onPanel && '; the strength holds on the panel'}.
+        </p>
+      )}
+      {dwell && (
+        <p>
+          Dwell <strong className="reading">{dwellInWords(dwell)}</strong>
+        </p>
+      )}
+      <p>
+        {`${String(work[0]).charAt(0).toUpperCase()}${work.join(', ').slice(1)}. `}
+        {version.cleanCheck && `Clean? ${version.cleanCheck} `}
+        <Link className="underline" to={`/recipes/${recipe.id}`}>
+          All of it
+        </Link>
+      </p>
+      {version.cautions && <Watch word="Take care.">{version.cautions}</Watch>}
+    </div>
+  );
+}

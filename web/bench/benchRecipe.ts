@@ -1,0 +1,89 @@
+import type { RecipeVersion } from '#contract/recipes.ts';
+import { type Refusal, refuse } from '#core/outcome.ts';
+import { deliveryOf } from '#core/products/record.ts';
+import { cellAt, type RecipeCell } from '#core/recipes/recipe.ts';
+import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
+import { type Fraction, fractionOf, type Strength } from '#core/strength/strength.ts';
+import type { BenchDraft } from './benchDraft.ts';
+import { HOSE } from './benchRig.ts';
+import { pick } from './pick.ts';
+import type { Ware } from './ware.ts';
+
+/** The recipe that is mixed by, or that was left on the way. */
+export type BenchRecipe = {
+  id: number;
+  version: RecipeVersion;
+  soil: SoilLevel;
+  cell: RecipeCell;
+  left: boolean;
+};
+
+/** A draft with what its recipe says filled in. */
+export type Followed = { draft: BenchDraft; recipe: BenchRecipe | null; refusal: Refusal | null };
+
+/**
+ * What follows from use and soil: product, strength, vessel and how it is set. It is worked out anew each time, so that a
+ * recipe published meanwhile is what is mixed. Another vessel that delivers the same way may stand in for the recipe's.
+ */
+export function followRecipe(draft: BenchDraft, ware: Pick<Ware, 'recipes' | 'vessels'>): Followed {
+  if (draft.recipeId === null) return { draft, recipe: null, refusal: null };
+  const version = ware.recipes.find((r) => r.id === draft.recipeId)?.published;
+  const cell = version && cellAt(version, draft.soil);
+  if (!version || !cell) {
+    const refusal = refuse(
+      'recipe.gone',
+      'Recipe',
+      'This recipe is not published, or no longer.',
+      'Choose another from the list, or have a manager publish it.',
+    );
+    return { draft, recipe: null, refusal };
+  }
+  const recipe: BenchRecipe = { id: draft.recipeId, version, soil: draft.soil, cell, left: draft.recipeLeft };
+  if (draft.recipeLeft) return { draft, recipe, refusal: null };
+  const meant = ware.vessels.find((v) => v.id === version.vesselId);
+  const chosen = ware.vessels.find((v) => v.id === draft.vesselId);
+  const standsIn =
+    chosen && meant && chosen !== meant && deliveryOf(chosen.kind) === deliveryOf(meant.kind) ? chosen : null;
+  const set: Partial<BenchDraft> = {
+    productId: version.productId,
+    vesselId: standsIn?.id ?? version.vesselId,
+    onPanel: version.onPanel,
+    ...(!standsIn && { dialId: version.dialId, machineId: version.machineId ?? HOSE }),
+  };
+  if (cell.kind === 'mix') {
+    return { draft: { ...draft, ...set, ...pick(cell.strength) }, recipe, refusal: null };
+  }
+  const refusal = refuse(
+    'recipe.notForThis',
+    'Soil',
+    `${version.name} is not for ${SOIL_NAMES[cell.soil]}.`,
+    cell.instead || 'Choose another level, or leave the recipe.',
+  );
+  return { draft: { ...draft, ...set, strengthText: '', picked: null }, recipe, refusal };
+}
+
+/** The soil level whose strength lies nearest; of levels equally near, the one nearest to where it stands now. */
+export function soilFor(strength: Strength, { version, soil }: BenchRecipe): SoilLevel {
+  const f = fractionOf(strength);
+  if (!f.ok) return soil;
+  let best: { soil: SoilLevel; off: number } | null = null;
+  for (const level of SOIL_LEVELS) {
+    const cell = cellAt(version, level);
+    const g = cell?.kind === 'mix' ? fractionOf(cell.strength) : null;
+    if (!g?.ok) continue;
+    const off = Math.abs(Math.log(g.value / f.value)) + Math.abs(level - soil) * 1e-6;
+    if (best === null || off < best.off) best = { soil: level, off };
+  }
+  return best?.soil ?? soil;
+}
+
+/** A recipe's levels as rungs of the ladder. */
+export const rungsOfRecipe = ({
+  version,
+}: BenchRecipe): { id: number; fraction: Fraction; strength: Strength }[] =>
+  version.cells.flatMap((cell) => {
+    const f = cell.kind === 'mix' ? fractionOf(cell.strength) : null;
+    return cell.kind === 'mix' && f?.ok
+      ? [{ id: cell.soil, fraction: f.value, strength: cell.strength }]
+      : [];
+  });

@@ -1,0 +1,72 @@
+import { compareRecipes, differenceInWords } from '#core/recipes/compare.ts';
+import { Dialog } from '../app/Dialog.tsx';
+import { useSession } from '../app/session.tsx';
+import { Button } from '../ui/Button.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { compareGround } from './judged.ts';
+import { type Book, now } from './useBook.ts';
+import type { useEdits } from './useEdits.ts';
+
+/** What was last done in the book, to be taken back; what went wrong; and a choice where someone else was quicker. */
+export function BookFoot({ edits, book }: { edits: ReturnType<typeof useEdits>; book: Book }) {
+  const { last, saving, error, clash } = edits;
+  if (!last && !error && !clash) return null;
+  return (
+    <div className="no-print sticky bottom-17 z-[5] -mx-4 border-t border-ink bg-ground px-4 py-1.5 lg:bottom-0 lg:-mx-8 lg:px-8">
+      {error && (
+        <div className="flex flex-wrap items-center gap-x-5">
+          <Refusal problem={error} />
+          <Button onClick={edits.forgetError}>Understood</Button>
+        </div>
+      )}
+      {last && !error && (
+        <p aria-live="polite" className="flex min-h-12 flex-wrap items-center gap-x-5">
+          <span>
+            Kept as a draft: <strong>{last.label}</strong>
+          </span>
+          <button
+            type="button"
+            className="min-h-12 underline underline-offset-4"
+            aria-keyshortcuts="Control+Z"
+            disabled={saving}
+            onClick={edits.undo}
+          >
+            Undo
+          </button>
+        </p>
+      )}
+      {clash && <ClashOf edits={edits} book={book} />}
+    </div>
+  );
+}
+
+function ClashOf({ edits, book }: { edits: ReturnType<typeof useEdits>; book: Book }) {
+  const { shop } = useSession();
+  const { clash } = edits;
+  if (!clash) return null;
+  const theirs = now(clash.current);
+  const differs = compareRecipes(theirs, clash.mine, compareGround(book.ground));
+  return (
+    <Dialog title="Someone else was quicker" close={edits.takeTheirs}>
+      <div className="flex flex-col gap-4 p-5">
+        <p>
+          {theirs.savedBy} changed <strong>{theirs.name}</strong> in between. Theirs to yours:
+        </p>
+        <ul className="border-t border-hairline">
+          {differs.map((d) => (
+            <li key={d.what} className="ruled border-faint py-1.5">
+              {differenceInWords(d, theirs.name, shop.currency)}
+            </li>
+          ))}
+          {differs.length === 0 && <li className="py-1.5">They made the same change.</li>}
+        </ul>
+        <div className="flex flex-wrap gap-3">
+          <Button onClick={edits.takeTheirs}>Take theirs</Button>
+          <Button look="main" onClick={() => void edits.keepMine()}>
+            Keep mine
+          </Button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}

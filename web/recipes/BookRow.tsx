@@ -1,0 +1,154 @@
+import { Popover } from 'radix-ui';
+import { type KeyboardEvent, memo, useMemo } from 'react';
+import { Link } from 'react-router';
+import type { RecipeRow } from '#contract/recipes.ts';
+import { USE_NAMES } from '#core/products/uses.ts';
+import { cellAt, type RecipeCell } from '#core/recipes/recipe.ts';
+import { stepStrength } from '#core/recipes/rungs.ts';
+import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
+import { CellFace } from './BookCell.tsx';
+import { CellEditor } from './CellEditor.tsx';
+import { type Grounded, grounded, judgedAt } from './judged.ts';
+import { ladderRange } from './MiniLadder.tsx';
+import { type BookGround, now } from './useBook.ts';
+
+/** A name, and a column for each soil level. */
+export const COLUMNS =
+  'grid grid-cols-5 gap-x-3 lg:grid-cols-[minmax(11rem,15.5rem)_repeat(5,minmax(0,1fr))] lg:gap-x-5';
+
+export type Open = { soil: SoilLevel; begun: string | null } | null;
+
+type Props = {
+  row: RecipeRow;
+  book: BookGround;
+  /** The product is named, where no heading names it. */
+  named: boolean;
+  manager: boolean;
+  /** The cell arrows lead from, where it is in this row. */
+  active: SoilLevel | null;
+  open: Open;
+  move: (row: RecipeRow, soil: SoilLevel, event: KeyboardEvent) => void;
+  focus: (row: RecipeRow, soil: SoilLevel) => void;
+  edit: (row: RecipeRow, open: Open) => void;
+  save: (row: RecipeRow, cell: RecipeCell) => void;
+};
+
+/** A recipe in the book, read across its soil levels. */
+export const BookLineOf = memo(function BookLineOf(props: Props) {
+  const { row, book, named, manager, active, open, edit, save } = props;
+  const recipe = now(row);
+  const of = useMemo(() => grounded(recipe, book), [recipe, book]);
+  const range = useMemo(() => of && ladderRange(recipe, of.ground), [of, recipe]);
+  return (
+    <div role="row" className={`${COLUMNS} ruled border-faint pt-1.5 pb-2`}>
+      <RowName row={row} of={of} named={named} />
+      {SOIL_LEVELS.map((soil) => {
+        const cell = cellAt(recipe, soil);
+        if (!cell || !of || !range) return <div key={soil} role="gridcell" />;
+        const published = row.draft && row.published ? (cellAt(row.published, soil) ?? null) : null;
+        const was = published && written(published) !== written(cell) ? published : null;
+        const face = (
+          <CellFace
+            cell={cell}
+            judged={cell.kind === 'mix' ? judgedAt(cell, recipe, of) : null}
+            of={of}
+            range={range}
+            onPanel={recipe.onPanel}
+            was={was}
+            noted={book.noted(row.id, soil)}
+          />
+        );
+        const shown = open?.soil === soil;
+        return (
+          <Popover.Root key={soil} open={shown} onOpenChange={(to) => !to && edit(row, null)}>
+            <Popover.Anchor asChild>
+              <div
+                role="gridcell"
+                id={cellId(row.id, soil)}
+                aria-label={`${recipe.name}, ${SOIL_NAMES[soil]}`}
+                tabIndex={active === soil ? 0 : -1}
+                className={`-mx-1.5 -my-1 min-w-0 px-1.5 py-1 ${manager ? 'cursor-pointer' : ''}`}
+                onFocus={() => props.focus(row, soil)}
+                onKeyDown={(event) => !shown && onKey(props, soil, cell, event)}
+                onDoubleClick={() => manager && edit(row, { soil, begun: null })}
+              >
+                <span className="caps mb-0.5 block text-muted lg:hidden">{SOIL_NAMES[soil]}</span>
+                {face}
+              </div>
+            </Popover.Anchor>
+            {shown && (
+              <CellEditor
+                recipe={recipe}
+                cell={cell}
+                of={of}
+                begun={open.begun}
+                save={(next) => save(row, next)}
+                close={() => edit(row, null)}
+              />
+            )}
+          </Popover.Root>
+        );
+      })}
+    </div>
+  );
+});
+
+export const cellId = (recipeId: number, soil: SoilLevel) => `cell-${recipeId}-${soil}`;
+
+const written = (cell: RecipeCell): string => JSON.stringify(cell, Object.keys(cell).sort());
+
+function onKey(
+  { row, manager, edit, save, move }: Props,
+  soil: SoilLevel,
+  cell: RecipeCell,
+  event: KeyboardEvent<HTMLElement>,
+): void {
+  if (event.ctrlKey || event.metaKey || event.altKey) return;
+  if (event.key.startsWith('Arrow') || event.key === 'Home' || event.key === 'End') {
+    move(row, soil, event);
+    return;
+  }
+  if (!manager) return;
+  const step = { '+': 'stronger', '=': 'stronger', '-': 'weaker' }[event.key] as
+    | 'stronger'
+    | 'weaker'
+    | undefined;
+  if (event.key === 'Enter' || event.key === 'F2') edit(row, { soil, begun: null });
+  else if (step && cell.kind === 'mix') save(row, { ...cell, strength: stepStrength(cell.strength, step) });
+  else if (/^\d$/.test(event.key)) edit(row, { soil, begun: event.key });
+  else if (event.key === 'Delete' && cell.kind === 'mix') save(row, { soil, kind: 'not', instead: '' });
+  else return;
+  event.preventDefault();
+}
+
+function RowName({ row, of, named }: { row: RecipeRow; of: Grounded | null; named: boolean }) {
+  const recipe = now(row);
+  const state = !row.published ? 'draft, never published' : row.draft ? 'draft' : null;
+  return (
+    <div role="rowheader" className="col-span-5 mb-1.5 leading-tight lg:col-span-1 lg:mb-0">
+      <Link to={`/recipes/${row.id}`} className="font-bold">
+        {recipe.name}
+      </Link>
+      {state && (
+        <span className="ml-2 border border-ink px-1.5 text-[0.82rem] whitespace-nowrap">{state}</span>
+      )}
+      <p className="text-[0.94rem] text-muted">
+        {[named && of?.product.name, USE_NAMES[recipe.use], of?.vessel.name].filter(Boolean).join(', ')}
+      </p>
+      {of?.product.retired && (
+        <p className="text-[0.94rem] font-bold">{of.product.name} is retired: choose what took its place.</p>
+      )}
+      {of?.vessel.retired && (
+        <p className="text-[0.94rem] font-bold">{of.vessel.name} is out of use: choose another vessel.</p>
+      )}
+      {of?.ground.draw?.known === 'never' && (
+        <p className="mt-1 flex gap-1.5 text-[0.88rem] leading-tight">
+          <span aria-hidden className="hatch w-1 shrink-0" />
+          <span>
+            Draw never measured: <Link to={`/rigs/vessels/${of.vessel.id}/measure`}>measure it</Link>
+          </span>
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,159 @@
+import { Popover } from 'radix-ui';
+import { type FormEvent, useId, useState } from 'react';
+import { findingInWords } from '#core/recipes/judge.ts';
+import type { Recipe, RecipeCell } from '#core/recipes/recipe.ts';
+import { SOIL_NAMES } from '#core/soil/soil.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
+import { useSession } from '../app/session.tsx';
+import { Button } from '../ui/Button.tsx';
+import { TypedField } from '../ui/Labelled.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { type CellTyped, readCell, typedCell } from './cellTyped.ts';
+import { type Grounded, judgedAt } from './judged.ts';
+
+type Props = {
+  recipe: Recipe;
+  cell: RecipeCell;
+  of: Grounded;
+  /** What was typed on the cell to open it takes the place of the strength. */
+  begun: string | null;
+  save: (cell: RecipeCell) => void;
+  close: () => void;
+};
+
+/** A cell to be changed where it stands: Enter keeps it as a draft, Escape leaves it as it was. */
+export function CellEditor(props: Props) {
+  return (
+    <Popover.Portal>
+      <Popover.Content
+        side="bottom"
+        align="start"
+        sideOffset={2}
+        collisionPadding={12}
+        onOpenAutoFocus={(event) => {
+          event.preventDefault();
+          document.querySelector<HTMLInputElement>('[data-first-field]')?.focus();
+        }}
+        className="z-20 w-[min(26rem,92vw)] rounded-[2px] border-2 border-ink bg-raised p-4"
+      >
+        <CellForm {...props} />
+      </Popover.Content>
+    </Popover.Portal>
+  );
+}
+
+function CellForm({ recipe, cell, of, begun, save, close }: Props) {
+  const { shop } = useSession();
+  const ticked = useId();
+  const [typed, setTyped] = useState<CellTyped>(() => ({
+    ...typedCell(cell),
+    ...(begun !== null && { kind: 'mix' as const, strength: begun }),
+  }));
+  const [asked, setAsked] = useState(false);
+  const set = (more: Partial<CellTyped>) => setTyped({ ...typed, ...more });
+  const { cell: read, refusals } = readCell(typed, cell, { shop, product: of.product });
+  const judged = read?.kind === 'mix' ? judgedAt(read, recipe, of) : null;
+  const findings = judged?.ok ? judged.value.findings : [];
+  const dwellFault = judged && !judged.ok && judged.code.startsWith('dwell') ? judged : null;
+  const strengthFault = judged && !judged.ok && !dwellFault ? judged : null;
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    event.stopPropagation();
+    setAsked(true);
+    if (read && (judged === null || judged.ok)) save(read);
+  };
+  const shown = (field: keyof CellTyped) =>
+    (asked || typed[field].trim() !== '') && refusals[field] ? (
+      <Refusal problem={refusals[field] ?? null} />
+    ) : null;
+  const { draw } = of.ground;
+  return (
+    <form onSubmit={submit} noValidate className="flex flex-col gap-3">
+      <p className="caps">
+        {recipe.name}, {cell.soil} {SOIL_NAMES[cell.soil]}
+      </p>
+      {typed.kind === 'mix' ? (
+        <>
+          <TypedField
+            label={recipe.onPanel ? 'Strength on the panel' : 'Strength'}
+            value={typed.strength}
+            data-first-field
+            onFocus={(event) => begun === null && event.currentTarget.select()}
+            onChange={(event) => set({ strength: event.target.value })}
+            error={shown('strength') || (strengthFault && <Refusal problem={strengthFault} />)}
+            hint={
+              judged?.ok
+                ? draw
+                  ? `${formatPercent(judged.value.bottle)} in the bottle, ${draw.known === 'never' ? 'about ' : ''}${formatPercent(judged.value.panel)} on the panel`
+                  : formatPercent(judged.value.bottle)
+                : 'Such as 1:12, 4% or 30 ml/l'
+            }
+          />
+          {draw?.known === 'never' && (
+            <Watch word="Draw never measured.">
+              The panel figure is what cannons usually draw. Measure it in Rigs.
+            </Watch>
+          )}
+          <div className="grid grid-cols-2 gap-3">
+            <TypedField
+              label="Dwell"
+              value={typed.dwell}
+              placeholder="3-5 min"
+              onChange={(event) => set({ dwell: event.target.value })}
+              error={shown('dwell')}
+            />
+            <TypedField
+              label="Shortest"
+              value={typed.shortest}
+              placeholder="1 min"
+              onChange={(event) => set({ shortest: event.target.value })}
+              error={shown('shortest')}
+            />
+          </div>
+          {dwellFault && <Refusal problem={dwellFault} />}
+          {findings.map((finding) => {
+            const { what, remedy } = findingInWords(finding, of.ground);
+            return (
+              <Watch key={finding} word={what}>
+                {remedy}
+              </Watch>
+            );
+          })}
+          {(findings.length > 0 || typed.reason !== '') && (
+            <TypedField
+              label="Reason, stays to be seen"
+              value={typed.reason}
+              maxLength={200}
+              onChange={(event) => set({ reason: event.target.value })}
+            />
+          )}
+        </>
+      ) : (
+        <TypedField
+          label="Instead"
+          value={typed.instead}
+          maxLength={200}
+          placeholder="such as: rinse first, then heavy"
+          data-first-field
+          onChange={(event) => set({ instead: event.target.value })}
+        />
+      )}
+      <label htmlFor={ticked} className="flex min-h-12 items-center gap-3">
+        <input
+          id={ticked}
+          type="checkbox"
+          className="size-5 accent-ink"
+          checked={typed.kind === 'not'}
+          onChange={(event) => set({ kind: event.target.checked ? 'not' : 'mix' })}
+        />
+        Not for {SOIL_NAMES[cell.soil]}
+      </label>
+      <div className="flex gap-3">
+        <Button type="submit" look="main">
+          Keep it
+        </Button>
+        <Button onClick={close}>Leave it</Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,103 @@
+import { useMemo } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { formatMoney } from '#core/planning/cost.ts';
+import { USE_NAMES } from '#core/products/uses.ts';
+import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../app/session.tsx';
+import { ButtonLink } from '../ui/Button.tsx';
+import { Choice } from '../ui/Choice.tsx';
+import { Ledger } from '../ui/Ledger.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { type CostGroup, type CostLine, costGroups } from './costLines.ts';
+import { type Book, useBook } from './useBook.ts';
+
+/** Recipes for the same job side by side, by what a vehicle costs at working strength. */
+export default function Costs() {
+  const { book, error } = useBook();
+  if (error) return <Refusal problem={error} />;
+  return book && <OpenCosts book={book} />;
+}
+
+function OpenCosts({ book }: { book: Book }) {
+  const [params, setParams] = useSearchParams();
+  const soil: SoilLevel = SOIL_LEVELS.find((k) => String(k) === params.get('soil')) ?? 2;
+  const groups = useMemo(() => costGroups(book.rows, book.ground, soil), [book, soil]);
+  return (
+    <Page title="What a vehicle costs" actions={<ButtonLink to="/recipes">Back to the book</ButtonLink>}>
+      <div className="no-print mb-5 flex flex-wrap items-center gap-3">
+        <span className="caps">At soil level</span>
+        <div className="w-52">
+          <Choice
+            label="At soil level"
+            value={String(soil)}
+            options={SOIL_LEVELS.map((k) => ({ value: String(k), name: `${k} ${SOIL_NAMES[k]}` }))}
+            onChange={(level) => setParams({ soil: level }, { replace: true })}
+          />
+        </div>
+        <p className="max-w-2xl text-muted">
+          A hatchback, in product alone, at the price of the newest container. What is ready to use stands on
+          the same line as what is mixed.
+        </p>
+      </div>
+      {groups.length === 0 && <p>No recipe is for {SOIL_NAMES[soil]}. Choose another level.</p>}
+      <div className="flex flex-col gap-8">
+        {groups.map((group) => (
+          <GroupOf key={group.use} group={group} />
+        ))}
+      </div>
+    </Page>
+  );
+}
+
+function GroupOf({ group: { use, lines } }: { group: CostGroup }) {
+  const { shop } = useSession();
+  const most = Math.max(...lines.map((l) => l.minorPerVehicle ?? 0));
+  const money = (minor: number | null) => (minor === null ? 'no price' : formatMoney(minor, shop.currency));
+  return (
+    <section aria-label={USE_NAMES[use]}>
+      <h2 className="mb-2">{USE_NAMES[use]}</h2>
+      <Ledger
+        head={['Recipe', 'Product', 'Strength', 'Mix', 'of it product', 'A litre', 'A vehicle', '']}
+        right={[2, 3, 4, 5, 6]}
+        rows={lines.map((line) => ({
+          key: line.key,
+          cells: [
+            line.recipeId === null ? (
+              <span key="name" className="text-muted">
+                {line.name}
+              </span>
+            ) : (
+              <Link key="name" to={`/recipes/${line.recipeId}`}>
+                {line.name}
+              </Link>
+            ),
+            line.productName,
+            <span key="strength" className="whitespace-nowrap">
+              {line.fraction >= 1 ? 'ready to use' : formatPercent(line.fraction)}
+            </span>,
+            formatVolume(line.mixUl, shop.units),
+            formatVolume(line.productUl, shop.units),
+            money(line.minorPerLitre),
+            <strong key="vehicle">{money(line.minorPerVehicle)}</strong>,
+            <Bar key="bar" line={line} most={most} />,
+          ],
+        }))}
+        empty=""
+      />
+    </section>
+  );
+}
+
+/** How one compares with the dearest of its kind, at a glance. */
+function Bar({ line, most }: { line: CostLine; most: number }) {
+  const share = most > 0 ? (line.minorPerVehicle ?? 0) / most : 0;
+  return (
+    <svg aria-hidden width={130} height={12} className="mt-1.5 block">
+      <line x1={0} x2={130} y1={11} y2={11} stroke="var(--hairline)" />
+      <rect width={Math.max(1, share * 130)} height={9} fill="var(--product)" />
+    </svg>
+  );
+}

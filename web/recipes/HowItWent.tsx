@@ -1,0 +1,62 @@
+import { useMutation } from '@tanstack/react-query';
+import type { Batch } from '#contract/batches.ts';
+import type { OutcomeRow } from '#contract/recipes.ts';
+import { OUTCOME_NAMES, OUTCOMES, type OutcomeKind } from '#core/recipes/outcomes.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain } from '../state/queries.ts';
+import { clockTime, shopDay } from '../ui/dates.ts';
+import { Refusal } from '../ui/Refusal.tsx';
+
+/** One tap says how a wash with a batch went; a tap beside it takes that back. */
+export function HowItWent({ batchId, outcomes }: { batchId: number; outcomes: OutcomeRow[] }) {
+  const { who, shop } = useSession();
+  const done = { onSettled: () => askAgain('outcomes') };
+  const noting = useMutation({
+    mutationFn: (kind: OutcomeKind) => post<Batch>(`/batches/${batchId}/outcomes`, { kind }),
+    ...done,
+  });
+  const undoing = useMutation({
+    mutationFn: (id: number) => post<Batch>(`/outcomes/${id}/withdrawals`, {}),
+    ...done,
+  });
+  return (
+    <section aria-label="How it went" className="no-print">
+      <h2 className="mb-2">How did it go?</h2>
+      <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+        {OUTCOMES.map((kind) => (
+          <button
+            key={kind}
+            type="button"
+            className={`min-h-16 rounded-[2px] border border-ink px-2 leading-tight first-letter:uppercase ${kind === 'good' ? 'bg-ink font-semibold text-ground' : ''}`}
+            disabled={noting.isPending}
+            onClick={() => noting.mutate(kind)}
+          >
+            {OUTCOME_NAMES[kind]}
+          </button>
+        ))}
+      </div>
+      <ul aria-live="polite" className="mt-3">
+        {outcomes.map((o) => (
+          <li key={o.id} className="ruled flex items-center justify-between gap-3 border-faint">
+            <span className="py-1.5">
+              <strong>{OUTCOME_NAMES[o.kind]}</strong>, {o.personName}, {shopDay(o.at, shop.zone)}{' '}
+              {clockTime(o.at, shop.zone)}
+            </span>
+            {(o.personId === who.personId || who.role === 'manager') && (
+              <button
+                type="button"
+                className="min-h-12 px-2 underline underline-offset-4"
+                disabled={undoing.isPending}
+                onClick={() => undoing.mutate(o.id)}
+              >
+                Undo
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {(noting.error ?? undoing.error) && <Refusal problem={noting.error ?? undoing.error} />}
+    </section>
+  );
+}

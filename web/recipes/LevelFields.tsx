@@ -1,0 +1,140 @@
+import { useWatch } from 'react-hook-form';
+import type { Product } from '#contract/products.ts';
+import type { Vessel } from '#contract/ware.ts';
+import { groundOf } from '#core/recipes/ground.ts';
+import { findingInWords, judgeCell } from '#core/recipes/judge.ts';
+import type { Recipe } from '#core/recipes/recipe.ts';
+import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS } from '#core/soil/soil.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
+import { useSession } from '../app/session.tsx';
+import { TextField } from '../ui/FormFields.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import type { TextForm } from '../ui/useTextForm.ts';
+import { readCell } from './cellTyped.ts';
+import { HOSE, type RecipeTyped } from './recipeTyped.ts';
+
+type Props = {
+  of: TextForm<RecipeTyped>;
+  product: Product | null;
+  vessel: Vessel | null;
+  was: Recipe | null;
+};
+
+/** Strength and dwell for each soil level, and beneath each what it is held against. */
+export function LevelFields({ of, product, vessel, was }: Props) {
+  return (
+    <ol className="border-t-2 border-ink">
+      {SOIL_LEVELS.map((soil) => (
+        <li
+          key={soil}
+          className="ruled grid grid-cols-2 items-start gap-x-4 gap-y-2 border-faint py-3 lg:grid-cols-[8.5rem_11rem_9rem_8rem_minmax(0,1fr)]"
+        >
+          <p className="leading-tight max-lg:col-span-2 lg:pt-6">
+            <strong>
+              {soil} {SOIL_NAMES[soil]}
+            </strong>
+            <span className="block text-[0.88rem] text-muted">{SOIL_SIGNS[soil]}</span>
+          </p>
+          <LevelOf of={of} soil={soil} product={product} vessel={vessel} was={was} />
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function LevelOf({ of, soil, product, vessel, was }: Props & { soil: (typeof SOIL_LEVELS)[number] }) {
+  const { shop } = useSession();
+  const typed = useWatch({ control: of.form.control });
+  const cell = typed.cells?.[soil];
+  const not = cell?.kind === 'not';
+  const before = was?.cells[soil] ?? { soil, kind: 'not' as const, instead: '' };
+  const full = {
+    strength: '',
+    dwell: '',
+    shortest: '',
+    reason: '',
+    instead: '',
+    kind: 'mix' as const,
+    ...cell,
+  };
+  const read = readCell(full, before, { shop, product }).cell;
+  const set = {
+    use: typed.use ?? 'other',
+    dialId: typed.dialId ? Number(typed.dialId) : null,
+    machineId: typed.machineId === HOSE ? null : Number(typed.machineId),
+  };
+  const ground = product && vessel && groundOf(set, product, vessel);
+  const onPanel = typed.onPanel === 'yes' && ground?.draw != null;
+  const judged = ground && read?.kind === 'mix' ? judgeCell(read, onPanel, ground) : null;
+  const findings = ground && judged?.ok ? judged.value.findings.map((f) => findingInWords(f, ground)) : [];
+  const level = SOIL_NAMES[soil];
+  return (
+    <>
+      {not ? (
+        <div className="col-span-2 lg:col-span-3">
+          <TextField
+            of={of}
+            name={`cells.${soil}.instead`}
+            label={`Instead, at ${level}`}
+            placeholder="such as: rinse first"
+            maxLength={200}
+          />
+        </div>
+      ) : (
+        <>
+          <div className="max-lg:col-span-2">
+            <TextField
+              of={of}
+              name={`cells.${soil}.strength`}
+              label={`Strength at ${level}`}
+              hint={
+                judged?.ok
+                  ? ground?.draw
+                    ? `${formatPercent(judged.value.panel)} on the panel`
+                    : formatPercent(judged.value.bottle)
+                  : 'Such as 1:12 or 4%'
+              }
+            />
+          </div>
+          <TextField of={of} name={`cells.${soil}.dwell`} label={`Dwell at ${level}`} placeholder="3-5 min" />
+          <TextField
+            of={of}
+            name={`cells.${soil}.shortest`}
+            label={`Shortest at ${level}`}
+            placeholder="1 min"
+          />
+        </>
+      )}
+      <div className="flex flex-col gap-2 max-lg:col-span-2 lg:pt-6">
+        <TickNot of={of} soil={soil} not={not} />
+        {judged && !judged.ok && <Refusal problem={judged} />}
+        {findings.map(({ what, remedy }) => (
+          <Watch key={what} word={what}>
+            {remedy}
+          </Watch>
+        ))}
+        {!not && (findings.length > 0 || full.reason !== '') && (
+          <TextField of={of} name={`cells.${soil}.reason`} label={`Reason at ${level}`} maxLength={200} />
+        )}
+      </div>
+    </>
+  );
+}
+
+function TickNot({ of, soil, not }: { of: TextForm<RecipeTyped>; soil: number; not: boolean }) {
+  return (
+    <label className="flex min-h-12 items-center gap-3">
+      <input
+        type="checkbox"
+        className="size-5 accent-ink"
+        checked={not}
+        onChange={(event) =>
+          of.form.setValue(`cells.${soil}.kind` as 'cells.0.kind', event.target.checked ? 'not' : 'mix', {
+            shouldDirty: true,
+          })
+        }
+      />
+      Not for {SOIL_NAMES[soil as 0]}
+    </label>
+  );
+}

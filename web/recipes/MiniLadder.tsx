@@ -1,0 +1,72 @@
+import type { RecipeGround } from '#core/recipes/ground.ts';
+import type { Recipe } from '#core/recipes/recipe.ts';
+import { fractionOf } from '#core/strength/strength.ts';
+
+/** From the weakest to the strongest that a recipe's ladder shows, in the bottle. */
+export type LadderRange = { readonly from: number; readonly to: number };
+
+/** The stretch of ladder that all of a recipe's levels, its label's band and its limits lie on. */
+export function ladderRange(recipe: Recipe, { bands, use, q }: RecipeGround): LadderRange {
+  const inBottle = (f: number, onPanel: boolean) => (onPanel ? f / q : f);
+  const all = [
+    ...bands.flatMap((b) => [b.least, b.most].map((f) => inBottle(f, b.basis === 'panel'))),
+    ...recipe.cells.flatMap((c) => {
+      const f = c.kind === 'mix' ? fractionOf(c.strength) : null;
+      return f?.ok ? [inBottle(f.value, recipe.onPanel)] : [];
+    }),
+  ];
+  const limits = [use?.panelFloor, use?.panelCeiling].flatMap((f) => (f ? [f / q] : []));
+  const [least, most] = [Math.min(...all, ...limits), Math.min(1, Math.max(...all))];
+  return { from: Math.max(1e-6, least / 1.5), to: Math.min(1.3, most * 1.5) };
+}
+
+/**
+ * The ladder laid small: weak on the left, strong on the right, the label's band as a bar, limits as posts, and the mark
+ * where the level stands. The same stretch for all levels of a recipe, so that the mark wanders as they are read across.
+ */
+export function MiniLadder(props: {
+  range: LadderRange;
+  ground: RecipeGround;
+  mark: number;
+  was: number | null;
+}) {
+  const { range, ground, mark, was } = props;
+  const { bands, use, q } = ground;
+  const at = (f: number) =>
+    `${Math.min(100, Math.max(0, (Math.log(f / range.from) / Math.log(range.to / range.from)) * 100))}%`;
+  return (
+    <svg aria-hidden width="100%" height={17} className="block overflow-visible">
+      <line x1="0" x2="100%" y1={13} y2={13} stroke="var(--hairline)" />
+      {bands.map((b) => {
+        const by = b.basis === 'panel' ? q : 1;
+        return (
+          <line
+            key={b.basis}
+            x1={at(b.least / by)}
+            x2={at(b.most / by)}
+            y1={13}
+            y2={13}
+            stroke="var(--ink)"
+            strokeWidth={5}
+            strokeLinecap="square"
+          />
+        );
+      })}
+      {[use?.panelFloor, use?.panelCeiling].map(
+        (f, i) =>
+          f != null &&
+          f / q < range.to && (
+            // biome-ignore lint/suspicious/noArrayIndexKey: floor and ceiling, always in this order
+            <line key={i} x1={at(f / q)} x2={at(f / q)} y1={5} y2={17} stroke="var(--stop)" strokeWidth={2} />
+          ),
+      )}
+      {was !== null && (
+        <line x1={at(was)} x2={at(was)} y1={3} y2={17} stroke="var(--product)" strokeDasharray="2 2" />
+      )}
+      <svg aria-hidden x={at(mark)} overflow="visible">
+        <line y1={0} y2={17} stroke="var(--product)" strokeWidth={2} />
+        <path d="M-5 0h10l-5 7z" fill="var(--product)" />
+      </svg>
+    </svg>
+  );
+}

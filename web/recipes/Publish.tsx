@@ -1,0 +1,197 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { atLeast } from '#contract/people.ts';
+import type { RecipeRow } from '#contract/recipes.ts';
+import type { Refusal as CoreRefusal } from '#core/outcome.ts';
+import { compareRecipes, differenceInWords } from '#core/recipes/compare.ts';
+import { mayPublish } from '#core/recipes/judge.ts';
+import type { RecipeCell } from '#core/recipes/recipe.ts';
+import { SOIL_NAMES } from '#core/soil/soil.ts';
+import { shortStrength } from '#core/strength/formatStrength.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain } from '../state/queries.ts';
+import { Button, ButtonLink } from '../ui/Button.tsx';
+import { clockTime, shopDay } from '../ui/dates.ts';
+import { TypedField } from '../ui/Labelled.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useGo } from '../ui/useGo.ts';
+import { compareGround, grounded } from './judged.ts';
+import { type BookGround, useBook } from './useBook.ts';
+
+/** Drafts beside what is published, in words and figures; those that are ticked become what the crew mixes from. */
+export default function Publish() {
+  const { book, error } = useBook();
+  const { who } = useSession();
+  if (error) return <Refusal problem={error} />;
+  if (!book) return null;
+  if (!atLeast(who.role, 'manager')) {
+    return (
+      <Page title="Publish">
+        <p>A manager publishes recipes. Ask yours to.</p>
+      </Page>
+    );
+  }
+  return <Drafts rows={book.rows.filter((r) => r.draft)} book={book.ground} />;
+}
+
+function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookGround }) {
+  const go = useGo();
+  const [left, setLeft] = useState<number[]>([]);
+  const [why, setWhy] = useState('');
+  const [asked, setAsked] = useState(false);
+  const stands = new Map(rows.map((row) => [row.id, standing(row, book)]));
+  const ticked = rows.filter((row) => !left.includes(row.id) && !stands.get(row.id));
+  const publishing = useMutation({
+    mutationFn: () =>
+      post<RecipeRow[]>('/recipes/publications', {
+        drafts: ticked.map((row) => ({ recipeId: row.id, revision: row.revision })),
+        why,
+      }),
+    onSuccess: () => go('/recipes'),
+    onSettled: () => askAgain('recipes'),
+  });
+  if (rows.length === 0) {
+    return (
+      <Page title="Publish" actions={<ButtonLink to="/recipes">Back to the book</ButtonLink>}>
+        <p>There is no draft: everything in the book is published.</p>
+      </Page>
+    );
+  }
+  const missing: CoreRefusal | null =
+    asked && why.trim() === ''
+      ? {
+          ok: false,
+          code: 'why',
+          field: 'Why',
+          reason: 'Why is empty.',
+          remedy: 'Say in a few words what this is for: the crew reads it.',
+        }
+      : null;
+  return (
+    <Page title="Publish" actions={<ButtonLink to="/recipes">Back to the book</ButtonLink>}>
+      <form
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          setAsked(true);
+          if (why.trim() !== '' && ticked.length > 0) publishing.mutate();
+        }}
+      >
+        <ol className="border-t-2 border-ink">
+          {rows.map((row) => (
+            <DraftLine
+              key={row.id}
+              row={row}
+              book={book}
+              stands={stands.get(row.id) ?? null}
+              ticked={ticked.includes(row)}
+              tick={(yes) => setLeft(yes ? left.filter((id) => id !== row.id) : [...left, row.id])}
+            />
+          ))}
+        </ol>
+        <div className="mt-5 flex max-w-2xl flex-col gap-4">
+          <TypedField
+            label="Why"
+            value={why}
+            maxLength={200}
+            placeholder="such as: quarry road wet, heavy sides came up grey"
+            onChange={(event) => setWhy(event.target.value)}
+            error={missing && <Refusal problem={missing} />}
+            hint="Kept with the version, for the crew and for later."
+          />
+          {publishing.error && <Refusal problem={publishing.error} />}
+          <Button
+            type="submit"
+            look="main"
+            className="self-start"
+            disabled={ticked.length === 0 || publishing.isPending}
+          >
+            {publishing.isPending
+              ? 'Publishing ...'
+              : ticked.length === 1
+                ? `Publish ${ticked[0]?.draft?.name}`
+                : `Publish ${ticked.length} recipes`}
+          </Button>
+        </div>
+      </form>
+    </Page>
+  );
+}
+
+/** What stands in the way of publishing a draft, if anything does. */
+function standing({ draft }: RecipeRow, book: BookGround): CoreRefusal | null {
+  const of = draft && grounded(draft, book);
+  if (!draft || !of) return null;
+  if (of.product.retired || of.vessel.retired) {
+    const [what, field] = of.product.retired ? [of.product.name, 'Product'] : [of.vessel.name, 'Vessel'];
+    return {
+      ok: false,
+      code: 'ware.retired',
+      field,
+      reason: `${what} is out of use.`,
+      remedy: 'Choose what took its place, or retire the recipe.',
+    };
+  }
+  for (const cell of draft.cells) {
+    const may = cell.kind === 'mix' ? mayPublish(cell, draft.onPanel, of.ground) : null;
+    if (may && !may.ok) return may;
+  }
+  return null;
+}
+
+function DraftLine(props: {
+  row: RecipeRow;
+  book: BookGround;
+  stands: CoreRefusal | null;
+  ticked: boolean;
+  tick: (yes: boolean) => void;
+}) {
+  const { row, book, stands, ticked, tick } = props;
+  const { shop } = useSession();
+  const { draft, published } = row;
+  if (!draft) return null;
+  const differs = published ? compareRecipes(published, draft, compareGround(book)) : [];
+  return (
+    <li className="ruled grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 border-faint py-3">
+      <input
+        type="checkbox"
+        aria-label={`Publish ${draft.name}`}
+        className="mt-1 size-6 accent-ink"
+        checked={ticked}
+        disabled={stands !== null}
+        onChange={(event) => tick(event.target.checked)}
+      />
+      <div className="flex flex-col gap-1">
+        <p>
+          <Link to={`/recipes/${row.id}`} className="font-bold">
+            {draft.name}
+          </Link>{' '}
+          <span className="text-[0.94rem] text-muted">
+            {published ? `version ${published.number} to ${draft.number}` : 'never published'}, by{' '}
+            {draft.savedBy}, {shopDay(draft.savedAt, shop.zone)} {clockTime(draft.savedAt, shop.zone)}
+          </span>
+        </p>
+        <ul>
+          {differs.map((d) => (
+            <li key={d.what} className="leading-snug">
+              {differenceInWords(d, draft.name, shop.currency)}
+            </li>
+          ))}
+          {!published && <li>{draft.cells.map(inWords).join('; ')}</li>}
+        </ul>
+        {stands && (
+          <div className="flex flex-wrap items-center gap-x-4">
+            <Refusal problem={stands} />
+            <Link to={`/recipes/${row.id}/change`}>Change it</Link>
+          </div>
+        )}
+      </div>
+    </li>
+  );
+}
+
+const inWords = (cell: RecipeCell): string =>
+  `${SOIL_NAMES[cell.soil]} ${cell.kind === 'not' ? 'not for this' : shortStrength(cell.strength)}`;

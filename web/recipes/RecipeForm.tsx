@@ -1,0 +1,282 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import type { Product } from '#contract/products.ts';
+import { type RecipeRow, recipeBody, recipePatch } from '#contract/recipes.ts';
+import type { Vessel } from '#contract/ware.ts';
+import { DELIVERY_NAMES, deliveryOf, isSuction } from '#core/products/record.ts';
+import { FILM_NAMES, FILMS, USE_KINDS, USE_NAMES } from '#core/products/uses.ts';
+import {
+  AGITATION_NAMES,
+  AGITATIONS,
+  DIRECTION_NAMES,
+  DIRECTIONS,
+  RINSE_NAMES,
+  RINSES,
+} from '#core/recipes/recipe.ts';
+import { SOIL_KIND_NAMES, SOIL_KINDS } from '#core/soil/soil.ts';
+import { ZONE_NAMES, ZONES } from '#core/soil/zones.ts';
+import { useSession } from '../app/session.tsx';
+import { devicesQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
+import { Legend } from '../ui/Legend.tsx';
+import { Page } from '../ui/Page.tsx';
+import { TickList } from '../ui/TriTable.tsx';
+import { useGo } from '../ui/useGo.ts';
+import { useRowForm } from '../ui/useRowForm.ts';
+import { LevelFields } from './LevelFields.tsx';
+import {
+  draftFromLabel,
+  EMPTY_RECIPE,
+  HOSE,
+  type RecipeTyped,
+  readRecipe,
+  typedRecipe,
+} from './recipeTyped.ts';
+import { now } from './useBook.ts';
+
+/** A recipe to be written or changed; it is kept as a draft until it is published. */
+export function RecipeForm({ row }: { row: RecipeRow | null }) {
+  const { data: products } = useQuery(productsQuery);
+  const { data: vessels } = useQuery(vesselsQuery);
+  if (!products || !vessels) return null;
+  return <OpenForm row={row} products={products} vessels={vessels} />;
+}
+
+type Props = { row: RecipeRow | null; products: Product[]; vessels: Vessel[] };
+
+const options = <T extends string>(values: readonly T[], names: Record<T, string>) =>
+  values.map((value) => ({ value, name: names[value] }));
+
+function OpenForm({ row, products, vessels }: Props) {
+  const { shop } = useSession();
+  const go = useGo();
+  const navigate = useNavigate();
+  const [params] = useSearchParams();
+  const { data: devices = [] } = useQuery(devicesQuery);
+  const was = row && now(row);
+  const asked = products.find((p) => p.id === Number(params.get('product')));
+  const begun = useMemo(() => (asked ? begin(asked, vessels) : EMPTY_RECIPE), [asked, vessels]);
+  const of = useRowForm<RecipeTyped, RecipeRow>({
+    row,
+    path: '/recipes',
+    topic: 'recipes',
+    schema: row ? recipePatch : recipeBody,
+    typed: (r) => (r ? typedRecipe(now(r)) : begun),
+    read: (typed) => {
+      const { body, refusals } = readRecipe(typed, { shop, products, vessels, was });
+      return { body: row ? { ...(body as object), retired: row.retired } : body, refusals };
+    },
+    labels: {
+      name: 'Recipe name',
+      productId: 'Product',
+      use: 'Use',
+      vesselId: 'Vessel',
+      dialId: 'Dial position',
+      machineId: 'Machine',
+      onPanel: 'Strengths hold',
+      soilKinds: 'Soil',
+      zones: 'Zones',
+      film: 'Put on as',
+      rate: 'Rate',
+      agitation: 'Worked with',
+      rinse: 'Rinse',
+      direction: 'Direction',
+      cautions: 'Cautions',
+      cleanCheck: 'Clean?',
+      notes: 'Notes',
+      cells: 'Strengths and dwell',
+    },
+    done: (saved) => go(`/recipes/${saved.id}`),
+  });
+  const { form } = of;
+  const [productId, vesselId, use, dialId, machineId, onPanel] = form.watch([
+    'productId',
+    'vesselId',
+    'use',
+    'dialId',
+    'machineId',
+    'onPanel',
+  ]);
+  const product = products.find((p) => p.id === Number(productId)) ?? null;
+  const vessel = vessels.find((v) => v.id === Number(vesselId)) ?? null;
+  const suction = vessel !== null && isSuction(vessel.kind);
+  const draft = product && draftFromLabel({ use, dialId, machineId, onPanel }, product, vessel);
+  const untouched = () => form.getValues('cells').every((c) => c.strength === '' && c.kind === 'mix');
+  const fill = () => draft && form.setValue('cells', draft, { shouldDirty: true });
+  const chooseProduct = (id: string) => {
+    const chosen = products.find((p) => p.id === Number(id));
+    const first = chosen?.uses[0]?.kind ?? chosen?.labelEntries[0]?.use;
+    if (!chosen || !first) return;
+    if (!chosen.uses.some((u) => u.kind === use)) form.setValue('use', first);
+    const film = chosen.uses.find((u) => u.kind === first)?.film;
+    if (film) form.setValue('film', film);
+    if (!form.getValues('name')) form.setValue('name', `${chosen.name}, ${USE_NAMES[first].toLowerCase()}`);
+  };
+  const chooseVessel = (id: string) => {
+    const chosen = vessels.find((v) => v.id === Number(id));
+    if (!chosen) return;
+    form.setValue('dialId', String(chosen.dialId ?? chosen.dials[0]?.id ?? ''));
+    form.setValue('machineId', chosen.machineId === null ? HOSE : String(chosen.machineId));
+    if (!product || !untouched()) return;
+    const values = form.getValues();
+    const made = draftFromLabel(values, product, chosen);
+    if (made) form.setValue('cells', made);
+  };
+  const uses = USE_KINDS.filter((k) => !product || product.uses.some((u) => u.kind === k) || k === use);
+  return (
+    <Page title={was ? `Change ${was.name}` : 'Write a recipe'}>
+      <form onSubmit={of.submit} noValidate className="flex flex-col gap-8">
+        <div className="grid items-start gap-x-8 gap-y-4 sm:grid-cols-2 xl:grid-cols-4">
+          <ChoiceField
+            of={of}
+            name="productId"
+            label="Product"
+            placeholder="Choose a product"
+            options={products.map((p) => ({ value: String(p.id), name: p.name }))}
+            onChosen={chooseProduct}
+          />
+          <ChoiceField of={of} name="use" label="Use" options={options(uses, USE_NAMES)} />
+          <ChoiceField
+            of={of}
+            name="vesselId"
+            label="Vessel"
+            placeholder="Choose what it is mixed in"
+            options={vessels.map((v) => ({
+              value: String(v.id),
+              name: v.name,
+              note: DELIVERY_NAMES[deliveryOf(v.kind) ?? 'bucket'],
+            }))}
+            onChosen={chooseVessel}
+          />
+          <TextField
+            of={of}
+            name="name"
+            label="Recipe name"
+            maxLength={60}
+            hint="As it is called in the bay"
+          />
+          {suction && (
+            <>
+              <ChoiceField
+                of={of}
+                name="dialId"
+                label="Dial"
+                placeholder="Choose where it is set"
+                options={vessel.dials.map((d) => ({ value: String(d.id), name: d.name }))}
+              />
+              <ChoiceField
+                of={of}
+                name="machineId"
+                label="Machine"
+                options={[
+                  ...devices
+                    .filter((d) => d.kind === 'pressureWasher')
+                    .map((d) => ({ value: String(d.id), name: d.name })),
+                  { value: HOSE, name: 'On a garden hose' },
+                ]}
+              />
+              <ChoiceField
+                of={of}
+                name="onPanel"
+                label="Strengths hold"
+                hint="On the panel, the bottle is worked out from the draw."
+                options={[
+                  { value: 'no', name: 'In the bottle' },
+                  { value: 'yes', name: 'On the panel' },
+                ]}
+              />
+            </>
+          )}
+        </div>
+        <section aria-label="Soil levels">
+          <div className="mb-2 flex flex-wrap items-end justify-between gap-3">
+            <h2>By soil level</h2>
+            {draft && <Button onClick={fill}>Draft all levels from the label</Button>}
+          </div>
+          <LevelFields of={of} product={product} vessel={vessel} was={was} />
+        </section>
+        <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-3">
+          <fieldset>
+            <Legend>What soil</Legend>
+            <p className="mb-1 text-[0.94rem] text-muted">None ticked: any.</p>
+            <TickList of={of} at="soilKinds" options={options(SOIL_KINDS, SOIL_KIND_NAMES)} />
+          </fieldset>
+          <fieldset className="lg:col-span-2">
+            <Legend>Where</Legend>
+            <p className="mb-1 text-[0.94rem] text-muted">None ticked: wherever its use is.</p>
+            <TickList of={of} at="zones" options={options(ZONES, ZONE_NAMES)} />
+          </fieldset>
+        </div>
+        <div className="grid items-start gap-x-8 gap-y-4 sm:grid-cols-2 xl:grid-cols-4">
+          <ChoiceField
+            of={of}
+            name="film"
+            label="Put on as"
+            options={[...options(FILMS, FILM_NAMES), { value: 'none', name: 'washed or wiped on' }]}
+          />
+          <TextField
+            of={of}
+            name="rate"
+            label="Rate, ml per m²"
+            inputMode="decimal"
+            placeholder="as usual"
+            hint="Of what is in the vessel"
+          />
+          <ChoiceField
+            of={of}
+            name="agitation"
+            label="Worked with"
+            options={options(AGITATIONS, AGITATION_NAMES)}
+          />
+          <ChoiceField of={of} name="rinse" label="Rinse" options={options(RINSES, RINSE_NAMES)} />
+          <ChoiceField
+            of={of}
+            name="direction"
+            label="Direction"
+            options={options(DIRECTIONS, DIRECTION_NAMES)}
+          />
+          <TextField
+            of={of}
+            name="cleanCheck"
+            label="Clean?"
+            maxLength={200}
+            hint="How it is seen that it is clean"
+          />
+        </div>
+        <div className="grid gap-x-8 gap-y-4 sm:grid-cols-2">
+          <NoteField
+            of={of}
+            name="cautions"
+            label="Cautions"
+            hint="Beside those on the product’s own record."
+          />
+          <NoteField of={of} name="notes" label="Notes" />
+        </div>
+        <FormFoot save="Keep as a draft" {...of.foot}>
+          <Button onClick={() => navigate(row ? `/recipes/${row.id}` : '/recipes')}>Leave it</Button>
+        </FormFoot>
+      </form>
+    </Page>
+  );
+}
+
+/** A new recipe of a product: its first use, in a vessel that suits it, drafted from its label. */
+function begin(product: Product, vessels: readonly Vessel[]): RecipeTyped {
+  const use = product.uses[0]?.kind ?? product.labelEntries[0]?.use ?? 'other';
+  const vessel =
+    vessels.find((v) => product.record.delivery.some((d) => d === deliveryOf(v.kind))) ?? vessels[0] ?? null;
+  const typed: RecipeTyped = {
+    ...EMPTY_RECIPE,
+    name: `${product.name}, ${USE_NAMES[use].toLowerCase()}`,
+    productId: String(product.id),
+    use,
+    vesselId: vessel ? String(vessel.id) : '',
+    dialId: String(vessel?.dialId ?? vessel?.dials[0]?.id ?? ''),
+    machineId: vessel?.machineId == null ? HOSE : String(vessel.machineId),
+    film: product.uses[0]?.film ?? 'none',
+  };
+  return { ...typed, cells: draftFromLabel(typed, product, vessel) ?? EMPTY_RECIPE.cells };
+}

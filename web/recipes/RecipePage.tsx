@@ -1,0 +1,219 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { atLeast } from '#contract/people.ts';
+import { contentOf, type RecipeRow } from '#contract/recipes.ts';
+import { FILM_NAMES, USE_NAMES } from '#core/products/uses.ts';
+import { AGITATION_NAMES, DIRECTION_NAMES, type Recipe, RINSE_NAMES } from '#core/recipes/recipe.ts';
+import { SOIL_KIND_NAMES } from '#core/soil/soil.ts';
+import { ZONE_NAMES } from '#core/soil/zones.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
+import type { Fraction } from '#core/strength/strength.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { patch } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { ProductCare } from '../bench/Cautions.tsx';
+import { drawInWords } from '../rigs/drawInWords.ts';
+import { askAgain, recipeQuery } from '../state/queries.ts';
+import { Button, ButtonLink } from '../ui/Button.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { type Grounded, grounded, takes } from './judged.ts';
+import { RecipeForm } from './RecipeForm.tsx';
+import { RecipeLevels } from './RecipeLevels.tsx';
+import { Suggestions } from './Suggestions.tsx';
+import { type BookGround, now, useBookGround } from './useBook.ts';
+import { Versions } from './Versions.tsx';
+
+/** A recipe: what it says, what it stands on, what came of it, and every version there was. */
+export default function RecipePage({ change = false }: { change?: boolean }) {
+  const { id } = useParams();
+  const { who } = useSession();
+  const { data: row, error } = useQuery({ ...recipeQuery(id ?? ''), enabled: id !== undefined });
+  const { ground, error: groundError } = useBookGround();
+  const manager = atLeast(who.role, 'manager');
+  if (error ?? groundError) return <NotThere problem={error ?? groundError} manager={manager} />;
+  if (id === undefined) return manager ? <RecipeForm row={null} /> : <ForManagers />;
+  if (!row || !ground) return null;
+  if (change) return manager ? <RecipeForm key={row.id} row={row} /> : <ForManagers />;
+  return <RecipeFacts row={row} book={ground} manager={manager} />;
+}
+
+const ForManagers = () => (
+  <Page title="Recipes">
+    <p>A manager writes recipes. Ask yours to, or mix by product on the Bench.</p>
+  </Page>
+);
+
+function NotThere({ problem, manager }: { problem: Error | null; manager: boolean }) {
+  return (
+    <Page title="Recipes" actions={<ButtonLink to="/recipes">Open the book</ButtonLink>}>
+      <Refusal problem={problem} />
+      {!manager && (
+        <p className="mt-3">It may be a draft: ask a manager to publish it, or choose one from the book.</p>
+      )}
+    </Page>
+  );
+}
+
+function RecipeFacts({ row, book, manager }: { row: RecipeRow; book: BookGround; manager: boolean }) {
+  const recipe = now(row);
+  const of = grounded(recipe, book);
+  if (!of) return null;
+  return (
+    <Page
+      title={recipe.name}
+      actions={
+        <>
+          {row.published && (
+            <a
+              className="inline-flex min-h-12 items-center rounded-[2px] border border-ink px-5 no-underline"
+              href={`/api/recipes/cards.pdf?recipes=${row.id}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Its card
+            </a>
+          )}
+          {manager && <Retire row={row} />}
+          {manager && <ButtonLink to={`/recipes/${row.id}/change`}>Change it</ButtonLink>}
+          {row.published && !row.retired && (
+            <ButtonLink look="main" to={`/bench?recipe=${row.id}`}>
+              Mix it
+            </ButtonLink>
+          )}
+        </>
+      }
+    >
+      {row.retired && <p className="mb-3 font-bold">Retired: nobody mixes by it. Its history stays.</p>}
+      {row.draft && <DraftNote row={row} />}
+      <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_22rem]">
+        <div className="flex flex-col gap-8">
+          <RecipeLevels recipe={recipe} of={of} book={book} recipeId={row.id} />
+          <Suggestions row={row} of={of} book={book} manager={manager} />
+          <Versions row={row} book={book} manager={manager} />
+        </div>
+        <div className="flex flex-col gap-5">
+          <ProductCare product={of.product} />
+          {recipe.cautions && <Watch word="Take care.">{recipe.cautions}</Watch>}
+          <Facts recipe={recipe} of={of} book={book} code={row.code} />
+        </div>
+      </div>
+    </Page>
+  );
+}
+
+function Facts(props: { recipe: Recipe; of: Grounded; book: BookGround; code: string }) {
+  const { recipe, of, book, code } = props;
+  const { shop } = useSession();
+  const mix = takes(recipe, of);
+  const { draw } = of.ground;
+  const dial = of.vessel.dials.find((d) => d.id === recipe.dialId)?.name;
+  const machine = recipe.machineId === null ? 'a garden hose' : book.machines.get(recipe.machineId)?.name;
+  const facts: [string, React.ReactNode][] = [
+    ['Code', code],
+    [
+      'Product',
+      <Link key="product" to={`/stock/products/${of.product.id}`}>
+        {of.product.name}
+      </Link>,
+    ],
+    ['Use', USE_NAMES[recipe.use]],
+    ['Mixed in', of.vessel.name],
+    ...(draw
+      ? ([['Set', `dial ${dial}, on ${machine}; draw ${drawInWords(draw)}`]] as [string, string][])
+      : []),
+    ['Soil', recipe.soilKinds.map((k) => SOIL_KIND_NAMES[k]).join(', ') || 'any'],
+    ['Where', recipe.zones.map((z) => ZONE_NAMES[z]).join(', ') || 'wherever its use is'],
+    ['Put on as', recipe.film ? FILM_NAMES[recipe.film] : 'washed or wiped on'],
+    [
+      'A hatchback takes',
+      mix
+        ? `${formatVolume(mix.ul, shop.units)} of mix${mix.by === 'bucket' ? ', a fill' : ''}`
+        : 'nobody has measured it',
+    ],
+    ['Worked with', AGITATION_NAMES[recipe.agitation]],
+    ['Rinse', `${RINSE_NAMES[recipe.rinse]}, ${DIRECTION_NAMES[recipe.direction]}`],
+    ...(recipe.cleanCheck ? ([['Clean?', recipe.cleanCheck]] as [string, string][]) : []),
+    ...limitFacts(of),
+    ...(recipe.notes ? ([['Notes', recipe.notes]] as [string, string][]) : []),
+  ];
+  return (
+    <dl className="border-t-2 border-ink">
+      {facts.map(([name, what]) => (
+        <div
+          key={name}
+          className="ruled grid grid-cols-[7.5rem_minmax(0,1fr)] gap-3 border-faint py-1.5 leading-snug"
+        >
+          <dt className="text-muted">{name}</dt>
+          <dd>{what}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+function limitFacts({ ground: { use, bands } }: Grounded): [string, string][] {
+  const percent = (f: number) => formatPercent(f as Fraction);
+  const [floor, ceiling] = [use?.panelFloor, use?.panelCeiling];
+  const panel =
+    floor && ceiling
+      ? `${percent(floor)} to ${percent(ceiling)}`
+      : floor
+        ? `from ${percent(floor)}`
+        : ceiling && `up to ${percent(ceiling)}`;
+  return [
+    ...bands.map(
+      ({ least, most, basis }) =>
+        [
+          'Label',
+          `${least === most ? percent(least) : `${percent(least)} to ${percent(most)}`} ${basis === 'panel' ? 'on the panel' : `in the ${basis}`}`,
+        ] as [string, string],
+    ),
+    ...(panel ? ([['On the panel', panel]] as [string, string][]) : []),
+  ];
+}
+
+function DraftNote({ row }: { row: RecipeRow }) {
+  const [problem, setProblem] = useState<Error | null>(null);
+  const { draft, published } = row;
+  if (!draft) return null;
+  const discard = async () => {
+    if (!published) return;
+    try {
+      await patch(`/recipes/${row.id}`, { ...contentOf(published), retired: row.retired }, row.revision);
+    } catch (error) {
+      setProblem(error as Error);
+    }
+    askAgain('recipes');
+  };
+  return (
+    <div className="mb-5 flex flex-wrap items-center gap-x-5 gap-y-2">
+      <Watch word="A draft.">
+        {published
+          ? `The crew still mixes by version ${published.number}. What is shown here is ${draft.savedBy}’s draft.`
+          : 'It was never published: the crew does not see it.'}
+      </Watch>
+      <ButtonLink to="/recipes/publish">Compare and publish</ButtonLink>
+      {published && <Button onClick={() => void discard()}>Drop the draft</Button>}
+      {problem && <Refusal problem={problem} />}
+    </div>
+  );
+}
+
+/** Out of use, or back: every version stays either way. */
+function Retire({ row }: { row: RecipeRow }) {
+  const retiring = useMutation({
+    mutationFn: () =>
+      patch(`/recipes/${row.id}`, { ...contentOf(now(row)), retired: !row.retired }, row.revision),
+    onSettled: () => askAgain('recipes'),
+  });
+  return (
+    <>
+      <Button disabled={retiring.isPending} onClick={() => retiring.mutate()}>
+        {row.retired ? 'Bring it back' : 'Retire it'}
+      </Button>
+      {retiring.error && <Refusal problem={retiring.error} />}
+    </>
+  );
+}

@@ -1,0 +1,77 @@
+import type { RecipeRow } from '#contract/recipes.ts';
+import { dwellInWords } from '#core/recipes/compare.ts';
+import { judgeCell } from '#core/recipes/judge.ts';
+import { OUTCOME_NAMES, type Suggestion, suggestStep, tallyOf } from '#core/recipes/outcomes.ts';
+import type { MixCell } from '#core/recipes/recipe.ts';
+import { SOIL_NAMES } from '#core/soil/soil.ts';
+import { shortStrength } from '#core/strength/formatStrength.ts';
+import { Button } from '../ui/Button.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import type { Grounded } from './judged.ts';
+import { type BookGround, now } from './useBook.ts';
+import { useEdits } from './useEdits.ts';
+
+type Props = { row: RecipeRow; of: Grounded; book: BookGround; manager: boolean };
+
+/** What the crew noted often enough to act on, with the step it suggests; a manager may take it as a draft. */
+export function Suggestions({ row, of, book, manager }: Props) {
+  const edits = useEdits();
+  const { published } = row;
+  if (!published) return null;
+  const fits = (cell: MixCell) => {
+    const judged = judgeCell(cell, published.onPanel, of.ground);
+    return judged.ok && judged.value.findings.length === 0;
+  };
+  const longest = of.ground.use?.dwell?.longestS ?? null;
+  const found = published.cells.flatMap((cell) => {
+    if (cell.kind === 'not') return [];
+    const said = suggestStep(cell, tallyOf(book.noted(row.id, cell.soil)), longest, fits);
+    return said ? [{ cell, said }] : [];
+  });
+  if (found.length === 0) return null;
+  const take = ({ cell: next }: Suggestion) => {
+    if (!next) return;
+    void edits
+      .edit({
+        label: `${published.name}, ${SOIL_NAMES[next.soil]}`,
+        recipeIds: [row.id],
+        apply: (recipe) => ({
+          ...recipe,
+          cells: recipe.cells.map((c) => (c.soil === next.soil ? next : c)),
+        }),
+      })
+      .catch(() => undefined);
+  };
+  const drafted = (next: MixCell) => JSON.stringify(now(row).cells[next.soil]) === JSON.stringify(next);
+  return (
+    <section aria-label="What was noted">
+      <h2 className="mb-2">What was noted</h2>
+      <ul className="border-t-2 border-ink">
+        {found.map(({ cell, said }) => (
+          <li
+            key={cell.soil}
+            className="ruled flex flex-wrap items-center justify-between gap-x-5 gap-y-2 border-faint py-2"
+          >
+            <Watch
+              word={`${said.n} of the last ${said.of} ${OUTCOME_NAMES[said.kind]} at ${SOIL_NAMES[cell.soil]}, ${shortStrength(cell.strength)}.`}
+            >
+              {said.why}
+            </Watch>
+            {manager && said.cell && !drafted(said.cell) && (
+              <Button disabled={edits.saving} onClick={() => take(said)}>
+                Draft {stepInWords(cell, said.cell)}
+              </Button>
+            )}
+            {said.cell && drafted(said.cell) && <span>It is in the draft.</span>}
+          </li>
+        ))}
+      </ul>
+      {edits.error && <Refusal problem={edits.error} />}
+    </section>
+  );
+}
+
+const stepInWords = (from: MixCell, to: MixCell): string =>
+  shortStrength(from.strength) === shortStrength(to.strength)
+    ? dwellInWords(to.dwell)
+    : shortStrength(to.strength);

@@ -1,0 +1,258 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { Product } from '#contract/products.ts';
+import { BETTER, type Better, type Trial, type TrialSide, trialBody } from '#contract/trials.ts';
+import { costPerWorkingLitre, formatMoney } from '#core/planning/cost.ts';
+import { OUTCOME_NAMES, OUTCOMES, type OutcomeKind } from '#core/recipes/outcomes.ts';
+import { SOIL_KIND_NAMES, SOIL_KINDS, SOIL_LEVELS, SOIL_NAMES, type SoilKind } from '#core/soil/soil.ts';
+import { ZONE_NAMES, ZONES, type Zone } from '#core/soil/zones.ts';
+import { shortStrength } from '#core/strength/formatStrength.ts';
+import { patch, post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain, containersQuery, productsQuery, trialsQuery } from '../state/queries.ts';
+import { priceOf } from '../stock/product/priceOf.ts';
+import { Button, ButtonLink } from '../ui/Button.tsx';
+import { clockTime, shopDay } from '../ui/dates.ts';
+import { ChoiceField, TextField } from '../ui/FormFields.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
+import { ListField, TypedField } from '../ui/Labelled.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useTextForm } from '../ui/useTextForm.ts';
+import { readStrengthTyped } from './cellTyped.ts';
+
+/** Half and half: two mixes side by side on one panel, the soil noted before, what came of each after. */
+export default function Trials() {
+  const trials = useQuery(trialsQuery);
+  const products = useQuery(productsQuery);
+  const error = trials.error ?? products.error;
+  if (error) return <Refusal problem={error} />;
+  if (!trials.data || !products.data) return null;
+  const running = trials.data.filter((t) => t.result === null);
+  const closed = trials.data.filter((t) => t.result !== null);
+  return (
+    <Page title="Half and half" actions={<ButtonLink to="/recipes">Back to the book</ButtonLink>}>
+      <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[26rem_minmax(0,1fr)]">
+        <NewTrial products={products.data} />
+        <div className="flex flex-col gap-8">
+          {running.length > 0 && (
+            <section aria-label="On the panel now">
+              <h2 className="mb-2">On the panel now</h2>
+              <ul className="border-t-2 border-ink">
+                {running.map((trial) => (
+                  <TrialOf key={trial.id} trial={trial} products={products.data} />
+                ))}
+              </ul>
+            </section>
+          )}
+          <section aria-label="What came of them">
+            <h2 className="mb-2">What came of them</h2>
+            <ul className="border-t-2 border-ink">
+              {closed.map((trial) => (
+                <TrialOf key={trial.id} trial={trial} products={products.data} />
+              ))}
+              {closed.length === 0 && (
+                <li className="py-2 text-muted">
+                  None yet. Tape a panel down the middle, lay one mix on each half, and look at both.
+                </li>
+              )}
+            </ul>
+          </section>
+        </div>
+      </div>
+    </Page>
+  );
+}
+
+type Typed = {
+  zone: Zone;
+  soil: string;
+  soilKind: SoilKind;
+  left: { productId: string; strength: string };
+  right: { productId: string; strength: string };
+};
+
+function NewTrial({ products }: { products: Product[] }) {
+  const { shop } = useSession();
+  const of = useTextForm<Typed, Trial>({
+    values: {
+      zone: 'bonnet',
+      soil: '2',
+      soilKind: 'trafficFilm',
+      left: { productId: '', strength: '' },
+      right: { productId: '', strength: '' },
+    },
+    read: ({ zone, soil, soilKind, left, right }) => {
+      const side = (typed: Typed['left'], label: string) => {
+        const product = products.find((p) => p.id === Number(typed.productId)) ?? null;
+        const strength = readStrengthTyped(typed.strength, { shop, product });
+        return {
+          body: {
+            productId: product?.id,
+            ...(strength.ok && { strength: strength.value }),
+          },
+          refusal: strength.ok ? null : { ...strength, reason: `${label}: ${strength.reason}` },
+        };
+      };
+      const [a, b] = [side(left, 'Left half'), side(right, 'Right half')];
+      return {
+        body: { zone, soil: Number(soil), soilKind, left: a.body, right: b.body },
+        refusals: {
+          ...(a.refusal && { 'left.strength': a.refusal }),
+          ...(b.refusal && { 'right.strength': b.refusal }),
+        },
+      };
+    },
+    schema: trialBody,
+    send: (body) => post<Trial>('/trials', body),
+    done: () => {
+      askAgain('trials');
+      of.form.reset();
+    },
+  });
+  const options = products.map((p) => ({ value: String(p.id), name: p.name }));
+  const half = (side: 'left' | 'right', label: string) => (
+    <fieldset className="grid gap-3 border-l-2 border-ink pl-4">
+      <legend className="caps mb-1">{label}</legend>
+      <ChoiceField
+        of={of}
+        name={`${side}.productId`}
+        label={`Product, ${side}`}
+        placeholder="Choose a product"
+        options={options}
+      />
+      <TextField of={of} name={`${side}.strength`} label={`Strength, ${side}`} placeholder="such as 1:40" />
+    </fieldset>
+  );
+  return (
+    <form onSubmit={of.submit} noValidate className="flex flex-col gap-4">
+      <h2>A new one</h2>
+      <ChoiceField
+        of={of}
+        name="zone"
+        label="Panel"
+        options={ZONES.map((value) => ({ value, name: ZONE_NAMES[value] }))}
+      />
+      <div className="grid grid-cols-2 gap-4">
+        <ChoiceField
+          of={of}
+          name="soil"
+          label="How dirty, before"
+          options={SOIL_LEVELS.map((k) => ({ value: String(k), name: `${k} ${SOIL_NAMES[k]}` }))}
+        />
+        <ChoiceField
+          of={of}
+          name="soilKind"
+          label="Soil"
+          options={SOIL_KINDS.map((value) => ({ value, name: SOIL_KIND_NAMES[value] }))}
+        />
+      </div>
+      {half('left', 'Left half')}
+      {half('right', 'Right half')}
+      <FormFoot save="Lay them on" saving={of.saving} problem={of.problem} />
+    </form>
+  );
+}
+
+const BETTER_NAMES: Record<Better, string> = {
+  left: 'left came cleaner',
+  right: 'right came cleaner',
+  same: 'no difference',
+};
+
+function TrialOf({ trial, products }: { trial: Trial; products: Product[] }) {
+  const { shop } = useSession();
+  const { zone, soil, soilKind, result, startedAt, startedBy } = trial;
+  return (
+    <li className="ruled border-faint py-3">
+      <p>
+        <strong>
+          {ZONE_NAMES[zone].charAt(0).toUpperCase() + ZONE_NAMES[zone].slice(1)}, {SOIL_NAMES[soil]}
+        </strong>{' '}
+        ({SOIL_KIND_NAMES[soilKind]}), {startedBy}, {shopDay(startedAt, shop.zone)}{' '}
+        {clockTime(startedAt, shop.zone)}
+      </p>
+      <div className="mt-1 grid grid-cols-2 border border-hairline">
+        <Half side="left" of={trial.left} trial={trial} products={products} />
+        <Half side="right" of={trial.right} trial={trial} products={products} />
+      </div>
+      {result ? (
+        <p className="mt-1">
+          <strong className="first-letter:uppercase">{BETTER_NAMES[result.better]}</strong>
+          {result.note && `. ${result.note}`}
+        </p>
+      ) : (
+        <Result trial={trial} />
+      )}
+    </li>
+  );
+}
+
+/** One half: what lies on it, what a litre of it costs, and what came of it. */
+function Half(props: { side: 'left' | 'right'; of: TrialSide; trial: Trial; products: Product[] }) {
+  const { side, of, trial, products } = props;
+  const { shop } = useSession();
+  const { data: containers = [] } = useQuery(containersQuery);
+  const price = priceOf(of.productId, containers);
+  const { result } = trial;
+  const won = result?.better === side;
+  return (
+    <div className={`p-3 leading-snug ${side === 'left' ? 'border-r-2 border-dashed border-ink' : ''}`}>
+      <p className="caps text-muted">{side}</p>
+      <p>{products.find((p) => p.id === of.productId)?.name ?? 'a product no longer there'}</p>
+      <p className={`reading text-[1.3rem] ${won ? 'underline decoration-4 underline-offset-4' : ''}`}>
+        {shortStrength(of.strength)}
+      </p>
+      <p className="text-muted">
+        {price
+          ? `${formatMoney(costPerWorkingLitre(price, of.fraction), shop.currency)} a litre`
+          : 'no price'}
+      </p>
+      {result && <p>{OUTCOME_NAMES[result[side]]}</p>}
+    </div>
+  );
+}
+
+function Result({ trial }: { trial: Trial }) {
+  const [better, setBetter] = useState<Better>('same');
+  const [left, setLeft] = useState<OutcomeKind>('good');
+  const [right, setRight] = useState<OutcomeKind>('good');
+  const [words, setWords] = useState('');
+  const closing = useMutation({
+    mutationFn: () => patch(`/trials/${trial.id}`, { better, left, right, note: words }, trial.revision),
+    onSettled: () => askAgain('trials'),
+  });
+  const outcomes = OUTCOMES.map((value) => ({ value, name: OUTCOME_NAMES[value] }));
+  return (
+    <div className="mt-3 grid items-end gap-3 sm:grid-cols-2">
+      <ListField
+        label="Left half"
+        value={left}
+        options={outcomes}
+        onChange={(kind) => setLeft(kind as OutcomeKind)}
+      />
+      <ListField
+        label="Right half"
+        value={right}
+        options={outcomes}
+        onChange={(kind) => setRight(kind as OutcomeKind)}
+      />
+      <ListField
+        label="Cleaner"
+        value={better}
+        options={BETTER.map((value) => ({ value, name: BETTER_NAMES[value] }))}
+        onChange={(which) => setBetter(which as Better)}
+      />
+      <TypedField
+        label="Note"
+        value={words}
+        maxLength={300}
+        onChange={(event) => setWords(event.target.value)}
+      />
+      {closing.error && <Refusal problem={closing.error} />}
+      <Button look="main" disabled={closing.isPending} onClick={() => closing.mutate()}>
+        Keep what came of it
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,171 @@
+import {
+  GLASS,
+  MEASURING,
+  MIXED_BY,
+  RATIO_READINGS,
+  type Shop,
+  shopPatch,
+  UNIT_SYSTEMS,
+} from '#contract/shop.ts';
+import { WATER_KINDS } from '#core/mixing/hardness.ts';
+import { FAMILY_NAMES } from '#core/products/family.ts';
+import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
+import { Legend } from '../ui/Legend.tsx';
+import { useRowForm } from '../ui/useRowForm.ts';
+import { KEEPING, readShop, type ShopTyped, typedShop } from './shopTyped.ts';
+import { READINGS, SCHOOL_WORDS, WATER_NAMES } from './shopWords.ts';
+import { UNIT_SYSTEM_NAMES } from './units.ts';
+
+const PAIR = 'grid items-start gap-4 sm:grid-cols-2';
+
+/** The shop's own rules; each says what it changes. */
+export function ShopForm({ shop }: { shop: Shop }) {
+  const of = useRowForm<ShopTyped, Shop>({
+    row: shop,
+    path: '/shop',
+    topic: 'shop',
+    schema: shopPatch,
+    typed: (row) => typedShop(row ?? shop),
+    read: (typed) => readShop(typed, shop),
+    labels: {
+      name: 'Shop name',
+      currency: 'Currency',
+      units: 'Units shown',
+      ratioReading: 'A bare ratio is read in',
+      hardnessPpm: 'Hardness of the water',
+      water: 'Mixes are made with',
+      preWashFloor: 'Pre-wash floor',
+      preWashCeiling: 'Pre-wash ceiling',
+      foamFloor: 'Neutral foam floor',
+      useByDays: 'How long mixes keep',
+      measuring: 'Measuring',
+      mixedBy: 'A filled cannon',
+      glass: 'Glass cleaner',
+      jetShare: 'Jet for suds',
+      wasteWater: 'Waste water',
+    },
+    done: (row) => of.form.reset(typedShop(row)),
+  });
+  const saved = of.form.formState.isSubmitSuccessful && !of.form.formState.isDirty && !of.problem;
+  const words = <T extends string>(values: readonly T[], names: Record<T, string>) =>
+    values.map((value) => ({ value, name: names[value] }));
+  return (
+    <section aria-label="Settings">
+      <form onSubmit={of.submit} noValidate className="grid max-w-2xl gap-8">
+        <fieldset className="grid gap-4">
+          <Legend>The shop</Legend>
+          <div className={PAIR}>
+            <TextField of={of} name="name" label="Shop name" />
+            <TextField of={of} name="currency" label="Currency" maxLength={3} hint="A three-letter code" />
+          </div>
+          <ChoiceField
+            of={of}
+            name="units"
+            label="Units shown"
+            hint="Changes what is shown, never what is booked. It also settles a bare oz or gal where you type one."
+            options={UNIT_SYSTEMS.map((value) => ({ value, name: UNIT_SYSTEM_NAMES[value] }))}
+          />
+          <ChoiceField
+            of={of}
+            name="ratioReading"
+            label="A bare ratio is read in"
+            hint="Labels rarely say. Strengths already saved keep the reading they were given."
+            options={RATIO_READINGS.map((value) => ({ value, ...READINGS[value] }))}
+          />
+        </fieldset>
+        <fieldset className="grid gap-4">
+          <Legend>Water</Legend>
+          <div className={PAIR}>
+            <TextField
+              of={of}
+              name="hardnessPpm"
+              label="Hardness of the water"
+              placeholder="such as 210 ppm or 12 dH"
+              hint="Doses soaps between their label’s soft and hard water. Empty: not tested."
+            />
+            <ChoiceField
+              of={of}
+              name="water"
+              label="Mixes are made with"
+              hint="Kept with every batch; changed for one mix on the Bench."
+              options={words(WATER_KINDS, WATER_NAMES)}
+            />
+          </div>
+          <NoteField
+            of={of}
+            name="wasteWater"
+            label="Waste water, by the shop’s own rule"
+            hint="Shown where something is poured off or emptied, and on every recipe card. Local codes decide."
+          />
+        </fieldset>
+        <fieldset className="grid gap-4">
+          <Legend>Limits on the panel</Legend>
+          <p className="text-muted">
+            Products left at these figures follow when they change; a product with a figure of its own keeps
+            it. Recipes outside need a reason.
+          </p>
+          <div className="grid items-start gap-4 sm:grid-cols-3">
+            <TextField of={of} name="preWashFloor" label="Pre-wash floor" hint="Alkaline and citrus" />
+            <TextField of={of} name="preWashCeiling" label="Pre-wash ceiling" hint="Alkaline and citrus" />
+            <TextField of={of} name="foamFloor" label="Neutral foam floor" />
+          </div>
+        </fieldset>
+        <fieldset className="grid gap-4">
+          <Legend>How long mixes keep, in days</Legend>
+          <p className="text-muted">Sets the use-by of every new batch; products follow as above.</p>
+          <div className="grid items-start gap-4 sm:grid-cols-3">
+            {KEEPING.map((family) => (
+              <TextField
+                key={family}
+                of={of}
+                name={`useByDays.${family}`}
+                label={FAMILY_NAMES[family]}
+                inputMode="numeric"
+              />
+            ))}
+          </div>
+        </fieldset>
+        <fieldset className="grid gap-4">
+          <Legend>Schools</Legend>
+          <ChoiceField
+            of={of}
+            name="measuring"
+            label="Measuring"
+            hint="What the Bench proposes first; the other is always a tap away."
+            options={words(MEASURING, SCHOOL_WORDS.measuring)}
+          />
+          <ChoiceField
+            of={of}
+            name="mixedBy"
+            label="A filled cannon"
+            hint="What the Bench says once both are in."
+            options={words(MIXED_BY, SCHOOL_WORDS.mixedBy)}
+          />
+          <ChoiceField
+            of={of}
+            name="glass"
+            label="Glass cleaner"
+            hint="Whether a dispenser line may carry one at all. Too strong, it streaks."
+            options={words(GLASS, SCHOOL_WORDS.glass)}
+          />
+          <TextField
+            of={of}
+            name="jetShare"
+            label="Jet for suds"
+            hint="Share of a sudsy bucket that is jetted in after the dose; its water counts."
+          />
+        </fieldset>
+        <div>
+          <p className="text-muted">
+            Time zone: {shop.zone}. It was fixed when the books were opened, so that no day changes its
+            length.
+          </p>
+          <FormFoot save="Save" {...of.foot}>
+            {saved && <p className="flex items-center">Saved.</p>}
+          </FormFoot>
+        </div>
+      </form>
+    </section>
+  );
+}

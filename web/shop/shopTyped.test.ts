@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest';
+import { type Shop, shopPatch } from '#contract/shop.ts';
+import { USUAL_HOUSE } from '#core/products/house.ts';
+import { KEEPING, readShop, type ShopTyped, typedShop } from './shopTyped.ts';
+
+const shop: Shop = {
+  ...USUAL_HOUSE,
+  name: 'Tin Shed',
+  zone: 'Europe/London',
+  currency: 'GBP',
+  units: 'metric',
+  ratioReading: 'parts',
+  hardnessPpm: 210,
+  water: 'tap',
+  measuring: 'measured',
+  mixedBy: 'swirl',
+  glass: 'readyToUse',
+  jetShare: 0.1,
+  wasteWater: '',
+  demo: false,
+  madeOn: '2026-05-04',
+  revision: 1,
+};
+const read = (more: Partial<ShopTyped>) => readShop({ ...typedShop(shop), ...more }, shop);
+
+describe('the shop’s settings typed', () => {
+  it('are sent as they were where nothing was touched', () => {
+    const { body, refusals } = read({});
+    expect(refusals).toEqual({});
+    expect(body).toMatchObject({
+      preWashFloor: 0.01,
+      preWashCeiling: 0.05,
+      foamFloor: 0.005,
+      jetShare: 0.1,
+      useByDays: {},
+    });
+    expect(shopPatch.isValidSync(body, { strict: true })).toBe(true);
+  });
+
+  it('are read in any notation, and only what differs from the trade is the shop’s own', () => {
+    const { body } = read({
+      preWashCeiling: '1:24',
+      foamFloor: '1 %',
+      hardnessPpm: '12 dH',
+      jetShare: '15%',
+      useByDays: { ...typedShop(shop).useByDays, rinseless: '14' },
+    });
+    expect(body).toMatchObject({
+      preWashCeiling: 0.04,
+      foamFloor: 0.01,
+      jetShare: 0.15,
+      useByDays: { rinseless: 14 },
+    });
+    expect((body as Shop).hardnessPpm).toBeCloseTo(214.2, 6);
+    expect(KEEPING).toContain('rinseless');
+    expect(KEEPING).not.toContain('wheelGel');
+  });
+
+  it.each<[Partial<ShopTyped>, string]>([
+    [{ preWashFloor: 'none' }, 'preWashFloor'],
+    [{ preWashCeiling: '0 %' }, 'preWashCeiling'],
+    [{ jetShare: 'much' }, 'jetShare'],
+    [{ hardnessPpm: 'hard' }, 'hardnessPpm'],
+    [{ useByDays: { rinseless: 'long' } }, 'useByDays.rinseless'],
+  ])('%j is refused at its field, with what would work', (more, field) => {
+    expect(read(more).refusals?.[field]?.remedy).toMatch(/\S/);
+  });
+
+  it('a floor over the ceiling is refused by the door', () => {
+    const { body } = read({ preWashFloor: '6 %' });
+    expect(() => shopPatch.validateSync(body, { strict: true })).toThrow('Pre-wash floor is over');
+  });
+});

@@ -1,0 +1,96 @@
+import type { Shop } from '#contract/shop.ts';
+import { parseHardness } from '#core/mixing/hardness.ts';
+import type { Outcome, Refusal } from '#core/outcome.ts';
+import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
+import { USUAL_HOUSE } from '#core/products/house.ts';
+import { recordStart } from '#core/products/starts.ts';
+import { parseStrength } from '#core/strength/parseStrength.ts';
+import { fractionOf } from '#core/strength/strength.ts';
+import { parseNumber } from '#core/units/parseNumber.ts';
+import type { Reading } from '../ui/useTextForm.ts';
+
+const CHOICES = [
+  'name',
+  'currency',
+  'units',
+  'ratioReading',
+  'water',
+  'measuring',
+  'mixedBy',
+  'glass',
+  'wasteWater',
+] as const;
+
+/** The shop's settings as they are typed. */
+export type ShopTyped = Pick<Shop, (typeof CHOICES)[number]> & {
+  hardnessPpm: string;
+  preWashFloor: string;
+  preWashCeiling: string;
+  foamFloor: string;
+  jetShare: string;
+  useByDays: Partial<Record<Family, string>>;
+};
+
+/** Families whose mixes are known to go off: the trade says how soon. */
+export const KEEPING: readonly Family[] = FAMILIES.filter((f) => recordStart(f).useByDays !== null);
+
+const percent = (f: number): string => `${Number((f * 100).toPrecision(6))} %`;
+
+export function typedShop(shop: Shop): ShopTyped {
+  const { hardnessPpm, preWashFloor, preWashCeiling, foamFloor, jetShare, useByDays } = shop;
+  const choices = Object.fromEntries(CHOICES.map((key) => [key, shop[key]])) as Pick<
+    Shop,
+    (typeof CHOICES)[number]
+  >;
+  return {
+    ...choices,
+    hardnessPpm: hardnessPpm === null ? '' : `${hardnessPpm} ppm`,
+    preWashFloor: percent(preWashFloor),
+    preWashCeiling: percent(preWashCeiling),
+    foamFloor: percent(foamFloor),
+    jetShare: percent(jetShare),
+    useByDays: Object.fromEntries(
+      KEEPING.map((f) => [f, String(useByDays[f] ?? recordStart(f, USUAL_HOUSE).useByDays)]),
+    ),
+  };
+}
+
+/** What was typed, as the change to send; a figure left at the trade's own is not noted as the shop's. */
+export function readShop(typed: ShopTyped, shop: Shop): Reading {
+  const refusals: Record<string, Refusal> = {};
+  const take = <T>(name: string, read: Outcome<T>): T | undefined => {
+    if (read.ok) return read.value;
+    refusals[name] = read;
+    return undefined;
+  };
+  const figure = (name: 'preWashFloor' | 'preWashCeiling' | 'foamFloor', field: string) => {
+    if (typed[name] === typedShop(shop)[name]) return shop[name];
+    const strength = take(name, parseStrength(typed[name], { field, ratio: shop.ratioReading }));
+    return strength && take(name, fractionOf(strength, field));
+  };
+  const hardness =
+    typed.hardnessPpm.trim() === '' ? null : take('hardnessPpm', parseHardness(typed.hardnessPpm));
+  const jet = take('jetShare', parseNumber(typed.jetShare.replace(/\s*%$/, ''), 'Jet'));
+  if (refusals.jetShare) refusals.jetShare = { ...refusals.jetShare, remedy: 'Type a share such as 10 %.' };
+  const useByDays: Partial<Record<Family, number>> = { ...shop.useByDays } as Partial<Record<Family, number>>;
+  for (const family of KEEPING) {
+    const text = typed.useByDays[family] ?? '';
+    const days = take(`useByDays.${family}`, parseNumber(text, `${FAMILY_NAMES[family]} keeps`));
+    if (days === undefined) continue;
+    if (days === recordStart(family).useByDays) delete useByDays[family];
+    else useByDays[family] = days;
+  }
+  const choices = Object.fromEntries(CHOICES.map((key) => [key, typed[key]]));
+  return {
+    body: {
+      ...choices,
+      hardnessPpm: hardness ?? null,
+      preWashFloor: figure('preWashFloor', 'Pre-wash floor'),
+      preWashCeiling: figure('preWashCeiling', 'Pre-wash ceiling'),
+      foamFloor: figure('foamFloor', 'Neutral foam floor'),
+      jetShare: jet === undefined ? shop.jetShare : jet / 100,
+      useByDays,
+    },
+    refusals,
+  };
+}
