@@ -205,4 +205,5 @@ export type Topic =
   | 'labels'
   | 'recipes'
   | 'outcomes'
-  | 'trials';
+  | 'trials'
+  | 'weather';

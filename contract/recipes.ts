@@ -6,6 +6,8 @@ import { SOIL_KINDS, SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/
 import { ZONES } from '#core/soil/zones.ts';
 import { exactly, finite, line, note, oneOf, rowId, someOf, strength, yes } from './fields.ts';
 
+import type { WeatherReading } from './weather.ts';
+
 // Recipes: one use of one product, by soil level; drafts, published versions, and what came of them.
 
 const seconds = (label: string) =>
@@ -110,7 +112,6 @@ export const publishBody = exactly({
     .meta({ remedy: 'Tick at least one draft.' }),
   why: line('Why', 200).meta({ remedy: 'Say in a few words what this is for: the crew reads it.' }),
 });
-export type PublishBody = yup.InferType<typeof publishBody>;
 
 export type RecipeVersion = Recipe & {
   versionId: number;
@@ -162,6 +163,8 @@ export type OutcomeRow = {
   personId: number;
   personName: string;
   at: string;
+  /** As it was then, where anyone knew. */
+  weather: WeatherReading | null;
 };
 
 /** The newest notes at one strength of a recipe, newest first. */

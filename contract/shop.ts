@@ -3,6 +3,7 @@ import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import type { HouseFigures } from '#core/products/house.ts';
 import { exactly, finite, line, note, oneOf, pin } from './fields.ts';
+import { WEATHER_SOURCES, type WeatherSource } from './weather.ts';
 
 export const UNIT_SYSTEMS = ['metric', 'us', 'imperial'] as const;
 export const RATIO_READINGS = ['parts', 'inTotal'] as const;
@@ -74,6 +75,7 @@ export const shopPatch = exactly({
   glass: oneOf('Glass cleaner', GLASS).optional(),
   jetShare: finite('Jet', 0, 0.5).optional().meta({ remedy: 'Give a share from 0 to 50 %, such as 10 %.' }),
   wasteWater: note('Waste water', 300).optional(),
+  weatherSource: oneOf('Weather', WEATHER_SOURCES).optional(),
 }).test('floor', function below(value) {
   const { preWashFloor, preWashCeiling } = value ?? {};
   if (preWashFloor == null || preWashCeiling == null || preWashFloor <= preWashCeiling) return true;
@@ -99,6 +101,8 @@ export type Shop = HouseFigures & {
   jetShare: number;
   /** Where waste water goes, by the shop's own rule. */
   wasteWater: string;
+  /** Where the weather is from. */
+  weatherSource: WeatherSource;
   demo: boolean;
   madeOn: string;
   revision: number;

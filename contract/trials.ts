@@ -5,6 +5,7 @@ import { ZONES, type Zone } from '#core/soil/zones.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { exactly, note, oneOf, rowId, strength } from './fields.ts';
 import { soilLevel } from './recipes.ts';
+import type { WeatherReading } from './weather.ts';
 
 // Half and half: two mixes on one panel, side by side.
 
@@ -33,7 +34,6 @@ export const trialResult = exactly({
   right: oneOf('Right half', OUTCOMES),
   note: note('Note', 300),
 });
-export type TrialResult = yup.InferType<typeof trialResult>;
 
 export type TrialSide = { productId: number; strength: Strength; fraction: number };
 export type Trial = {
@@ -45,6 +45,7 @@ export type Trial = {
   right: TrialSide;
   startedAt: string;
   startedBy: string;
+  weather: WeatherReading | null;
   result: { better: Better; left: OutcomeKind; right: OutcomeKind; note: string } | null;
   closedAt: string | null;
   closedBy: string | null;

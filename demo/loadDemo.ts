@@ -49,6 +49,7 @@ export async function loadDemo(books: Books, now: Date): Promise<void> {
     });
     await updateShop(tx, {
       hardnessPpm: 210,
+      weatherSource: 'station',
       wasteWater: 'Into the interceptor drain in bay 2, never the yard gully.',
     });
     const personIds = new Map<string, number>();

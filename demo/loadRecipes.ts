@@ -7,6 +7,7 @@ import { SOIL_LEVELS, type SoilLevel } from '#core/soil/soil.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import type { Queryable } from '../server/db/books.ts';
+import { simulatedWeather } from '../server/devices/weatherStation.ts';
 import { products as productRows } from '../server/products/queries.ts';
 import { publish, saveDraft } from '../server/recipes/drafts.ts';
 import { insertRecipe, recipes as recipeRows } from '../server/recipes/queries.ts';
@@ -66,8 +67,8 @@ export async function loadTrials(tx: Queryable, now: Date, personIds: Map<string
   for (const { daysAgo, at: clock, person, zone, soil, soilKind, left, right, result } of trials) {
     const when = at(now, daysAgo, clock);
     await tx.rows(
-      `INSERT INTO trial (zone, soil, soil_kind, sides, started_at, started_by, result, closed_at, closed_by)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, CASE WHEN $7::jsonb IS NOT NULL THEN $5::timestamptz + interval '25 minutes' END,
+      `INSERT INTO trial (zone, soil, soil_kind, sides, started_at, started_by, result, weather, closed_at, closed_by)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, CASE WHEN $7::jsonb IS NOT NULL THEN $5::timestamptz + interval '25 minutes' END,
          CASE WHEN $7::jsonb IS NOT NULL THEN $6::int END)`,
       [
         zone,
@@ -77,6 +78,12 @@ export async function loadTrials(tx: Queryable, now: Date, personIds: Map<string
         when,
         known(personIds, person),
         result && JSON.stringify(result),
+        JSON.stringify({
+          ...simulatedWeather.read(when),
+          at: when.toISOString(),
+          source: 'simulated',
+          personName: null,
+        }),
       ],
     );
   }

@@ -46,6 +46,7 @@ try {
     log: pino({ level: 'fatal' }),
     demoPins,
     labelPrinter: noLabelPrinter,
+    weatherStation: null,
     prepare: (fresh) => loadDemo(fresh, NOW),
   });
   await pouring(address, books);

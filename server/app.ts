@@ -21,6 +21,7 @@ import { sessionRoutes } from './sessions/routes.ts';
 import { shopRoutes } from './shop/routes.ts';
 import { trialRoutes } from './trials/routes.ts';
 import { measureRoutes, placeRoutes, vesselRoutes } from './ware/routes.ts';
+import { weatherRoutes } from './weather/weather.ts';
 
 const INTERFACE = fileURLToPath(new URL('../dist/web', import.meta.url));
 
@@ -56,6 +57,7 @@ export function createApp(house: House): Express {
   api.use('/batches', batchRoutes(house));
   api.use('/outcomes', outcomeRoutes(house));
   api.use('/trials', trialRoutes(house));
+  api.use('/weather', weatherRoutes(house));
   api.use('/labels', labelRoutes(house));
   api.use(movementRoutes(house));
   api.use(unknownRoute);

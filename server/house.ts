@@ -2,6 +2,7 @@ import type { Logger } from 'pino';
 import type { Books } from './db/books.ts';
 import type { Instruments } from './devices/instrument.ts';
 import type { LabelPrinter } from './devices/labelPrinter.ts';
+import type { WeatherStation } from './devices/weatherStation.ts';
 import type { Live } from './live/live.ts';
 import type { Papers } from './papers/office.ts';
 
@@ -18,6 +19,8 @@ export type House = {
   readonly labelPrinter: LabelPrinter;
   /** Scales and flow meters, real or stand-ins. */
   readonly instruments: Instruments;
+  /** Tells the weather in the yard; null where none is connected. */
+  readonly weatherStation: WeatherStation | null;
   /** Where the shop is reached from other devices: what QR codes lead to. */
   readonly publicAddress: () => string;
   /** PINs to show on the sign-in page: the demo's alone. */

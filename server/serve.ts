@@ -7,6 +7,7 @@ import { createApp } from './app.ts';
 import { Books } from './db/books.ts';
 import { type Instruments, noInstruments } from './devices/instrument.ts';
 import type { LabelPrinter } from './devices/labelPrinter.ts';
+import type { WeatherStation } from './devices/weatherStation.ts';
 import { Live } from './live/live.ts';
 import { Papers } from './papers/office.ts';
 
@@ -34,11 +35,12 @@ export async function serve(options: {
   log: Logger;
   demoPins: ReadonlyMap<string, string>;
   labelPrinter: LabelPrinter;
+  weatherStation: WeatherStation | null;
   /** Connects the shop's instruments once its books are open. */
   connect?: (books: Books) => Promise<Instruments>;
   prepare?: (books: Books) => Promise<void>;
 }): Promise<Serving> {
-  const { folder, host, port, now, log, demoPins, labelPrinter } = options;
+  const { folder, host, port, now, log, demoPins, labelPrinter, weatherStation } = options;
   const books = await Books.open(folder, now());
   try {
     await options.prepare?.(books);
@@ -56,6 +58,7 @@ export async function serve(options: {
       demoPins,
       papers,
       labelPrinter,
+      weatherStation,
       instruments,
       publicAddress: () => publicly,
     });

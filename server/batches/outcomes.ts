@@ -5,6 +5,7 @@ import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
+import { weatherNow } from '../weather/weather.ts';
 import { batchOf } from './queries.ts';
 
 /** How a wash with a batch went: noted in one tap by whoever saw it. */
@@ -14,13 +15,14 @@ export function batchOutcomeRoutes(house: House): Router {
     '/',
     command(house, outcomeBody, async ({ tx, body, who, now, params }) => {
       const id = wholeNumber((params as { id?: string }).id, 'batch');
+      const weather = await weatherNow(house, tx);
       const [made] = await tx.rows<{ id: number }>(
-        `INSERT INTO outcome (batch_id, kind, person_id, noted_at, recipe_id, soil, fraction)
-         SELECT k.id, $2, $3, $4, v.recipe_id, c.soil, c.fraction
+        `INSERT INTO outcome (batch_id, kind, person_id, noted_at, weather, recipe_id, soil, fraction)
+         SELECT k.id, $2, $3, $4, $5, v.recipe_id, c.soil, c.fraction
          FROM batch k LEFT JOIN recipe_version v ON v.id = k.recipe_version_id AND NOT k.recipe_left
          LEFT JOIN recipe_cell c ON c.version_id = v.id AND c.soil = k.soil
          WHERE k.id = $1 RETURNING id`,
-        [id, body.kind, who.personId, now],
+        [id, body.kind, who.personId, now, weather && JSON.stringify(weather)],
       );
       if (!made) throw missing('batch');
       return { status: 201, body: await batchOf(tx, String(id)), touched: [['outcomes', made.id]] };

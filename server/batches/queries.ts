@@ -11,7 +11,7 @@ export async function batchOf(db: Queryable, idOrCode: string): Promise<Batch | 
             k.water, k.estimate, k.panel,
             CASE WHEN rv.id IS NOT NULL THEN jsonb_build_object('recipeId', rv.recipe_id, 'versionId', rv.id, 'number', rv.number,
               'name', rv.name, 'soil', k.soil, 'left', k.recipe_left) END AS recipe,
-            (SELECT coalesce(jsonb_agg(jsonb_build_object('id', o.id, 'kind', o.kind, 'personId', o.person_id, 'personName', op.name,
+            (SELECT coalesce(jsonb_agg(jsonb_build_object('id', o.id, 'kind', o.kind, 'personId', o.person_id, 'personName', op.name, 'weather', o.weather,
                 'at', to_char(o.noted_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"')) ORDER BY o.id DESC), '[]')
              FROM outcome o JOIN person op ON op.id = o.person_id WHERE o.batch_id = k.id AND o.withdrawn_at IS NULL) AS outcomes,
             n.code || ' ' || n.name AS "lineName",

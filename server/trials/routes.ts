@@ -8,6 +8,7 @@ import { change, command, revised } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
+import { weatherNow } from '../weather/weather.ts';
 
 /** Half-and-half trials: anyone may make one; the newest are listed first. */
 export function trialRoutes(house: House): Router {
@@ -29,9 +30,11 @@ export function trialRoutes(house: House): Router {
         );
       }
       await refuseMeeting(tx, left.productId, right.productId);
+      const weather = await weatherNow(house, tx);
       const [made] = await tx.rows<{ id: number }>(
-        `INSERT INTO trial (zone, soil, soil_kind, sides, started_at, started_by) VALUES ($1, $2, $3, $4, $5, $6) RETURNING id`,
-        [zone, soil, soilKind, JSON.stringify(sides), now, who.personId],
+        `INSERT INTO trial (zone, soil, soil_kind, sides, started_at, started_by, weather) VALUES ($1, $2, $3, $4, $5, $6, $7)
+         RETURNING id`,
+        [zone, soil, soilKind, JSON.stringify(sides), now, who.personId, weather && JSON.stringify(weather)],
       );
       const id = (made as { id: number }).id;
       return { status: 201, body: (await trials(tx, id))[0], touched: [['trials', id]] };
@@ -60,7 +63,7 @@ const utc = (at: string) => `to_char(${at} AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH2
 function trials(db: Queryable, id: number | null = null): Promise<Trial[]> {
   return db.rows(
     `SELECT t.id, t.zone, t.soil, t.soil_kind AS "soilKind", t.sides->'left' AS left, t.sides->'right' AS right,
-            ${utc('t.started_at')} AS "startedAt", s.name AS "startedBy", t.result,
+            ${utc('t.started_at')} AS "startedAt", s.name AS "startedBy", t.weather, t.result,
             ${utc('t.closed_at')} AS "closedAt", c.name AS "closedBy", t.revision
      FROM trial t JOIN person s ON s.id = t.started_by LEFT JOIN person c ON c.id = t.closed_by
      WHERE $1::int IS NULL OR t.id = $1 ORDER BY t.id DESC LIMIT $2`,

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import type { Batch } from '#contract/batches.ts';
 import type { OutcomeRow } from '#contract/recipes.ts';
+import { weatherInWords } from '#core/dwell/weather.ts';
 import { OUTCOME_NAMES, OUTCOMES, type OutcomeKind } from '#core/recipes/outcomes.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
@@ -42,6 +43,9 @@ export function HowItWent({ batchId, outcomes }: { batchId: number; outcomes: Ou
             <span className="py-1.5">
               <strong>{OUTCOME_NAMES[o.kind]}</strong>, {o.personName}, {shopDay(o.at, shop.zone)}{' '}
               {clockTime(o.at, shop.zone)}
+              {o.weather && (
+                <span className="block text-[0.94rem] text-muted">{weatherInWords(o.weather)}</span>
+              )}
             </span>
             {(o.personId === who.personId || who.role === 'manager') && (
               <button

@@ -2,6 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Product } from '#contract/products.ts';
 import { BETTER, type Better, type Trial, type TrialSide, trialBody } from '#contract/trials.ts';
+import { weatherInWords } from '#core/dwell/weather.ts';
 import { costPerWorkingLitre, formatMoney } from '#core/planning/cost.ts';
 import { OUTCOME_NAMES, OUTCOMES, type OutcomeKind } from '#core/recipes/outcomes.ts';
 import { SOIL_KIND_NAMES, SOIL_KINDS, SOIL_LEVELS, SOIL_NAMES, type SoilKind } from '#core/soil/soil.ts';
@@ -171,6 +172,9 @@ function TrialOf({ trial, products }: { trial: Trial; products: Product[] }) {
         </strong>{' '}
         ({SOIL_KIND_NAMES[soilKind]}), {startedBy}, {shopDay(startedAt, shop.zone)}{' '}
         {clockTime(startedAt, shop.zone)}
+        {trial.weather && (
+          <span className="block text-[0.94rem] text-muted">{weatherInWords(trial.weather)}</span>
+        )}
       </p>
       <div className="mt-1 grid grid-cols-2 border border-hairline">
         <Half side="left" of={trial.left} trial={trial} products={products} />

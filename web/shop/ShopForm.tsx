@@ -7,6 +7,7 @@ import {
   shopPatch,
   UNIT_SYSTEMS,
 } from '#contract/shop.ts';
+import { WEATHER_SOURCES } from '#contract/weather.ts';
 import { WATER_KINDS } from '#core/mixing/hardness.ts';
 import { FAMILY_NAMES } from '#core/products/family.ts';
 import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
@@ -14,7 +15,7 @@ import { FormFoot } from '../ui/FormFoot.tsx';
 import { Legend } from '../ui/Legend.tsx';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { KEEPING, readShop, type ShopTyped, typedShop } from './shopTyped.ts';
-import { READINGS, SCHOOL_WORDS, WATER_NAMES } from './shopWords.ts';
+import { READINGS, SCHOOL_WORDS, WATER_NAMES, WEATHER_WORDS } from './shopWords.ts';
 import { UNIT_SYSTEM_NAMES } from './units.ts';
 
 const PAIR = 'grid items-start gap-4 sm:grid-cols-2';
@@ -44,6 +45,7 @@ export function ShopForm({ shop }: { shop: Shop }) {
       glass: 'Glass cleaner',
       jetShare: 'Jet for suds',
       wasteWater: 'Waste water',
+      weatherSource: 'Weather',
     },
     done: (row) => of.form.reset(typedShop(row)),
   });
@@ -154,6 +156,16 @@ export function ShopForm({ shop }: { shop: Shop }) {
             name="jetShare"
             label="Jet for suds"
             hint="Share of a sudsy bucket that is jetted in after the dose; its water counts."
+          />
+        </fieldset>
+        <fieldset className="grid gap-4">
+          <Legend>Weather</Legend>
+          <ChoiceField
+            of={of}
+            name="weatherSource"
+            label="Where the weather is from"
+            hint="It is noted with every trial and every word on how a wash went."
+            options={words(WEATHER_SOURCES, WEATHER_WORDS)}
           />
         </fieldset>
         <div>

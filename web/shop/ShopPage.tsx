@@ -14,6 +14,7 @@ import { useTextForm } from '../ui/useTextForm.ts';
 import { ShopForm } from './ShopForm.tsx';
 import { READINGS, SCHOOL_WORDS, WATER_NAMES } from './shopWords.ts';
 import { UNIT_SYSTEM_NAMES } from './units.ts';
+import { WeatherSection } from './WeatherSection.tsx';
 
 /** The shop's own settings and the places containers stand in. */
 export default function ShopPage() {
@@ -23,7 +24,10 @@ export default function ShopPage() {
     <Page title={shop.name}>
       <div className="grid gap-x-13 gap-y-8 lg:grid-cols-2">
         {manager ? <ShopForm shop={shop} /> : <ShopFacts shop={shop} />}
-        <Places manager={manager} />
+        <div className="flex flex-col gap-8">
+          <WeatherSection shop={shop} />
+          <Places manager={manager} />
+        </div>
       </div>
     </Page>
   );

@@ -17,6 +17,7 @@ const shop: Shop = {
   glass: 'readyToUse',
   jetShare: 0.1,
   wasteWater: '',
+  weatherSource: 'typed',
   demo: false,
   madeOn: '2026-05-04',
   revision: 1,

@@ -19,6 +19,7 @@ const CHOICES = [
   'mixedBy',
   'glass',
   'wasteWater',
+  'weatherSource',
 ] as const;
 
 /** The shop's settings as they are typed. */

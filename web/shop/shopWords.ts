@@ -28,3 +28,8 @@ export const SCHOOL_WORDS = {
 } as const satisfies {
   [K in 'measuring' | 'mixedBy' | 'glass']: Record<Shop[K], string>;
 };
+
+export const WEATHER_WORDS: Record<Shop['weatherSource'], string> = {
+  typed: 'Someone looks and types it',
+  station: 'From the weather station',
+};

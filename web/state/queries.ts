@@ -9,6 +9,7 @@ import type { Calibration, Device } from '#contract/rigs.ts';
 import type { ShopState } from '#contract/shop.ts';
 import type { Trial } from '#contract/trials.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
+import type { WeatherNow } from '#contract/weather.ts';
 import { ApiProblem, get } from '../app/api.ts';
 import { noteShopTime } from './clock.ts';
 
@@ -66,6 +67,11 @@ export const versionsQuery = (id: number) =>
 export const recipeOutcomesQuery = queryOptions({
   queryKey: ['outcomes', 'recipes'],
   queryFn: () => get<RecipeOutcomes[]>('/recipes/outcomes'),
+});
+export const weatherQuery = queryOptions({
+  queryKey: ['weather'],
+  queryFn: () => get<WeatherNow>('/weather'),
+  refetchInterval: 60_000,
 });
 export const trialsQuery = queryOptions({ queryKey: ['trials'], queryFn: () => get<Trial[]>('/trials') });
 export const vesselsQuery = queryOptions({ queryKey: ['vessels'], queryFn: () => get<Vessel[]>('/vessels') });
@@ -133,7 +139,7 @@ async function allContainers(): Promise<Container[]> {
 
 /** What to ask for again when something of a kind has changed. */
 const ASK_AGAIN: Record<Topic, string[]> = {
-  shop: ['shop'],
+  shop: ['shop', 'weather'],
   people: ['people', 'names'],
   products: ['products', 'containers'],
   vessels: ['vessels'],
@@ -145,6 +151,7 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   recipes: ['recipes', 'outcomes'],
   outcomes: ['outcomes', 'batches'],
   trials: ['trials'],
+  weather: ['weather'],
 };
 
 export function askAgain(topic: Topic): void {

@@ -109,3 +109,18 @@ ALTER TABLE shop
   ADD COLUMN jet_share double precision NOT NULL DEFAULT 0.1 CHECK (jet_share BETWEEN 0 AND 0.5),
   ADD COLUMN waste_water text NOT NULL DEFAULT '',
   ADD CHECK (pre_wash_floor <= pre_wash_ceiling);
+
+-- The weather as somebody typed it, or that a station is asked; noted with what came of a wash.
+CREATE TABLE weather_reading (
+  id integer GENERATED ALWAYS AS IDENTITY PRIMARY KEY,
+  read_at timestamptz NOT NULL,
+  air_c double precision NOT NULL,
+  humidity double precision NOT NULL,
+  wind_ms double precision NOT NULL,
+  sky text NOT NULL,
+  person_id integer NOT NULL REFERENCES person
+);
+GRANT SELECT, INSERT ON weather_reading TO kettle_app;
+ALTER TABLE shop ADD COLUMN weather_source text NOT NULL DEFAULT 'typed' CHECK (weather_source IN ('typed', 'station'));
+ALTER TABLE outcome ADD COLUMN weather jsonb;
+ALTER TABLE trial ADD COLUMN weather jsonb;

@@ -1,0 +1,80 @@
+import { accept, type Outcome, refuse } from '../outcome.ts';
+import { parseNumber } from '../units/parseNumber.ts';
+import { parseCelsius } from '../units/temperature.ts';
+
+/** What is above the vehicle. */
+export const SKIES = ['indoors', 'shade', 'overcast', 'bright', 'sun', 'night'] as const;
+export type Sky = (typeof SKIES)[number];
+export const SKY_NAMES: Record<Sky, string> = {
+  indoors: 'indoors',
+  shade: 'in the shade',
+  overcast: 'overcast',
+  bright: 'bright cloud',
+  sun: 'sun',
+  night: 'night',
+};
+
+/** The weather as far as it dries what is on a panel. */
+export type Weather = {
+  /** In degrees C, -30 to 50. */
+  readonly airC: number;
+  /** Relative humidity as a share, 0.05 to 1. */
+  readonly humidity: number;
+  /** In metres a second, 0 to 40. */
+  readonly windMs: number;
+  readonly sky: Sky;
+};
+
+export const WEATHER_RANGES = { airC: [-30, 50], humidity: [0.05, 1], windMs: [0, 40] } as const;
+
+/**
+ * Humidity as people type it: `55`, `55 %`.
+ *
+ * @returns a share, 0.05 to 1
+ */
+export function parseHumidity(text: string, field: string): Outcome<number> {
+  const read = parseNumber(text.trim().replace(/\s*%\s*(?:rh)?$/i, ''), field);
+  const remedy = 'Type per cent from 5 to 100, such as 55.';
+  if (!read.ok) return { ...read, remedy };
+  const share = read.value / 100;
+  const [least, most] = WEATHER_RANGES.humidity;
+  if (share >= least && share <= most) return accept(share);
+  return refuse('weather.humidity', field, `${field} is not between 5 and 100 %.`, remedy);
+}
+
+const TO_MS: Record<string, number> = { '': 1, 'm/s': 1, ms: 1, 'km/h': 1 / 3.6, kmh: 1 / 3.6, mph: 0.44704 };
+
+/**
+ * Wind as people type it: `2`, `2 m/s`, `7 km/h`, `5 mph`; a bare number is metres a second.
+ *
+ * @returns metres a second, 0 to 40
+ */
+export function parseWind(text: string, field: string): Outcome<number> {
+  const typed = text.trim().toLowerCase();
+  const remedy = 'Type metres a second from 0 to 40, such as 2, or 7 km/h, or 5 mph.';
+  if (/^(?:calm|still|none)$/.test(typed)) return accept(0);
+  const unit = /[a-z/]+$/.exec(typed)?.[0] ?? '';
+  const by = Object.hasOwn(TO_MS, unit) ? TO_MS[unit] : undefined;
+  const number = typed.slice(0, typed.length - unit.length);
+  const read = /^\s*0+([.,]0*)?\s*$/.test(number) ? accept(0) : parseNumber(number, field);
+  if (!read.ok || by === undefined) {
+    return refuse('weather.wind', field, `${field} is not a speed of the wind.`, remedy);
+  }
+  const ms = read.value * by;
+  if (ms <= WEATHER_RANGES.windMs[1]) return accept(ms);
+  return refuse('weather.wind', field, `${field} is over 40 m/s: nobody washes in that.`, remedy);
+}
+
+/** Air temperature as people type it, in degrees C, -30 to 50. */
+export const parseAir = (text: string, field: string): Outcome<number> =>
+  parseCelsius(text, field, [...WEATHER_RANGES.airC]);
+
+/**
+ * The weather in a line.
+ *
+ * @example '14 °C, 60 % humidity, wind 2 m/s, bright cloud'
+ */
+export function weatherInWords({ airC, humidity, windMs, sky }: Weather): string {
+  const wind = windMs < 0.25 ? 'no wind' : `wind ${Number(windMs.toPrecision(2))} m/s`;
+  return `${Math.round(airC)} °C, ${Math.round(humidity * 100)} % humidity, ${wind}, ${SKY_NAMES[sky]}`;
+}
