@@ -1,10 +1,11 @@
 // Retakes docs/screenshots from the demo shop: every main view, on the day all browser tests happen on.
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from '../e2e/chromium.ts';
 import { MORNING, RunningShop } from '../e2e/runningShop.ts';
 import { choose, pickProduct, signIn } from '../e2e/steps.ts';
+import { pagePng } from '../server/papers/papers.ts';
 import { ROOT } from './sources.ts';
 
 type Shot = {
@@ -20,9 +21,41 @@ const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 
 const shots: Shot[] = [
-  { name: 'sign-in', who: '', view: (page) => page.getByRole('button', { name: /Bram Addy/ }).click() },
-  { name: 'bench', view: (page) => pickProduct(page, 'Lime Kiln Foam') },
-  { name: 'bench-phone', ...PHONE, view: (page) => pickProduct(page, 'Lime Kiln Foam') },
+  {
+    name: 'bench',
+    view: async (page) => {
+      await choose(page, 'Recipe', /Lower sides/);
+      await page.getByText(/19 in 20 fills land/).waitFor();
+    },
+  },
+  { name: 'bench-phone', ...PHONE, view: (page) => choose(page, 'Recipe', /Snow foam, all over/) },
+  {
+    name: 'recipes',
+    who: 'Hester Quill',
+    view: async (page) => {
+      await page.goto('/recipes');
+      await page.getByRole('link', { name: 'Lime Splash Remover' }).waitFor();
+      await page.mouse.wheel(0, 760);
+      await page.getByText('3 of the last 8 left a film').waitFor();
+      await page.getByRole('gridcell', { name: 'Lower sides, heavy', exact: true }).focus();
+    },
+  },
+  {
+    name: 'recipe',
+    who: 'Hester Quill',
+    view: async (page) => {
+      await page.goto('/recipes/1');
+      await page.getByText('Version 2').waitFor();
+    },
+  },
+  {
+    name: 'publish',
+    who: 'Hester Quill',
+    view: async (page) => {
+      await page.goto('/recipes/publish');
+      await page.getByLabel('Why').fill('Nobody could tell the halves apart.');
+    },
+  },
   {
     name: 'bench-cannon-dark',
     theme: 'dark',
@@ -41,30 +74,6 @@ const shots: Shot[] = [
       await pickProduct(page, 'Lime Kiln Foam');
       await choose(page, 'Your question', /There is some left/);
       await page.getByLabel('How much is left').fill('350 ml');
-    },
-  },
-  {
-    name: 'bench-poured-wrong',
-    view: async (page) => {
-      await pickProduct(page, 'Lime Kiln Foam');
-      await choose(page, 'Your question', /I poured wrong/);
-      await page.getByLabel('Product in it').fill('90');
-      await page.getByLabel('Water in it').fill('610');
-    },
-  },
-  {
-    name: 'bench-stock-solution',
-    view: async (page) => {
-      await choose(page, 'Your question', /Let down hyper-concentrate/);
-      await page.getByLabel('Strength', { exact: true }).fill('1:9');
-    },
-  },
-  {
-    name: 'bench-acid',
-    view: async (page) => {
-      await pickProduct(page, 'Lime Splash Remover');
-      await page.getByRole('checkbox', { name: /I have read/ }).check();
-      await page.getByRole('button', { name: /^Pour/ }).scrollIntoViewIfNeeded();
     },
   },
   {
@@ -136,6 +145,9 @@ const shots: Shot[] = [
   { name: 'shop', who: 'Hester Quill', view: (page) => page.goto('/shop') },
 ];
 
+/** Pages of paper, drawn from the PDF itself. */
+const papers = [{ name: 'recipe-card', path: '/api/recipes/cards.pdf?recipes=1' }];
+
 const folder = join(ROOT, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
 const wanted = process.argv.slice(2);
@@ -164,6 +176,15 @@ try {
     await page.waitForTimeout(400);
     await page.screenshot({ path: join(folder, `${name}.png`) });
     await context.close();
+    console.log(`docs/screenshots/${name}.png`);
+  }
+  for (const { name, path } of papers) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
+    const page = await (await browser.newContext({ baseURL: shop.address })).newPage();
+    await page.goto('/');
+    await signIn(page, 'Hester Quill');
+    const pdf = await (await page.request.get(path)).body();
+    writeFileSync(join(folder, `${name}.png`), await pagePng(new Uint8Array(pdf), 1, 150));
     console.log(`docs/screenshots/${name}.png`);
   }
 } finally {

@@ -12,6 +12,7 @@ import { suggestStep, tallyOf } from './outcomes.ts';
 import { mixPerVehicle } from './perVehicle.ts';
 import type { MixCell, Recipe } from './recipe.ts';
 import { shiftRungs, stepStrength } from './rungs.ts';
+import { sameCell, sameRecipe } from './same.ts';
 
 const parts = (water: number): Strength => ({ notation: 'parts', water });
 const percent = (p: number): Strength => ({ notation: 'percent', percent: p });
@@ -297,6 +298,21 @@ describe('two versions', () => {
       'Lower sides, rinse: pressure washer to open hose',
     ]);
     expect(words({})).toEqual([]);
+  });
+});
+
+describe('saying the same', () => {
+  it('is told whatever order an object came in, and apart by anything it says', () => {
+    const turned = JSON.parse(JSON.stringify({ ...RECIPE, name: ' Lower sides ' })) as Recipe;
+    const cells = turned.cells.map((c) =>
+      c.kind === 'mix'
+        ? { reason: '', dwell: null, strength: { water: 40, notation: 'parts' }, kind: 'mix', soil: c.soil }
+        : c,
+    ) as Recipe['cells'];
+    expect(sameRecipe(RECIPE, { ...turned, cells })).toBe(true);
+    expect(sameRecipe(RECIPE, { ...RECIPE, notes: 'x' })).toBe(false);
+    expect(sameCell(mix(parts(40)), mix(parts(30)))).toBe(false);
+    expect(sameCell(mix(parts(40)), mix(parts(40), { reason: 'x' }))).toBe(false);
   });
 });
 

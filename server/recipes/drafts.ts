@@ -6,6 +6,7 @@ import type { RecipeProduct, RecipeVessel } from '#core/recipes/ground.ts';
 import { groundOf } from '#core/recipes/ground.ts';
 import { judgeCell, mayPublish } from '#core/recipes/judge.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
+import { sameRecipe } from '#core/recipes/same.ts';
 import type { Queryable } from '../db/books.ts';
 import { revised } from '../http/commands.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
@@ -105,54 +106,6 @@ async function refuseTaken(tx: Queryable, id: number, name: string, at: string):
     throw refused(`${at}/name`, 'Name is taken: another recipe already has it.', 'Type a different name.');
   }
 }
-
-const FACTS = [
-  'name',
-  'productId',
-  'use',
-  'vesselId',
-  'dialId',
-  'machineId',
-  'onPanel',
-  'soilKinds',
-  'zones',
-  'film',
-  'rateMlPerM2',
-  'agitation',
-  'rinse',
-  'direction',
-  'cautions',
-  'cleanCheck',
-  'notes',
-] as const satisfies (keyof Recipe)[];
-
-/** Whether two recipes say the same, whatever else is noted with either. */
-export function sameRecipe(a: Recipe, b: Recipe): boolean {
-  return plainly(a) === plainly(b);
-}
-
-const plainly = (recipe: Recipe): string =>
-  JSON.stringify([
-    ...FACTS.map((key) => (typeof recipe[key] === 'string' ? String(recipe[key]).trim() : recipe[key])),
-    ...recipe.cells.map((c) =>
-      c.kind === 'not'
-        ? [c.soil, c.instead.trim()]
-        : [
-            c.soil,
-            sorted(c.strength),
-            c.dwell && [c.dwell.shortestS, c.dwell.fromS, c.dwell.toS],
-            c.reason.trim(),
-          ],
-    ),
-  ]);
-
-/** The books give the keys of an object back in an order of their own. */
-const sorted = (value: object): string =>
-  JSON.stringify(value, (_, v) =>
-    v && typeof v === 'object' && !Array.isArray(v)
-      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => a.localeCompare(b)))
-      : v,
-  );
 
 /** Publishes a draft, if nothing stands in its way. */
 export async function publish(

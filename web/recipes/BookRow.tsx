@@ -5,6 +5,7 @@ import type { RecipeRow } from '#contract/recipes.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
 import { cellAt, type RecipeCell } from '#core/recipes/recipe.ts';
 import { stepStrength } from '#core/recipes/rungs.ts';
+import { sameCell } from '#core/recipes/same.ts';
 import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { CellFace } from './BookCell.tsx';
 import { CellEditor } from './CellEditor.tsx';
@@ -46,7 +47,7 @@ export const BookLineOf = memo(function BookLineOf(props: Props) {
         const cell = cellAt(recipe, soil);
         if (!cell || !of || !range) return <div key={soil} role="gridcell" />;
         const published = row.draft && row.published ? (cellAt(row.published, soil) ?? null) : null;
-        const was = published && written(published) !== written(cell) ? published : null;
+        const was = published && !sameCell(published, cell) ? published : null;
         const face = (
           <CellFace
             cell={cell}
@@ -94,8 +95,6 @@ export const BookLineOf = memo(function BookLineOf(props: Props) {
 });
 
 export const cellId = (recipeId: number, soil: SoilLevel) => `cell-${recipeId}-${soil}`;
-
-const written = (cell: RecipeCell): string => JSON.stringify(cell, Object.keys(cell).sort());
 
 function onKey(
   { row, manager, edit, save, move }: Props,

@@ -2,7 +2,8 @@ import type { RecipeRow } from '#contract/recipes.ts';
 import { dwellInWords } from '#core/recipes/compare.ts';
 import { judgeCell } from '#core/recipes/judge.ts';
 import { OUTCOME_NAMES, type Suggestion, suggestStep, tallyOf } from '#core/recipes/outcomes.ts';
-import type { MixCell } from '#core/recipes/recipe.ts';
+import { cellAt, type MixCell } from '#core/recipes/recipe.ts';
+import { sameCell } from '#core/recipes/same.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
 import { Button } from '../ui/Button.tsx';
@@ -42,7 +43,10 @@ export function Suggestions({ row, of, book, manager }: Props) {
       })
       .catch(() => undefined);
   };
-  const drafted = (next: MixCell) => JSON.stringify(now(row).cells[next.soil]) === JSON.stringify(next);
+  const drafted = (next: MixCell) => {
+    const cell = cellAt(now(row), next.soil);
+    return cell !== undefined && sameCell(cell, next);
+  };
   return (
     <section aria-label="What was noted">
       <h2 className="mb-2">What was noted</h2>

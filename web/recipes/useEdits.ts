@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { create } from 'zustand';
 import { contentOf, type RecipeRow } from '#contract/recipes.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
-import { ApiProblem, get, post } from '../app/api.ts';
+import { ApiProblem, post } from '../app/api.ts';
 import { queryClient, recipesQuery } from '../state/queries.ts';
 import { now } from './useBook.ts';
 
@@ -63,11 +63,8 @@ export function useEdits() {
     },
   });
 
-  /** The recipes as they are now: the newest that was heard of here, or asked for. */
-  const rowsOf = (ids: number[], all: readonly RecipeRow[]) => all.filter((row) => ids.includes(row.id));
-  const known = () => queryClient.getQueryData(recipesQuery.queryKey) ?? [];
-  const edit = (wanted: Edit) =>
-    mutation.mutateAsync({ edit: wanted, rows: rowsOf(wanted.recipeIds, known()), undoing: false });
+  const edit = async (wanted: Edit) =>
+    mutation.mutateAsync({ edit: wanted, rows: await rowsOf(wanted.recipeIds), undoing: false });
 
   const last = steps.at(-1) ?? null;
   return {
@@ -84,7 +81,7 @@ export function useEdits() {
         recipeIds: [...before.keys()],
         apply: (recipe, id) => before.get(id) ?? recipe,
       };
-      mutation.mutate({ edit: back, rows: rowsOf(back.recipeIds, known()), undoing: true });
+      void rowsOf(back.recipeIds).then((rows) => mutation.mutate({ edit: back, rows, undoing: true }));
     },
     clash,
     takeTheirs: () => {
@@ -95,11 +92,16 @@ export function useEdits() {
       if (!clash) return;
       const { edit: wanted, undoing } = clash;
       setClash(null);
-      const all = await get<RecipeRow[]>('/recipes');
-      queryClient.setQueryData(recipesQuery.queryKey, all);
-      mutation.mutate({ edit: wanted, rows: rowsOf(wanted.recipeIds, all), undoing });
+      await queryClient.refetchQueries(recipesQuery);
+      mutation.mutate({ edit: wanted, rows: await rowsOf(wanted.recipeIds), undoing });
     },
   };
+}
+
+/** Recipes as they are known here, or asked for where none are yet. */
+async function rowsOf(ids: readonly number[]): Promise<RecipeRow[]> {
+  const all = await queryClient.ensureQueryData(recipesQuery);
+  return all.filter((row) => ids.includes(row.id));
 }
 
 /** Puts what was saved where the book reads it, without asking for all of it again. */

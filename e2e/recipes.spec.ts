@@ -1,0 +1,244 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './shop.ts';
+import { choose, signIn } from './steps.ts';
+
+// The manager's book, and the crew that mixes by it.
+
+const cell = (page: Page, name: string) => page.getByRole('gridcell', { name, exact: true });
+const find = (page: Page, words: string) => page.getByLabel('Find in the book').fill(words);
+
+test('a draft is made by keyboard, compared, published, mixed by, and brought back', async ({
+  page,
+  browser,
+  shop,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.keyboard.press('e');
+  await expect(page.getByRole('heading', { name: 'Recipes' })).toBeVisible();
+  await find(page, 'lower');
+  const heavy = cell(page, 'Lower sides, heavy');
+  await expect(heavy).toContainText('1:25');
+
+  // Across and down by arrows, a step stronger by a key, a strength by typing it.
+  await cell(page, 'Lower sides, dust').focus();
+  await page.keyboard.press('End');
+  await expect(cell(page, 'Lower sides, caked')).toBeFocused();
+  await page.keyboard.press('ArrowLeft');
+  await expect(heavy).toBeFocused();
+  await page.keyboard.press('+');
+  await expect(heavy).toContainText('1:20');
+  await expect(heavy).toContainText('was 1:25');
+  await expect(page.getByText('Kept as a draft: Lower sides, heavy')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(heavy).not.toContainText('was');
+  await expect(heavy).toContainText('1:25');
+  await heavy.focus();
+  await page.keyboard.press('1');
+  await expect(page.getByLabel('Strength')).toHaveValue('1');
+  await page.keyboard.type(':22');
+  await expect(page.getByText('4.35 %')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(heavy).toContainText('1:22');
+  await expect(heavy).toBeFocused();
+
+  // The crew still mixes by what is published.
+  const crew = await (await browser.newContext({ baseURL: shop.address })).newPage();
+  await crew.goto('/bench?recipe=1&soil=3');
+  await signIn(crew, 'Bram Addy');
+  await crew.goto('/bench?recipe=1&soil=3');
+  await expect(crew.getByRole('radio', { name: /3 heavy/ })).toBeChecked();
+  await expect(crew.getByTestId('reading-product')).toHaveText(/^58 ?ml$/);
+
+  await page.getByRole('link', { name: /Publish 3 drafts/ }).click();
+  await expect(
+    page.getByText(/Lower sides, heavy: 1:25 to 1:22, \+13 % product, \+£0\.00\d per vehicle/),
+  ).toBeVisible();
+  await page.getByRole('checkbox', { name: 'Publish Snow foam, all over' }).uncheck();
+  await expect(page.getByRole('checkbox', { name: 'Publish Insects, front' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Publish Lower sides' }).click();
+  await expect(page.getByText('Why is empty.')).toBeVisible();
+  await page.getByLabel('Why').fill('A wet week');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: /Publish 2 drafts/ })).toBeVisible();
+
+  // It reaches the Bench at once, is poured by, and stands on the batch with its version.
+  await expect(crew.getByTestId('reading-product')).toHaveText(/^66 ?ml$/);
+  await crew.getByRole('button', { name: /^Pour 66 ml/ }).click();
+  await crew
+    .getByRole('link', { name: /^B-\d+$/ })
+    .first()
+    .click();
+  await expect(crew.getByText('Lower sides, heavy, version 3')).toBeVisible();
+  await crew.getByRole('button', { name: 'left a film' }).click();
+  await expect(crew.getByText(/left a film, Bram Addy/)).toBeVisible();
+
+  await find(page, 'lower');
+  await page.getByRole('link', { name: 'Lower sides', exact: true }).click();
+  await expect(page.getByText('A wet week')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring it back' }).first().click();
+  await expect(page.getByText('A draft.')).toBeVisible();
+  await page.getByRole('link', { name: 'Compare and publish' }).click();
+  await expect(page.getByText(/Lower sides, heavy: 1:22 to 1:25/)).toBeVisible();
+});
+
+test('over the ceiling needs a reason that stays; nonsense names its field and loses nothing', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.goto('/recipes?find=lower');
+  await cell(page, 'Lower sides, caked').focus();
+  await page.keyboard.press('Enter');
+  const strength = page.getByLabel('Strength');
+  await strength.fill('plenty');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Strength: "plenty" is not a strength.')).toBeVisible();
+  await strength.fill('1:10');
+  await expect(page.getByText('Over 5 % on the panel.')).toBeVisible();
+  await expect(page.getByText('Stronger than its label.')).toBeVisible();
+  await page.getByLabel('Dwell', { exact: true }).fill('6-3');
+  await expect(page.getByText('Dwell from 6 min is longer than to 3 min.')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(strength).toHaveValue('1:10');
+  await page.getByLabel('Dwell', { exact: true }).fill('2-3');
+  await page.getByLabel('Reason, stays to be seen').fill('Slurry off the quarry road');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, 'Lower sides, caked')).toContainText(
+    'over the ceiling: Slurry off the quarry road',
+  );
+
+  // A whole product one rung weaker, and back in one go.
+  await find(page, 'siding');
+  await expect(cell(page, 'Engine bay, dust')).toContainText('5 %');
+  await page.getByRole('button', { name: 'Siding All-purpose: one rung stronger' }).click();
+  await expect(cell(page, 'Arches, sprayed, grime')).toContainText('was 1:10');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cell(page, 'Arches, sprayed, grime')).not.toContainText('was');
+
+  // A reload finds the draft where it was left.
+  await page.goto('/recipes?find=lower&drafts=yes');
+  await expect(cell(page, 'Lower sides, caked')).toContainText('1:10');
+});
+
+test('two managers at once: the second sees both, and chooses', async ({ page, browser, shop }) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.goto('/crew');
+  await page.goto('/recipes?find=tyres');
+  const other = await (await browser.newContext({ baseURL: shop.address })).newPage();
+  await other.goto('/');
+  await signIn(other, 'Hester Quill');
+  await other.goto('/recipes?find=tyres');
+  await expect(cell(other, 'Tyres, heavy')).toContainText('1:5');
+  // The second hears nothing of the first: their book stays as it was.
+  await other.route('**/api/recipes', (route) =>
+    route.request().method() === 'GET' ? route.abort() : route.continue(),
+  );
+  await cell(page, 'Tyres, heavy').focus();
+  await page.keyboard.press('-');
+  await expect(cell(page, 'Tyres, heavy')).toContainText('1:6');
+  await cell(other, 'Tyres, heavy').focus();
+  await other.keyboard.press('+');
+  const dialog = other.getByRole('dialog', { name: 'Someone else was quicker' });
+  await expect(dialog).toContainText('Tyres, heavy: 1:6 to 1:4');
+  await other.unroute('**/api/recipes');
+  await dialog.getByRole('button', { name: 'Keep mine' }).click();
+  await expect(cell(other, 'Tyres, heavy')).toContainText('1:4');
+  await expect(cell(page, 'Tyres, heavy')).toContainText('1:4');
+});
+
+test('a recipe is written from a label’s first draft, and a step is taken from what was noted', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.goto('/recipes/new');
+  await page.getByRole('button', { name: 'Keep as a draft' }).click();
+  await expect(page.getByText('Product is missing.')).toBeVisible();
+  await expect(
+    page.getByText('Recipe name is missing').or(page.getByText('Recipe name is empty')),
+  ).toBeVisible();
+  await choose(page, 'Product', 'Orchard Pre-wash');
+  await choose(page, 'Vessel', 'Pump sprayer, bay 1');
+  await expect(page.getByLabel('Strength at dust')).toHaveValue('1:50');
+  await expect(page.getByLabel('Strength at caked')).toHaveValue('1:20');
+  await page.getByLabel('Recipe name').fill('Rear doors');
+  await page.getByLabel('Rate, ml per m²').fill('lots');
+  await page.getByRole('button', { name: 'Keep as a draft' }).click();
+  await expect(page.getByText(/Type ml to the square metre/)).toBeVisible();
+  await page.getByLabel('Rate, ml per m²').fill('50');
+  await page.getByRole('button', { name: 'Keep as a draft' }).click();
+  await expect(page.getByRole('heading', { name: 'Rear doors' })).toBeVisible();
+  await expect(page.getByText('It was never published: the crew does not see it.')).toBeVisible();
+
+  await page.goto('/recipes/1');
+  await page.getByRole('button', { name: 'Draft 1:25' }).click();
+  await expect(page.getByText('It is in the draft.')).toBeVisible();
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 700 }, hasTouch: true });
+
+  test('use and soil, and all else follows; one tap leaves the recipe', async ({ page }) => {
+    await page.goto('/');
+    await signIn(page, 'Bram Addy');
+    await choose(page, 'Recipe', /Snow foam, all over/);
+    await page.getByRole('radio', { name: /3 heavy/ }).click();
+    await expect(page.getByTestId('reading-water')).toHaveText(/^772 ?ml$/);
+    await expect(page.getByTestId('reading-product')).toHaveText(/^128 ?ml$/);
+    await expect(page.getByText('Dial at half')).toBeVisible();
+    await page.keyboard.press('ArrowDown', { delay: 60 });
+    await expect(page.getByRole('radio', { name: /4 caked/ })).toBeChecked();
+    await expect(page.getByTestId('reading-product')).toHaveText(/^150 ?ml$/);
+    await page.getByRole('button', { name: 'Leave the recipe' }).click();
+    await expect(page.getByText('Left Snow foam, all over, caked.')).toBeVisible();
+    await page.getByLabel('Strength', { exact: true }).fill('1:8');
+    await expect(page.getByTestId('reading-product')).toHaveText(/^100 ?ml$/);
+    await page.getByRole('button', { name: /^Pour 100 ml/ }).click();
+    await page
+      .getByRole('link', { name: /^B-\d+$/ })
+      .first()
+      .click();
+    await expect(page.getByText(/left Snow foam, all over, caked, version 1/)).toBeVisible();
+  });
+
+  test('a card’s code leads to the recipe; one that is no longer published says what would work', async ({
+    page,
+  }) => {
+    await page.goto('/');
+    await signIn(page, 'Bram Addy');
+    await page.goto('/r/R-1');
+    await page.getByRole('link', { name: 'Mix it' }).click();
+    await expect(page.getByTestId('reading-product')).toHaveText(/^37 ?ml$/);
+    await page.goto('/r/R-99');
+    await expect(page.getByText(/It may be a draft/)).toBeVisible();
+    await page.goto('/bench?recipe=99');
+    await expect(page.getByText('This recipe is not published, or no longer.')).toBeVisible();
+  });
+
+  test('half and half: the soil before, and what came of it', async ({ page }) => {
+    await page.goto('/');
+    await signIn(page, 'Bram Addy');
+    await page.goto('/recipes/trials');
+    await page.getByRole('button', { name: 'Lay them on' }).click();
+    await expect(page.getByText(/Left half: Strength is empty/)).toBeVisible();
+    for (const [side, strength] of [
+      ['left', '1:10'],
+      ['right', '1:12'],
+    ] as const) {
+      await choose(page, `Product, ${side}`, 'Lime Kiln Foam');
+      await page.getByLabel(`Strength, ${side}`).fill(strength);
+    }
+    await page.getByRole('button', { name: 'Lay them on' }).click();
+    const now = page.getByRole('region', { name: 'On the panel now' });
+    await expect(now.getByText('Bonnet, grime')).toBeVisible();
+    await now.getByRole('combobox', { name: 'Cleaner' }).first().click();
+    await page.getByRole('option', { name: 'left came cleaner' }).click();
+    await now.getByLabel('Note').first().fill('Near side');
+    await now.getByRole('button', { name: 'Keep what came of it' }).first().click();
+    await expect(
+      page.getByRole('region', { name: 'What came of them' }).getByText('Near side'),
+    ).toBeVisible();
+  });
+});
