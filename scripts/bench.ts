@@ -16,6 +16,7 @@ import { Books, type Queryable } from '../server/db/books.ts';
 import { noLabelPrinter } from '../server/devices/labelPrinter.ts';
 import { bookDraw, containerMovements, pourGround } from '../server/ledger/queries.ts';
 import { serve } from '../server/serve.ts';
+import { bookTimes } from './benchBook.ts';
 import { keyTimes } from './benchKeys.ts';
 import { ROOT } from './sources.ts';
 
@@ -51,6 +52,7 @@ try {
   });
   await pouring(address, books);
   await typing(address);
+  await reading(address, books);
   await stop();
   await growing();
   firstScreen();
@@ -125,6 +127,27 @@ function spreading(): void {
     '200,000 draws in typed arrays / kept as objects',
     `${(typed / listed).toFixed(2)} x`,
     `${typed.toFixed(0)} ms, ${listed.toFixed(0)} ms`,
+  );
+}
+
+/** A book of 300 recipes against one of 3: the first row on the screen, a scroll, and a step in a cell. */
+async function reading(address: string, books: Books): Promise<void> {
+  const few = await bookTimes(address, books, 3);
+  const many = await bookTimes(address, books, 300);
+  say(
+    'first row of a book of 300 recipes / of 3',
+    `${(many.firstRowMs / few.firstRowMs).toFixed(2)} x`,
+    `${many.firstRowMs.toFixed(0)} ms, ${few.firstRowMs.toFixed(0)} ms`,
+  );
+  say(
+    'a scroll in a book of 300, 95th percentile / one frame',
+    `${(many.scrollMs / FRAME_MS).toFixed(2)} x`,
+    `${many.scrollMs.toFixed(1)} ms of work; with 3 ${few.scrollMs.toFixed(1)} ms`,
+  );
+  say(
+    'a key in a cell of a book of 300, 95th percentile / one frame',
+    `${(many.keyMs / FRAME_MS).toFixed(2)} x`,
+    `${many.keyMs.toFixed(1)} ms of work; with 3 ${few.keyMs.toFixed(1)} ms`,
   );
 }
 

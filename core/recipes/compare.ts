@@ -4,10 +4,9 @@ import { SOIL_KIND_NAMES, SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '../soi
 import { ZONE_NAMES } from '../soil/zones.ts';
 import { formatStrength } from '../strength/formatStrength.ts';
 import { fractionOf } from '../strength/strength.ts';
-import { formatDuration } from '../units/duration.ts';
+import { dwellInWords } from './dwellWords.ts';
 import {
   AGITATION_NAMES,
-  type CellDwell,
   cellAt,
   DIRECTION_NAMES,
   type MixCell,
@@ -98,14 +97,6 @@ const inWords = (cell: RecipeCell): string =>
       ? `not for this: ${cell.instead.trim()}`
       : 'not for this'
     : formatStrength(cell.strength);
-
-/** A dwell as it is read on a card: `3 min to 5 min, not under 1 min`. */
-export function dwellInWords(dwell: CellDwell | null): string {
-  if (!dwell) return none;
-  const { shortestS, fromS, toS } = dwell;
-  const range = fromS === toS ? formatDuration(fromS) : `${formatDuration(fromS)} to ${formatDuration(toS)}`;
-  return shortestS < fromS ? `${range}, not under ${formatDuration(shortestS)}` : range;
-}
 
 function compareFacts(before: Recipe, after: Recipe, ground: CompareGround): Difference[] {
   const list = <T extends string>(values: readonly T[], names: Record<T, string>, all: string) =>

@@ -5,7 +5,7 @@ import type { Vessel } from '#contract/ware.ts';
 import { contentsOf } from '#core/mixing/contents.ts';
 import { careInWords, HAZARD_NAMES } from '#core/products/record.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
-import { dwellInWords } from '#core/recipes/compare.ts';
+import { dwellInWords } from '#core/recipes/dwellWords.ts';
 import { groundOf } from '#core/recipes/ground.ts';
 import { judgeCell } from '#core/recipes/judge.ts';
 import { AGITATION_NAMES, DIRECTION_NAMES, RINSE_NAMES } from '#core/recipes/recipe.ts';

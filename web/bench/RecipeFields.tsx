@@ -2,7 +2,7 @@ import { RadioGroup } from 'radix-ui';
 import { memo } from 'react';
 import { Link } from 'react-router';
 import { USE_NAMES } from '#core/products/uses.ts';
-import { dwellInWords } from '#core/recipes/compare.ts';
+import { dwellInWords } from '#core/recipes/dwellWords.ts';
 import { AGITATION_NAMES, DIRECTION_NAMES, RINSE_NAMES } from '#core/recipes/recipe.ts';
 import { SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';

@@ -1,4 +1,3 @@
-import { Popover } from 'radix-ui';
 import { type KeyboardEvent, memo, useMemo } from 'react';
 import { Link } from 'react-router';
 import type { RecipeRow } from '#contract/recipes.ts';
@@ -61,24 +60,22 @@ export const BookLineOf = memo(function BookLineOf(props: Props) {
         );
         const shown = open?.soil === soil;
         return (
-          <Popover.Root key={soil} open={shown} onOpenChange={(to) => !to && edit(row, null)}>
-            <Popover.Anchor asChild>
-              <div
-                role="gridcell"
-                id={cellId(row.id, soil)}
-                aria-label={`${recipe.name}, ${SOIL_NAMES[soil]}`}
-                tabIndex={active === soil ? 0 : -1}
-                className={`-mx-1.5 -my-1 min-w-0 px-1.5 py-1 ${manager ? 'cursor-pointer' : ''}`}
-                onFocus={() => props.focus(row, soil)}
-                onKeyDown={(event) => !shown && onKey(props, soil, cell, event)}
-                onDoubleClick={() => manager && edit(row, { soil, begun: null })}
-              >
-                <span className="caps mb-0.5 block text-muted lg:hidden">{SOIL_NAMES[soil]}</span>
-                {face}
-              </div>
-            </Popover.Anchor>
+          <div
+            key={soil}
+            role="gridcell"
+            id={cellId(row.id, soil)}
+            aria-label={`${recipe.name}, ${SOIL_NAMES[soil]}`}
+            tabIndex={active === soil ? 0 : -1}
+            className={`-mx-1.5 -my-1 min-w-0 px-1.5 py-1 ${manager ? 'cursor-pointer' : ''}`}
+            onFocus={() => props.focus(row, soil)}
+            onKeyDown={(event) => !shown && onKey(props, soil, cell, event)}
+            onDoubleClick={() => manager && edit(row, { soil, begun: null })}
+          >
+            <span className="caps mb-0.5 block text-muted lg:hidden">{SOIL_NAMES[soil]}</span>
+            {face}
             {shown && (
               <CellEditor
+                anchor={cellId(row.id, soil)}
                 recipe={recipe}
                 cell={cell}
                 of={of}
@@ -87,7 +84,7 @@ export const BookLineOf = memo(function BookLineOf(props: Props) {
                 close={() => edit(row, null)}
               />
             )}
-          </Popover.Root>
+          </div>
         );
       })}
     </div>

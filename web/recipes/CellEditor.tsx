@@ -1,5 +1,5 @@
 import { Popover } from 'radix-ui';
-import { type FormEvent, useId, useState } from 'react';
+import { type FormEvent, type RefObject, useId, useMemo, useState } from 'react';
 import { findingInWords } from '#core/recipes/judge.ts';
 import type { Recipe, RecipeCell } from '#core/recipes/recipe.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
@@ -12,6 +12,8 @@ import { type CellTyped, readCell, typedCell } from './cellTyped.ts';
 import { type Grounded, judgedAt } from './judged.ts';
 
 type Props = {
+  /** The id of the cell it opens beside. */
+  anchor: string;
   recipe: Recipe;
   cell: RecipeCell;
   of: Grounded;
@@ -23,22 +25,29 @@ type Props = {
 
 /** A cell to be changed where it stands: Enter keeps it as a draft, Escape leaves it as it was. */
 export function CellEditor(props: Props) {
+  const at = useMemo(() => ({ current: document.getElementById(props.anchor) }), [props.anchor]);
   return (
-    <Popover.Portal>
-      <Popover.Content
-        side="bottom"
-        align="start"
-        sideOffset={2}
-        collisionPadding={12}
-        onOpenAutoFocus={(event) => {
-          event.preventDefault();
-          document.querySelector<HTMLInputElement>('[data-first-field]')?.focus();
-        }}
-        className="z-20 w-[min(26rem,92vw)] rounded-[2px] border-2 border-ink bg-raised p-4"
-      >
-        <CellForm {...props} />
-      </Popover.Content>
-    </Popover.Portal>
+    <Popover.Root open onOpenChange={(open) => !open && props.close()}>
+      <Popover.Anchor virtualRef={at as RefObject<HTMLElement>} />
+      <Popover.Portal>
+        <Popover.Content
+          side="bottom"
+          align="start"
+          sideOffset={2}
+          collisionPadding={12}
+          onOpenAutoFocus={(event) => {
+            event.preventDefault();
+            document.querySelector<HTMLInputElement>('[data-first-field]')?.focus();
+          }}
+          onCloseAutoFocus={(event) => event.preventDefault()}
+          // Keys typed here are the editor's, not the grid's that it stands in.
+          onKeyDown={(event) => event.key !== 'Escape' && event.stopPropagation()}
+          className="z-20 max-h-[var(--radix-popover-content-available-height)] w-[min(30rem,94vw)] overflow-auto rounded-[2px] border-2 border-ink bg-raised p-4"
+        >
+          <CellForm {...props} />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }
 
@@ -74,27 +83,22 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
       </p>
       {typed.kind === 'mix' ? (
         <>
-          <TypedField
-            label={recipe.onPanel ? 'Strength on the panel' : 'Strength'}
-            value={typed.strength}
-            data-first-field
-            onFocus={(event) => begun === null && event.currentTarget.select()}
-            onChange={(event) => set({ strength: event.target.value })}
-            error={shown('strength') || (strengthFault && <Refusal problem={strengthFault} />)}
-            hint={
-              judged?.ok
-                ? draw
-                  ? `${formatPercent(judged.value.bottle)} in the bottle, ${draw.known === 'never' ? 'about ' : ''}${formatPercent(judged.value.panel)} on the panel`
-                  : formatPercent(judged.value.bottle)
-                : 'Such as 1:12, 4% or 30 ml/l'
-            }
-          />
-          {draw?.known === 'never' && (
-            <Watch word="Draw never measured.">
-              The panel figure is what cannons usually draw. Measure it in Rigs.
-            </Watch>
-          )}
-          <div className="grid grid-cols-2 gap-3">
+          <div className="grid grid-cols-[1.3fr_1fr_0.8fr] items-start gap-3">
+            <TypedField
+              label={recipe.onPanel ? 'Strength on the panel' : 'Strength'}
+              value={typed.strength}
+              data-first-field
+              onFocus={(event) => begun === null && event.currentTarget.select()}
+              onChange={(event) => set({ strength: event.target.value })}
+              error={shown('strength') || (strengthFault && <Refusal problem={strengthFault} />)}
+              hint={
+                judged?.ok
+                  ? draw
+                    ? `${formatPercent(judged.value.bottle)} in the bottle, ${draw.known === 'never' ? 'about ' : ''}${formatPercent(judged.value.panel)} on the panel`
+                    : formatPercent(judged.value.bottle)
+                  : 'Such as 1:12, 4% or 30 ml/l'
+              }
+            />
             <TypedField
               label="Dwell"
               value={typed.dwell}
@@ -110,6 +114,11 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
               error={shown('shortest')}
             />
           </div>
+          {draw?.known === 'never' && (
+            <Watch word="Draw never measured.">
+              The panel figure is what cannons usually draw. Measure it in Rigs.
+            </Watch>
+          )}
           {dwellFault && <Refusal problem={dwellFault} />}
           {findings.map((finding) => {
             const { what, remedy } = findingInWords(finding, of.ground);

@@ -1,96 +1,128 @@
+import type { ReactNode } from 'react';
 import { formatMoney } from '#core/planning/cost.ts';
 import { findingInWords } from '#core/recipes/judge.ts';
 import { OUTCOME_NAMES, tallyOf } from '#core/recipes/outcomes.ts';
-import type { CellDwell, Recipe } from '#core/recipes/recipe.ts';
+import type { CellDwell, MixCell, Recipe, RecipeCell } from '#core/recipes/recipe.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatPercent, shortStrength } from '#core/strength/formatStrength.ts';
 import { formatDuration, formatDurationRange } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
-import { Ledger } from '../ui/Ledger.tsx';
 import { type Grounded, judgedAt, minorPerVehicle, takes } from './judged.ts';
-import { ladderRange, MiniLadder } from './MiniLadder.tsx';
+import { type LadderRange, ladderRange, MiniLadder } from './MiniLadder.tsx';
 import type { BookGround } from './useBook.ts';
 
+type Props = { recipe: Recipe; of: Grounded; book: BookGround; recipeId: number };
+
+const COLUMNS =
+  'grid grid-cols-[5.5rem_minmax(0,1fr)_auto] gap-x-4 xl:gap-x-3 xl:grid-cols-[4.5rem_minmax(7.5rem,1fr)_4.4rem_7.4rem_4.6rem_minmax(4.6rem,0.6fr)]';
+
 /** What a recipe says level by level: strength with its place on the ladder, dwell, what a vehicle takes and costs. */
-export function RecipeLevels(props: { recipe: Recipe; of: Grounded; book: BookGround; recipeId: number }) {
-  const { recipe, of, book, recipeId } = props;
-  const { shop } = useSession();
+export function RecipeLevels(props: Props) {
+  const { recipe, of } = props;
   const range = ladderRange(recipe, of.ground);
-  const mix = takes(recipe, of);
+  const heads = [
+    'Soil',
+    'Strength',
+    of.ground.draw ? 'On the panel' : 'Share',
+    'Dwell',
+    'A vehicle',
+    'Noted',
+  ];
   return (
     <section aria-label="Soil levels">
-      <Ledger
-        head={['Soil', 'Strength', of.ground.draw ? 'On the panel' : 'Share', 'Dwell', 'A vehicle', 'Noted']}
-        right={[4]}
-        rows={recipe.cells.map((cell) => {
-          const name = (
-            <span key="soil" className="whitespace-nowrap">
+      <div className={`${COLUMNS} hidden border-t-2 border-ink py-1.5 xl:grid`}>
+        {heads.map((head) => (
+          <span key={head} className="caps text-muted">
+            {head}
+          </span>
+        ))}
+      </div>
+      <ul className="border-t border-ink max-xl:border-t-2">
+        {recipe.cells.map((cell) => (
+          <li
+            key={cell.soil}
+            className={`${COLUMNS} ruled items-start gap-y-1 border-faint py-2 leading-snug`}
+          >
+            <span className="whitespace-nowrap">
               {cell.soil} {SOIL_NAMES[cell.soil]}
             </span>
-          );
-          if (cell.kind === 'not') {
-            const instead = (
-              <span key="instead" className="text-muted">
-                {cell.instead || 'not for this'}
-              </span>
-            );
-            return { key: cell.soil, cells: [name, instead, '', '', '', ''] };
-          }
-          const judged = judgedAt(cell, recipe, of);
-          const minor = minorPerVehicle(recipe, cell, book);
-          const productUl = mix && judged.ok ? Math.round(mix.ul * judged.value.bottle) : null;
-          const tally = tallyOf(book.noted(recipeId, cell.soil));
-          return {
-            key: cell.soil,
-            cells: [
-              name,
-              <div key="strength" className="w-40">
-                <span className="reading text-[1.2rem]">{shortStrength(cell.strength)}</span>
-                {judged.ok && (
-                  <MiniLadder range={range} ground={of.ground} mark={judged.value.bottle} was={null} />
-                )}
-                {!judged.ok && <p className="text-[0.94rem] text-stop">{judged.reason}</p>}
-                {judged.ok &&
-                  judged.value.findings.map((finding) => (
-                    <p key={finding} className="mt-1 flex gap-1.5 text-[0.94rem] leading-tight">
-                      <span aria-hidden className="hatch w-1 shrink-0" />
-                      <span>
-                        {findingInWords(finding, of.ground).what} {cell.reason || 'It needs a reason.'}
-                      </span>
-                    </p>
-                  ))}
-              </div>,
-              <span key="share" className="reading whitespace-nowrap">
-                {judged.ok
-                  ? `${of.ground.draw?.known === 'never' ? 'about ' : ''}${formatPercent(judged.value.panel)}`
-                  : '–'}
-              </span>,
-              <DwellOf key="dwell" dwell={cell.dwell} />,
-              <span key="cost" className="whitespace-nowrap">
-                {productUl === null ? '–' : formatVolume(productUl, shop.units)}
-                {minor !== null && (
-                  <span className="block font-normal text-muted">{formatMoney(minor, shop.currency)}</span>
-                )}
-              </span>,
-              tally.counts.map(({ kind, n }) => `${n} ${OUTCOME_NAMES[kind]}`).join(', ') || '–',
-            ],
-          };
-        })}
-        empty=""
-      />
+            <LevelOf {...props} cell={cell} range={range} />
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }
 
+function LevelOf(props: Props & { cell: RecipeCell; range: LadderRange }) {
+  const { cell } = props;
+  if (cell.kind === 'mix') return <MixOf {...props} cell={cell} />;
+  return <span className="col-span-2 text-muted xl:col-span-5">{cell.instead || 'not for this'}</span>;
+}
+
+function MixOf({ recipe, of, book, recipeId, cell, range }: Props & { cell: MixCell; range: LadderRange }) {
+  const { shop } = useSession();
+  const judged = judgedAt(cell, recipe, of);
+  const mix = takes(recipe, of);
+  const minor = minorPerVehicle(recipe, cell, book);
+  const productUl = mix && judged.ok ? Math.round(mix.ul * judged.value.bottle) : null;
+  const tally = tallyOf(book.noted(recipeId, cell.soil));
+  return (
+    <>
+      <div className="min-w-0">
+        <span className="reading text-[1.2rem]">{shortStrength(cell.strength)}</span>
+        {judged.ok ? (
+          <MiniLadder range={range} ground={of.ground} mark={judged.value.bottle} was={null} />
+        ) : (
+          <p className="text-[0.94rem] text-stop">{judged.reason}</p>
+        )}
+        {judged.ok &&
+          judged.value.findings.map((finding) => (
+            <p key={finding} className="mt-1 flex gap-1.5 text-[0.94rem] leading-tight">
+              <span aria-hidden className="hatch w-1 shrink-0" />
+              <span>
+                {findingInWords(finding, of.ground).what} {cell.reason || 'It needs a reason.'}
+              </span>
+            </p>
+          ))}
+      </div>
+      <span className="reading whitespace-nowrap max-xl:text-right">
+        {judged.ok
+          ? `${of.ground.draw?.known === 'never' ? 'about ' : ''}${formatPercent(judged.value.panel)}`
+          : '–'}
+      </span>
+      <Small>
+        <DwellOf dwell={cell.dwell} />
+      </Small>
+      <span className="reading whitespace-nowrap max-xl:text-right">
+        {productUl === null ? '–' : formatVolume(productUl, shop.units)}
+        {minor !== null && (
+          <span className="block font-normal text-muted">{formatMoney(minor, shop.currency)}</span>
+        )}
+      </span>
+      {tally.of > 0 && (
+        <Small>{tally.counts.map(({ kind, n }) => `${n} ${OUTCOME_NAMES[kind]}`).join(', ')}</Small>
+      )}
+    </>
+  );
+}
+
+/** On a narrow screen the rest of a level stands under its strength. */
+const Small = ({ children }: { children: ReactNode }) => (
+  <span className="max-xl:col-start-2">{children}</span>
+);
+
 function DwellOf({ dwell }: { dwell: CellDwell | null }) {
   if (!dwell) return '–';
   return (
-    <span className="whitespace-nowrap">
+    <>
       <span className="reading">{formatDurationRange(dwell.fromS, dwell.toS)}</span>
       {dwell.shortestS < dwell.fromS && (
-        <span className="block text-[0.94rem] text-muted">not under {formatDuration(dwell.shortestS)}</span>
+        <span className="text-[0.94rem] text-muted xl:block">
+          <span className="xl:hidden">, </span>not under {formatDuration(dwell.shortestS)}
+        </span>
       )}
-    </span>
+    </>
   );
 }

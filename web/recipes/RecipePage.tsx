@@ -87,7 +87,7 @@ function RecipeFacts({ row, book, manager }: { row: RecipeRow; book: BookGround;
     >
       {row.retired && <p className="mb-3 font-bold">Retired: nobody mixes by it. Its history stays.</p>}
       {row.draft && <DraftNote row={row} />}
-      <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="flex flex-col gap-8">
           <RecipeLevels recipe={recipe} of={of} book={book} recipeId={row.id} />
           <Suggestions row={row} of={of} book={book} manager={manager} />

@@ -1,5 +1,5 @@
 import type { RecipeRow } from '#contract/recipes.ts';
-import { dwellInWords } from '#core/recipes/compare.ts';
+import { dwellInWords } from '#core/recipes/dwellWords.ts';
 import { judgeCell } from '#core/recipes/judge.ts';
 import { OUTCOME_NAMES, type Suggestion, suggestStep, tallyOf } from '#core/recipes/outcomes.ts';
 import { cellAt, type MixCell } from '#core/recipes/recipe.ts';
