@@ -1,11 +1,6 @@
 import type { InferType } from 'yup';
 import { exactly, line, oneOf, pin, rowId, shopDay, yes } from './fields.ts';
-
-export const ROLES = ['technician', 'lead', 'manager'] as const;
-export type Role = (typeof ROLES)[number];
-
-/** Whether a role may do what another role may. */
-export const atLeast = (role: Role, needed: Role): boolean => ROLES.indexOf(role) >= ROLES.indexOf(needed);
+import { ROLES, type Role } from './roles.ts';
 
 export const personBody = exactly({ name: line('Name', 40), role: oneOf('Role', ROLES), pin: pin() });
 

@@ -1,4 +1,4 @@
-import type { Role } from '#contract/people.ts';
+import type { Role } from '#contract/roles.ts';
 
 /** The made-up staff of Limepit Lane. Their PINs are shown on the demo's own sign-in page. */
 export const people: { name: string; role: Role; pin: string }[] = [

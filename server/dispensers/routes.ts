@@ -13,7 +13,7 @@ import {
   tipPatch,
 } from '#contract/dispensers.ts';
 import { nothing } from '#contract/ledger.ts';
-import { atLeast } from '#contract/people.ts';
+import { atLeast } from '#contract/roles.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { parseCookie } from 'cookie';
 import type { Request, RequestHandler, Response } from 'express';
-import { atLeast, type Role } from '#contract/people.ts';
+import { atLeast, type Role } from '#contract/roles.ts';
 import type { House } from '../house.ts';
 import { HttpProblem } from './problems.ts';
 

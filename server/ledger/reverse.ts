@@ -1,4 +1,4 @@
-import { atLeast } from '#contract/people.ts';
+import { atLeast } from '#contract/roles.ts';
 import { reversePostings } from '#core/stock/postings.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing } from '../http/problems.ts';

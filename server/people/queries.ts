@@ -1,4 +1,5 @@
-import type { Person, PersonPatch, Role } from '#contract/people.ts';
+import type { Person, PersonPatch } from '#contract/people.ts';
+import type { Role } from '#contract/roles.ts';
 import type { Queryable } from '../db/books.ts';
 
 const PERSON = `id, name, role, retired_at IS NOT NULL AS retired, revision`;

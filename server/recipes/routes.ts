@@ -1,5 +1,4 @@
 import { Router } from 'express';
-import { atLeast } from '#contract/people.ts';
 import {
   draftsBody,
   publishBody,
@@ -8,6 +7,7 @@ import {
   recipeBody,
   recipePatch,
 } from '#contract/recipes.ts';
+import { atLeast } from '#contract/roles.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { change, command, revised } from '../http/commands.ts';

@@ -1,4 +1,5 @@
-import type { Role, SignInName } from '#contract/people.ts';
+import type { SignInName } from '#contract/people.ts';
+import type { Role } from '#contract/roles.ts';
 import type { Queryable } from '../db/books.ts';
 
 export function signInNames(db: Queryable): Promise<Omit<SignInName, 'demoPin'>[]> {

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { careInWords, HAZARD_NAMES } from '#core/products/record.ts';
 import { useBench } from '../bench/benchDraft.ts';
 import { productsQuery } from '../state/queries.ts';
-import { sheetPath } from '../stock/product/SheetFile.tsx';
+import { sheetPath } from '../stock/product/sheetPath.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Refusal } from '../ui/Refusal.tsx';

@@ -6,7 +6,7 @@ import { careInWords, HAZARD_NAMES, suitsVessel } from '#core/products/record.ts
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { shopNow } from '../state/clock.ts';
-import { sheetPath } from '../stock/product/SheetFile.tsx';
+import { sheetPath } from '../stock/product/sheetPath.ts';
 import { dayInWords, dayOf } from '../ui/dates.ts';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { RinsedButton } from './RinsedButton.tsx';

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { atLeast } from '#contract/people.ts';
+import { atLeast } from '#contract/roles.ts';
 import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { useSession } from '../app/session.tsx';
 import { ButtonLink } from '../ui/Button.tsx';

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { atLeast, type SignOff } from '#contract/people.ts';
+import type { SignOff } from '#contract/people.ts';
+import { atLeast } from '#contract/roles.ts';
 import { useSession } from '../app/session.tsx';
 import { shopNow } from '../state/clock.ts';
 import {

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { atLeast, type Role } from '#contract/people.ts';
+import { atLeast, type Role } from '#contract/roles.ts';
 import { useSession } from '../app/session.tsx';
 import { peopleQuery } from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
-import { atLeast, type Person, personBody, personPatch, ROLES, type Role } from '#contract/people.ts';
+import { type Person, personBody, personPatch } from '#contract/people.ts';
+import { atLeast, ROLES, type Role } from '#contract/roles.ts';
 import { useSession } from '../app/session.tsx';
 import { peopleQuery } from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';

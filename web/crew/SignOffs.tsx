@@ -1,7 +1,8 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { atLeast, type Person, type SignOff } from '#contract/people.ts';
+import type { Person, SignOff } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
+import { atLeast } from '#contract/roles.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { shopNow } from '../state/clock.ts';

@@ -9,8 +9,8 @@ import {
   useState,
 } from 'react';
 import { useSearchParams } from 'react-router';
-import { atLeast } from '#contract/people.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
+import { atLeast } from '#contract/roles.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
 import { useSession } from '../app/session.tsx';

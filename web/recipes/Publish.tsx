@@ -1,8 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { atLeast } from '#contract/people.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
+import { atLeast } from '#contract/roles.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { compareRecipes, differenceInWords } from '#core/recipes/compare.ts';
 import { mayPublish } from '#core/recipes/judge.ts';

@@ -1,8 +1,8 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { atLeast } from '#contract/people.ts';
 import { contentOf, type RecipeRow } from '#contract/recipes.ts';
+import { atLeast } from '#contract/roles.ts';
 import { FILM_NAMES, USE_NAMES } from '#core/products/uses.ts';
 import { AGITATION_NAMES, DIRECTION_NAMES, type Recipe, RINSE_NAMES } from '#core/recipes/recipe.ts';
 import { SOIL_KIND_NAMES } from '#core/soil/soil.ts';

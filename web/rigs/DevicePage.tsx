@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useParams, useSearchParams } from 'react-router';
-import { atLeast } from '#contract/people.ts';
 import { type Device, type DeviceKind, deviceBody, devicePatch } from '#contract/rigs.ts';
+import { atLeast } from '#contract/roles.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { formatFlow, parseFlow } from '#core/units/flow.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
-import { atLeast } from '#contract/people.ts';
 import { type Calibration, type MeasuredDraw, SOURCE_NAMES } from '#contract/rigs.ts';
+import { atLeast } from '#contract/roles.ts';
 import type { Vessel } from '#contract/ware.ts';
 import { UNMEASURED_DRAW } from '#core/delivery/draw.ts';
 import { formatFlow } from '#core/units/flow.ts';

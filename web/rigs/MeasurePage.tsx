@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
-import { atLeast } from '#contract/people.ts';
+import { atLeast } from '#contract/roles.ts';
 import { type MeasureRow, measureBody, measurePatch } from '#contract/ware.ts';
 import { MEASURE_KINDS, MEASURE_OUTLINES, type MeasureKind } from '#core/mixing/outlines.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { atLeast } from '#contract/people.ts';
+import { atLeast } from '#contract/roles.ts';
 import type { Vessel } from '#contract/ware.ts';
 import { type SprayOutput, sprayOutput } from '#core/delivery/output.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';

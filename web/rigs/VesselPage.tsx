@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
-import { atLeast } from '#contract/people.ts';
+import { atLeast } from '#contract/roles.ts';
 import { type Vessel, vesselBody, vesselPatch } from '#contract/ware.ts';
 import { VESSEL_KINDS, VESSEL_OUTLINES, type VesselKind } from '#core/mixing/outlines.ts';
 import { isSuction } from '#core/products/record.ts';

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { atLeast } from '#contract/people.ts';
+import { atLeast } from '#contract/roles.ts';
 import type { Shop } from '#contract/shop.ts';
 import { PLACE_KINDS, type Place, placeBody } from '#contract/ware.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';

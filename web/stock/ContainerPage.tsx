@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
-import { atLeast } from '#contract/people.ts';
+import { atLeast } from '#contract/roles.ts';
 import type { Container } from '#contract/ware.ts';
 import { CONTAINER_OUTLINES } from '#core/mixing/outlines.ts';
 import { formatMoney } from '#core/planning/cost.ts';

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { memo, useState } from 'react';
 import { Link } from 'react-router';
-import { atLeast } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
+import { atLeast } from '#contract/roles.ts';
 import type { Container } from '#contract/ware.ts';
 import { CONTAINER_OUTLINES } from '#core/mixing/outlines.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';

@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Line } from '#contract/dispensers.ts';
-import { atLeast } from '#contract/people.ts';
+import { atLeast } from '#contract/roles.ts';
 import { mayDispense } from '#core/delivery/mayDispense.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';

@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Line, LineCheck, Tip } from '#contract/dispensers.ts';
-import { atLeast } from '#contract/people.ts';
+import { atLeast } from '#contract/roles.ts';
 import { SUSPECT_WORDS } from '#core/delivery/dispenserLine.ts';
 import { streaksIfStrong } from '#core/delivery/mayDispense.ts';
 import { ratioOfTip } from '#core/delivery/meteringTip.ts';

@@ -1,8 +1,8 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
-import { atLeast } from '#contract/people.ts';
 import { MOST_RUNS } from '#contract/rigs.ts';
+import { atLeast } from '#contract/roles.ts';
 import type { Vessel } from '#contract/ware.ts';
 import { drawOf } from '#core/delivery/drainTest.ts';
 import { isSuction } from '#core/products/record.ts';

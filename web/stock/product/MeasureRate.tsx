@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { atLeast } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
+import { atLeast } from '#contract/roles.ts';
 import { measuredRate, RATE_TARGETS, type RateTarget } from '#core/delivery/output.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';

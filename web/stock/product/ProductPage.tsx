@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
-import { atLeast } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
+import { atLeast } from '#contract/roles.ts';
 import { patch } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain, containersQuery, rowQuery } from '../../state/queries.ts';

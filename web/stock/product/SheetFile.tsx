@@ -1,16 +1,13 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRef } from 'react';
-import { atLeast } from '#contract/people.ts';
 import { type Product, SHEET_TYPES } from '#contract/products.ts';
+import { atLeast } from '#contract/roles.ts';
 import { attach } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain } from '../../state/queries.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
-
-/** Where a product's safety data sheet is opened. */
-export const sheetPath = (product: Pick<Product, 'id' | 'sheet'>): string =>
-  `/api/products/${product.id}/sheets/${product.sheet?.id}`;
+import { sheetPath } from './sheetPath.ts';
 
 /** The safety data sheet: opened in one tap; a manager attaches it, or a newer one. */
 export function SheetFile({ product }: { product: Product }) {
