@@ -63,6 +63,7 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
   const { cell: read, refusals } = readCell(typed, cell, { shop, product: of.product });
   const judged = read?.kind === 'mix' ? judgedAt(read, recipe, of) : null;
   const findings = judged?.ok ? judged.value.findings : [];
+  const outside = findings.map((finding) => findingInWords(finding, of.ground));
   const dwellFault = judged && !judged.ok && judged.code.startsWith('dwell') ? judged : null;
   const strengthFault = judged && !judged.ok && !dwellFault ? judged : null;
   const submit = (event: FormEvent) => {
@@ -120,14 +121,9 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
             </Watch>
           )}
           {dwellFault && <Refusal problem={dwellFault} />}
-          {findings.map((finding) => {
-            const { what, remedy } = findingInWords(finding, of.ground);
-            return (
-              <Watch key={finding} word={what}>
-                {remedy}
-              </Watch>
-            );
-          })}
+          {outside.length > 0 && (
+            <Watch word={outside.map((o) => o.what).join(' ')}>{outside.at(-1)?.remedy}</Watch>
+          )}
           {(findings.length > 0 || typed.reason !== '') && (
             <TypedField
               label="Reason, stays to be seen"
@@ -147,21 +143,21 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
           onChange={(event) => set({ instead: event.target.value })}
         />
       )}
-      <label htmlFor={ticked} className="flex min-h-12 items-center gap-3">
-        <input
-          id={ticked}
-          type="checkbox"
-          className="size-5 accent-ink"
-          checked={typed.kind === 'not'}
-          onChange={(event) => set({ kind: event.target.checked ? 'not' : 'mix' })}
-        />
-        Not for {SOIL_NAMES[cell.soil]}
-      </label>
-      <div className="flex gap-3">
+      <div className="flex flex-wrap items-center gap-3">
         <Button type="submit" look="main">
           Keep it
         </Button>
         <Button onClick={close}>Leave it</Button>
+        <label htmlFor={ticked} className="flex min-h-12 items-center gap-3">
+          <input
+            id={ticked}
+            type="checkbox"
+            className="size-5 accent-ink"
+            checked={typed.kind === 'not'}
+            onChange={(event) => set({ kind: event.target.checked ? 'not' : 'mix' })}
+          />
+          Not for {SOIL_NAMES[cell.soil]}
+        </label>
       </div>
     </form>
   );

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import {
   GLASS,
   MEASURING,
@@ -22,6 +23,7 @@ const PAIR = 'grid items-start gap-4 sm:grid-cols-2';
 
 /** The shop's own rules; each says what it changes. */
 export function ShopForm({ shop }: { shop: Shop }) {
+  const [saved, setSaved] = useState(false);
   const of = useRowForm<ShopTyped, Shop>({
     row: shop,
     path: '/shop',
@@ -47,9 +49,11 @@ export function ShopForm({ shop }: { shop: Shop }) {
       wasteWater: 'Waste water',
       weatherSource: 'Weather',
     },
-    done: (row) => of.form.reset(typedShop(row)),
+    done: (row) => {
+      of.form.reset(typedShop(row));
+      setSaved(true);
+    },
   });
-  const saved = of.form.formState.isSubmitSuccessful && !of.form.formState.isDirty && !of.problem;
   const words = <T extends string>(values: readonly T[], names: Record<T, string>) =>
     values.map((value) => ({ value, name: names[value] }));
   return (
@@ -174,7 +178,9 @@ export function ShopForm({ shop }: { shop: Shop }) {
             length.
           </p>
           <FormFoot save="Save" {...of.foot}>
-            {saved && <p className="flex items-center">Saved.</p>}
+            {saved && !of.form.formState.isDirty && !of.problem && (
+              <p className="flex items-center">Saved.</p>
+            )}
           </FormFoot>
         </div>
       </form>
