@@ -33,6 +33,16 @@ test('a draft is made by keyboard, compared, published, mixed by, and brought ba
   await page.keyboard.press('Control+z');
   await expect(heavy).not.toContainText('was');
   await expect(heavy).toContainText('1:25');
+  // In a hurry: each step goes on from the one before, and each is taken back.
+  await heavy.focus();
+  for (const key of ['+', '+', '+', '-']) await page.keyboard.press(key);
+  await expect(heavy).toContainText('1:15');
+  for (const left of ['1:12', '1:15', '1:20', '1:25']) {
+    await page.waitForTimeout(150);
+    await page.keyboard.press('Control+z');
+    await expect(heavy).toContainText(left);
+  }
+  await expect(heavy).not.toContainText('was');
   await heavy.focus();
   await page.keyboard.press('1');
   await expect(page.getByLabel('Strength')).toHaveValue('1');
@@ -215,6 +225,11 @@ test.describe('on a phone', () => {
     await expect(page.getByText(/It may be a draft/)).toBeVisible();
     await page.goto('/bench?recipe=99');
     await expect(page.getByText('This recipe is not published, or no longer.')).toBeVisible();
+    await choose(page, 'Recipe', 'By product, no recipe');
+    await expect(page.getByRole('combobox', { name: 'Product' })).toBeVisible();
+    // What lies outside its label says why, where it is mixed.
+    await page.goto('/bench?recipe=R-4&soil=3');
+    await expect(page.getByText('Quarry clay does not move at 1:10.')).toBeVisible();
   });
 
   test('half and half: the soil before, and what came of it', async ({ page }) => {

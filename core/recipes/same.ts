@@ -38,3 +38,17 @@ const SAYS = [
 /** Whether two recipes say the same, whatever else is noted with either. */
 export const sameRecipe = (a: Recipe, b: Recipe): boolean =>
   SAYS.every((key) => plain(a[key]) === plain(b[key]));
+
+/**
+ * What one person changed, done to what another has made of it meanwhile: each fact and each soil level that was changed
+ * is as the one wants it, everything else as the other left it.
+ */
+export function onTopOf(before: Recipe, after: Recipe, theirs: Recipe): Recipe {
+  const changed = SAYS.filter((key) => key !== 'cells' && plain(before[key]) !== plain(after[key]));
+  const facts = Object.fromEntries(changed.map((key) => [key, after[key]])) as Partial<Recipe>;
+  const cells = theirs.cells.map((cell) => {
+    const [was, wanted] = [before, after].map((r) => r.cells.find((c) => c.soil === cell.soil));
+    return was && wanted && !sameCell(was, wanted) ? wanted : cell;
+  });
+  return { ...theirs, ...facts, cells };
+}

@@ -6,7 +6,7 @@ import { type CompareGround, compareRecipes, differenceInWords } from './compare
 import { f, mix, parts, RECIPE } from './madeUp.ts';
 import { mixPerVehicle } from './perVehicle.ts';
 import { AGITATIONS, type Recipe, type RecipeCell, RINSES } from './recipe.ts';
-import { sameCell, sameRecipe } from './same.ts';
+import { onTopOf, sameCell, sameRecipe } from './same.ts';
 
 describe('per vehicle', () => {
   it('a recipe takes its zones at its rate, the product’s, or the usual one', () => {
@@ -89,6 +89,25 @@ describe('saying the same', () => {
     expect(sameRecipe(RECIPE, { ...RECIPE, notes: 'x' })).toBe(false);
     expect(sameCell(mix(parts(40)), mix(parts(30)))).toBe(false);
     expect(sameCell(mix(parts(40)), mix(parts(40), { reason: 'x' }))).toBe(false);
+  });
+});
+
+describe('one change on top of another', () => {
+  it('keeps what each changed, and where both changed the same, what the second wants', () => {
+    const at = (recipe: Recipe, soil: number, water: number): Recipe => ({
+      ...recipe,
+      cells: recipe.cells.map((c) => (c.soil === soil ? mix(parts(water), { soil: soil as 0 }) : c)),
+    });
+    const mine = { ...at(at(RECIPE, 1, 30), 3, 20), notes: 'mine' };
+    const theirs = { ...at(at(RECIPE, 3, 50), 4, 10), rinse: 'hose' as const };
+    const both = onTopOf(RECIPE, mine, theirs);
+    const waters = both.cells.map((c) =>
+      c.kind === 'mix' && c.strength.notation === 'parts' ? c.strength.water : 0,
+    );
+    expect(waters).toEqual([40, 30, 40, 20, 10]);
+    expect(both).toMatchObject({ notes: 'mine', rinse: 'hose' });
+    expect(sameRecipe(onTopOf(RECIPE, RECIPE, theirs), theirs)).toBe(true);
+    expect(sameRecipe(onTopOf(RECIPE, mine, RECIPE), mine)).toBe(true);
   });
 });
 

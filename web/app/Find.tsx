@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { containersQuery, peopleQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
+import { containersQuery, peopleQuery, productsQuery, recipesQuery, vesselsQuery } from '../state/queries.ts';
 import { TextInput } from '../ui/Field.tsx';
 import { Dialog } from './Dialog.tsx';
 import { PLACES } from './places.ts';
@@ -17,6 +17,7 @@ export default function Find({ close }: { close: () => void }) {
   const { data: products = [] } = useQuery(productsQuery);
   const { data: vessels = [] } = useQuery(vesselsQuery);
   const { data: people = [] } = useQuery(peopleQuery);
+  const { data: recipes = [] } = useQuery(recipesQuery);
 
   const everything = [
     ...containers.map((c) => ({
@@ -35,6 +36,11 @@ export default function Find({ close }: { close: () => void }) {
           ]
         : [],
     ),
+    ...recipes.map(({ id, code, draft, published }) => ({
+      path: `/recipes/${id}`,
+      name: `${code} ${(draft ?? published)?.name}`,
+      what: 'recipe',
+    })),
     ...products.map((p) => ({ path: `/stock/products/${p.id}`, name: p.name, what: 'product' })),
     ...vessels.map((v) => ({ path: `/rigs/vessels/${v.id}`, name: v.name, what: 'vessel' })),
     ...people.filter((p) => !p.retired).map((p) => ({ path: '/crew', name: p.name, what: p.role })),
@@ -61,7 +67,7 @@ export default function Find({ close }: { close: () => void }) {
           aria-controls="found"
           aria-activedescendant={found[at] ? `found-${at}` : undefined}
           value={wanted}
-          placeholder="P-3, foam, bucket, a name"
+          placeholder="P-3, R-1, foam, bucket, a name"
           onChange={(e) => {
             setWanted(e.target.value);
             setAt(0);

@@ -5,7 +5,9 @@ import { PLACES } from './places.ts';
 const KEYS: [string, string][] = [
   ['/', 'Find a container, product, vessel or person'],
   ['Ctrl Enter', 'Pour, on the Bench'],
-  ['Up, Down', 'Step through the label strengths, in the strength field'],
+  ['Up, Down', 'Step through the soil levels of a recipe, or the label strengths in the strength field'],
+  ['+, -', 'A step stronger or weaker, in a cell of the book'],
+  ['Ctrl Z', 'Take the last change in the book back'],
   ['!', 'Spill and first aid'],
   ['Esc', 'Close what is open'],
   ['?', 'This list'],

@@ -19,11 +19,12 @@ export function Shell({ children }: { children: ReactNode }) {
   useJumps(setOpen);
   useTopOfPage();
   const navigate = useNavigate();
-  // What is scanned where nothing waits for it is looked up: a container, a batch, a line of the dispenser.
+  // What is scanned where nothing waits for it is looked up: a container, a batch, a recipe, a line of the dispenser.
   useScanner((code) => {
     const id = code.slice(2);
     setOpen(null);
-    navigate(code.startsWith('P') ? `/c/${code}` : code.startsWith('B') ? `/b/${code}` : `/rigs/lines/${id}`);
+    const leadsTo: Record<string, string> = { P: `/c/${code}`, B: `/b/${code}`, R: `/r/${code}` };
+    navigate(leadsTo[code.charAt(0)] ?? `/rigs/lines/${id}`);
   });
   return (
     <div className="flex min-h-dvh flex-col lg:flex-row">

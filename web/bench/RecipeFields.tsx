@@ -33,7 +33,9 @@ export function RecipeFields({ bench, ware, set }: Props) {
         label="Recipe"
         bay
         error={refusals.recipe && <Refusal problem={refusals.recipe} />}
-        value={recipe ? String(recipe.id) : NONE}
+        // One that is gone is none of the list: by product, too, is then a choice to be made.
+        value={recipe ? String(recipe.id) : refusals.recipe ? '' : NONE}
+        placeholder="Choose a recipe"
         options={[
           { value: NONE, name: 'By product, no recipe' },
           ...ware.recipes.flatMap(({ id, published }) =>
@@ -146,6 +148,9 @@ function HowItIsDone({ recipe, bench, ware }: { recipe: BenchRecipe; bench: Benc
           All of it
         </Link>
       </p>
+      {cell.kind === 'mix' && cell.reason && (
+        <Watch word="Outside its limits, for a reason:">{cell.reason}</Watch>
+      )}
       {version.cautions && <Watch word="Take care.">{version.cautions}</Watch>}
     </div>
   );

@@ -15,7 +15,7 @@ import type { RecipeCell } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
 import { useSession } from '../app/session.tsx';
 import { EmptyVessel } from '../bench/EmptyBench.tsx';
-import { ButtonLink } from '../ui/Button.tsx';
+import { ButtonLink, PaperLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { BookFilters, useBookFilter } from './BookFilters.tsx';
@@ -31,8 +31,8 @@ export default function Book() {
   const { book, error } = useBook();
   const { who, shop } = useSession();
   const manager = atLeast(who.role, 'manager');
-  if (error) return <Refusal problem={error} />;
-  if (!book) return null;
+  // A book that could not be asked for anew is still the book.
+  if (!book) return error && <Refusal problem={error} />;
   if (book.rows.length === 0) {
     return (
       <EmptyVessel title="No recipes yet" units={shop.units}>
@@ -102,17 +102,14 @@ function OpenBook({ book, manager }: { book: BookOf; manager: boolean }) {
   }, []);
   const focus = useCallback((row: RecipeRow, soil: SoilLevel) => setActive({ id: row.id, soil }), []);
   const save = useCallback(
-    (row: RecipeRow, cell: RecipeCell) => {
+    (row: RecipeRow, soil: SoilLevel, to: (cell: RecipeCell) => RecipeCell) => {
       setOpen(null);
       void change({
-        label: `${now(row).name}, ${SOIL_NAMES[cell.soil]}`,
+        label: `${now(row).name}, ${SOIL_NAMES[soil]}`,
         recipeIds: [row.id],
-        apply: (recipe) => ({
-          ...recipe,
-          cells: recipe.cells.map((c) => (c.soil === cell.soil ? cell : c)),
-        }),
-      }).catch(() => undefined);
-      requestAnimationFrame(() => document.getElementById(cellId(row.id, cell.soil))?.focus());
+        apply: (recipe) => ({ ...recipe, cells: recipe.cells.map((c) => (c.soil === soil ? to(c) : c)) }),
+      });
+      requestAnimationFrame(() => document.getElementById(cellId(row.id, soil))?.focus());
     },
     [change],
   );
@@ -126,6 +123,7 @@ function OpenBook({ book, manager }: { book: BookOf; manager: boolean }) {
         <>
           <ButtonLink to="/recipes/costs">What it costs</ButtonLink>
           <ButtonLink to="/recipes/trials">Half and half</ButtonLink>
+          <PaperLink href={cardsPath(shown, book.rows)}>Cards</PaperLink>
           {manager && <ButtonLink to="/recipes/new">Write a recipe</ButtonLink>}
           {manager && drafts > 0 && (
             <ButtonLink look="main" to="/recipes/publish">
@@ -196,6 +194,12 @@ function OpenBook({ book, manager }: { book: BookOf; manager: boolean }) {
       {manager && <BookFoot edits={edits} book={book} />}
     </Page>
   );
+}
+
+/** The cards of the recipes that are shown and published, an A5 page each. */
+function cardsPath(shown: readonly RecipeRow[], all: readonly RecipeRow[]): string {
+  const ids = shown.filter((r) => r.published).map((r) => r.id);
+  return `/api/recipes/cards.pdf${shown.length < all.length ? `?recipes=${ids.join(',')}` : ''}`;
 }
 
 /** While the page prints, every line of it is there. */

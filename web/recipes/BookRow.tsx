@@ -30,7 +30,8 @@ type Props = {
   move: (row: RecipeRow, soil: SoilLevel, event: KeyboardEvent) => void;
   focus: (row: RecipeRow, soil: SoilLevel) => void;
   edit: (row: RecipeRow, open: Open) => void;
-  save: (row: RecipeRow, cell: RecipeCell) => void;
+  /** What becomes of a cell, whatever it is by then. */
+  save: (row: RecipeRow, soil: SoilLevel, to: (cell: RecipeCell) => RecipeCell) => void;
 };
 
 /** A recipe in the book, read across its soil levels. */
@@ -80,7 +81,7 @@ export const BookLineOf = memo(function BookLineOf(props: Props) {
                 cell={cell}
                 of={of}
                 begun={open.begun}
-                save={(next) => save(row, next)}
+                save={(next) => save(row, soil, () => next)}
                 close={() => edit(row, null)}
               />
             )}
@@ -110,9 +111,11 @@ function onKey(
     | 'weaker'
     | undefined;
   if (event.key === 'Enter' || event.key === 'F2') edit(row, { soil, begun: null });
-  else if (step && cell.kind === 'mix') save(row, { ...cell, strength: stepStrength(cell.strength, step) });
-  else if (/^\d$/.test(event.key)) edit(row, { soil, begun: event.key });
-  else if (event.key === 'Delete' && cell.kind === 'mix') save(row, { soil, kind: 'not', instead: '' });
+  else if (step && cell.kind === 'mix') {
+    save(row, soil, (c) => (c.kind === 'mix' ? { ...c, strength: stepStrength(c.strength, step) } : c));
+  } else if (/^\d$/.test(event.key)) edit(row, { soil, begun: event.key });
+  else if (event.key === 'Delete' && cell.kind === 'mix')
+    save(row, soil, () => ({ soil, kind: 'not', instead: '' }));
   else return;
   event.preventDefault();
 }

@@ -17,8 +17,8 @@ import { type Book, useBook } from './useBook.ts';
 /** Recipes for the same job side by side, by what a vehicle costs at working strength. */
 export default function Costs() {
   const { book, error } = useBook();
-  if (error) return <Refusal problem={error} />;
-  return book && <OpenCosts book={book} />;
+  if (!book) return error && <Refusal problem={error} />;
+  return <OpenCosts book={book} />;
 }
 
 function OpenCosts({ book }: { book: Book }) {

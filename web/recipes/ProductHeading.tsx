@@ -24,7 +24,7 @@ export function ProductHeading({ line, book, manager, change }: Props) {
       label: `${name}, one rung ${way}`,
       recipeIds: rows.map((r) => r.id),
       apply: (recipe) => shifted(recipe, book, way),
-    }).catch(() => undefined);
+    });
   return (
     <div
       role="row"

@@ -25,8 +25,7 @@ import { type BookGround, useBook } from './useBook.ts';
 export default function Publish() {
   const { book, error } = useBook();
   const { who } = useSession();
-  if (error) return <Refusal problem={error} />;
-  if (!book) return null;
+  if (!book) return error && <Refusal problem={error} />;
   if (!atLeast(who.role, 'manager')) {
     return (
       <Page title="Publish">

@@ -15,7 +15,7 @@ import { useSession } from '../app/session.tsx';
 import { ProductCare } from '../bench/Cautions.tsx';
 import { drawInWords } from '../rigs/drawInWords.ts';
 import { askAgain, recipeQuery } from '../state/queries.ts';
-import { Button, ButtonLink } from '../ui/Button.tsx';
+import { Button, ButtonLink, PaperLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { type Grounded, grounded, takes } from './judged.ts';
@@ -65,16 +65,7 @@ function RecipeFacts({ row, book, manager }: { row: RecipeRow; book: BookGround;
       title={recipe.name}
       actions={
         <>
-          {row.published && (
-            <a
-              className="inline-flex min-h-12 items-center rounded-[2px] border border-ink px-5 no-underline"
-              href={`/api/recipes/cards.pdf?recipes=${row.id}`}
-              target="_blank"
-              rel="noreferrer"
-            >
-              Its card
-            </a>
-          )}
+          {row.published && <PaperLink href={`/api/recipes/cards.pdf?recipes=${row.id}`}>Its card</PaperLink>}
           {manager && <Retire row={row} />}
           {manager && <ButtonLink to={`/recipes/${row.id}/change`}>Change it</ButtonLink>}
           {row.published && !row.retired && (

@@ -32,16 +32,14 @@ export function Suggestions({ row, of, book, manager }: Props) {
   if (found.length === 0) return null;
   const take = ({ cell: next }: Suggestion) => {
     if (!next) return;
-    void edits
-      .edit({
-        label: `${published.name}, ${SOIL_NAMES[next.soil]}`,
-        recipeIds: [row.id],
-        apply: (recipe) => ({
-          ...recipe,
-          cells: recipe.cells.map((c) => (c.soil === next.soil ? next : c)),
-        }),
-      })
-      .catch(() => undefined);
+    void edits.edit({
+      label: `${published.name}, ${SOIL_NAMES[next.soil]}`,
+      recipeIds: [row.id],
+      apply: (recipe) => ({
+        ...recipe,
+        cells: recipe.cells.map((c) => (c.soil === next.soil ? next : c)),
+      }),
+    });
   };
   const drafted = (next: MixCell) => {
     const cell = cellAt(now(row), next.soil);

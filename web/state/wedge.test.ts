@@ -9,7 +9,7 @@ function type(wedge: Wedge, keys: string[], apartMs: number, fromMs = 1_000): (s
 const code = (text: string) => [...text, 'Enter'];
 
 describe('a scanner that types', () => {
-  it.each(['P-14', 'B-207', 'L-2', 'p-3'])('%s is heard at its Enter, in capitals', (text) => {
+  it.each(['P-14', 'B-207', 'L-2', 'R-5', 'p-3'])('%s is heard at its Enter, in capitals', (text) => {
     const heard = type(new Wedge(), code(text), 5);
     expect(heard.at(-1)).toBe(text.toUpperCase());
     expect(heard.slice(0, -1).every((h) => h === null)).toBe(true);

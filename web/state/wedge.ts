@@ -1,6 +1,6 @@
 /** Keys that come faster than any hand: a barcode scanner types what it reads and ends it with Enter. */
 const FASTEST_HAND_MS = 30;
-const CODE = /^[PBL]-\d{1,9}$/i;
+const CODE = /^[PBLR]-\d{1,9}$/i;
 
 /**
  * Tells what a scanner types from what hands type, key by key: a scanner plugged in as a keyboard gives no other sign

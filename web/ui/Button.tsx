@@ -27,3 +27,12 @@ export function Button({ look, bay, className, type = 'button', ...rest }: Compo
 export function ButtonLink({ look, bay, className, ...rest }: ComponentProps<typeof Link> & Look) {
   return <Link className={classes({ ...(look && { look }), ...(bay && { bay }) }, className)} {...rest} />;
 }
+
+/** A document of the shop's, opened beside the page. */
+export function PaperLink({ children, ...rest }: ComponentProps<'a'>) {
+  return (
+    <a className={classes({})} target="_blank" rel="noreferrer" {...rest}>
+      {children}
+    </a>
+  );
+}
