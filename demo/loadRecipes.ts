@@ -13,8 +13,10 @@ import { publish, saveDraft } from '../server/recipes/drafts.ts';
 import { insertRecipe, recipes as recipeRows } from '../server/recipes/queries.ts';
 import { devices } from '../server/rigs/devices.ts';
 import { vessels as vesselRows } from '../server/ware/queries.ts';
+import type { DemoRecipe } from './demoRecipe.ts';
 import { at, known, named } from './named.ts';
-import { changes, type DemoRecipe, followed, recipes, trials } from './recipes.ts';
+import { changes, followed, trials } from './recipeHistory.ts';
+import { recipes } from './recipes.ts';
 
 type Ware = { products: Product[]; vessels: Vessel[]; machines: Device[] };
 
