@@ -125,7 +125,7 @@ function RowName({ row, of, named }: { row: RecipeRow; of: Grounded | null; name
   const state = !row.published ? 'draft, never published' : row.draft ? 'draft' : null;
   return (
     <div role="rowheader" className="col-span-5 mb-1.5 leading-tight lg:col-span-1 lg:mb-0">
-      <Link to={`/recipes/${row.id}`} className="font-bold">
+      <Link to={`/recipes/${row.id}`} className="inline-block min-h-7 font-bold">
         {recipe.name}
       </Link>
       {state && (

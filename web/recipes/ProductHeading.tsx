@@ -32,7 +32,7 @@ export function ProductHeading({ line, book, manager, change }: Props) {
     >
       <div role="rowheader">
         <h2 className="text-[1.06rem] leading-tight">
-          <Link to={`/stock/products/${productId}`} className="no-underline">
+          <Link to={`/stock/products/${productId}`} className="inline-block min-h-7 pt-1 no-underline">
             {name}
           </Link>
         </h2>
@@ -45,7 +45,7 @@ export function ProductHeading({ line, book, manager, change }: Props) {
               key={way}
               type="button"
               aria-label={`${name}: one rung ${way}`}
-              className="min-h-7 text-ink underline underline-offset-4"
+              className="min-h-8 px-1 text-ink underline underline-offset-4"
               onClick={() => step(way)}
             >
               {way}
