@@ -10,7 +10,7 @@ import { ListField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchMix } from './benchMix.ts';
-import type { Props } from './MixFields.tsx';
+import type { MixFieldsProps as Props } from './mixFieldsProps.ts';
 import { isNeat, pick } from './pick.ts';
 
 const STATES: Record<Product['state'], string> = {

@@ -1,18 +1,16 @@
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
-import type { Basis } from '#core/strength/band.ts';
-import type { Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { ByProductFields } from './ByProductFields.tsx';
-import { type BenchDraft, type Favourite, MODES, type Mode, useBench } from './benchDraft.ts';
+import { type Favourite, MODES, type Mode, useBench } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
 import { ModeFields } from './ModeFields.tsx';
+import type { MixFieldsProps as Props } from './mixFieldsProps.ts';
 import { RecipeFields } from './RecipeFields.tsx';
 import { RigFields } from './RigFields.tsx';
 import { Ways, WhatYouMade } from './Ways.tsx';
-import type { Ware } from './ware.ts';
 
 const QUESTIONS: Record<Mode, { name: string; note: string }> = {
   fill: { name: 'Make a fill', note: 'into an empty vessel' },
@@ -49,15 +47,6 @@ export function Question({ draft, set }: Pick<Props, 'draft' | 'set'>) {
 
 const KEPT = 'kept ';
 const NO_FAVOURITES: Favourite[] = [];
-
-export type Props = {
-  draft: BenchDraft;
-  bench: BenchMix;
-  ware: Ware;
-  set: (change: Partial<BenchDraft>) => void;
-  /** Picks a strength; the same function on every keystroke. */
-  choose: (strength: Strength, basis?: Basis) => void;
-};
 
 /** What to mix: by a recipe from the book or by product, in what, and how much. */
 export function MixFields({ draft, bench, ware, set, choose }: Props) {
