@@ -61,7 +61,7 @@ export type Recipe = {
   readonly machineId: number | null;
   /** For a cannon or a gun: the strengths hold on the panel, and the bottle is worked out from them. */
   readonly onPanel: boolean;
-  /** What soil it is for; none named: any. */
+  /** What soil it is for; with none named, for all of it. */
   readonly soilKinds: readonly SoilKind[];
   /** Where it is put on; none named: wherever its use is. */
   readonly zones: readonly Zone[];

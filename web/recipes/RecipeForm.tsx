@@ -201,12 +201,12 @@ function OpenForm({ row, products, vessels }: Props) {
         <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-3">
           <fieldset>
             <Legend>What soil</Legend>
-            <p className="mb-1 text-[0.94rem] text-muted">None ticked: any.</p>
+            <p className="mb-1 text-[0.94rem] text-muted">Tick none for all of it.</p>
             <TickList of={of} at="soilKinds" options={options(SOIL_KINDS, SOIL_KIND_NAMES)} />
           </fieldset>
           <fieldset className="lg:col-span-2">
             <Legend>Where</Legend>
-            <p className="mb-1 text-[0.94rem] text-muted">None ticked: wherever its use is.</p>
+            <p className="mb-1 text-[0.94rem] text-muted">Tick none for wherever its use is.</p>
             <TickList of={of} at="zones" options={options(ZONES, ZONE_NAMES)} />
           </fieldset>
         </div>
