@@ -86,24 +86,39 @@ export const BookGrid = memo(function BookGrid({ lines, book, named, manager, ch
   );
   const first = active ?? (rowIds[0] === undefined ? null : { id: rowIds[0], soil: 0 as SoilLevel });
   return (
-    <div role="grid" aria-label="The book" aria-rowcount={rowIds.length} ref={top}>
+    <div
+      role="grid"
+      aria-label="The book"
+      aria-rowcount={rowIds.length}
+      ref={top}
+      className="print:table print:w-full"
+    >
       <div
-        role="row"
-        className={`${COLUMNS} sticky top-0 z-[4] hidden border-t-2 border-b border-ink bg-ground py-1.5 lg:grid`}
+        role="rowgroup"
+        className="sticky top-0 z-[4] break-inside-avoid print:static print:table-header-group"
       >
-        <span role="columnheader" className="caps self-end text-muted">
-          Use
-        </span>
-        {SOIL_LEVELS.map((soil) => (
-          <span key={soil} role="columnheader" className="caps" title={SOIL_SIGNS[soil]}>
-            {soil} {SOIL_NAMES[soil]}
+        <div
+          role="row"
+          className={`${COLUMNS} hidden border-t-2 border-b border-ink bg-ground py-1.5 lg:grid`}
+        >
+          <span role="columnheader" className="caps self-end text-muted">
+            Use
           </span>
-        ))}
+          {SOIL_LEVELS.map((soil) => (
+            <span key={soil} role="columnheader" className="caps" title={SOIL_SIGNS[soil]}>
+              {soil} {SOIL_NAMES[soil]}
+            </span>
+          ))}
+        </div>
       </div>
       {rowIds.length === 0 && (
         <p className="ruled border-faint py-5">No recipe is like that. Take a filter away.</p>
       )}
-      <div role="rowgroup" className="relative print:!h-auto" style={{ height: virtual.getTotalSize() }}>
+      <div
+        role="rowgroup"
+        className="relative print:table-row-group print:!h-auto"
+        style={{ height: virtual.getTotalSize() }}
+      >
         {virtual.getVirtualItems().map((item) => {
           const line = lines[item.index];
           if (!line) return null;
@@ -112,7 +127,7 @@ export const BookGrid = memo(function BookGrid({ lines, book, named, manager, ch
               key={item.key}
               data-index={item.index}
               ref={virtual.measureElement}
-              className="absolute inset-x-0 top-0 break-inside-avoid print:static print:!transform-none"
+              className={`absolute inset-x-0 top-0 break-inside-avoid print:static print:!transform-none ${line.kind === 'product' ? 'break-after-avoid' : ''}`}
               style={{ transform: `translateY(${item.start - virtual.options.scrollMargin}px)` }}
             >
               {line.kind === 'product' ? (
