@@ -23,6 +23,8 @@ export type Weather = {
   /** In metres a second, 0 to 40. */
   readonly windMs: number;
   readonly sky: Sky;
+  /** Left out where nobody said so. */
+  readonly raining?: boolean | undefined;
 };
 
 export const WEATHER_RANGES = { airC: [-30, 50], humidity: [0.05, 1], windMs: [0, 40] } as const;
@@ -74,7 +76,7 @@ export const parseAir = (text: string, field: string): Outcome<number> =>
  *
  * @example '14 °C, 60 % humidity, wind 2 m/s, bright cloud'
  */
-export function weatherInWords({ airC, humidity, windMs, sky }: Weather): string {
+export function weatherInWords({ airC, humidity, windMs, sky, raining }: Weather): string {
   const wind = windMs < 0.25 ? 'no wind' : `wind ${Number(windMs.toPrecision(2))} m/s`;
-  return `${Math.round(airC)} °C, ${Math.round(humidity * 100)} % humidity, ${wind}, ${SKY_NAMES[sky]}`;
+  return `${Math.round(airC)} °C, ${Math.round(humidity * 100)} % humidity, ${wind}, ${SKY_NAMES[sky]}${raining ? ', rain' : ''}`;
 }

@@ -1,9 +1,10 @@
 import type { Delivery } from '../products/record.ts';
 import type { ProductUse, UseKind } from '../products/uses.ts';
-import { areaOfZones, BODY, type Zone } from '../soil/zones.ts';
+import { zonesM2 } from '../soil/bodies.ts';
+import { BODY, type Zone } from '../soil/zones.ts';
 
 /** Seeds, in square metres: a hatchback's glass, roof, bonnet, uppers, lowers, front and rear. */
-export const HATCHBACK_M2 = areaOfZones(BODY);
+export const HATCHBACK_M2 = zonesM2(BODY, 'hatchback');
 
 /** Where a use is put on, where that is not all over. */
 const USE_ZONES: Partial<Record<UseKind, readonly Zone[]>> = {
@@ -15,7 +16,8 @@ const USE_ZONES: Partial<Record<UseKind, readonly Zone[]>> = {
   interior: ['interior'],
 };
 export const zonesOfUse = (kind: UseKind | null): readonly Zone[] => (kind && USE_ZONES[kind]) ?? BODY;
-export const areaOfUse = (kind: UseKind | null): number => areaOfZones(zonesOfUse(kind)) || HATCHBACK_M2;
+export const areaOfUse = (kind: UseKind | null): number =>
+  zonesM2(zonesOfUse(kind), 'hatchback') || HATCHBACK_M2;
 
 /** Seeds: bottle liquid in ml to the square metre by how it is put on. */
 export const ML_PER_M2 = { trigger: 40, saturation: 55, pumpSprayer: 60, cannon: 35, gel: 90 } as const;

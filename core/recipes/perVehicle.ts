@@ -1,7 +1,7 @@
 import { usualRate, zonesOfUse } from '../planning/vehicleLiquid.ts';
 import type { Delivery } from '../products/record.ts';
 import type { ProductUse } from '../products/uses.ts';
-import { areaOfZones } from '../soil/zones.ts';
+import { zonesM2 } from '../soil/bodies.ts';
 import type { Recipe } from './recipe.ts';
 
 /** How much of a mix a hatchback takes: by area and rate, or a bucket each. */
@@ -23,7 +23,7 @@ export function mixPerVehicle(
 ): MixPerVehicle | null {
   const rate =
     recipe.rateMlPerM2 ?? use?.rateMlPerM2 ?? usualRate(delivery, recipe.film ?? use?.film ?? null);
-  const m2 = areaOfZones(recipe.zones.length > 0 ? recipe.zones : zonesOfUse(recipe.use));
+  const m2 = zonesM2(recipe.zones.length > 0 ? recipe.zones : zonesOfUse(recipe.use), 'hatchback');
   if (rate !== null && m2 > 0) return { ul: Math.round(rate * m2 * 1_000), by: 'area' };
   return delivery === 'bucket' ? { ul: fillUl, by: 'bucket' } : null;
 }

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { zonesM2 } from '../soil/bodies.ts';
 import { SOIL_LEVELS } from '../soil/soil.ts';
-import { areaOfZones, BODY, ZONES } from '../soil/zones.ts';
+import { BODY, ZONES } from '../soil/zones.ts';
 import { type CompareGround, compareRecipes, differenceInWords } from './compare.ts';
 import { f, mix, parts, RECIPE } from './madeUp.ts';
 import { mixPerVehicle } from './perVehicle.ts';
@@ -10,7 +11,7 @@ import { onTopOf, sameCell, sameRecipe } from './same.ts';
 
 describe('per vehicle', () => {
   it('a recipe takes its zones at its rate, the product’s, or the usual one', () => {
-    expect(areaOfZones(BODY)).toBeCloseTo(14.7, 12);
+    expect(zonesM2(BODY, 'hatchback')).toBeCloseTo(14.7, 12);
     const take = (
       more: Partial<Recipe>,
       delivery: Parameters<typeof mixPerVehicle>[1],

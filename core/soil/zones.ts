@@ -31,6 +31,9 @@ export const ZONE_NAMES: Record<Zone, string> = {
 /** Painted zones and glass: what "all over" means. */
 export const BODY: readonly Zone[] = ['glass', 'roof', 'bonnet', 'uppers', 'lowers', 'front', 'rear'];
 
+/** Level surfaces, on which more of a film stays. */
+export const isFlat = (zone: Zone): boolean => zone === 'roof' || zone === 'bonnet';
+
 /** Seeds: square metres of each on a hatchback; nobody has measured an interior. */
 export const HATCHBACK_ZONE_M2: Record<Zone, number> = {
   glass: 3.0,
@@ -45,11 +48,3 @@ export const HATCHBACK_ZONE_M2: Record<Zone, number> = {
   arches: 4 * 0.3,
   interior: 0,
 };
-
-/**
- * How much of a hatchback some zones are, in square metres.
- *
- * @example areaOfZones(['lowers', 'rear']) // 3.9
- */
-export const areaOfZones = (zones: readonly Zone[]): number =>
-  zones.reduce((m2, zone) => m2 + HATCHBACK_ZONE_M2[zone], 0);

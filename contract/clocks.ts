@@ -1,0 +1,198 @@
+import * as yup from 'yup';
+import type { LaidAs } from '#core/dwell/laidProduct.ts';
+import { COLOURS, type Colour, MATERIALS, type Material } from '#core/dwell/surroundings.ts';
+import type { PanelStart } from '#core/dwell/workingWindow.ts';
+import { type Film, USE_KINDS, type UseKind } from '#core/products/uses.ts';
+import { OUTCOMES } from '#core/recipes/outcomes.ts';
+import { BODIES, type Body } from '#core/soil/bodies.ts';
+import type { SoilLevel } from '#core/soil/soil.ts';
+import { ZONES, type Zone } from '#core/soil/zones.ts';
+import { exactly, finite, note, oneOf, rowId, someOf, yes } from './fields.ts';
+import { type OutcomeRow, soilLevel } from './recipes.ts';
+import type { WeatherReading } from './weather.ts';
+
+// Clocks: what lies on a vehicle in a bay, since when, and how long it may.
+
+/** When it really happened: a command may come late, after the connection was lost. Left out: now. */
+const occurredAt = () =>
+  yup
+    .string()
+    .label('When')
+    .optional()
+    .matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/, { message: '${label} is not a time.' })
+    .test('time', '${label} is not a time.', (at) => at === undefined || !Number.isNaN(Date.parse(at)))
+    .meta({ remedy: 'Give a time such as 2026-05-04T09:30:00Z, or nothing for now.' });
+
+/** The name a clock goes by from the moment it is started, made where it is started. */
+export const CLOCK_KEY = /^[a-z0-9]{16,40}$/;
+const clockKey = () =>
+  yup
+    .string()
+    .label('Key')
+    .required()
+    .matches(CLOCK_KEY, { message: '${label} is not a key of a clock.' })
+    .meta({ remedy: 'Give 16 to 40 letters and digits no other clock has.' });
+
+const WHAT = {
+  recipe: exactly({ kind: oneOf('Laid', ['recipe']), versionId: rowId('Recipe'), soil: soilLevel() }),
+  product: exactly({
+    kind: oneOf('Laid', ['product']),
+    productId: rowId('Product'),
+    use: oneOf('Use', USE_KINDS),
+    vesselId: rowId('Vessel'),
+    dialId: rowId('Dial position').nullable(),
+    machineId: rowId('Machine').nullable(),
+  }),
+  water: exactly({ kind: oneOf('Laid', ['water']) }),
+};
+/** What is laid: by a recipe at a soil level, a product for a use from a vessel, or the water of the last rinse. */
+export type Laid =
+  | { kind: 'recipe'; versionId: number; soil: SoilLevel }
+  | {
+      kind: 'product';
+      productId: number;
+      use: UseKind;
+      vesselId: number;
+      dialId: number | null;
+      machineId: number | null;
+    }
+  | { kind: 'water' };
+
+const laid = () =>
+  yup.lazy((value: unknown) => {
+    const kind = (value as { kind?: unknown } | null | undefined)?.kind;
+    const known = typeof kind === 'string' && Object.hasOwn(WHAT, kind);
+    return WHAT[known ? (kind as keyof typeof WHAT) : 'recipe'].label(
+      'Laid',
+    ) as unknown as yup.ObjectSchema<Laid>;
+  });
+
+const degrees = (label: string, least: number, most: number) =>
+  finite(label, least, most).meta({ remedy: `Give degrees C from ${least} to ${most}.` });
+const STARTS = {
+  dry: exactly({ kind: oneOf('Panel', ['dry']) }),
+  rinsed: exactly({ kind: oneOf('Panel', ['rinsed']), waterC: degrees('Water', 1, 60) }),
+  measured: exactly({ kind: oneOf('Panel', ['measured']), panelC: degrees('Panel', -20, 100) }),
+};
+const start = () =>
+  yup.lazy((value: unknown) => {
+    const kind = (value as { kind?: unknown } | null | undefined)?.kind;
+    const known = typeof kind === 'string' && Object.hasOwn(STARTS, kind);
+    return STARTS[known ? (kind as keyof typeof STARTS) : 'dry'].label(
+      'Panel',
+    ) as unknown as yup.ObjectSchema<PanelStart>;
+  });
+
+export const clockBody = exactly({
+  key: clockKey(),
+  placeId: rowId('Bay'),
+  /** Which vehicle, in the crew's own words. */
+  vehicle: note('Vehicle', 40),
+  body: oneOf('Vehicle', BODIES),
+  colour: oneOf('Colour', COLOURS),
+  material: oneOf('Panels', MATERIALS),
+  zones: someOf('Zones', ZONES)
+    .min(1, 'Zones: none is chosen.')
+    .meta({ remedy: 'Choose at least one zone.' }),
+  start: start(),
+  laid: laid(),
+  batchId: rowId('Batch').nullable(),
+  /** One of the same is running there already, and this is another. */
+  again: yes('Another one'),
+  occurredAt: occurredAt(),
+}) as unknown as yup.Schema<ClockBody>;
+export type ClockBody = {
+  key: string;
+  placeId: number;
+  vehicle: string;
+  body: Body;
+  colour: Colour;
+  material: Material;
+  zones: Zone[];
+  start: PanelStart;
+  laid: Laid;
+  batchId: number | null;
+  again: boolean;
+  occurredAt?: string | undefined;
+};
+
+/** More of what lies there, or something over it. */
+const LAYERS = {
+  remist: exactly({ kind: oneOf('Layer', ['remist']), occurredAt: occurredAt() }),
+  over: exactly({ kind: oneOf('Layer', ['over']), laid: laid(), occurredAt: occurredAt() }),
+};
+export type LayerBody =
+  | { kind: 'remist'; occurredAt?: string | undefined }
+  | { kind: 'over'; laid: Laid; occurredAt?: string | undefined };
+export const layerBody = yup.lazy((value: unknown) =>
+  (value as { kind?: unknown } | null | undefined)?.kind === 'over' ? LAYERS.over : LAYERS.remist,
+) as unknown as yup.Schema<LayerBody>;
+
+export const ENDS = ['rinsed', 'cancelled'] as const;
+export type End = (typeof ENDS)[number];
+export const endBody = exactly({ how: oneOf('How', ENDS), occurredAt: occurredAt() });
+/** What happens to a clock at a time, and nothing more. */
+export const atBody = exactly({ occurredAt: occurredAt() });
+export const clockOutcomeBody = exactly({ kind: oneOf('How it went', OUTCOMES), occurredAt: occurredAt() });
+
+/** Something that lies there, as it was laid. */
+export type ClockLayer = {
+  at: string;
+  kind: 'first' | 'over' | 'remist';
+  productId: number | null;
+  name: string;
+  as: LaidAs;
+  /** Of product in the bottle, for what a re-mist costs; null where nobody knows. */
+  bottle: number | null;
+  /** Its sheet says never beyond its longest. */
+  neverLonger: boolean;
+  personName: string;
+};
+
+export type Clock = Omit<ClockBody, 'laid' | 'again' | 'occurredAt'> & {
+  id: number;
+  placeName: string;
+  layers: ClockLayer[];
+  recipe: { recipeId: number; name: string; soil: SoilLevel } | null;
+  batchCode: string | null;
+  startedAt: string;
+  startedBy: string;
+  endedAt: string | null;
+  endedBy: string | null;
+  end: End | null;
+  outcomes: OutcomeRow[];
+  /** When it was seen to begin to dry. */
+  dryings: { id: number; at: string; personId: number; personName: string; factor: number }[];
+  revision: number;
+};
+
+/** What was learned of how much of a product's film stays, put on in a way. */
+export type FilmFactor = {
+  productId: number;
+  productName: string;
+  film: Film;
+  k: number;
+  seen: { id: number; factor: number; at: string; personName: string; weather: WeatherReading | null }[];
+};
+export const resetBody = exactly({
+  productId: rowId('Product'),
+  film: oneOf('Put on as', ['trigger', 'pumpSprayer', 'foam', 'gel', 'saturation'] as const),
+});
+
+/** A command that came too late to fit: kept for a lead to settle. */
+export const unsettledBody = exactly({
+  what: note('What', 300),
+  reason: note('Why it does not fit', 500),
+  body: note('Body', 4_000),
+  occurredAt: occurredAt(),
+});
+export type Unsettled = {
+  id: number;
+  what: string;
+  reason: string;
+  occurredAt: string | null;
+  receivedAt: string;
+  personName: string;
+  settledAt: string | null;
+  settledBy: string | null;
+};
