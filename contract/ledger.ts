@@ -206,4 +206,6 @@ export type Topic =
   | 'recipes'
   | 'outcomes'
   | 'trials'
-  | 'weather';
+  | 'weather'
+  | 'clocks'
+  | 'unsettled';

@@ -1,4 +1,5 @@
 import type { InferType } from 'yup';
+import { EDGE_SHARES } from '#core/dwell/workingWindow.ts';
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import type { HouseFigures } from '#core/products/house.ts';
@@ -76,6 +77,9 @@ export const shopPatch = exactly({
   jetShare: finite('Jet', 0, 0.5).optional().meta({ remedy: 'Give a share from 0 to 50 %, such as 10 %.' }),
   wasteWater: note('Waste water', 300).optional(),
   weatherSource: oneOf('Weather', WEATHER_SOURCES).optional(),
+  edgeShare: finite('Begins to dry after', ...EDGE_SHARES)
+    .optional()
+    .meta({ remedy: 'Give a share of the dry time from 40 to 80 %, such as 60 %.' }),
 }).test('floor', function below(value) {
   const { preWashFloor, preWashCeiling } = value ?? {};
   if (preWashFloor == null || preWashCeiling == null || preWashFloor <= preWashCeiling) return true;
@@ -103,6 +107,8 @@ export type Shop = HouseFigures & {
   wasteWater: string;
   /** Where the weather is from. */
   weatherSource: WeatherSource;
+  /** Share of its dry time after which a film begins to dry at its edges. */
+  edgeShare: number;
   demo: boolean;
   madeOn: string;
   revision: number;

@@ -1,6 +1,6 @@
 import type * as yup from 'yup';
 import { SKIES, WEATHER_RANGES, type Weather } from '#core/dwell/weather.ts';
-import { exactly, finite, oneOf } from './fields.ts';
+import { exactly, finite, oneOf, yes } from './fields.ts';
 
 /** The weather as somebody looked at it. */
 export const weatherBody = exactly({
@@ -8,6 +8,7 @@ export const weatherBody = exactly({
   humidity: finite('Humidity', ...WEATHER_RANGES.humidity),
   windMs: finite('Wind', ...WEATHER_RANGES.windMs),
   sky: oneOf('Sky', SKIES),
+  raining: yes('Rain').optional().default(undefined),
 }) as unknown as yup.Schema<Weather>;
 
 export const WEATHER_SOURCES = ['typed', 'station'] as const;
@@ -18,7 +19,33 @@ export type WeatherReading = Weather & {
   at: string;
   source: 'typed' | 'device' | 'simulated';
   personName: string | null;
+  /** Of the station's thermometer on a panel, where it has one. */
+  panelC?: number | null;
 };
 
+/** What can be done to a stand-in for a station. */
+export const STATION_ACTS = [
+  'sunOut',
+  'cloudOver',
+  'asItComes',
+  'rain',
+  'rainStops',
+  'unplug',
+  'plugIn',
+] as const;
+export type StationAct = (typeof STATION_ACTS)[number];
+export const stationActBody = exactly({ act: oneOf('What', STATION_ACTS) });
+
 /** The weather as it is known now; null where nobody has looked. */
-export type WeatherNow = { reading: WeatherReading | null; station: 'device' | 'simulated' | null };
+export type WeatherNow = {
+  reading: WeatherReading | null;
+  station: 'device' | 'simulated' | null;
+  /** Whether the station can be read now; an older reading holds until it can. */
+  connected: boolean;
+  /** What was read in the last hours, oldest first. */
+  recent: WeatherReading[];
+  /** What is forecast for the coming hours. */
+  ahead: { at: string; weather: Weather }[];
+  /** Of a stand-in. */
+  acts: { act: StationAct; name: string }[];
+};

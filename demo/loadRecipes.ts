@@ -7,7 +7,7 @@ import { SOIL_LEVELS, type SoilLevel } from '#core/soil/soil.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import type { Queryable } from '../server/db/books.ts';
-import { simulatedWeather } from '../server/devices/weatherStation.ts';
+import { simulatedDay } from '../server/devices/weatherStation.ts';
 import { products as productRows } from '../server/products/queries.ts';
 import { publish, saveDraft } from '../server/recipes/drafts.ts';
 import { insertRecipe, recipes as recipeRows } from '../server/recipes/queries.ts';
@@ -81,7 +81,7 @@ export async function loadTrials(tx: Queryable, now: Date, personIds: Map<string
         known(personIds, person),
         result && JSON.stringify(result),
         JSON.stringify({
-          ...simulatedWeather.read(when),
+          ...simulatedDay(when),
           at: when.toISOString(),
           source: 'simulated',
           personName: null,

@@ -3,6 +3,9 @@ import { fileURLToPath } from 'node:url';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { outcomeRoutes } from './batches/outcomes.ts';
+import { filmFactorRoutes } from './clocks/factorRoutes.ts';
+import { clockRoutes } from './clocks/routes.ts';
+import { unsettledRoutes } from './clocks/unsettledRoutes.ts';
 import { containerRoutes } from './containers/routes.ts';
 import { instrumentRoutes } from './devices/routes.ts';
 import { lineFillRoutes, lineRoutes, tipRoutes } from './dispensers/routes.ts';
@@ -31,6 +34,7 @@ export function createApp(house: House): Express {
   app.disable('x-powered-by');
   app.set('etag', false);
   app.use(headers);
+  app.use(tellTime(house));
 
   const api = express.Router();
   api.get('/health', (_req, res) => void res.json({ ok: true }));
@@ -56,6 +60,9 @@ export function createApp(house: House): Express {
   api.use('/containers', containerRoutes(house));
   api.use('/batches', batchRoutes(house));
   api.use('/outcomes', outcomeRoutes(house));
+  api.use('/clocks', clockRoutes(house));
+  api.use('/film-factors', filmFactorRoutes(house));
+  api.use('/unsettled', unsettledRoutes(house));
   api.use('/trials', trialRoutes(house));
   api.use('/weather', weatherRoutes(house));
   api.use('/labels', labelRoutes(house));
@@ -95,6 +102,14 @@ const headers = helmet({
   crossOriginOpenerPolicy: false,
   originAgentCluster: false,
 });
+
+/** The shop's own time with every answer: devices keep to it, whatever their own clock says. */
+const tellTime =
+  (house: House): express.RequestHandler =>
+  (_req, res, next) => {
+    res.set('X-Shop-Time', String(house.now().getTime()));
+    next();
+  };
 
 /** The one thing that is sent as a file. */
 const SHEET_PATH = /^\/products\/\d+\/sheets$/;

@@ -9,7 +9,7 @@ import type { Books } from './db/books.ts';
 import { BooksInUse, takeLock } from './db/lock.ts';
 import { BooksTooNew } from './db/migrate.ts';
 import { noLabelPrinter, simulatedLabelPrinter } from './devices/labelPrinter.ts';
-import { simulatedWeather } from './devices/weatherStation.ts';
+import { SimulatedStation } from './devices/weatherStation.ts';
 import { BadOption, type Options, readOptions } from './options.ts';
 import { type Serving, serve } from './serve.ts';
 import { isSetUp, shopOf } from './shop/queries.ts';
@@ -37,7 +37,7 @@ async function main(): Promise<void> {
     log,
     demoPins: options.demo ? demoPins : new Map(),
     labelPrinter: options.demo ? simulatedLabelPrinter : noLabelPrinter,
-    weatherStation: options.demo ? simulatedWeather : null,
+    weatherStation: options.demo ? new SimulatedStation() : null,
     ...(options.demo && { connect: simulatedInstruments }),
     prepare: (books) => prepare(books, options, now()),
   });

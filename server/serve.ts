@@ -10,9 +10,11 @@ import type { LabelPrinter } from './devices/labelPrinter.ts';
 import type { WeatherStation } from './devices/weatherStation.ts';
 import { Live } from './live/live.ts';
 import { Papers } from './papers/office.ts';
+import { noteStation } from './weather/station.ts';
 
 const FIRST_PORT = 4600;
 const PORTS_TO_TRY = 20;
+const STATION_EVERY_MS = 20_000;
 
 export type Serving = {
   address: string;
@@ -67,7 +69,13 @@ export async function serve(options: {
     const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${listening}/`;
     publicly = host === '0.0.0.0' ? onTheLan(address) : address;
     books.tellAddress(address);
+    const house = { books, weatherStation, now, live };
+    const watch = setInterval(
+      () => void noteStation(house).catch((error) => log.error(error)),
+      STATION_EVERY_MS,
+    );
     const stop = async () => {
+      clearInterval(watch);
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
       instruments.close();

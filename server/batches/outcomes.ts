@@ -38,8 +38,8 @@ export function outcomeRoutes(house: House): Router {
     '/:id/withdrawals',
     command(house, nothing, async ({ tx, who, now, params }) => {
       const id = wholeNumber(params.id, 'note');
-      const [note] = await tx.rows<{ personId: number; batchId: number }>(
-        'SELECT person_id AS "personId", batch_id AS "batchId" FROM outcome WHERE id = $1 AND withdrawn_at IS NULL',
+      const [note] = await tx.rows<{ personId: number; batchId: number | null; clockId: number | null }>(
+        'SELECT person_id AS "personId", batch_id AS "batchId", clock_id AS "clockId" FROM outcome WHERE id = $1 AND withdrawn_at IS NULL',
         [id],
       );
       if (!note) throw missing('note');
@@ -49,7 +49,15 @@ export function outcomeRoutes(house: House): Router {
         });
       }
       await tx.rows('UPDATE outcome SET withdrawn_at = $2 WHERE id = $1', [id, now]);
-      return { status: 201, body: await batchOf(tx, String(note.batchId)), touched: [['outcomes', id]] };
+      const batch = note.batchId === null ? null : await batchOf(tx, String(note.batchId));
+      return {
+        status: 201,
+        body: batch ?? null,
+        touched: [
+          ['outcomes', id],
+          ...(note.clockId === null ? [] : [['clocks', note.clockId] as ['clocks', number]]),
+        ],
+      };
     }),
   );
   return routes;

@@ -11,7 +11,7 @@ import { createApp } from '../app.ts';
 import { Books } from '../db/books.ts';
 import { type Instruments, noInstruments } from '../devices/instrument.ts';
 import { noLabelPrinter, simulatedLabelPrinter } from '../devices/labelPrinter.ts';
-import { simulatedWeather } from '../devices/weatherStation.ts';
+import { SimulatedStation } from '../devices/weatherStation.ts';
 import { Live } from '../live/live.ts';
 import { Papers } from '../papers/office.ts';
 
@@ -46,7 +46,7 @@ export class ServedShop {
       papers: this.papers,
       labelPrinter: demo ? simulatedLabelPrinter : noLabelPrinter,
       instruments: this.instruments,
-      weatherStation: demo ? simulatedWeather : null,
+      weatherStation: demo ? new SimulatedStation() : null,
       publicAddress: () => 'http://192.0.2.10:4600/',
     });
   }

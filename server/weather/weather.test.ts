@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Batch } from '#contract/batches.ts';
 import type { WeatherNow } from '#contract/weather.ts';
-import { simulatedWeather } from '../devices/weatherStation.ts';
+import { simulatedDay } from '../devices/weatherStation.ts';
 import { serveShop } from '../testing/demoShop.ts';
 
 const shop = serveShop();
@@ -57,9 +57,42 @@ describe('the weather', () => {
     }
   });
 
+  it('is kept as it changes: what the stand-in does is there at once, and its last word while it is unplugged', async () => {
+    const hester = await shop.signIn('Hester Quill');
+    const bram = await shop.signIn('Bram Addy');
+    const { shop: row } = (await hester('get', '/api/shop')).body;
+    await hester('patch', '/api/shop', { weatherSource: 'station' }, { ifMatch: row.revision });
+    const now = async () => (await bram('get', '/api/weather')).body as WeatherNow;
+    const act = (what: string) => bram('post', '/api/weather/acts', { act: what });
+    const before = await now();
+    expect(before.connected).toBe(true);
+    expect(before.ahead).toHaveLength(8);
+    expect(before.ahead[0]?.at).toMatch(/:00:00/);
+    await now();
+    expect((await now()).recent).toHaveLength(before.recent.length);
+
+    const sun = (await act('sunOut')).body as WeatherNow;
+    expect(sun.reading).toMatchObject({ sky: 'sun', source: 'simulated' });
+    expect(sun.reading?.panelC).toBeGreaterThan((sun.reading?.airC ?? 99) + 10);
+    expect(sun.recent.length).toBe(before.recent.length + 1);
+
+    const gone = (await act('unplug')).body as WeatherNow;
+    expect(gone).toMatchObject({ connected: false, reading: { sky: 'sun' } });
+    shop.now = new Date(shop.now.getTime() + 20 * 60_000);
+    const later = await now();
+    expect(later.reading?.at).toBe(sun.reading?.at);
+    expect(later.acts.map((a) => a.act)).toContain('plugIn');
+    shop.now = new Date(shop.now.getTime() + 7 * 3_600_000);
+    expect((await now()).reading).toBeNull();
+    await act('plugIn');
+    await act('asItComes');
+    expect((await now()).reading?.at).toBe(shop.now.toISOString());
+    expect((await bram('post', '/api/weather/acts', { act: 'explode' })).body.errors[0].pointer).toBe('/act');
+  });
+
   it('of the stand-in stays within what there is, over a year', () => {
     for (let hour = 0; hour < 24 * 366; hour += 5) {
-      const read = simulatedWeather.read(new Date(Date.UTC(2026, 0, 1, hour)));
+      const read = simulatedDay(new Date(Date.UTC(2026, 0, 1, hour)));
       expect(read?.airC).toBeGreaterThan(-12);
       expect(read?.airC).toBeLessThan(38);
       expect(read?.humidity).toBeLessThanOrEqual(1);
@@ -67,7 +100,7 @@ describe('the weather', () => {
       expect(read?.windMs).toBeGreaterThanOrEqual(0);
       expect(read?.windMs).toBeLessThan(6);
     }
-    const at = (hour: number) => simulatedWeather.read(new Date(Date.UTC(2026, 5, 20, hour)));
+    const at = (hour: number) => simulatedDay(new Date(Date.UTC(2026, 5, 20, hour)));
     expect(at(2)?.sky).toBe('night');
     expect(at(14)?.sky).not.toBe('night');
     expect(at(14)?.airC).toBeGreaterThan(at(3)?.airC ?? 99);

@@ -1,50 +1,108 @@
 import { Router } from 'express';
-import { type WeatherNow, type WeatherReading, weatherBody } from '#contract/weather.ts';
+import { stationActBody, type WeatherNow, type WeatherReading, weatherBody } from '#contract/weather.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
+import { parseBody } from '../http/door.ts';
+import { HttpProblem } from '../http/problems.ts';
 import { shopOf } from '../shop/queries.ts';
+import { noteStation, utc } from './station.ts';
 
-/** A typed reading older than this says nothing of the weather now. */
-const HOLDS_MS = 6 * 3_600_000;
+/** A reading older than this says nothing of the weather now. */
+const HOLDS_H = 6;
+/** Longer than anything dwells: for what lies there now, so far back. */
+const RECENT_H = 4;
+const AHEAD_H = 8;
 
 /** The weather as it is known, and a place to type it. */
 export function weatherRoutes(house: House): Router {
   const routes = Router();
   routes.get('/', async (_req, res) => {
-    const now: WeatherNow = {
-      reading: await weatherNow(house, house.books),
-      station: house.weatherStation?.source ?? null,
-    };
-    res.json(now);
+    await noteStation(house);
+    res.json(await weatherState(house, house.books));
   });
   routes.post(
     '/',
     command(house, weatherBody, async ({ tx, body, who, now }) => {
       await tx.rows(
-        `INSERT INTO weather_reading (read_at, air_c, humidity, wind_ms, sky, person_id) VALUES ($1, $2, $3, $4, $5, $6)`,
-        [now, body.airC, body.humidity, body.windMs, body.sky, who.personId],
+        `INSERT INTO weather_reading (read_at, air_c, humidity, wind_ms, sky, raining, person_id)
+         VALUES ($1, $2, $3, $4, $5, $6, $7)`,
+        [now, body.airC, body.humidity, body.windMs, body.sky, body.raining ?? false, who.personId],
       );
       const reading = await weatherNow(house, tx);
       return { status: 201, body: reading, touched: [['weather', 0]] };
     }),
   );
+  // Where the station is a stand-in, what happens to it.
+  routes.post('/acts', async (req, res) => {
+    const { act } = parseBody(stationActBody, req.body);
+    const station = house.weatherStation;
+    if (!station?.acts().some((a) => a.act === act)) {
+      throw new HttpProblem(409, 'station.cannot', 'That can’t be done to this station.', {
+        remedy: 'Use what it offers.',
+      });
+    }
+    station.act(act);
+    await noteStation(house);
+    house.live.tell('weather', 0);
+    res.status(201).json(await weatherState(house, house.books));
+  });
   return routes;
+}
+
+async function weatherState(house: House, db: Queryable): Promise<WeatherNow> {
+  const shop = await shopOf(db);
+  const station = shop?.weatherSource === 'station' ? house.weatherStation : null;
+  const now = house.now();
+  return {
+    reading: await weatherNow(house, db),
+    station: house.weatherStation?.source ?? null,
+    connected: station?.read(now) != null,
+    recent: await readings(db, shop?.weatherSource === 'station', now, RECENT_H),
+    ahead: station?.ahead(now, AHEAD_H).map(({ at, weather }) => ({ at: at.toISOString(), weather })) ?? [],
+    acts: station?.acts() ?? [],
+  };
 }
 
 /** The weather by the source the shop chose, or null where that says nothing now. */
 export async function weatherNow(house: House, db: Queryable): Promise<WeatherReading | null> {
   const shop = await shopOf(db);
-  const now = house.now();
-  if (shop?.weatherSource === 'station') {
-    const read = house.weatherStation?.read(now);
-    if (!house.weatherStation || !read) return null;
-    return { ...read, at: now.toISOString(), source: house.weatherStation.source, personName: null };
-  }
-  const [typed] = await db.rows<WeatherReading>(
-    `SELECT r.air_c AS "airC", r.humidity, r.wind_ms AS "windMs", r.sky, 'typed' AS source, p.name AS "personName",
-            to_char(r.read_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') AS at
-     FROM weather_reading r JOIN person p ON p.id = r.person_id ORDER BY r.id DESC LIMIT 1`,
+  if (shop?.weatherSource === 'station' && !house.weatherStation) return null;
+  const known = await readings(db, shop?.weatherSource === 'station', house.now(), 0);
+  return known.at(-1) ?? null;
+}
+
+/** What was read in so many hours, and the one that held before that; oldest first. */
+async function readings(
+  db: Queryable,
+  ofStation: boolean,
+  now: Date,
+  hours: number,
+): Promise<WeatherReading[]> {
+  const from = new Date(now.getTime() - hours * 3_600_000);
+  const oldest = new Date(now.getTime() - HOLDS_H * 3_600_000);
+  return readingsBetween(db, ofStation, oldest, from, now);
+}
+
+/**
+ * Readings of a time, with the last one before it as long as that still held.
+ *
+ * @param oldest nothing before this holds any more
+ */
+export function readingsBetween(
+  db: Queryable,
+  ofStation: boolean,
+  oldest: Date,
+  from: Date,
+  to: Date,
+): Promise<WeatherReading[]> {
+  return db.rows<WeatherReading>(
+    `SELECT r.air_c AS "airC", r.humidity, r.wind_ms AS "windMs", r.sky, r.raining, r.panel_c AS "panelC", r.source,
+            p.name AS "personName", ${utc('r.read_at')} AS at
+     FROM weather_reading r LEFT JOIN person p ON p.id = r.person_id
+     WHERE (r.source <> 'typed') = $1 AND r.read_at <= $4 AND r.read_at > $2 AND r.read_at >= coalesce(
+       (SELECT max(b.read_at) FROM weather_reading b WHERE (b.source <> 'typed') = $1 AND b.read_at <= $3 AND b.read_at > $2), $3)
+     ORDER BY r.read_at, r.id`,
+    [ofStation, oldest, from, to],
   );
-  return typed && now.getTime() - new Date(typed.at).getTime() < HOLDS_MS ? typed : null;
 }

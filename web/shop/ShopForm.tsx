@@ -46,6 +46,7 @@ export function ShopForm({ shop }: { shop: Shop }) {
       mixedBy: 'A filled cannon',
       glass: 'Glass cleaner',
       jetShare: 'Jet for suds',
+      edgeShare: 'Begins to dry after',
       wasteWater: 'Waste water',
       weatherSource: 'Weather',
     },
@@ -168,8 +169,14 @@ export function ShopForm({ shop }: { shop: Shop }) {
             of={of}
             name="weatherSource"
             label="Where the weather is from"
-            hint="It is noted with every trial and every word on how a wash went."
+            hint="Clocks follow it. It is noted with every trial and every word on how a wash went."
             options={words(WEATHER_SOURCES, WEATHER_WORDS)}
+          />
+          <TextField
+            of={of}
+            name="edgeShare"
+            label="A film begins to dry at its edges after"
+            hint="Share of the time until it is dry, 40 to 80 %. Clocks call for a rinse before then."
           />
         </fieldset>
         <div>

@@ -15,6 +15,7 @@ const shop: Shop = {
   measuring: 'measured',
   mixedBy: 'swirl',
   glass: 'readyToUse',
+  edgeShare: 0.6,
   jetShare: 0.1,
   wasteWater: '',
   weatherSource: 'typed',

@@ -29,6 +29,7 @@ export type ShopTyped = Pick<Shop, (typeof CHOICES)[number]> & {
   preWashCeiling: string;
   foamFloor: string;
   jetShare: string;
+  edgeShare: string;
   useByDays: Partial<Record<Family, string>>;
 };
 
@@ -38,7 +39,7 @@ export const KEEPING: readonly Family[] = FAMILIES.filter((f) => recordStart(f).
 const percent = (f: number): string => `${Number((f * 100).toPrecision(6))} %`;
 
 export function typedShop(shop: Shop): ShopTyped {
-  const { hardnessPpm, preWashFloor, preWashCeiling, foamFloor, jetShare, useByDays } = shop;
+  const { hardnessPpm, preWashFloor, preWashCeiling, foamFloor, jetShare, edgeShare, useByDays } = shop;
   const choices = Object.fromEntries(CHOICES.map((key) => [key, shop[key]])) as Pick<
     Shop,
     (typeof CHOICES)[number]
@@ -50,6 +51,7 @@ export function typedShop(shop: Shop): ShopTyped {
     preWashCeiling: percent(preWashCeiling),
     foamFloor: percent(foamFloor),
     jetShare: percent(jetShare),
+    edgeShare: percent(edgeShare),
     useByDays: Object.fromEntries(
       KEEPING.map((f) => [f, String(useByDays[f] ?? recordStart(f, USUAL_HOUSE).useByDays)]),
     ),
@@ -71,8 +73,11 @@ export function readShop(typed: ShopTyped, shop: Shop): Reading {
   };
   const hardness =
     typed.hardnessPpm.trim() === '' ? null : take('hardnessPpm', parseHardness(typed.hardnessPpm));
-  const jet = take('jetShare', parseNumber(typed.jetShare.replace(/\s*%$/, ''), 'Jet'));
-  if (refusals.jetShare) refusals.jetShare = { ...refusals.jetShare, remedy: 'Type a share such as 10 %.' };
+  const share = (name: 'jetShare' | 'edgeShare', field: string) => {
+    const read = parseNumber(typed[name].replace(/\s*%$/, ''), field);
+    const percents = take(name, read.ok ? read : { ...read, remedy: 'Type a share such as 10 %.' });
+    return percents === undefined ? shop[name] : percents / 100;
+  };
   const useByDays: Partial<Record<Family, number>> = { ...shop.useByDays } as Partial<Record<Family, number>>;
   for (const family of KEEPING) {
     const text = typed.useByDays[family] ?? '';
@@ -89,7 +94,8 @@ export function readShop(typed: ShopTyped, shop: Shop): Reading {
       preWashFloor: figure('preWashFloor', 'Pre-wash floor'),
       preWashCeiling: figure('preWashCeiling', 'Pre-wash ceiling'),
       foamFloor: figure('foamFloor', 'Neutral foam floor'),
-      jetShare: jet === undefined ? shop.jetShare : jet / 100,
+      jetShare: share('jetShare', 'Jet'),
+      edgeShare: share('edgeShare', 'Begins to dry after'),
       useByDays,
     },
     refusals,

@@ -152,6 +152,8 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   outcomes: ['outcomes', 'batches'],
   trials: ['trials'],
   weather: ['weather'],
+  clocks: ['clocks', 'film-factors', 'outcomes'],
+  unsettled: ['unsettled'],
 };
 
 export function askAgain(topic: Topic): void {

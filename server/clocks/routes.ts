@@ -1,0 +1,233 @@
+import { Router } from 'express';
+import {
+  atBody,
+  type Clock,
+  type ClockLayer,
+  clockBody,
+  clockOutcomeBody,
+  endBody,
+  layerBody,
+} from '#contract/clocks.ts';
+import { nothing } from '#contract/ledger.ts';
+import { mayMeet } from '#core/safety/mayMeet.ts';
+import { formatDuration } from '#core/units/duration.ts';
+import type { Queryable } from '../db/books.ts';
+import type { House } from '../house.ts';
+import { type Answer, command, preparedCommand } from '../http/commands.ts';
+import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { products } from '../products/queries.ts';
+import { noteStation } from '../weather/station.ts';
+import { weatherNow } from '../weather/weather.ts';
+import { factorOf } from './drying.ts';
+import { type Found, findLaid } from './laid.ts';
+import { addLayer, clockOf, clocksShown, dropLayer, endClock, insertClock, runningAt } from './queries.ts';
+import { happenedAt, refuseBefore } from './when.ts';
+
+/** An end can be taken back for so long. */
+const RESUME_MS = 10 * 60_000;
+
+/** Clocks: started, laid over, ended; by whoever is there. Each goes by the key it was started under. */
+export function clockRoutes(house: House): Router {
+  const routes = Router();
+  routes.get('/', async (_req, res) => void res.json(await clocksShown(house.books, house.now())));
+  routes.get('/:key', async (req, res) => {
+    const clock = await clockOf(house.books, String(req.params.key));
+    if (!clock) throw missing('clock');
+    res.json(clock);
+  });
+
+  routes.post(
+    '/',
+    preparedCommand(
+      house,
+      clockBody,
+      () => noteStation(house),
+      async ({ tx, body, who, now }) => {
+        const at = happenedAt(body.occurredAt, now);
+        if (await clockOf(tx, body.key)) {
+          throw new HttpProblem(409, 'clock.key', 'A clock of this key was started already.', {
+            remedy: 'Start it under a new key.',
+          });
+        }
+        const found = await findLaid(tx, body.laid);
+        await refuseTwice(tx, body.placeId, body.again ? null : found.name, body.zones, body.vehicle, found);
+        const id = await insertClock(tx, body, layerOf(found, 'first', at, who.name), who.personId, at);
+        return answer(tx, body.key, id, 201);
+      },
+    ),
+  );
+
+  /** A handler for what happens to a clock that exists. */
+  const onClock = <B extends { occurredAt?: string | undefined }>(
+    schema: Parameters<typeof command<B>>[1],
+    work: (asked: {
+      tx: Queryable;
+      clock: Clock;
+      body: B;
+      at: Date;
+      now: Date;
+      who: { personId: number; name: string; role: string };
+    }) => Promise<void>,
+  ) =>
+    command<B>(house, schema, async ({ tx, body, who, now, params }) => {
+      const clock = await clockOf(tx, String(params.key));
+      if (!clock) throw missing('clock');
+      await work({ tx, clock, body, at: happenedAt(body.occurredAt, now), now, who });
+      return answer(tx, clock.key, clock.id, 201);
+    });
+
+  routes.post(
+    '/:key/layers',
+    onClock(layerBody, async ({ tx, clock, body, at, who }) => {
+      refuseEnded(clock);
+      refuseBefore(at, clock.layers.at(-1)?.at ?? clock.startedAt, 'It was laid');
+      const last = clock.layers.findLast((l) => l.kind !== 'remist') as ClockLayer;
+      if (body.kind === 'remist') {
+        await addLayer(tx, clock.id, { ...last, kind: 'remist', at: at.toISOString(), personName: who.name });
+        return;
+      }
+      const found = await findLaid(tx, body.laid);
+      await refuseMeeting(tx, found, [clock]);
+      await addLayer(tx, clock.id, layerOf(found, 'over', at, who.name));
+    }),
+  );
+  routes.post(
+    '/:key/layer-withdrawals',
+    onClock(atBody, async ({ tx, clock }) => {
+      refuseEnded(clock);
+      if (clock.layers.length < 2) throw missing('layer');
+      await dropLayer(tx, clock.id);
+    }),
+  );
+  routes.post(
+    '/:key/ends',
+    onClock(endBody, async ({ tx, clock, body, at, who }) => {
+      refuseEnded(clock);
+      refuseBefore(at, clock.layers.at(-1)?.at ?? clock.startedAt, 'It ended');
+      await endClock(tx, clock.id, { at, personId: who.personId, how: body.how });
+    }),
+  );
+  routes.post(
+    '/:key/resumptions',
+    onClock(atBody, async ({ tx, clock, now }) => {
+      if (!clock.endedAt) return;
+      if (now.getTime() - Date.parse(clock.endedAt) > RESUME_MS) {
+        throw new HttpProblem(409, 'clock.tooLate', 'It ended over ten minutes ago.', {
+          remedy: 'Start a new clock.',
+        });
+      }
+      await endClock(tx, clock.id, null);
+    }),
+  );
+  routes.post(
+    '/:key/outcomes',
+    onClock(clockOutcomeBody, async ({ tx, clock, body, at, who }) => {
+      const weather = await weatherNow(house, tx);
+      await tx.rows(
+        `INSERT INTO outcome (clock_id, batch_id, kind, person_id, noted_at, weather, recipe_id, soil, fraction)
+         SELECT k.id, k.batch_id, $2, $3, $4, $5, v.recipe_id, c.soil, c.fraction
+         FROM clock k LEFT JOIN recipe_version v ON v.id = k.recipe_version_id
+         LEFT JOIN recipe_cell c ON c.version_id = v.id AND c.soil = k.soil WHERE k.id = $1`,
+        [clock.id, body.kind, who.personId, at, weather && JSON.stringify(weather)],
+      );
+    }),
+  );
+  routes.post(
+    '/:key/dryings',
+    onClock(atBody, async ({ tx, clock, at, who }) => {
+      refuseBefore(at, clock.layers.at(-1)?.at ?? clock.startedAt, 'It was seen to dry');
+      const { factor, layer, weather } = await factorOf(tx, clock, at);
+      if (layer.productId === null) {
+        throw new HttpProblem(409, 'drying.water', 'Rinse water teaches nothing about a product.', {
+          remedy: 'Dry it before it spots.',
+        });
+      }
+      await tx.rows(
+        `INSERT INTO drying_seen (clock_id, product_id, film, factor, seen_at, person_id, weather)
+         VALUES ($1, $2, $3, $4, $5, $6, $7)`,
+        [clock.id, layer.productId, layer.as.film, factor, at, who.personId, JSON.stringify(weather)],
+      );
+    }),
+  );
+  routes.post(
+    '/:key/dryings/:id/withdrawals',
+    command(house, nothing, async ({ tx, who, now, params }) => {
+      const clock = await clockOf(tx, String(params.key));
+      const seen = clock?.dryings.find((d) => String(d.id) === params.id);
+      if (!clock || !seen) throw missing('note');
+      if (seen.personId !== who.personId && who.role !== 'manager') {
+        throw new HttpProblem(403, 'drying.notYours', 'This note is somebody else’s.', {
+          remedy: 'Ask them, or a manager, to take it back.',
+        });
+      }
+      await tx.rows('UPDATE drying_seen SET withdrawn_at = $2 WHERE id = $1', [seen.id, now]);
+      return answer(tx, clock.key, clock.id, 201);
+    }),
+  );
+  return routes;
+}
+
+async function answer(tx: Queryable, key: string, id: number, status: number): Promise<Answer> {
+  return { status, body: await clockOf(tx, key), touched: [['clocks', id]] };
+}
+
+const layerOf = (found: Found, kind: ClockLayer['kind'], at: Date, personName: string): ClockLayer => {
+  const { product, ...layer } = found;
+  return { ...layer, kind, at: at.toISOString(), personName };
+};
+
+function refuseEnded(clock: Clock): void {
+  if (!clock.endedAt) return;
+  const after = formatDuration((Date.parse(clock.endedAt) - Date.parse(clock.startedAt)) / 1_000);
+  throw new HttpProblem(409, 'clock.ended', `${clock.endedBy} ended it after ${after}.`, {
+    remedy: 'Nothing is left to do, or take the end back.',
+    current: clock,
+  });
+}
+
+/** Refuses the same again in a bay, unless it is said to be another, and what must never meet what lies there. */
+async function refuseTwice(
+  tx: Queryable,
+  placeId: number,
+  name: string | null,
+  zones: readonly string[],
+  vehicle: string,
+  found: Found,
+): Promise<void> {
+  const here = (await runningAt(tx, placeId)).filter((c) => c.zones.some((z) => zones.includes(z)));
+  const twice = here.find((c) => c.layers[0]?.name === name);
+  if (twice) {
+    throw new HttpProblem(
+      409,
+      'clock.twice',
+      `${twice.layers[0]?.name} is running in ${twice.placeName} already: ${twice.startedBy} started it.`,
+      { remedy: 'Use that one, or say that this is another.', current: twice },
+    );
+  }
+  const same = vehicle.trim().toLowerCase();
+  await refuseMeeting(
+    tx,
+    found,
+    here.filter((c) => c.vehicle.toLowerCase() === same),
+  );
+}
+
+/** What gives off gas together is not laid over each other. There is no override. */
+async function refuseMeeting(tx: Queryable, next: Found, lying: readonly Clock[]): Promise<void> {
+  if (!next.product) return;
+  const ids = new Set(
+    lying.flatMap((c) => c.layers.flatMap((l) => (l.productId === null ? [] : [l.productId]))),
+  );
+  for (const id of ids) {
+    const [last] = await products(tx, { id });
+    const met = last && last.id !== next.product.id ? mayMeet(next.product, last, 'The panel') : null;
+    if (met && !met.ok) {
+      const remedy = 'Rinse the panel with plenty of water and end that clock first.';
+      throw refusalProblem(
+        { ...met, reason: met.reason.replace(/last held/, 'has on it'), remedy },
+        '/laid',
+        409,
+      );
+    }
+  }
+}

@@ -1,0 +1,34 @@
+import { HttpProblem } from '../http/problems.ts';
+
+/** A device may be so far ahead of the shop's machine. */
+const AHEAD_MS = 5_000;
+/** What happened longer ago than this is no longer taken. */
+const BACK_MS = 24 * 3_600_000;
+
+/**
+ * When something happened: as the device says, which may have been without a connection since, or now.
+ *
+ * @throws HttpProblem for a time to come, or one over a day ago
+ */
+export function happenedAt(occurredAt: string | undefined, now: Date): Date {
+  if (occurredAt === undefined) return now;
+  const at = new Date(occurredAt);
+  if (at.getTime() > now.getTime() + AHEAD_MS)
+    throw refused('When is in the future.', 'Set this device’s clock, then try again.');
+  if (at.getTime() < now.getTime() - BACK_MS)
+    throw refused('When is over a day ago.', 'Enter what is still true now.');
+  return at > now ? now : at;
+}
+
+/** @throws HttpProblem where one thing is said to have happened before another that came first */
+export function refuseBefore(at: Date, earliest: string, what: string): void {
+  if (at.getTime() >= Date.parse(earliest)) return;
+  throw refused(`${what} before it was begun.`, 'Give a time after the last thing laid.');
+}
+
+function refused(message: string, remedy: string): HttpProblem {
+  return new HttpProblem(422, 'when.refused', message, {
+    remedy,
+    errors: [{ pointer: '/occurredAt', message, remedy }],
+  });
+}
