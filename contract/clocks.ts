@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import type { LaidAs } from '#core/dwell/laidProduct.ts';
 import { COLOURS, type Colour, MATERIALS, type Material } from '#core/dwell/surroundings.ts';
+import { SHELTERS, type Shelter } from '#core/dwell/weather.ts';
 import type { PanelStart } from '#core/dwell/workingWindow.ts';
 import { type Film, USE_KINDS, type UseKind } from '#core/products/uses.ts';
 import { OUTCOMES } from '#core/recipes/outcomes.ts';
@@ -94,6 +95,8 @@ export const clockBody = exactly({
   zones: someOf('Zones', ZONES)
     .min(1, 'Zones: none is chosen.')
     .meta({ remedy: 'Choose at least one zone.' }),
+  /** Where it stands. */
+  shelter: oneOf('It stands', SHELTERS),
   start: start(),
   laid: laid(),
   batchId: rowId('Batch').nullable(),
@@ -109,6 +112,7 @@ export type ClockBody = {
   colour: Colour;
   material: Material;
   zones: Zone[];
+  shelter: Shelter;
   start: PanelStart;
   laid: Laid;
   batchId: number | null;

@@ -3,7 +3,7 @@ import { isFlat, type Zone } from '../soil/zones.ts';
 import { laidOn } from './application.ts';
 import type { LaidAs } from './laidProduct.ts';
 import type { Colour, Material } from './surroundings.ts';
-import type { Weather } from './weather.ts';
+import { type Shelter, sheltered, type Weather } from './weather.ts';
 import {
   type Layer,
   type Outlook,
@@ -93,19 +93,21 @@ export type WeatherAt = { readonly at: string; readonly weather: Weather };
  * @param startMs when the first of it was laid
  * @param read in order of time
  * @param ahead in order of time
+ * @param shelter where the vehicle stands
  * @returns null where nobody knows the weather
  */
 export function outlookFrom(
   startMs: number,
   read: readonly WeatherAt[],
   ahead: readonly WeatherAt[],
+  shelter: Shelter = 'open',
 ): Outlook | null {
   const spells: { fromS: number; weather: Weather }[] = [];
   for (const { at, weather } of [...read, ...ahead]) {
     const fromS = Math.max(0, (Date.parse(at) - startMs) / 1_000);
     const last = spells.at(-1);
     if (last && last.fromS >= fromS) spells.pop();
-    spells.push({ fromS, weather });
+    spells.push({ fromS, weather: sheltered(weather, shelter) });
   }
   return spells.length > 0 ? spells : null;
 }

@@ -27,6 +27,26 @@ export type Weather = {
   readonly raining?: boolean | undefined;
 };
 
+/** Where the vehicle stands. */
+export const SHELTERS = ['open', 'shade', 'roof'] as const;
+export type Shelter = (typeof SHELTERS)[number];
+export const SHELTER_NAMES: Record<Shelter, string> = {
+  open: 'in the open',
+  shade: 'in the shade',
+  roof: 'under a roof',
+};
+/** Seed: so much of the wind comes in under a roof. */
+const DRAUGHT = 0.3;
+
+/** The weather where the vehicle stands: shade keeps the sun off, a roof the rain and most of the wind too. */
+export function sheltered(weather: Weather, shelter: Shelter): Weather {
+  if (shelter === 'roof') {
+    return { ...weather, sky: 'indoors', raining: false, windMs: weather.windMs * DRAUGHT };
+  }
+  const sunny = weather.sky === 'sun' || weather.sky === 'bright';
+  return shelter === 'shade' && sunny ? { ...weather, sky: 'shade' } : weather;
+}
+
 export const WEATHER_RANGES = { airC: [-30, 50], humidity: [0.05, 1], windMs: [0, 40] } as const;
 
 /**

@@ -36,6 +36,7 @@ const bodyFor = (more = {}) => ({
   colour: 'silver',
   material: 'steel',
   zones: ['uppers', 'lowers'],
+  shelter: 'open',
   start: { kind: 'rinsed', waterC: 15 },
   laid: { kind: 'recipe', versionId: versionOf('Snow foam, all over'), soil: 2 },
   batchId: null,
@@ -198,6 +199,33 @@ describe('clocks', () => {
     );
     expect((await bram('post', '/api/clocks/nosuchclock/ends', { how: 'rinsed' })).status).toBe(404);
     expect((await running()).length).toBe(before);
+  });
+
+  it('is not begun on a panel too hot to touch, unless it was cooled; what lies there already is taken', async () => {
+    await hester('post', '/api/weather/acts', { act: 'sunOut' });
+    const hot = { colour: 'black', start: { kind: 'measured', panelC: 55 }, vehicle: 'Black hearse' };
+    const refused = await bram('post', '/api/clocks', bodyFor(hot));
+    expect(refused.body).toMatchObject({ code: 'dwell.hotPanel', errors: [{ pointer: '/start' }] });
+    expect(
+      (
+        await bram(
+          'post',
+          '/api/clocks',
+          bodyFor({ ...hot, again: true, start: { kind: 'rinsed', waterC: 15 } }),
+        )
+      ).status,
+    ).toBe(201);
+    const minutesAgo = new Date(shop.now.getTime() - 180_000).toISOString();
+    expect(
+      (
+        await bram(
+          'post',
+          '/api/clocks',
+          bodyFor({ ...hot, vehicle: 'Another', again: true, occurredAt: minutesAgo }),
+        )
+      ).status,
+    ).toBe(201);
+    await hester('post', '/api/weather/acts', { act: 'asItComes' });
   });
 
   it('learns from a film that was seen to dry; anyone sees it, a lead starts it afresh', async () => {

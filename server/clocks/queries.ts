@@ -8,7 +8,7 @@ const SHOWN_FOR_H = 2;
 const MOST_SHOWN = 300;
 
 const CLOCK = `SELECT k.id, k.key, k.place_id AS "placeId", l.name AS "placeName", k.vehicle, k.body, k.colour, k.material, k.zones,
-    k.start, k.layers, k.batch_id AS "batchId", b.code AS "batchCode",
+    k.shelter, k.start, k.layers, k.batch_id AS "batchId", b.code AS "batchCode",
     CASE WHEN v.id IS NOT NULL THEN jsonb_build_object('recipeId', v.recipe_id, 'name', v.name, 'soil', k.soil) END AS recipe,
     ${utc('k.started_at')} AS "startedAt", s.name AS "startedBy", ${utc('k.ended_at')} AS "endedAt", e.name AS "endedBy",
     k.end_kind AS "end", k.revision,
@@ -46,12 +46,12 @@ export async function insertClock(
   personId: number,
   startedAt: Date,
 ): Promise<number> {
-  const { key, placeId, vehicle, body: kind, colour, material, zones, start, laid, batchId } = body;
+  const { key, placeId, vehicle, body: kind, colour, material, zones, shelter, start, laid, batchId } = body;
   const byRecipe = laid.kind === 'recipe' ? laid : null;
   const [made] = await tx.rows<{ id: number }>(
     `INSERT INTO clock (key, place_id, vehicle, body, colour, material, zones, start, layers, recipe_version_id, soil, batch_id,
-       started_at, started_by)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14) RETURNING id`,
+       started_at, started_by, shelter)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15) RETURNING id`,
     [
       key,
       placeId,
@@ -67,6 +67,7 @@ export async function insertClock(
       batchId,
       startedAt,
       personId,
+      shelter,
     ],
   );
   return (made as { id: number }).id;

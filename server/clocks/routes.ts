@@ -18,13 +18,15 @@ import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
 import { noteStation } from '../weather/station.ts';
 import { weatherNow } from '../weather/weather.ts';
-import { factorOf } from './drying.ts';
+import { factorOf, refuseWeather } from './drying.ts';
 import { type Found, findLaid } from './laid.ts';
 import { addLayer, clockOf, clocksShown, dropLayer, endClock, insertClock, runningAt } from './queries.ts';
 import { happenedAt, refuseBefore } from './when.ts';
 
 /** An end can be taken back for so long. */
 const RESUME_MS = 10 * 60_000;
+/** What was laid so long ago lies there: it is too late to refuse it. */
+const LATE_MS = 60_000;
 
 /** Clocks: started, laid over, ended; by whoever is there. Each goes by the key it was started under. */
 export function clockRoutes(house: House): Router {
@@ -50,6 +52,7 @@ export function clockRoutes(house: House): Router {
           });
         }
         const found = await findLaid(tx, body.laid);
+        if (now.getTime() - at.getTime() < LATE_MS) await refuseWeather(tx, body, found.as, at);
         await refuseTwice(tx, body.placeId, body.again ? null : found.name, body.zones, body.vehicle, found);
         const id = await insertClock(tx, body, layerOf(found, 'first', at, who.name), who.personId, at);
         return answer(tx, body.key, id, 201);

@@ -1,4 +1,5 @@
 import type { FieldError, Problem } from '#contract/problem.ts';
+import { takeShopTime } from '../state/clock.ts';
 
 /** The server's no, with its sentences; or, with status 0, that it could not be reached. */
 export class ApiProblem extends Error {
@@ -53,8 +54,10 @@ const send = <T>(
 
 async function request<T>(path: string, init: RequestInit): Promise<T> {
   let response: Response;
+  const sentMs = performance.now();
   try {
     response = await fetch(`/api${path}`, { ...init, credentials: 'same-origin' });
+    takeShopTime(response.headers.get('X-Shop-Time'), sentMs, performance.now());
   } catch {
     throw new ApiProblem({
       type: 'about:blank',

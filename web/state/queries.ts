@@ -1,4 +1,5 @@
 import { MutationCache, QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
+import type { Clock, FilmFactor, Unsettled } from '#contract/clocks.ts';
 import type { Changeover, Line, LineCheck, Tip } from '#contract/dispensers.ts';
 import type { Instrument } from '#contract/instruments.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
@@ -11,7 +12,7 @@ import type { Trial } from '#contract/trials.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
 import type { WeatherNow } from '#contract/weather.ts';
 import { ApiProblem, get } from '../app/api.ts';
-import { noteShopTime } from './clock.ts';
+import { onDoubt } from './clock.ts';
 
 /** A session that has ended leads back to the sign-in page; what was typed stays with its owner. */
 const leaveIfSignedOut = (error: Error): void => {
@@ -31,7 +32,7 @@ export const queryClient = new QueryClient({
   },
 });
 
-export const shopQuery = queryOptions({ queryKey: ['shop'], queryFn: shopState });
+export const shopQuery = queryOptions({ queryKey: ['shop'], queryFn: () => get<ShopState>('/shop') });
 export const whoQuery = queryOptions({
   queryKey: ['who'],
   queryFn: () => get<Who | null>('/sessions/current'),
@@ -72,6 +73,17 @@ export const weatherQuery = queryOptions({
   queryKey: ['weather'],
   queryFn: () => get<WeatherNow>('/weather'),
   refetchInterval: 60_000,
+});
+/** Clocks that run, and those that ended a little while ago. */
+export const clocksQuery = queryOptions({ queryKey: ['clocks'], queryFn: () => get<Clock[]>('/clocks') });
+/** What was learned of how long films stay wet. */
+export const filmFactorsQuery = queryOptions({
+  queryKey: ['film-factors'],
+  queryFn: () => get<FilmFactor[]>('/film-factors'),
+});
+export const unsettledQuery = queryOptions({
+  queryKey: ['unsettled'],
+  queryFn: () => get<Unsettled[]>('/unsettled'),
 });
 export const trialsQuery = queryOptions({ queryKey: ['trials'], queryFn: () => get<Trial[]>('/trials') });
 export const vesselsQuery = queryOptions({ queryKey: ['vessels'], queryFn: () => get<Vessel[]>('/vessels') });
@@ -120,12 +132,6 @@ export const rowQuery = <R>(
 export const movementsPage = (id: number, after: number | null) =>
   get<Page<Movement>>(`/containers/${id}/movements${after === null ? '' : `?after=${after}`}`);
 
-async function shopState(): Promise<ShopState> {
-  const state = await get<ShopState>('/shop');
-  noteShopTime(state.now);
-  return state;
-}
-
 async function allContainers(): Promise<Container[]> {
   const all: Container[] = [];
   let next: number | null = 0;
@@ -136,6 +142,8 @@ async function allContainers(): Promise<Container[]> {
   }
   return all;
 }
+
+onDoubt(() => void queryClient.invalidateQueries({ queryKey: ['shop'] }));
 
 /** What to ask for again when something of a kind has changed. */
 const ASK_AGAIN: Record<Topic, string[]> = {

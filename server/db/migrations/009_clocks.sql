@@ -8,6 +8,7 @@ CREATE TABLE clock (
   colour text NOT NULL,
   material text NOT NULL,
   zones jsonb NOT NULL,
+  shelter text NOT NULL DEFAULT 'open' CHECK (shelter IN ('open', 'shade', 'roof')),
   start jsonb NOT NULL,
   -- What was laid, in order, as it was known then.
   layers jsonb NOT NULL,

@@ -1,0 +1,97 @@
+import { accept, type Outcome } from '../outcome.ts';
+import type { Direction } from '../recipes/recipe.ts';
+import type { Body } from '../soil/bodies.ts';
+import { panelM2, panelsOf } from '../soil/panels.ts';
+import { SOIL_LEVELS, type SoilLevel } from '../soil/soil.ts';
+import type { Zone } from '../soil/zones.ts';
+import { type AcrossVehicle, acrossVehicle, type PanelWork } from './acrossVehicle.ts';
+import { askedOf, type PanelsAsked, type WeatherAt } from './clock.ts';
+import { type LaidAs, ratesOf } from './laidProduct.ts';
+import { type Outlook, type WorkingWindow, workingWindow } from './workingWindow.ts';
+
+/** A whole vehicle to be laid with one product: its zones, how dirty each is, and how it is laid there. */
+export type VehicleAsked = Omit<PanelsAsked, 'zones'> & {
+  readonly body: Body;
+  readonly zones: readonly { readonly zone: Zone; readonly soil: SoilLevel; readonly as: LaidAs }[];
+  readonly outlook: Outlook;
+  readonly edgeShare: number;
+  readonly factor: number;
+  readonly direction: Direction;
+};
+
+/** The panels with their windows, and how they are done one after the other. */
+export type VehicleAnswer = {
+  readonly panels: readonly PanelWork[];
+  readonly across: Outcome<AcrossVehicle>;
+};
+
+/** Lower sides and rear are usually a level dirtier than the rest. */
+export const usualSoil = (zone: Zone, level: SoilLevel): SoilLevel =>
+  zone === 'lowers' || zone === 'rear' ? (SOIL_LEVELS[Math.min(4, level + 1)] as SoilLevel) : level;
+
+/** Every panel's window, and the best walk across them; a refusal where a panel may not be laid at all. */
+export function vehicleWindow(asked: VehicleAsked): Outcome<VehicleAnswer> {
+  const windows = new Map<Zone, WorkingWindow>();
+  for (const { zone, as } of asked.zones) {
+    const laid = [{ atS: 0, as, again: false, factor: asked.factor }];
+    const window = workingWindow(askedOf(asked, zone, laid, asked.outlook, asked.edgeShare));
+    if (!window.ok) return window;
+    windows.set(zone, window.value);
+  }
+  const panels = asked.zones.flatMap(({ zone, soil }) => {
+    const { shortestS, toS, rinseByS } = windows.get(zone) as WorkingWindow;
+    return panelsOf([zone]).map((panel): PanelWork => {
+      const { id, name, tier, around } = panel;
+      return { id, name, tier, around, m2: panelM2(panel, asked.body), soil, shortestS, toS, rinseByS };
+    });
+  });
+  const rates = ratesOf(asked.zones[0]?.as.film ?? 'foam');
+  return accept({ panels, across: acrossVehicle(panels, rates, asked.direction) });
+}
+
+/** How many pieces a vehicle takes at an hour; null where it can't be done at all. */
+export type HourPieces = { readonly at: string; readonly pieces: number | null };
+
+/** What the coming hours allow, each by its own weather. */
+export const piecesByHour = (
+  asked: Omit<VehicleAsked, 'outlook'>,
+  hours: readonly WeatherAt[],
+): HourPieces[] =>
+  hours.map(({ at, weather }) => {
+    const answer = vehicleWindow({ ...asked, outlook: [{ fromS: 0, weather }] });
+    return {
+      at,
+      pieces: answer.ok && answer.value.across.ok ? answer.value.across.value.sections.length : null,
+    };
+  });
+
+const PIECES: Record<number, string> = {
+  1: 'whole car',
+  2: 'in two halves',
+  3: 'in three pieces',
+  4: 'in four pieces',
+};
+const inWords = (pieces: number | null): string =>
+  pieces === null ? 'no window' : (PIECES[pieces] ?? `in ${pieces} pieces`);
+
+/**
+ * What the hours allow, in a line.
+ *
+ * @param clock how a time is written
+ * @example 'whole car until 11:00, in two halves until 14:00, then no window'
+ */
+export function piecesInWords(hours: readonly HourPieces[], clock: (at: string) => string): string {
+  const spells: { pieces: number | null; until: string | null }[] = [];
+  for (const { at, pieces } of hours) {
+    const last = spells.at(-1);
+    if (last && last.pieces === pieces) continue;
+    if (last) last.until = at;
+    spells.push({ pieces, until: null });
+  }
+  return spells
+    .map(({ pieces, until }, i) => {
+      if (until) return `${inWords(pieces)} until ${clock(until)}`;
+      return i === 0 ? `${inWords(pieces)} for as long as is known` : `then ${inWords(pieces)}`;
+    })
+    .join(', ');
+}

@@ -1,0 +1,117 @@
+import { memo, useRef } from 'react';
+import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
+import { clockFigure } from './clockWords.ts';
+import { useTicks } from './useTicks.ts';
+
+type Props = {
+  window: WorkingWindow;
+  /** When it was laid, on the shop's clock, and when it ended; null where nothing runs. */
+  running: { startMs: number; endMs: number | null } | null;
+  /** Without words and figures, for a line among others. */
+  small?: boolean;
+};
+
+/** From laid to past its end: so far a band reaches. */
+export const spanOf = ({ rinseByS, shortestS, opens }: WorkingWindow): number =>
+  Math.max(1.25 * rinseByS, opens ? 0 : 1.4 * shortestS, 30);
+
+/**
+ * Minutes on a rule: too soon, then the bar in which it works, hatched where it is time to rinse, and filled where it is
+ * too late. A running clock is the same band with a mark that moves.
+ */
+export const DwellBand = memo(function DwellBand({ window, running, small = false }: Props) {
+  const { shortestS, fromS, rinseNowS, rinseByS, limit, opens } = window;
+  const span = spanOf(window);
+  const at = (s: number) => `${Math.min(100, (s / span) * 100)}%`;
+  const part = (from: number, to: number) => ({
+    left: at(from),
+    width: `${Math.max(0, ((Math.min(to, span) - from) / span) * 100)}%`,
+  });
+  const wide = (from: number, to: number) => (to - from) / span > 0.2;
+  const recommended = opens && fromS > shortestS && fromS < rinseByS;
+  const tall = small ? 'h-2.5' : 'h-6';
+  return (
+    <div aria-hidden className={`relative ${small ? 'h-5' : 'pt-1 pb-7'}`}>
+      {!small && (
+        <div className="relative h-6 text-[0.94rem]">
+          {wide(0, shortestS) && <span className="absolute left-0">too soon</span>}
+          {opens && wide(shortestS, rinseNowS) && (
+            <span className="absolute font-bold" style={{ left: at(shortestS) }}>
+              working
+            </span>
+          )}
+          {opens && (rinseByS - shortestS) / span > 0.25 && (
+            <span
+              className="absolute -translate-x-full pr-1 whitespace-nowrap"
+              style={{ left: at(rinseByS) }}
+            >
+              rinse now
+            </span>
+          )}
+          <span className="absolute text-stop" style={{ left: at(rinseByS) }}>
+            {limit === 'drying' ? 'drying' : 'overdue'}
+          </span>
+        </div>
+      )}
+      <div className={`relative ${small ? 'mt-2' : ''} ${tall} border-b border-ink`}>
+        {opens && <span className="absolute inset-y-0 bg-ink" style={part(shortestS, rinseNowS)} />}
+        {opens && (
+          <span className="hatch absolute inset-y-0 border-y border-ink" style={part(rinseNowS, rinseByS)} />
+        )}
+        <span className="absolute inset-y-0 bg-stop" style={part(rinseByS, span)} />
+        {recommended && <span className="absolute inset-y-0 w-0.5 bg-ground" style={{ left: at(fromS) }} />}
+        {running && <Mark span={span} running={running} small={small} />}
+      </div>
+      {!small && (
+        <div className="reading relative text-[0.94rem]">
+          <span className="absolute left-0">0</span>
+          {shortestS / span > 0.06 && <Figure at={at(shortestS)} s={shortestS} />}
+          {recommended && (fromS - shortestS) / span > 0.12 && (rinseByS - fromS) / span > 0.12 && (
+            <Figure at={at(fromS)} s={fromS} />
+          )}
+          <Figure at={at(rinseByS)} s={rinseByS} />
+        </div>
+      )}
+    </div>
+  );
+});
+
+function Figure({ at, s }: { at: string; s: number }) {
+  return (
+    <span className="absolute -translate-x-1/2 border-l border-transparent" style={{ left: at }}>
+      {clockFigure(Math.floor(s))}
+    </span>
+  );
+}
+
+/** Shifted once a second, never laid out. */
+function Mark({
+  span,
+  running,
+  small,
+}: {
+  span: number;
+  running: NonNullable<Props['running']>;
+  small: boolean;
+}) {
+  const mark = useRef<HTMLSpanElement>(null);
+  const { startMs, endMs } = running;
+  useTicks(mark, (nowMs) => {
+    const share = Math.min(1, Math.max(0, ((endMs ?? nowMs) - startMs) / 1_000 / span));
+    if (mark.current) mark.current.style.transform = `translateX(${(share * 100).toFixed(3)}%)`;
+  });
+  return (
+    <span ref={mark} className="level absolute inset-x-0 -top-1.5 bottom-0">
+      <svg
+        width="16"
+        height={small ? 18 : 34}
+        className="absolute top-0 -left-2 overflow-visible"
+        role="presentation"
+      >
+        <path d="M1 0h14l-7 9z" fill="var(--ink)" stroke="var(--ground)" strokeWidth="1.5" />
+        <path d={`M8 8v${small ? 10 : 26}`} stroke="var(--ground)" strokeWidth="5" />
+        <path d={`M8 8v${small ? 10 : 26}`} stroke="var(--ink)" strokeWidth="2" />
+      </svg>
+    </span>
+  );
+}

@@ -1,0 +1,55 @@
+import { useRef } from 'react';
+import type { Clock } from '#contract/clocks.ts';
+import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
+import { lookOf, type Standing, standingAt, stateName } from './clockWords.ts';
+import { useTicks } from './useTicks.ts';
+
+type Props = { clock: Clock; window: WorkingWindow | null; large?: boolean };
+
+const CHIP = {
+  plain: '',
+  watch: 'border border-ink bg-ground px-1.5',
+  stop: 'bg-stop text-on-stop px-1.5',
+};
+
+/** The figure to watch, and the state in a word: hatched to mind it, filled to stop. Written once a second. */
+export function RunningFigure({ clock, window, large = false }: Props) {
+  const root = useRef<HTMLSpanElement>(null);
+  const figure = useRef<HTMLSpanElement>(null);
+  const word = useRef<HTMLSpanElement>(null);
+  const what = useRef<HTMLSpanElement>(null);
+  const write = (nowMs: number) => {
+    const standing = standingFor(clock, window, nowMs);
+    set(figure.current, standing.figure);
+    set(word.current, stateName(standing.state));
+    set(what.current, standing.what);
+    const look = lookOf(clock, standing.state);
+    if (root.current && root.current.dataset.look !== look) root.current.dataset.look = look;
+    if (word.current && word.current.className !== CHIP[look]) word.current.className = CHIP[look];
+  };
+  useTicks(root, write);
+  return (
+    <span ref={root} data-look="plain" className={large ? 'block' : 'flex items-baseline gap-2'}>
+      <span
+        ref={figure}
+        role="timer"
+        className={`reading block ${large ? 'text-[5.2rem] leading-none sm:text-[6rem]' : 'text-[1.3rem]'}`}
+      />
+      <span className={large ? 'mt-2 block text-[1.2rem]' : 'text-[0.94rem] leading-tight'}>
+        <span ref={word} className="" />
+        <span ref={what} className={large ? 'ml-2' : 'sr-only'} />
+      </span>
+    </span>
+  );
+}
+
+export const standingFor = (clock: Clock, window: WorkingWindow | null, nowMs: number): Standing =>
+  standingAt(
+    window,
+    ((clock.endedAt ? Date.parse(clock.endedAt) : nowMs) - Date.parse(clock.startedAt)) / 1_000,
+  );
+
+/** Leaves what says the same already: even that would be laid out anew. */
+function set(element: HTMLElement | null, text: string): void {
+  if (element && element.textContent !== text) element.textContent = text;
+}

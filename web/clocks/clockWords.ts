@@ -1,0 +1,70 @@
+import type { Clock } from '#contract/clocks.ts';
+import {
+  DWELL_STATE_NAMES,
+  type DwellState,
+  dwellStateAt,
+  type WorkingWindow,
+} from '#core/dwell/workingWindow.ts';
+
+/** What runs: by its last layer, and what it lies over. */
+export function clockName(clock: Clock): string {
+  const laid = clock.layers.filter((l) => l.kind !== 'remist');
+  return laid
+    .map((l) => l.name)
+    .reverse()
+    .join(' over ');
+}
+
+/** The bay, and which vehicle where someone said so. */
+export const whereOf = (clock: Clock): string => [clock.placeName, clock.vehicle].filter(Boolean).join(', ');
+
+/** `4:05`, or over an hour `1:04:05`. */
+export function clockFigure(seconds: number): string {
+  const s = Math.floor(Math.abs(seconds));
+  const two = (n: number) => String(n).padStart(2, '0');
+  const sign = seconds <= -1 ? '-' : '';
+  if (s < 3_600) return `${sign}${Math.floor(s / 60)}:${two(s % 60)}`;
+  return `${sign}${Math.floor(s / 3_600)}:${two(Math.floor(s / 60) % 60)}:${two(s % 60)}`;
+}
+
+/** Where a clock stands at a moment: its state, the figure to watch, and what that counts down or up to. */
+export type Standing = { state: DwellState | null; figure: string; what: string };
+
+/** @param atS seconds since it was laid */
+export function standingAt(window: WorkingWindow | null, atS: number): Standing {
+  if (!window) return { state: null, figure: clockFigure(atS), what: 'since it was laid' };
+  const state = dwellStateAt(window, atS);
+  switch (state) {
+    case 'tooSoon':
+      return { state, figure: clockFigure(Math.ceil(window.shortestS - atS)), what: 'until it has worked' };
+    case 'working':
+    case 'rinseNow':
+      return { state, figure: clockFigure(Math.ceil(window.rinseByS - atS)), what: 'left to rinse' };
+    case 'overdue':
+      return { state, figure: clockFigure(atS - window.rinseByS), what: 'over its time' };
+    case 'drying':
+      return {
+        state,
+        figure: clockFigure(atS - (window.beginsS ?? window.rinseByS)),
+        what: 'since it began to dry',
+      };
+  }
+}
+
+export const stateName = (state: DwellState | null): string => (state ? DWELL_STATE_NAMES[state] : 'running');
+
+/** Safe is plain, watch is hatched, stop is filled: never hue alone. */
+export const LOOK_OF: Record<DwellState, 'plain' | 'watch' | 'stop'> = {
+  tooSoon: 'plain',
+  working: 'plain',
+  rinseNow: 'watch',
+  overdue: 'watch',
+  drying: 'stop',
+};
+
+/** How a clock looks: over the time of what must never stay longer is a stop too. */
+export function lookOf(clock: Clock, state: DwellState | null): 'plain' | 'watch' | 'stop' {
+  if (!state) return 'plain';
+  if (state === 'overdue' && clock.layers.some((l) => l.neverLonger)) return 'stop';
+  return LOOK_OF[state];
+}

@@ -1,0 +1,178 @@
+import { get as getKept, set as setKept } from 'idb-keyval';
+import { create } from 'zustand';
+import type { Clock, ClockLayer, End } from '#contract/clocks.ts';
+import type { Problem } from '#contract/problem.ts';
+import { ApiProblem, newKey, post } from '../app/api.ts';
+import { shopMs, shopNow } from '../state/clock.ts';
+import { askAgain, clocksQuery, queryClient } from '../state/queries.ts';
+
+/** What a command does to the clocks shown, until the shop's machine has answered. */
+export type Effect =
+  | { kind: 'start'; clock: Clock }
+  | { kind: 'layer'; layer: ClockLayer }
+  | { kind: 'dropLayer' }
+  | { kind: 'end'; how: End; by: string }
+  | { kind: 'resume' }
+  | { kind: 'note' };
+
+/** Something done to a clock, on its way to the shop's machine. */
+export type Sent = {
+  id: string;
+  clockKey: string;
+  path: string;
+  body: Record<string, unknown>;
+  /** When it happened, on the shop's clock. */
+  at: string;
+  personId: number;
+  /** In words, for where it comes too late. */
+  what: string;
+  effect: Effect;
+};
+
+/** A command the shop's machine refused. */
+export type Refused = { id: string; what: string; problem: Problem; kept: boolean };
+
+type Outbox = {
+  waiting: Sent[];
+  refused: Refused[];
+  /** Whether the shop's machine could be reached when it was last tried. */
+  reached: boolean;
+};
+export const useOutbox = create<Outbox>()(() => ({ waiting: [], refused: [], reached: true }));
+
+const STORE = 'kettle-outbox';
+const TRY_AGAIN_MS = 3_000;
+/** What is refused this long after it happened is for a lead to look at. */
+const LATE_MS = 15_000;
+
+/** Takes up what waits on this device since before the page was loaded. */
+export async function takeUpOutbox(): Promise<void> {
+  const kept = (await getKept<Sent[]>(STORE).catch(() => null)) ?? [];
+  const known = new Set(useOutbox.getState().waiting.map((s) => s.id));
+  useOutbox.setState(({ waiting }) => ({ waiting: [...kept.filter((s) => !known.has(s.id)), ...waiting] }));
+}
+
+/** Where a device keeps nothing, what waits is kept as long as the page is. */
+const keep = () => void setKept(STORE, useOutbox.getState().waiting).catch(() => undefined);
+
+/**
+ * Does something to a clock: it shows at once and is sent in turn, each under its own key, as often as it takes. What was
+ * done without a connection counts from when it was done.
+ */
+export function send(command: Omit<Sent, 'id' | 'at'>): Promise<void> {
+  const sent: Sent = { ...command, id: newKey(), at: shopNow().toISOString() };
+  useOutbox.setState(({ waiting }) => ({ waiting: [...waiting, sent] }));
+  keep();
+  return flush(command.personId);
+}
+
+let flushing: Promise<void> | null = null;
+let again: ReturnType<typeof setTimeout> | null = null;
+
+/** Sends what waits for someone, in order. */
+export function flush(personId: number): Promise<void> {
+  flushing ??= sendAll(personId).finally(() => {
+    flushing = null;
+  });
+  return flushing;
+}
+
+async function sendAll(personId: number): Promise<void> {
+  for (;;) {
+    const next = useOutbox.getState().waiting.find((s) => s.personId === personId);
+    if (!next) return;
+    try {
+      const clock = await post<Clock>(next.path, { ...next.body, occurredAt: next.at }, next.id);
+      queryClient.setQueryData(clocksQuery.queryKey, (all: Clock[] = []) =>
+        all.some((c) => c.key === clock.key)
+          ? all.map((c) => (c.key === clock.key ? clock : c))
+          : [...all, clock],
+      );
+      useOutbox.setState({ reached: true });
+      done(next);
+    } catch (error) {
+      const { problem } = error as ApiProblem;
+      const answered = error instanceof ApiProblem && problem.status >= 400 && problem.status < 500;
+      if (!answered || problem.status === 401 || problem.status === 429) {
+        useOutbox.setState({ reached: error instanceof ApiProblem && problem.status > 0 });
+        tryLater(personId);
+        return;
+      }
+      if (!(await refuse(next, problem))) {
+        tryLater(personId);
+        return;
+      }
+    }
+  }
+}
+
+function tryLater(personId: number): void {
+  if (again !== null) clearTimeout(again);
+  again = setTimeout(() => void flush(personId), TRY_AGAIN_MS);
+}
+
+function done(sent: Sent): void {
+  useOutbox.setState(({ waiting }) => ({ waiting: waiting.filter((s) => s.id !== sent.id) }));
+  keep();
+}
+
+/** @returns whether it was dealt with; what can't be kept for a lead yet goes on waiting here */
+async function refuse(sent: Sent, problem: Problem): Promise<boolean> {
+  const late = shopMs() - Date.parse(sent.at) > LATE_MS;
+  if (late) {
+    const body = {
+      what: sent.what,
+      reason: problem.detail,
+      body: JSON.stringify(sent.body),
+      occurredAt: sent.at,
+    };
+    const kept = await post('/unsettled', body, `late-${sent.id}`).then(
+      () => true,
+      () => false,
+    );
+    if (!kept) return false;
+  }
+  useOutbox.setState(({ refused }) => ({
+    refused: [...refused, { id: sent.id, what: sent.what, problem, kept: late }],
+  }));
+  done(sent);
+  askAgain('clocks');
+  return true;
+}
+
+export const forgetRefused = (id: string): void =>
+  useOutbox.setState(({ refused }) => ({ refused: refused.filter((r) => r.id !== id) }));
+
+/** The clocks as they will be once everything that waits has arrived. */
+export function withWaiting(clocks: readonly Clock[], waiting: readonly Sent[]): Clock[] {
+  const all = new Map(clocks.map((c) => [c.key, c]));
+  for (const { effect, clockKey, at } of waiting) {
+    if (effect.kind === 'start') {
+      if (!all.has(clockKey))
+        all.set(clockKey, {
+          ...effect.clock,
+          startedAt: at,
+          layers: effect.clock.layers.map((l) => ({ ...l, at })),
+        });
+      continue;
+    }
+    const clock = all.get(clockKey);
+    if (clock) all.set(clockKey, after(clock, effect, at));
+  }
+  return [...all.values()];
+}
+
+function after(clock: Clock, effect: Exclude<Effect, { kind: 'start' }>, at: string): Clock {
+  switch (effect.kind) {
+    case 'layer':
+      return clock.endedAt ? clock : { ...clock, layers: [...clock.layers, { ...effect.layer, at }] };
+    case 'dropLayer':
+      return clock.layers.length > 1 ? { ...clock, layers: clock.layers.slice(0, -1) } : clock;
+    case 'end':
+      return clock.endedAt ? clock : { ...clock, endedAt: at, endedBy: effect.by, end: effect.how };
+    case 'resume':
+      return { ...clock, endedAt: null, endedBy: null, end: null };
+    default:
+      return clock;
+  }
+}
