@@ -208,4 +208,5 @@ export type Topic =
   | 'trials'
   | 'weather'
   | 'clocks'
-  | 'unsettled';
+  | 'unsettled'
+  | 'backups';

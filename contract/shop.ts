@@ -114,5 +114,8 @@ export type Shop = HouseFigures & {
   revision: number;
 };
 
+/** Copies of the books, made by themselves once a day. */
+export type Backups = { newestAt: string | null; kept: number };
+
 /** What any browser may know before anyone signs in. */
-export type ShopState = { shop: Shop | null; needsFirstRun: boolean; now: string };
+export type ShopState = { shop: Shop | null; needsFirstRun: boolean };

@@ -9,6 +9,8 @@ import type { Papers } from './papers/office.ts';
 /** What every route is handed: the books, the time, who is listening, and how this shop was opened. */
 export type House = {
   readonly books: Books;
+  /** Where the books lie, and their copies beside them. */
+  readonly folder: string;
   readonly now: () => Date;
   readonly live: Live;
   readonly log: Logger;

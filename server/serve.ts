@@ -1,9 +1,12 @@
 import { randomInt } from 'node:crypto';
+import { existsSync } from 'node:fs';
 import type { Server } from 'node:http';
 import { createServer } from 'node:http';
 import { networkInterfaces } from 'node:os';
+import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { createApp } from './app.ts';
+import { copyIfDue } from './backups/backups.ts';
 import { Books } from './db/books.ts';
 import { type Instruments, noInstruments } from './devices/instrument.ts';
 import type { LabelPrinter } from './devices/labelPrinter.ts';
@@ -15,6 +18,7 @@ import { noteStation } from './weather/station.ts';
 const FIRST_PORT = 4600;
 const PORTS_TO_TRY = 20;
 const STATION_EVERY_MS = 20_000;
+const BACKUP_LOOK_MS = 60_000;
 
 export type Serving = {
   address: string;
@@ -43,8 +47,10 @@ export async function serve(options: {
   prepare?: (books: Books) => Promise<void>;
 }): Promise<Serving> {
   const { folder, host, port, now, log, demoPins, labelPrinter, weatherStation } = options;
+  const hadBooks = existsSync(join(folder, 'books'));
   const books = await Books.open(folder, now());
   try {
+    if (hadBooks) await copyIfDue(books, folder, now());
     await options.prepare?.(books);
     const setupCode = String(randomInt(1_000_000)).padStart(6, '0');
     const live = new Live();
@@ -53,6 +59,7 @@ export async function serve(options: {
     let publicly = '';
     const app = createApp({
       books,
+      folder,
       now,
       live,
       log,
@@ -74,8 +81,16 @@ export async function serve(options: {
       () => void noteStation(house).catch((error) => log.error(error)),
       STATION_EVERY_MS,
     );
+    const nightly = setInterval(
+      () =>
+        void copyIfDue(books, folder, now())
+          .then((copied) => copied && live.tell('backups', 0))
+          .catch((error) => log.error(error)),
+      BACKUP_LOOK_MS,
+    );
     const stop = async () => {
       clearInterval(watch);
+      clearInterval(nightly);
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
       instruments.close();

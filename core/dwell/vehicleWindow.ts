@@ -71,7 +71,8 @@ const PIECES: Record<number, string> = {
   3: 'in three pieces',
   4: 'in four pieces',
 };
-const inWords = (pieces: number | null): string =>
+/** So many pieces, in words. */
+export const piecesName = (pieces: number | null): string =>
   pieces === null ? 'no window' : (PIECES[pieces] ?? `in ${pieces} pieces`);
 
 /**
@@ -90,8 +91,8 @@ export function piecesInWords(hours: readonly HourPieces[], clock: (at: string) 
   }
   return spells
     .map(({ pieces, until }, i) => {
-      if (until) return `${inWords(pieces)} until ${clock(until)}`;
-      return i === 0 ? `${inWords(pieces)} for as long as is known` : `then ${inWords(pieces)}`;
+      if (until) return `${piecesName(pieces)} until ${clock(until)}`;
+      return i === 0 ? `${piecesName(pieces)} for as long as is known` : `then ${piecesName(pieces)}`;
     })
     .join(', ');
 }

@@ -19,7 +19,7 @@ import { products } from '../products/queries.ts';
 import { noteStation } from '../weather/station.ts';
 import { weatherNow } from '../weather/weather.ts';
 import { factorOf, refuseWeather } from './drying.ts';
-import { type Found, findLaid } from './laid.ts';
+import { type Found, findLaid, layerOf } from './laid.ts';
 import { addLayer, clockOf, clocksShown, dropLayer, endClock, insertClock, runningAt } from './queries.ts';
 import { happenedAt, refuseBefore } from './when.ts';
 
@@ -173,11 +173,6 @@ export function clockRoutes(house: House): Router {
 async function answer(tx: Queryable, key: string, id: number, status: number): Promise<Answer> {
   return { status, body: await clockOf(tx, key), touched: [['clocks', id]] };
 }
-
-const layerOf = (found: Found, kind: ClockLayer['kind'], at: Date, personName: string): ClockLayer => {
-  const { product, ...layer } = found;
-  return { ...layer, kind, at: at.toISOString(), personName };
-};
 
 function refuseEnded(clock: Clock): void {
   if (!clock.endedAt) return;

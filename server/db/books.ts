@@ -12,17 +12,27 @@ export type Queryable = {
   rows<T>(sql: string, params?: unknown[]): Promise<T[]>;
 };
 
+/** Requests run as a role that may add to the ledger and read it, and nothing else. */
+const asApplication = (db: PGlite) => db.exec('SET ROLE kettle_app');
+
 /**
  * The shop's database, opened by one process at a time. Everything asked of it is asked as the role `kettle_app`,
  * which may add to the ledger and read it, and nothing else.
  */
 export class Books implements Queryable {
-  readonly #db: PGlite;
+  #db: PGlite;
+  readonly #directory: string;
   readonly #lock: Lock;
   readonly #inTransaction = new AsyncLocalStorage<true>();
 
-  private constructor(db: PGlite, lock: Lock) {
+  /** How many statements and transactions are under way, and what the next ones wait for while the books are copied. */
+  #underWay = 0;
+  #copying: Promise<unknown> | null = null;
+  #idle: () => void = () => {};
+
+  private constructor(db: PGlite, directory: string, lock: Lock) {
     this.#db = db;
+    this.#directory = directory;
     this.#lock = lock;
   }
 
@@ -57,12 +67,12 @@ export class Books implements Queryable {
         }
         // Nothing else keeps the planner's picture of the tables up to date.
         await db.exec('ANALYZE');
-        await db.exec('SET ROLE kettle_app');
+        await asApplication(db);
       } catch (error) {
         await db.close();
         throw error;
       }
-      return new Books(db, lock);
+      return new Books(db, directory, lock);
     } catch (error) {
       lock.release();
       throw error;
@@ -72,19 +82,52 @@ export class Books implements Queryable {
   /** The rows of one statement, outside any transaction. */
   async rows<T>(sql: string, params: unknown[] = []): Promise<T[]> {
     this.#refuseNested();
-    return (await this.#db.query<T>(sql, params)).rows;
+    return this.#ask(async () => (await this.#db.query<T>(sql, params)).rows);
   }
 
   /** Runs `work` in one transaction: all of it is booked, or, if it throws, none. */
   async transaction<T>(work: (tx: Queryable) => Promise<T>): Promise<T> {
     this.#refuseNested();
-    return this.#db.transaction((tx: Transaction) =>
-      this.#inTransaction.run(true, () =>
-        work({
-          rows: async <R>(sql: string, params: unknown[] = []) => (await tx.query<R>(sql, params)).rows,
-        }),
+    return this.#ask(() =>
+      this.#db.transaction((tx: Transaction) =>
+        this.#inTransaction.run(true, () =>
+          work({
+            rows: async <R>(sql: string, params: unknown[] = []) => (await tx.query<R>(sql, params)).rows,
+          }),
+        ),
       ),
     );
+  }
+
+  /** Copies the books to where nothing is yet. They are closed for it: whoever asks meanwhile waits until they are open. */
+  async copyTo(to: string): Promise<void> {
+    const copying = (async () => {
+      if (this.#underWay > 0) await new Promise<void>((idle) => (this.#idle = idle));
+      await this.#db.close();
+      try {
+        await cp(this.#directory, to, { recursive: true, errorOnExist: true, force: false });
+      } finally {
+        this.#db = await PGlite.create({ dataDir: this.#directory });
+        await asApplication(this.#db);
+      }
+    })();
+    this.#copying = copying.catch(() => undefined);
+    try {
+      await copying;
+    } finally {
+      this.#copying = null;
+    }
+  }
+
+  async #ask<T>(work: () => Promise<T>): Promise<T> {
+    while (this.#copying) await this.#copying;
+    this.#underWay++;
+    try {
+      return await work();
+    } finally {
+      this.#underWay--;
+      if (this.#underWay === 0) this.#idle();
+    }
   }
 
   /** Lets the next process that wants these books know where they are being served. */

@@ -31,7 +31,7 @@ export function simulatedDay(at: Date): Weather {
   const season = Math.cos(((hours / 24 - 200) / 365.25) * 2 * Math.PI);
   const warmth = Math.cos((day / 24) * 2 * Math.PI);
   const cloud = drift(hours, 31, 0.8);
-  const airC = 10.5 + 7 * season + (cloud < 0 ? 5 : 3) * warmth + drift(hours, 77, 2.1);
+  const airC = 10.5 + 7 * season + (4 - cloud) * warmth + drift(hours, 77, 2.1);
   const humidity = Math.min(1, Math.max(0.25, 0.7 - 0.16 * warmth + 0.1 * cloud));
   const windMs = Math.max(0, 2.2 + 1.6 * drift(hours, 19, 4.2));
   const light = warmth > -0.35;

@@ -13,7 +13,7 @@ export function shopRoutes(house: House): Router {
 
   routes.get('/', async (_req, res) => {
     const shop = await shopOf(house.books);
-    const state: ShopState = { shop, needsFirstRun: shop === null, now: house.now().toISOString() };
+    const state: ShopState = { shop, needsFirstRun: shop === null };
     res.json(state);
   });
 

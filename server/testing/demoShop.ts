@@ -38,6 +38,7 @@ export class ServedShop {
     const log = pino({ level: 'fatal' });
     this.app = createApp({
       books: this.books,
+      folder,
       now: () => this.now,
       live: new Live(),
       log,

@@ -24,7 +24,7 @@ export async function noteStation(
     if ((await shopOf(tx))?.weatherSource !== 'station') return false;
     const [last] = await tx.rows<Kept>(
       `SELECT air_c AS "airC", humidity, wind_ms AS "windMs", sky, raining, ${utc('read_at')} AS at FROM weather_reading
-       WHERE source <> 'typed' ORDER BY read_at DESC LIMIT 1`,
+       WHERE source <> 'typed' ORDER BY read_at DESC, id DESC LIMIT 1`,
     );
     const same =
       last &&

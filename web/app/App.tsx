@@ -11,6 +11,9 @@ import { SignIn } from './SignIn.tsx';
 import { SessionProvider } from './session.tsx';
 
 const FirstRun = lazy(() => import('../shop/FirstRun.tsx'));
+const Yard = lazy(() => import('../yard/Yard.tsx'));
+const NewClock = lazy(() => import('../clocks/NewClock.tsx'));
+const ClockPage = lazy(() => import('../clocks/ClockPage.tsx'));
 const Shelf = lazy(() => import('../stock/Shelf.tsx'));
 const ContainerPage = lazy(() => import('../stock/ContainerPage.tsx'));
 const BatchPage = lazy(() => import('../stock/BatchPage.tsx'));
@@ -72,8 +75,11 @@ export function App() {
       <Shell>
         <Suspense>
           <Routes>
-            <Route path="/" element={<Navigate to="/bench" replace />} />
+            <Route path="/" element={<Navigate to="/yard" replace />} />
             <Route path="/first-run" element={<Navigate to="/bench" replace />} />
+            <Route path="/yard" element={<Yard />} />
+            <Route path="/clocks/new" element={<NewClock />} />
+            <Route path="/clocks/:key" element={<ClockPage />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/stock" element={<Shelf />} />
             <Route path="/stock/receive" element={<Receive />} />

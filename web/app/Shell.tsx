@@ -1,5 +1,6 @@
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { NavLink, useLocation, useNavigate, useNavigationType } from 'react-router';
+import { ClockStrip } from '../clocks/ClockStrip.tsx';
 import { useScanner } from '../state/scanner.ts';
 import { useDevice } from '../state/theme.ts';
 import { PLACES } from './places.ts';
@@ -29,7 +30,10 @@ export function Shell({ children }: { children: ReactNode }) {
   return (
     <div className="flex min-h-dvh flex-col lg:flex-row">
       <Dipstick open={setOpen} />
-      <div className="min-w-0 flex-1 pb-19 lg:pb-0">{children}</div>
+      <div className="min-w-0 flex-1 pb-19 lg:pb-0">
+        <ClockStrip />
+        {children}
+      </div>
       <Suspense>
         {open === 'find' && <Find close={() => setOpen(null)} />}
         {open === 'emergency' && <Emergency close={() => setOpen(null)} />}
@@ -44,7 +48,9 @@ type Sheet = 'find' | 'keys' | 'emergency';
 function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
   const { shop } = useSession();
   const { pathname } = useLocation();
-  const here = PLACES.findIndex(({ path }) => pathname.startsWith(path));
+  const here = PLACES.findIndex(
+    ({ path }) => pathname.startsWith(path) || (path === '/yard' && pathname.startsWith('/clocks')),
+  );
   const wet = here < 0 ? 0 : (PLACES.length - here - 0.5) / PLACES.length;
   const inBay = PLACES.filter((p) => !p.desk).length;
   // Along the foot: the places of the bay, and First aid and who is signed in as wide as two of them.

@@ -31,7 +31,7 @@ export function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys: () => 
 
   const signOut = async () => {
     await remove('/sessions/current');
-    navigate('/bench');
+    navigate('/yard');
     queryClient.setQueryData(whoQuery.queryKey, null);
     queryClient.removeQueries({
       predicate: ({ queryKey }) => queryKey[0] !== 'who' && queryKey[0] !== 'shop',

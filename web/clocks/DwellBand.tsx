@@ -27,7 +27,7 @@ export const DwellBand = memo(function DwellBand({ window, running, small = fals
     left: at(from),
     width: `${Math.max(0, ((Math.min(to, span) - from) / span) * 100)}%`,
   });
-  const wide = (from: number, to: number) => (to - from) / span > 0.2;
+  const wide = (from: number, to: number) => (to - from) / span > 0.15;
   const recommended = opens && fromS > shortestS && fromS < rinseByS;
   const tall = small ? 'h-2.5' : 'h-6';
   return (

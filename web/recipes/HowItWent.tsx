@@ -1,26 +1,21 @@
-import { useMutation } from '@tanstack/react-query';
-import type { Batch } from '#contract/batches.ts';
 import type { OutcomeRow } from '#contract/recipes.ts';
 import { weatherInWords } from '#core/dwell/weather.ts';
 import { OUTCOME_NAMES, OUTCOMES, type OutcomeKind } from '#core/recipes/outcomes.ts';
-import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
-import { askAgain } from '../state/queries.ts';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 
-/** One tap says how a wash with a batch went; a tap beside it takes that back. */
-export function HowItWent({ batchId, outcomes }: { batchId: number; outcomes: OutcomeRow[] }) {
+type Props = {
+  outcomes: readonly OutcomeRow[];
+  note: (kind: OutcomeKind) => void;
+  takeBack: (id: number) => void;
+  busy?: boolean;
+  error?: Error | null;
+};
+
+/** One tap says how a wash went; a tap beside it takes that back. */
+export function HowItWent({ outcomes, note, takeBack, busy = false, error = null }: Props) {
   const { who, shop } = useSession();
-  const done = { onSettled: () => askAgain('outcomes') };
-  const noting = useMutation({
-    mutationFn: (kind: OutcomeKind) => post<Batch>(`/batches/${batchId}/outcomes`, { kind }),
-    ...done,
-  });
-  const undoing = useMutation({
-    mutationFn: (id: number) => post<Batch>(`/outcomes/${id}/withdrawals`, {}),
-    ...done,
-  });
   return (
     <section aria-label="How it went" className="no-print">
       <h2 className="mb-2">How did it go?</h2>
@@ -30,8 +25,8 @@ export function HowItWent({ batchId, outcomes }: { batchId: number; outcomes: Ou
             key={kind}
             type="button"
             className={`min-h-16 rounded-[2px] border border-ink px-2 leading-tight first-letter:uppercase ${kind === 'good' ? 'bg-ink font-semibold text-ground' : ''}`}
-            disabled={noting.isPending}
-            onClick={() => noting.mutate(kind)}
+            disabled={busy}
+            onClick={() => note(kind)}
           >
             {OUTCOME_NAMES[kind]}
           </button>
@@ -51,8 +46,8 @@ export function HowItWent({ batchId, outcomes }: { batchId: number; outcomes: Ou
               <button
                 type="button"
                 className="min-h-12 px-2 underline underline-offset-4"
-                disabled={undoing.isPending}
-                onClick={() => undoing.mutate(o.id)}
+                disabled={busy}
+                onClick={() => takeBack(o.id)}
               >
                 Undo
               </button>
@@ -60,7 +55,7 @@ export function HowItWent({ batchId, outcomes }: { batchId: number; outcomes: Ou
           </li>
         ))}
       </ul>
-      {(noting.error ?? undoing.error) && <Refusal problem={noting.error ?? undoing.error} />}
+      {error && <Refusal problem={error} />}
     </section>
   );
 }

@@ -7,7 +7,7 @@ import type { Person, SignInName, SignOff, Who } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
 import type { Calibration, Device } from '#contract/rigs.ts';
-import type { ShopState } from '#contract/shop.ts';
+import type { Backups, ShopState } from '#contract/shop.ts';
 import type { Trial } from '#contract/trials.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
 import type { WeatherNow } from '#contract/weather.ts';
@@ -85,6 +85,7 @@ export const unsettledQuery = queryOptions({
   queryKey: ['unsettled'],
   queryFn: () => get<Unsettled[]>('/unsettled'),
 });
+export const backupsQuery = queryOptions({ queryKey: ['backups'], queryFn: () => get<Backups>('/backups') });
 export const trialsQuery = queryOptions({ queryKey: ['trials'], queryFn: () => get<Trial[]>('/trials') });
 export const vesselsQuery = queryOptions({ queryKey: ['vessels'], queryFn: () => get<Vessel[]>('/vessels') });
 export const devicesQuery = queryOptions({ queryKey: ['devices'], queryFn: () => get<Device[]>('/devices') });
@@ -162,6 +163,7 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   weather: ['weather'],
   clocks: ['clocks', 'film-factors', 'outcomes'],
   unsettled: ['unsettled'],
+  backups: ['backups'],
 };
 
 export function askAgain(topic: Topic): void {

@@ -1,13 +1,15 @@
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Batch } from '#contract/batches.ts';
 import type { OnPanel } from '#contract/ledger.ts';
 import { served } from '#core/products/uses.ts';
+import type { OutcomeKind } from '#core/recipes/outcomes.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
+import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { ProductCare } from '../bench/Cautions.tsx';
 import { LabelButton } from '../labels/LabelButton.tsx';
@@ -15,7 +17,7 @@ import { batchQuery, labelPath } from '../labels/labels.ts';
 import { HowItWent } from '../recipes/HowItWent.tsx';
 import { drawInWords } from '../rigs/drawInWords.ts';
 import { shopNow } from '../state/clock.ts';
-import { productsQuery } from '../state/queries.ts';
+import { askAgain, productsQuery } from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 import { Page } from '../ui/Page.tsx';
@@ -83,7 +85,7 @@ function BatchFacts({ batch }: { batch: Batch }) {
             </Watch>
           )}
           {product && <ProductCare product={product} />}
-          <HowItWent batchId={batch.id} outcomes={batch.outcomes} />
+          <HowBatchWent batch={batch} />
           <dl className="border-t-2 border-ink">
             {facts.map(([name, what]) => (
               <div
@@ -103,6 +105,28 @@ function BatchFacts({ batch }: { batch: Batch }) {
         />
       </div>
     </Page>
+  );
+}
+
+/** How washes with it went, noted in one tap. */
+function HowBatchWent({ batch }: { batch: Batch }) {
+  const done = { onSettled: () => askAgain('outcomes') };
+  const noting = useMutation({
+    mutationFn: (kind: OutcomeKind) => post<Batch>(`/batches/${batch.id}/outcomes`, { kind }),
+    ...done,
+  });
+  const undoing = useMutation({
+    mutationFn: (id: number) => post(`/outcomes/${id}/withdrawals`, {}),
+    ...done,
+  });
+  return (
+    <HowItWent
+      outcomes={batch.outcomes}
+      note={noting.mutate}
+      takeBack={undoing.mutate}
+      busy={noting.isPending || undoing.isPending}
+      error={noting.error ?? undoing.error}
+    />
   );
 }
 

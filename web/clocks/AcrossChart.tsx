@@ -1,0 +1,84 @@
+import type { AcrossVehicle, PanelWork } from '#core/dwell/acrossVehicle.ts';
+import { clockFigure } from './clockWords.ts';
+
+/** Who does what when: product laid in brass, the wait, rinsed in blue, and the post it has to be rinsed before. */
+export function AcrossChart({ across, panels }: { across: AcrossVehicle; panels: readonly PanelWork[] }) {
+  const dueS = (id: string, fromS: number) => fromS + (panels.find((p) => p.id === id)?.rinseByS ?? 0);
+  const span = across.totalS * 1.04;
+  const at = (s: number) => `${Math.min(100, (s / span) * 100)}%`;
+  const ticks = stepsTo(span);
+  return (
+    <figure aria-label="When each panel is laid and rinsed" className="min-w-0">
+      <div aria-hidden className="reading relative ml-[9.5rem] h-6 text-[0.88rem] text-muted">
+        {ticks.map((s) => (
+          <span key={s} className="absolute -translate-x-1/2" style={{ left: at(s) }}>
+            {clockFigure(s)}
+          </span>
+        ))}
+      </div>
+      {across.sections.map((section, i) => (
+        <ol
+          // biome-ignore lint/suspicious/noArrayIndexKey: a piece is its number
+          key={i}
+          aria-label={`Piece ${i + 1}`}
+          className="border-t border-ink"
+        >
+          {section.panels.map((p) => {
+            const due = dueS(p.id, p.applyFromS);
+            return (
+              <li key={p.id} className="flex items-center text-[0.94rem]">
+                <span className="w-[9.5rem] shrink-0 truncate py-0.5">
+                  <span className="reading mr-2">{i + 1}</span>
+                  {panels.find((o) => o.id === p.id)?.name}
+                  <span className="sr-only">
+                    : laid {clockFigure(p.applyFromS)} to {clockFigure(p.applyToS)}, rinsed{' '}
+                    {clockFigure(p.rinseFromS)} to {clockFigure(p.rinseToS)}
+                  </span>
+                </span>
+                <span aria-hidden className="relative h-5 min-w-0 flex-1">
+                  <span
+                    className="absolute top-1/2 h-px bg-hairline"
+                    style={bar(p.applyToS, p.rinseFromS, span)}
+                  />
+                  <span
+                    className="absolute inset-y-1 bg-product"
+                    style={bar(p.applyFromS, p.applyToS, span)}
+                  />
+                  <span className="absolute inset-y-1 bg-water" style={bar(p.rinseFromS, p.rinseToS, span)} />
+                  {due < span && (
+                    <span className="absolute inset-y-0 w-0.5 bg-stop" style={{ left: at(due) }} />
+                  )}
+                </span>
+              </li>
+            );
+          })}
+        </ol>
+      ))}
+      <figcaption className="mt-2 flex flex-wrap gap-x-5 border-t border-hairline pt-1.5 text-[0.94rem]">
+        <Key className="bg-product" what="laid" />
+        <Key className="bg-water" what="rinsed" />
+        <Key className="!w-0.5 bg-stop" what="has to be rinsed by" />
+      </figcaption>
+    </figure>
+  );
+}
+
+const bar = (fromS: number, toS: number, span: number) => ({
+  left: `${(fromS / span) * 100}%`,
+  width: `${(Math.max(0, toS - fromS) / span) * 100}%`,
+});
+
+function Key({ className, what }: { className: string; what: string }) {
+  return (
+    <span className="flex items-center gap-2">
+      <span aria-hidden className={`inline-block h-3 w-5 ${className}`} />
+      {what}
+    </span>
+  );
+}
+
+/** Whole minutes to grade the rule by, at most eight. */
+function stepsTo(span: number): number[] {
+  const step = [30, 60, 120, 300, 600].find((s) => span / s <= 8) ?? 1_200;
+  return Array.from({ length: Math.floor(span / step) + 1 }, (_, i) => i * step);
+}

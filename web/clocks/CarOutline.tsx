@@ -1,0 +1,158 @@
+import type { Body } from '#core/soil/bodies.ts';
+import type { PanelId } from '#core/soil/panels.ts';
+
+type Box = { x: number; y: number; w: number; h: number };
+
+/** Shares of the length that bonnet and tail take. */
+const SHAPES: Record<Body, { length: number; bonnet: number; tail: number; width: number }> = {
+  cityCar: { length: 300, bonnet: 0.2, tail: 0.06, width: 128 },
+  hatchback: { length: 340, bonnet: 0.24, tail: 0.08, width: 134 },
+  estate: { length: 380, bonnet: 0.24, tail: 0.05, width: 138 },
+  pickup: { length: 400, bonnet: 0.22, tail: 0.3, width: 142 },
+  hearse: { length: 430, bonnet: 0.22, tail: 0.04, width: 138 },
+  van: { length: 410, bonnet: 0.12, tail: 0.03, width: 150 },
+  camper: { length: 440, bonnet: 0.09, tail: 0.03, width: 156 },
+};
+
+const EDGE = 15;
+const SIDE = 22;
+
+/** Where each panel lies, seen from above with the front to the left; the sides are folded out. */
+export function panelBoxes(body: Body): { boxes: Record<PanelId, Box>; width: number; height: number } {
+  const { length, bonnet, tail, width } = SHAPES[body];
+  const top = { x: EDGE + 14, y: 2 * SIDE + 14, w: length, h: width };
+  const hood = bonnet * length;
+  const screen = Math.min(44, length * 0.11);
+  const end = tail * length;
+  const roofX = top.x + hood + screen;
+  const roofW = length - hood - screen - end - screen * 0.6;
+  const wheelX = [top.x + length * 0.12, top.x + length * 0.72];
+  const around = (i: 0 | 1, below: boolean, grow: number, shift: number): Box => ({
+    x: (wheelX[i] as number) - grow,
+    y: below ? top.y + top.h + 2 * SIDE - 6 + shift : top.y - 2 * SIDE - 12 - shift,
+    w: 46 + 2 * grow,
+    h: 18,
+  });
+  const side = (below: boolean, tier: 0 | 1): Box => ({
+    x: top.x,
+    y: below ? top.y + top.h + (1 - tier) * SIDE : top.y - (2 - tier) * SIDE,
+    w: length,
+    h: SIDE,
+  });
+  const boxes: Record<PanelId, Box> = {
+    front: { x: top.x - EDGE, y: top.y + 6, w: EDGE, h: top.h - 12 },
+    rear: { x: top.x + length, y: top.y + 6, w: EDGE, h: top.h - 12 },
+    bonnet: { ...top, w: hood },
+    glass: { ...top, x: top.x + hood, w: screen },
+    roof: { ...top, x: roofX, w: roofW },
+    upperRight: side(false, 1),
+    lowerRight: side(false, 0),
+    upperLeft: side(true, 1),
+    lowerLeft: side(true, 0),
+    wheelFR: around(0, false, 0, 0),
+    wheelRR: around(1, false, 0, 0),
+    wheelFL: around(0, true, 0, 0),
+    wheelRL: around(1, true, 0, 0),
+    tyreFR: around(0, false, 0, 0),
+    tyreRR: around(1, false, 0, 0),
+    tyreFL: around(0, true, 0, 0),
+    tyreRL: around(1, true, 0, 0),
+    archFR: around(0, false, 0, 0),
+    archRR: around(1, false, 0, 0),
+    archFL: around(0, true, 0, 0),
+    archRL: around(1, true, 0, 0),
+  };
+  return { boxes, width: top.x + length + EDGE + 14, height: top.y + top.h + 2 * SIDE + 24 };
+}
+
+type Props = {
+  body: Body;
+  /** The number of the piece each panel is done in; one not named is left as it is. */
+  pieces: ReadonlyMap<string, number>;
+  label: string;
+};
+
+/** The vehicle from above, its sides folded out, each panel with the number of the piece it is done in. */
+export function CarOutline({ body, pieces, label }: Props) {
+  const { boxes, width, height } = panelBoxes(body);
+  const { glass, roof, rear } = boxes;
+  const rearGlass: Box = {
+    x: roof.x + roof.w,
+    y: roof.y,
+    w: Math.max(8, (rear.x - roof.x - roof.w) / 2),
+    h: roof.h,
+  };
+  return (
+    <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={label} className="w-full max-w-lg">
+      <defs>
+        <pattern
+          id="piece-even"
+          width="6"
+          height="6"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <path d="M0 0v6" stroke="var(--hairline)" strokeWidth="1.4" />
+        </pattern>
+      </defs>
+      <path
+        d={`M${roof.x + roof.w} ${roof.y}H${rear.x}V${roof.y + roof.h}H${roof.x + roof.w}`}
+        fill="none"
+        stroke="var(--hairline)"
+      />
+      {(Object.entries(boxes) as [PanelId, Box][]).map(([id, box]) => {
+        const piece = pieces.get(id);
+        const wheel = /^(wheel|tyre|arch)/.test(id);
+        if (wheel && piece === undefined) {
+          return id.startsWith('wheel') ? (
+            <rect key={id} {...shape(box, 4)} fill="none" stroke="var(--hairline)" />
+          ) : null;
+        }
+        return (
+          <g key={id}>
+            <rect
+              {...shape(box, wheel ? 4 : 2)}
+              fill={piece === undefined ? 'none' : piece % 2 === 0 ? 'url(#piece-even)' : 'var(--faint)'}
+              stroke={piece === undefined ? 'var(--hairline)' : 'var(--ink)'}
+              strokeWidth={piece === undefined ? 1 : 1.5}
+            />
+            {piece !== undefined && (
+              <text
+                x={box.x + box.w / 2}
+                y={box.y + box.h / 2}
+                className="reading"
+                fontSize={box.h < 20 || box.w < 18 ? 14 : 18}
+                textAnchor="middle"
+                dominantBaseline="central"
+                fill="var(--ink)"
+                stroke="var(--ground)"
+                strokeWidth="3"
+                paintOrder="stroke"
+              >
+                {piece}
+              </text>
+            )}
+          </g>
+        );
+      })}
+      <rect
+        {...shape(rearGlass, 2)}
+        fill={
+          pieces.get('glass') === undefined
+            ? 'none'
+            : (pieces.get('glass') ?? 1) % 2 === 0
+              ? 'url(#piece-even)'
+              : 'var(--faint)'
+        }
+        stroke={pieces.get('glass') === undefined ? 'var(--hairline)' : 'var(--ink)'}
+      />
+      <path
+        d={`M${glass.x} ${glass.y}l${glass.w} 10v${glass.h - 20}l${-glass.w} 10`}
+        fill="none"
+        stroke="var(--hairline)"
+      />
+    </svg>
+  );
+}
+
+const shape = ({ x, y, w, h }: Box, r: number) => ({ x, y, width: w, height: h, rx: r });

@@ -1,0 +1,227 @@
+import { useQuery } from '@tanstack/react-query';
+import { useParams } from 'react-router';
+import type { Clock } from '#contract/clocks.ts';
+import { atLeast } from '#contract/roles.ts';
+import { sheltered } from '#core/dwell/weather.ts';
+import { costOfFill, formatMoney } from '#core/planning/cost.ts';
+import { zonesM2 } from '#core/soil/bodies.ts';
+import { ZONE_NAMES } from '#core/soil/zones.ts';
+import { formatDuration } from '#core/units/duration.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { get } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { HowItWent } from '../recipes/HowItWent.tsx';
+import { shopMs } from '../state/clock.ts';
+import { containersQuery, filmFactorsQuery, weatherQuery } from '../state/queries.ts';
+import { priceOf } from '../stock/product/priceOf.ts';
+import { Button, ButtonLink } from '../ui/Button.tsx';
+import { clockTime } from '../ui/dates.ts';
+import { Page } from '../ui/Page.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { staleFor, weatherFrom } from '../weather/weatherWords.ts';
+import { useWindow } from './clockWindows.ts';
+import { clockName, whereOf } from './clockWords.ts';
+import { DwellBand } from './DwellBand.tsx';
+import { LayOver } from './LayOver.tsx';
+import { RunningFigure } from './RunningFigure.tsx';
+import { useClockCommands } from './useClockCommands.ts';
+import { useClocks } from './useClocks.ts';
+import { Estimate } from './WindowAnswer.tsx';
+import { WindowInputs } from './WindowInputs.tsx';
+
+/** One clock: how long it has been, how long there is, and what can be done about it. */
+export default function ClockPage() {
+  const { key = '' } = useParams();
+  const here = useClocks().find((c) => c.key === key);
+  // One that ended long ago is no longer among those shown.
+  const old = useQuery({
+    queryKey: ['clocks', key],
+    queryFn: () => get<Clock>(`/clocks/${key}`),
+    enabled: !here,
+    retry: 2,
+  });
+  const clock = here ?? old.data;
+  if (!clock) return old.error && <Refusal problem={old.error} />;
+  return <OpenClock clock={clock} />;
+}
+
+function OpenClock({ clock }: { clock: Clock }) {
+  const { shop } = useSession();
+  const window = useWindow(clock.key);
+  const { data: weather } = useQuery(weatherQuery);
+  const known = window?.ok ? window.value : null;
+  const commands = useClockCommands(clock);
+  const running = {
+    startMs: Date.parse(clock.startedAt),
+    endMs: clock.endedAt ? Date.parse(clock.endedAt) : null,
+  };
+  const stale = weather && !clock.endedAt ? staleFor(weather, shopMs()) : null;
+  return (
+    <Page title={clockName(clock)}>
+      <p className="-mt-4 mb-4">
+        {whereOf(clock)}; {clock.zones.map((z) => ZONE_NAMES[z]).join(', ')}. {clock.startedBy} at{' '}
+        {clockTime(clock.startedAt, shop.zone)}.
+      </p>
+      <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
+        <section aria-label="The clock">
+          {clock.endedAt ? <Ended clock={clock} /> : <RunningFigure clock={clock} window={known} large />}
+          {known && <DwellBand window={known} running={running} />}
+          {window && !window.ok && <Refusal problem={window} />}
+          {stale && (
+            <Watch word="The station can’t be read.">
+              Its last reading holds: {stale} old. Look at the panel.
+            </Watch>
+          )}
+          {!weather?.reading && weather && !clock.endedAt && (
+            <Watch word="Nobody knows the weather:">drying can’t be told. Look at the panel.</Watch>
+          )}
+          {!clock.endedAt && <Doing clock={clock} commands={commands} />}
+          {clock.endedAt && (
+            <div className="mt-5 flex flex-col gap-5">
+              <HowItWent
+                outcomes={clock.outcomes}
+                note={commands.note}
+                takeBack={commands.takeBackOutcome}
+                busy={commands.undoing}
+                error={commands.error}
+              />
+              <div className="flex flex-wrap gap-3">
+                <Button bay onClick={commands.resume}>
+                  Take the end back
+                </Button>
+                <ButtonLink bay to="/yard">
+                  To the Yard
+                </ButtonLink>
+              </div>
+            </div>
+          )}
+        </section>
+        <div className="flex flex-col gap-5">
+          <Layers clock={clock} commands={commands} />
+          <Inputs clock={clock} />
+        </div>
+      </div>
+    </Page>
+  );
+}
+
+type Commands = ReturnType<typeof useClockCommands>;
+
+function Ended({ clock }: { clock: Clock }) {
+  const s = (Date.parse(clock.endedAt ?? '') - Date.parse(clock.startedAt)) / 1_000;
+  return (
+    <p className="mb-2 text-[1.2rem]">
+      {clock.end === 'rinsed' ? 'Rinsed' : 'Cancelled'} after{' '}
+      <strong className="reading text-[2.4rem]">{formatDuration(Math.round(s))}</strong>, by {clock.endedBy}.
+    </p>
+  );
+}
+
+/** What is done while it runs, in large keys. */
+function Doing({ clock, commands }: { clock: Clock; commands: Commands }) {
+  const { shop } = useSession();
+  const { data: containers = [] } = useQuery(containersQuery);
+  const last = clock.layers.findLast((l) => l.kind !== 'remist');
+  const ul = last ? Math.round(last.as.rateMlPerM2 * zonesM2(clock.zones, clock.body) * 1_000) : 0;
+  const price = last?.productId ? priceOf(last.productId, containers) : null;
+  const cost = price && last?.bottle ? formatMoney(costOfFill(price, ul * last.bottle), shop.currency) : null;
+  const water = last?.productId === null;
+  return (
+    <div className="mt-4 flex flex-col gap-3">
+      <Button look="main" bay className="min-h-20 w-full text-xl" onClick={() => commands.end('rinsed')}>
+        {water ? 'It is dry' : 'Rinsed'}
+      </Button>
+      <div className="grid gap-3 sm:grid-cols-2">
+        {!water && (
+          <Button bay onClick={commands.remist}>
+            <span>
+              Re-mist now
+              <span className="block text-[0.94rem]">
+                {formatVolume(ul, shop.units)} from the bottle{cost && `, about ${cost}`}
+              </span>
+            </span>
+          </Button>
+        )}
+        {!water && (
+          <Button bay onClick={commands.dries}>
+            It begins to dry
+          </Button>
+        )}
+        {!water && <LayOver clock={clock} commands={commands} />}
+        <Button bay onClick={() => commands.end('cancelled')}>
+          Cancel the clock
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** What lies there, each from its own time. */
+function Layers({ clock, commands }: { clock: Clock; commands: Commands }) {
+  const { shop, who } = useSession();
+  const only = clock.layers.length < 2;
+  return (
+    <section aria-label="What lies there">
+      <h2 className="mb-2">What lies there</h2>
+      <ol className="border-t-2 border-ink">
+        {clock.layers.map((layer, i) => (
+          <li key={layer.at} className="ruled flex items-center justify-between gap-3 border-faint">
+            <span className="py-2">
+              <span className="reading mr-3 text-muted">{clockTime(layer.at, shop.zone)}</span>
+              {layer.kind === 'remist' ? 'Misted again' : layer.name}, {layer.personName}
+            </span>
+            {!clock.endedAt && !only && i === clock.layers.length - 1 && (
+              <button
+                type="button"
+                className="min-h-12 px-2 underline underline-offset-4"
+                onClick={commands.dropLayer}
+              >
+                Undo
+              </button>
+            )}
+          </li>
+        ))}
+        {clock.dryings.map((seen) => (
+          <li key={seen.id} className="ruled flex items-center justify-between gap-3 border-faint">
+            <span className="py-2">
+              <span className="reading mr-3 text-muted">{clockTime(seen.at, shop.zone)}</span>
+              Seen to begin to dry, {seen.personName}: {seen.factor.toFixed(2)} of the usual film
+            </span>
+            {(seen.personId === who.personId || atLeast(who.role, 'manager')) && (
+              <button
+                type="button"
+                className="min-h-12 px-2 underline underline-offset-4"
+                disabled={commands.undoing}
+                onClick={() => commands.takeBackDrying(seen.id)}
+              >
+                Undo
+              </button>
+            )}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function Inputs({ clock }: { clock: Clock }) {
+  const { shop } = useSession();
+  const window = useWindow(clock.key);
+  const { data: weather } = useQuery(weatherQuery);
+  const { data: factors = [] } = useQuery(filmFactorsQuery);
+  const last = clock.layers.findLast((l) => l.kind !== 'remist');
+  if (!last) return null;
+  const reading = weather?.reading ?? null;
+  return (
+    <Estimate>
+      <WindowInputs
+        as={last.as}
+        weather={reading && sheltered(reading, clock.shelter)}
+        from={reading ? weatherFrom(reading, shop.zone) : ''}
+        window={window?.ok ? window.value : null}
+        edgeShare={shop.edgeShare}
+        factor={factors.find((f) => f.productId === last.productId && f.film === last.as.film) ?? null}
+      />
+    </Estimate>
+  );
+}

@@ -1,0 +1,117 @@
+import { useEffect } from 'react';
+import { Link, useLocation } from 'react-router';
+import type { Clock } from '#contract/clocks.ts';
+import { useSession } from '../app/session.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { unlockSound, useSound } from './alarm.ts';
+import { useClockWindows, useWindow } from './clockWindows.ts';
+import { clockName, whereOf } from './clockWords.ts';
+import { DwellBand } from './DwellBand.tsx';
+import { flush, forgetRefused, takeUpOutbox, useOutbox } from './outbox.ts';
+import { RunningFigure } from './RunningFigure.tsx';
+import { useAlarms } from './useAlarms.ts';
+import { useClocks, useRunning } from './useClocks.ts';
+
+/** The clocks that run, above every place, and what is still on its way to the shop's machine. */
+export function ClockStrip() {
+  const { who } = useSession();
+  const { pathname } = useLocation();
+  const all = useClocks();
+  const running = useRunning();
+  const { waiting, refused, reached } = useOutbox();
+  useClockWindows(all);
+  useAlarms(running);
+  useEffect(() => {
+    void takeUpOutbox().then(() => flush(who.personId));
+    const online = () => void flush(who.personId);
+    window.addEventListener('online', online);
+    return () => window.removeEventListener('online', online);
+  }, [who.personId]);
+  const own = pathname.startsWith('/clocks/') || pathname === '/yard';
+  const shown = own ? [] : running;
+  if (shown.length + waiting.length + refused.length === 0 && running.length === 0) return null;
+  const mine = waiting.filter((s) => s.personId === who.personId).length;
+  return (
+    <aside aria-label="Clocks" className="no-print sticky top-0 z-[6] bg-ground">
+      {shown.length > 0 && (
+        <ul className="flex overflow-x-auto border-b border-ink">
+          {shown.map((clock) => (
+            <StripClock key={clock.key} clock={clock} />
+          ))}
+        </ul>
+      )}
+      <SoundAsk running={running.length} />
+      {waiting.length > 0 && (!reached || mine < waiting.length) && (
+        <p role="status" className="flex gap-3 border-b border-hairline px-4 py-1.5 lg:px-8">
+          <span aria-hidden className="hatch w-1.5 shrink-0" />
+          <span>
+            {mine > 0 &&
+              `No connection: ${mine} ${mine === 1 ? 'thing waits' : 'things wait'} here and will be sent by themselves. Clocks run on. `}
+            {mine < waiting.length &&
+              `${waiting.length - mine} done by someone else ${waiting.length - mine === 1 ? 'waits' : 'wait'} for them to sign in.`}
+          </span>
+        </p>
+      )}
+      {refused.map(({ id, what, problem, kept }) => (
+        <div
+          key={id}
+          className="flex items-center justify-between gap-3 border-b border-hairline px-4 py-2 lg:px-8"
+        >
+          <Refusal
+            problem={{
+              ok: false,
+              code: problem.code,
+              field: '',
+              reason: `${what}: ${problem.detail}`,
+              remedy: kept ? 'It is kept under To settle in the Yard.' : (problem.remedy ?? ''),
+            }}
+          />
+          <button
+            type="button"
+            className="min-h-12 px-3 underline underline-offset-4"
+            onClick={() => forgetRefused(id)}
+          >
+            Seen
+          </button>
+        </div>
+      ))}
+    </aside>
+  );
+}
+
+function StripClock({ clock }: { clock: Clock }) {
+  const window = useWindow(clock.key);
+  const known = window?.ok ? window.value : null;
+  return (
+    <li className="min-w-56 flex-1 border-r border-hairline last:border-r-0 max-lg:min-w-[46vw]">
+      <Link
+        to={`/clocks/${clock.key}`}
+        aria-label={`${clockName(clock)}, ${whereOf(clock)}`}
+        className="block min-h-16 px-3 py-1.5 no-underline"
+      >
+        <span className="flex items-baseline justify-between gap-2">
+          <span className="truncate text-[0.94rem]">{whereOf(clock)}</span>
+          <RunningFigure clock={clock} window={known} />
+        </span>
+        {known && (
+          <DwellBand window={known} running={{ startMs: Date.parse(clock.startedAt), endMs: null }} small />
+        )}
+      </Link>
+    </li>
+  );
+}
+
+/** A device that only watches has to be tapped once before it may sound. */
+function SoundAsk({ running }: { running: number }) {
+  const unlocked = useSound((state) => state.unlocked);
+  if (unlocked || running === 0) return null;
+  return (
+    <button
+      type="button"
+      className="block min-h-12 w-full border-b border-hairline px-4 text-left underline underline-offset-4 lg:px-8"
+      onClick={unlockSound}
+    >
+      Tap for sound when a clock comes due here
+    </button>
+  );
+}

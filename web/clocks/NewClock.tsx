@@ -1,0 +1,236 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import type { Clock, ClockBody, Laid } from '#contract/clocks.ts';
+import type { RecipeRow } from '#contract/recipes.ts';
+import type { Place } from '#contract/ware.ts';
+import { hindrances } from '#core/dwell/goNoGo.ts';
+import { sheltered } from '#core/dwell/weather.ts';
+import type { Zone } from '#core/soil/zones.ts';
+import { newKey } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { type BookGround, useBookGround } from '../recipes/useBook.ts';
+import { shopNow } from '../state/clock.ts';
+import { placesQuery, recipesQuery, weatherQuery } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { TypeWeather } from '../weather/TypeWeather.tsx';
+import { weatherFrom } from '../weather/weatherWords.ts';
+import { Across } from './Across.tsx';
+import { type LaidHere, laidHere, layerHere } from './laidHere.ts';
+import { StartFields } from './StartFields.tsx';
+import { askedIn, laidOf, readStart, startPath, useVehicle, type VehicleHere } from './startDraft.ts';
+import { startClock } from './useClockCommands.ts';
+import { useRunning } from './useClocks.ts';
+import { useStartAnswer } from './useStartAnswer.ts';
+import { Hindrances, WindowAnswer } from './WindowAnswer.tsx';
+import { WindowInputs } from './WindowInputs.tsx';
+
+/** Before something is laid: how long it may stay here and now, how the vehicle is done, and the clock. */
+export default function NewClock() {
+  const recipes = useQuery(recipesQuery);
+  const places = useQuery(placesQuery);
+  const { ground, error } = useBookGround();
+  const failed = recipes.error ?? places.error ?? error;
+  if (failed) return <Refusal problem={failed} />;
+  if (!recipes.data || !ground || !places.data) return null;
+  return <OpenStart recipes={recipes.data} ground={ground} places={places.data} />;
+}
+
+function OpenStart({
+  recipes,
+  ground,
+  places,
+}: {
+  recipes: RecipeRow[];
+  ground: BookGround;
+  places: Place[];
+}) {
+  const { who, shop } = useSession();
+  const navigate = useNavigate();
+  const [params, setParams] = useSearchParams();
+  const asked = useMemo(() => askedIn(params), [params]);
+  const laid = useMemo(() => laidOf(asked, recipes), [asked, recipes]);
+  const found = useMemo(() => laid && laidHere(laid, recipes, ground), [laid, recipes, ground]);
+  const vehicle = useVehicle();
+  usePlaceIn(params, vehicle, places);
+  const [chosen, setZones] = useState<readonly Zone[] | null>(null);
+  const zones = useMemo(() => chosen ?? found?.zones ?? [], [chosen, found]);
+  const start = useMemo(
+    () => readStart({ start: vehicle.start, panelText: vehicle.panelText }),
+    [vehicle.start, vehicle.panelText],
+  );
+  const given = useMemo(
+    () => ({ asked, found, zones, vehicle, recipes, ground, start: start.ok ? start.value : null }),
+    [asked, found, zones, vehicle, recipes, ground, start],
+  );
+  const { answer, factor } = useStartAnswer(given);
+  const { data: weather } = useQuery(weatherQuery);
+  const reading = weather?.reading ? sheltered(weather.reading, vehicle.shelter) : null;
+  const place = places.find((p) => p.id === vehicle.placeId);
+  const twice = useRunning().find(
+    (c) =>
+      c.placeId === place?.id && c.layers[0]?.name === found?.name && c.zones.some((z) => zones.includes(z)),
+  );
+  const window = answer?.window.ok ? answer.window.value.window : null;
+  const stopped = answer && !answer.window.ok ? answer.window : null;
+  const hot = answer?.window.ok && !answer.window.value.opens && answer.window.value.window === null;
+  const missing = !found
+    ? 'Choose what goes on'
+    : !place
+      ? 'Choose a bay'
+      : zones.length === 0
+        ? 'Choose where on it'
+        : !start.ok
+          ? 'Say how hot the panel is'
+          : null;
+
+  const go = () => {
+    if (!laid || !found || !place || !start.ok) return;
+    const body = bodyOf({
+      laid,
+      place,
+      zones,
+      vehicle,
+      params,
+      start: start.value,
+      again: twice !== undefined,
+    });
+    startClock(body, shownOf(body, found, place, who.name), who.personId);
+    void navigate(`/clocks/${body.key}`);
+  };
+  return (
+    <Page title="Start a clock">
+      <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
+        <StartFields
+          asked={asked}
+          recipes={recipes}
+          zones={zones}
+          startRefusal={start.ok ? null : start}
+          ask={(next) => {
+            setZones(null);
+            if (next) setParams(new URLSearchParams(startPath(next).split('?')[1]), { replace: true });
+          }}
+          setZones={setZones}
+        />
+        <div className="flex min-w-0 flex-col gap-5">
+          {reading && <Hindrances of={hindrances(reading)} />}
+          {!reading && weather && (
+            <section aria-label="Weather">
+              <Watch word="Nobody knows the weather.">
+                A clock runs without it, but can’t say when a film dries.
+              </Watch>
+              {weather.station === null || shop.weatherSource === 'typed' ? <TypeWeather /> : null}
+            </section>
+          )}
+          {answer && found && (
+            <WindowAnswer
+              answer={answer.window}
+              inputs={
+                <WindowInputs
+                  as={found.as}
+                  weather={reading}
+                  from={weather?.reading ? weatherFrom(weather.reading, shop.zone) : ''}
+                  window={window}
+                  edgeShare={shop.edgeShare}
+                  factor={factor}
+                />
+              }
+            />
+          )}
+          {twice && (
+            <Watch word="One of these runs here already.">
+              {twice.startedBy} started it. This starts another beside it.
+            </Watch>
+          )}
+          <Button
+            look="main"
+            bay
+            className="w-full max-w-xl"
+            disabled={missing !== null || stopped !== null || hot === true}
+            onClick={go}
+          >
+            {missing ??
+              (stopped || hot
+                ? 'Not like this'
+                : answer?.window.ok && !answer.window.value.opens
+                  ? 'Start it all the same, in short dwells'
+                  : twice
+                    ? 'Start another'
+                    : 'It is on: start the clock')}
+          </Button>
+          {answer && found && <Across answer={answer.vehicle} body={vehicle.body} />}
+        </div>
+      </div>
+    </Page>
+  );
+}
+
+/** A bay in the address is the one it is for; else the first there is. */
+function usePlaceIn(
+  params: URLSearchParams,
+  { placeId, set }: VehicleHere & { set: (change: Partial<VehicleHere>) => void },
+  places: Place[],
+): void {
+  const asked = Number(params.get('place'));
+  const known = (id: number | null) => places.some((p) => p.id === id);
+  const place = known(asked)
+    ? asked
+    : known(placeId)
+      ? placeId
+      : (places.find((p) => p.kind === 'bay')?.id ?? null);
+  useEffect(() => {
+    if (place !== placeId) set({ placeId: place });
+  }, [place, placeId, set]);
+}
+
+function bodyOf(of: {
+  laid: Laid;
+  place: Place;
+  zones: readonly Zone[];
+  vehicle: VehicleHere;
+  params: URLSearchParams;
+  start: ClockBody['start'];
+  again: boolean;
+}): ClockBody {
+  const { laid, place, zones, params, start, again } = of;
+  const { vehicle, body, colour, material, shelter } = of.vehicle;
+  const batchId = Number(params.get('batch')) || null;
+  return {
+    key: newKey(),
+    placeId: place.id,
+    vehicle,
+    body,
+    colour,
+    material,
+    zones: [...zones],
+    shelter,
+    start,
+    laid,
+    batchId,
+    again,
+  };
+}
+
+/** The clock as it is shown until the shop's machine has answered. */
+function shownOf(body: ClockBody, found: LaidHere, place: Place, by: string): Clock {
+  const { laid, again, occurredAt, ...rest } = body;
+  const at = shopNow();
+  return {
+    ...rest,
+    id: 0,
+    placeName: place.name,
+    layers: [layerHere(found, 'first', at, by)],
+    recipe: null,
+    batchCode: null,
+    startedAt: at.toISOString(),
+    startedBy: by,
+    endedAt: null,
+    endedBy: null,
+    end: null,
+    outcomes: [],
+    dryings: [],
+    revision: 0,
+  };
+}

@@ -1,0 +1,218 @@
+import { useQuery } from '@tanstack/react-query';
+import type { RecipeRow } from '#contract/recipes.ts';
+import {
+  COLOUR_NAMES,
+  COLOURS,
+  type Colour,
+  MATERIAL_NAMES,
+  MATERIALS,
+  type Material,
+} from '#core/dwell/surroundings.ts';
+import { SHELTER_NAMES, SHELTERS, type Shelter } from '#core/dwell/weather.ts';
+import type { Refusal as CoreRefusal } from '#core/outcome.ts';
+import { cellAt } from '#core/recipes/recipe.ts';
+import { BODIES, BODY_NAMES, type Body } from '#core/soil/bodies.ts';
+import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
+import { ZONE_NAMES, ZONES, type Zone } from '#core/soil/zones.ts';
+import { placesQuery, weatherQuery } from '../state/queries.ts';
+import { ListField, TypedField } from '../ui/Labelled.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { type Asked, useVehicle } from './startDraft.ts';
+
+type Props = {
+  asked: Asked;
+  recipes: readonly RecipeRow[];
+  zones: readonly Zone[];
+  startRefusal: CoreRefusal | null;
+  ask: (asked: Asked) => void;
+  setZones: (zones: Zone[]) => void;
+};
+
+const WATER = 'water';
+const PRODUCT = 'product';
+
+/** What is laid, on what, and where it stands. */
+export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones }: Props) {
+  const { vehicle, body, colour, material, shelter, start, panelText, placeId, set } = useVehicle();
+  const { data: places = [] } = useQuery(placesQuery);
+  const { data: weather } = useQuery(weatherQuery);
+  const recipe =
+    asked && 'recipeId' in asked ? recipes.find((r) => r.id === asked.recipeId)?.published : null;
+  const panelC = weather?.connected ? weather.reading?.panelC : null;
+  const names = <T extends string>(values: readonly T[], of: Record<T, string>) =>
+    values.map((value) => ({ value, name: of[value] }));
+  return (
+    <section aria-label="What is laid" className="flex flex-col gap-4">
+      <ListField
+        label="What goes on"
+        bay
+        value={
+          asked === null
+            ? ''
+            : 'recipeId' in asked
+              ? String(asked.recipeId)
+              : asked.kind === 'water'
+                ? WATER
+                : PRODUCT
+        }
+        placeholder="Choose a recipe"
+        options={[
+          ...(asked && 'kind' in asked && asked.kind === 'product'
+            ? [{ value: PRODUCT, name: 'As mixed on the Bench' }]
+            : []),
+          ...recipes.flatMap(({ id, published }) =>
+            published ? [{ value: String(id), name: published.name }] : [],
+          ),
+          { value: WATER, name: 'Rinse water, before it spots' },
+        ]}
+        onChange={(value) => {
+          if (value === WATER) ask({ kind: 'water' });
+          else if (value !== PRODUCT)
+            ask({ recipeId: Number(value), soil: asked && 'recipeId' in asked ? asked.soil : 2 });
+        }}
+      />
+      {recipe && asked && 'recipeId' in asked && (
+        <Segments
+          label="How dirty"
+          value={String(asked.soil)}
+          options={SOIL_LEVELS.map((k) => ({
+            value: String(k),
+            name: `${k} ${SOIL_NAMES[k]}`,
+            disabled: cellAt(recipe, k)?.kind !== 'mix',
+          }))}
+          onChange={(k) => ask({ ...asked, soil: Number(k) as SoilLevel })}
+        />
+      )}
+      <div className="grid grid-cols-2 gap-3">
+        <ListField
+          label="Bay"
+          bay
+          value={placeId === null ? '' : String(placeId)}
+          placeholder="Choose a bay"
+          options={places
+            .filter((p) => p.kind === 'bay' || p.kind === 'van')
+            .map((p) => ({ value: String(p.id), name: p.name }))}
+          onChange={(id) => set({ placeId: Number(id) })}
+        />
+        <TypedField
+          label="Vehicle"
+          placeholder="such as silver taxi"
+          maxLength={40}
+          value={vehicle}
+          className="min-h-16"
+          onChange={(e) => set({ vehicle: e.target.value })}
+        />
+        <ListField
+          label="Body"
+          value={body}
+          options={names(BODIES, BODY_NAMES)}
+          onChange={(b) => set({ body: b as Body })}
+        />
+        <ListField
+          label="Colour"
+          value={colour}
+          options={names(COLOURS, COLOUR_NAMES)}
+          onChange={(c) => set({ colour: c as Colour })}
+        />
+        <ListField
+          label="Panels"
+          value={material}
+          options={names(
+            MATERIALS.filter((m) => m !== 'glass' && m !== 'wheel'),
+            MATERIAL_NAMES,
+          )}
+          onChange={(m) => set({ material: m as Material })}
+        />
+        <ListField
+          label="It stands"
+          value={shelter}
+          options={names(SHELTERS, SHELTER_NAMES)}
+          onChange={(s) => set({ shelter: s as Shelter })}
+        />
+      </div>
+      <Segments
+        label="The panel is"
+        value={start}
+        options={[
+          { value: 'dry', name: 'dry' },
+          { value: 'rinsed', name: 'just rinsed' },
+          { value: 'measured', name: 'measured' },
+        ]}
+        onChange={(value) => set({ start: value as typeof start })}
+      />
+      {start === 'measured' && (
+        <div>
+          <TypedField
+            label="Panel, by thermometer"
+            placeholder="such as 28 C"
+            value={panelText}
+            error={startRefusal && panelText.trim() !== '' && <Refusal problem={startRefusal} />}
+            onChange={(e) => set({ panelText: e.target.value })}
+          />
+          {panelC != null && (
+            <button
+              type="button"
+              className="min-h-12 underline underline-offset-4"
+              onClick={() => set({ panelText: `${Math.round(panelC)} C` })}
+            >
+              The station’s thermometer on a dark panel says {Math.round(panelC)} °C: take that
+            </button>
+          )}
+        </div>
+      )}
+      <fieldset>
+        <legend className="caps mb-1 text-muted">Where on it</legend>
+        <div className="flex flex-wrap gap-2">
+          {ZONES.filter((z) => z !== 'interior').map((zone) => {
+            const on = zones.includes(zone);
+            return (
+              <button
+                key={zone}
+                type="button"
+                aria-pressed={on}
+                className={`min-h-12 rounded-[2px] border border-ink px-3 ${on ? 'bg-ink text-ground' : ''}`}
+                onClick={() => setZones(on ? zones.filter((z) => z !== zone) : [...zones, zone])}
+              >
+                {ZONE_NAMES[zone]}
+              </button>
+            );
+          })}
+        </div>
+      </fieldset>
+    </section>
+  );
+}
+
+/** One of a few, side by side. */
+function Segments(props: {
+  label: string;
+  value: string;
+  options: { value: string; name: string; disabled?: boolean }[];
+  onChange: (value: string) => void;
+}) {
+  const { label, value, options, onChange } = props;
+  return (
+    <fieldset>
+      <legend className="caps mb-1 text-muted">{label}</legend>
+      <div className="flex border border-ink">
+        {options.map((o) => (
+          <label
+            key={o.value}
+            className={`flex min-h-16 flex-1 items-center justify-center px-1 text-center leading-tight has-[:focus-visible]:outline-3 has-[:focus-visible]:outline-offset-2 lg:min-h-13 ${o.value === value ? 'bg-ink text-ground' : ''} ${o.disabled ? 'text-muted line-through' : 'cursor-pointer'}`}
+          >
+            <input
+              type="radio"
+              name={label}
+              value={o.value}
+              checked={o.value === value}
+              disabled={o.disabled ?? false}
+              className="sr-only"
+              onChange={() => onChange(o.value)}
+            />
+            {o.name}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}

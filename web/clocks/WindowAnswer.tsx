@@ -1,0 +1,90 @@
+import type { ReactNode } from 'react';
+import type { Hindrance } from '#core/dwell/goNoGo.ts';
+import type { WindowOrRemedies } from '#core/dwell/remedies.ts';
+import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
+import type { Outcome } from '#core/outcome.ts';
+import { formatDuration } from '#core/units/duration.ts';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { DwellBand } from './DwellBand.tsx';
+
+/** The working window, or why there is none and what would open one. */
+export function WindowAnswer({ answer, inputs }: { answer: Outcome<WindowOrRemedies>; inputs: ReactNode }) {
+  if (!answer.ok) return <Refusal problem={answer} />;
+  const { value } = answer;
+  if (value.opens) {
+    return (
+      <div>
+        <WindowWords window={value.window} />
+        <DwellBand window={value.window} running={null} />
+        <Estimate>{inputs}</Estimate>
+      </div>
+    );
+  }
+  return (
+    <div>
+      <p className="flex gap-3 text-[1.2rem]">
+        <span aria-hidden className="w-1.5 shrink-0 bg-stop" />
+        <span>
+          <strong className="text-stop">No window.</strong> {value.why}
+        </span>
+      </p>
+      {value.window && <DwellBand window={value.window} running={null} />}
+      <h3 className="mt-4 mb-1 text-[1.06rem]">What would open one, in this order</h3>
+      <ol aria-label="What would open a window" className="border-t border-ink">
+        {value.remedies.map((r, i) => (
+          <li
+            key={r.kind}
+            className="ruled grid grid-cols-[1.6rem_minmax(0,1fr)] border-faint py-2 sm:grid-cols-[1.6rem_minmax(0,1fr)_minmax(0,1.4fr)]"
+          >
+            <span className="reading text-muted">{i + 1}</span>
+            <span className={r.opens ? 'font-bold' : ''}>{r.what}</span>
+            <span className="col-start-2 text-muted sm:col-start-3">{r.gives}</span>
+          </li>
+        ))}
+      </ol>
+      <Estimate>{inputs}</Estimate>
+    </div>
+  );
+}
+
+function WindowWords({ window }: { window: WorkingWindow }) {
+  const { rinseByS, shortestS, limit, fromS } = window;
+  return (
+    <p className="mb-2 text-[1.2rem] leading-snug">
+      Rinse by <strong className="reading text-[1.6rem]">{formatDuration(Math.floor(rinseByS))}</strong>
+      {limit === 'drying' ? ': it begins to dry then.' : ', the longest its label allows.'}{' '}
+      {shortestS > 0 && `Not before ${formatDuration(shortestS)}`}
+      {shortestS > 0 && fromS > shortestS && fromS < rinseByS && `, better from ${formatDuration(fromS)}`}
+      {shortestS > 0 && '.'}
+    </p>
+  );
+}
+
+/** What it is worked out from, a tap away; and that it is an estimate. */
+export function Estimate({ children }: { children: ReactNode }) {
+  return (
+    <details className="mt-2">
+      <summary className="min-h-12 cursor-pointer py-2.5">
+        <span className="underline underline-offset-4">An estimate: the eye on the panel wins.</span>{' '}
+        <span className="text-muted">What it is worked out from</span>
+      </summary>
+      {children}
+    </details>
+  );
+}
+
+/** What wind, rain, sun and cold mean here. */
+export function Hindrances({ of }: { of: readonly Hindrance[] }) {
+  return of.map(({ look, word, words }) =>
+    look === 'stop' ? (
+      <Refusal
+        key={word}
+        problem={{ ok: false, code: word, field: '', reason: `${word}:`, remedy: `${words}.` }}
+      />
+    ) : (
+      <Watch key={word} word={`${word}:`}>
+        {words}.
+      </Watch>
+    ),
+  );
+}

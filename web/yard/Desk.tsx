@@ -1,0 +1,133 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import type { Unsettled } from '#contract/clocks.ts';
+import { atLeast } from '#contract/roles.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { shopMs, shopNow } from '../state/clock.ts';
+import { askAgain, backupsQuery, containersQuery, unsettledQuery, vesselsQuery } from '../state/queries.ts';
+import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
+import { Refusal } from '../ui/Refusal.tsx';
+import { aboutToRunOut, batchesDue } from './soon.ts';
+
+/** What will be needed soon: bottles that go out of date, product that runs out, what has to be settled, the copies. */
+export function Desk() {
+  const { shop } = useSession();
+  const { data: vessels = [] } = useQuery(vesselsQuery);
+  const { data: containers = [] } = useQuery(containersQuery);
+  const today = dayOf(shopNow(), shop.zone);
+  const due = batchesDue(vessels, today);
+  const low = aboutToRunOut(containers);
+  return (
+    <div className="grid gap-x-13 gap-y-8 sm:grid-cols-2 xl:col-span-2 xl:grid-cols-3">
+      <ToSettle />
+      <List name="Mixed bottles due" none="No mixed bottle is out of date, or will be in the next two days.">
+        {due.map(({ id, name, holds }) => (
+          <li key={id} className="ruled flex justify-between gap-3 border-faint py-2">
+            <span>
+              <Link className="reading" to={`/stock/batches/${holds.batchId}`}>
+                {holds.code}
+              </Link>{' '}
+              {holds.productName}, {name}
+            </span>
+            <strong className="text-right whitespace-nowrap">
+              {holds.useBy < today
+                ? 'out of date'
+                : holds.useBy === today
+                  ? 'today'
+                  : dayInWords(holds.useBy)}
+            </strong>
+          </li>
+        ))}
+      </List>
+      <List name="About to run out" none="Everything has a sealed one behind it, or enough in the open one.">
+        {low.map(({ productId, productName, heldUl }) => (
+          <li key={productId} className="ruled flex justify-between gap-3 border-faint py-2">
+            <Link to={`/stock/products/${productId}`}>{productName}</Link>
+            <strong className="reading whitespace-nowrap">
+              {heldUl === 0 ? 'none left' : `${formatVolume(heldUl, shop.units)} left`}
+            </strong>
+          </li>
+        ))}
+      </List>
+      <Copies />
+    </div>
+  );
+}
+
+function List({ name, none, children }: { name: string; none: string; children: ReactNode[] }) {
+  return (
+    <section aria-label={name}>
+      <h2 className="mb-1">{name}</h2>
+      {children.length === 0 ? (
+        <p className="border-t border-ink py-2 text-muted">{none}</p>
+      ) : (
+        <ul className="border-t border-ink">{children}</ul>
+      )}
+    </section>
+  );
+}
+
+const HOUR_MS = 3_600_000;
+const OLD_H = 36;
+
+/** How old the newest copy of the books is. */
+function Copies() {
+  const { shop } = useSession();
+  const { data } = useQuery(backupsQuery);
+  if (!data) return null;
+  const old = data.newestAt !== null && shopMs() - Date.parse(data.newestAt) > OLD_H * HOUR_MS;
+  return (
+    <section aria-label="Copies of the books">
+      <h2 className="mb-1">Copies of the books</h2>
+      <p className={`border-t border-ink py-2 ${old ? 'font-bold' : ''}`}>
+        {data.newestAt === null
+          ? 'None yet. One is made every night at three, while the program runs.'
+          : `The newest is of ${shopDay(data.newestAt, shop.zone)}, ${clockTime(data.newestAt, shop.zone)}${old ? ': over a day and a half old' : ''}. ${data.kept} kept beside the books.`}
+      </p>
+    </section>
+  );
+}
+
+/** What was done without a connection and came too late to fit. */
+function ToSettle() {
+  const { data: rows = [] } = useQuery(unsettledQuery);
+  if (rows.length === 0) return null;
+  return (
+    <List name="To settle" none="">
+      {rows.map((row) => (
+        <Settle key={row.id} row={row} />
+      ))}
+    </List>
+  );
+}
+
+function Settle({ row }: { row: Unsettled }) {
+  const { who, shop } = useSession();
+  const settling = useMutation({
+    mutationFn: () => post(`/unsettled/${row.id}/settlements`, {}),
+    onSettled: () => askAgain('unsettled'),
+  });
+  return (
+    <li className="ruled flex items-center justify-between gap-3 border-faint py-2">
+      <span>
+        <strong>{row.what}</strong>, {row.personName}
+        {row.occurredAt && `, ${clockTime(row.occurredAt, shop.zone)}`}
+        <span className="block text-muted">{row.reason}</span>
+        {settling.error && <Refusal problem={settling.error} />}
+      </span>
+      {atLeast(who.role, 'lead') && (
+        <button
+          type="button"
+          className="min-h-12 px-2 underline underline-offset-4"
+          disabled={settling.isPending}
+          onClick={() => settling.mutate()}
+        >
+          Settled
+        </button>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,107 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import type { Clock } from '#contract/clocks.ts';
+import type { Place } from '#contract/ware.ts';
+import { ClockLine } from '../clocks/ClockLine.tsx';
+import { useClocks } from '../clocks/useClocks.ts';
+import { placesQuery } from '../state/queries.ts';
+import { ButtonLink } from '../ui/Button.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { Desk } from './Desk.tsx';
+import { WeatherHere } from './WeatherHere.tsx';
+
+/** The day: what runs in the bays, what the weather does to it, and what will be needed soon. */
+export default function Yard() {
+  const places = useQuery(placesQuery);
+  const clocks = useClocks();
+  if (places.error) return <Refusal problem={places.error} />;
+  if (!places.data) return null;
+  return (
+    <Page
+      title="Yard"
+      actions={
+        <ButtonLink look="main" bay to="/clocks/new">
+          Start a clock
+        </ButtonLink>
+      }
+    >
+      <div className="grid items-start gap-x-13 gap-y-8 xl:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
+        <Bays places={places.data} clocks={clocks} />
+        <WeatherHere />
+        <Desk />
+      </div>
+    </Page>
+  );
+}
+
+function Bays({ places, clocks }: { places: Place[]; clocks: Clock[] }) {
+  const bays = useMemo(
+    () =>
+      places
+        .map((place) => ({
+          place,
+          running: clocks.filter((c) => c.placeId === place.id && c.endedAt === null),
+        }))
+        .filter(({ place, running }) => place.kind === 'bay' || place.kind === 'van' || running.length > 0),
+    [places, clocks],
+  );
+  if (bays.length === 0) {
+    return (
+      <p>
+        No bay is entered yet. <Link to="/shop">Add the bays of the shop</Link>, and clocks run in them.
+      </p>
+    );
+  }
+  return (
+    <section aria-label="Bays" className="min-w-0 border-t-2 border-ink">
+      {bays.map(({ place, running }) => (
+        <section key={place.id} aria-label={place.name} className="border-b border-hairline py-1">
+          <div className="flex min-h-12 items-center justify-between gap-3">
+            <h2>
+              {place.name}
+              {running.length === 0 && (
+                <span className="ml-4 font-sans text-base font-normal text-muted [font-stretch:100%]">
+                  nothing runs
+                </span>
+              )}
+            </h2>
+            <Link className="flex min-h-12 items-center px-2" to={`/clocks/new?place=${place.id}`}>
+              Start a clock<span className="sr-only"> in {place.name}</span>
+            </Link>
+          </div>
+          {running.length > 0 && (
+            <ul>
+              {running.map((clock) => (
+                <ClockLine key={clock.key} clock={clock} />
+              ))}
+            </ul>
+          )}
+        </section>
+      ))}
+      <Lately clocks={clocks} />
+    </section>
+  );
+}
+
+const LATELY = 5;
+
+/** What ended a little while ago, so that a word on how it went can still be said. */
+function Lately({ clocks }: { clocks: Clock[] }) {
+  const ended = clocks
+    .filter((c) => c.endedAt !== null)
+    .sort((a, b) => Date.parse(b.endedAt ?? '') - Date.parse(a.endedAt ?? ''))
+    .slice(0, LATELY);
+  if (ended.length === 0) return null;
+  return (
+    <section aria-label="Ended lately" className="pt-4">
+      <h2 className="mb-1">Ended lately</h2>
+      <ul>
+        {ended.map((clock) => (
+          <ClockLine key={clock.key} clock={clock} />
+        ))}
+      </ul>
+    </section>
+  );
+}
