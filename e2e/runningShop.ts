@@ -24,7 +24,8 @@ export class RunningShop {
     this.#args = args;
   }
 
-  async start(port = 0): Promise<this> {
+  /** @param at what time it is in the shop, where that is later than when it was opened first */
+  async start(port = 0, at: string | null = null): Promise<this> {
     const args = [
       '--import',
       'tsx',
@@ -33,7 +34,7 @@ export class RunningShop {
       this.folder,
       '--port',
       String(port),
-      ...this.#args,
+      ...this.#args.map((arg, i, all) => (at && all[i - 1] === '--now' ? at : arg)),
     ];
     const child = spawn('node', args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
     this.#child = child;

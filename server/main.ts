@@ -13,6 +13,7 @@ import { SimulatedStation } from './devices/weatherStation.ts';
 import { BadOption, type Options, readOptions } from './options.ts';
 import { type Serving, serve } from './serve.ts';
 import { isSetUp, shopOf } from './shop/queries.ts';
+import { SteadyClock } from './steadyClock.ts';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 
@@ -29,11 +30,13 @@ main().catch((error) => {
 
 async function main(): Promise<void> {
   const options = readOptions(process.argv.slice(2));
-  const now = clock(options.startAt);
+  const time = new SteadyClock(options.startAt);
+  const { now } = time;
   if (options.fresh) forgetDemo(options.folder, now());
   const serving = await serve({
     ...options,
     now,
+    time,
     log,
     demoPins: options.demo ? demoPins : new Map(),
     labelPrinter: options.demo ? simulatedLabelPrinter : noLabelPrinter,
@@ -79,13 +82,6 @@ async function sayWhere(serving: Serving, { demo }: Options, now: Date): Promise
       ? `Set up your shop at ${address}\nSet-up code: ${serving.setupCode}`
       : `Your shop is open at ${address}`,
   );
-}
-
-/** The machine's clock, or one that was set to an instant when the program started and runs on from there. */
-function clock(startAt: Date | null): () => Date {
-  if (!startAt) return () => new Date();
-  const ahead = startAt.getTime() - Date.now();
-  return () => new Date(Date.now() + ahead);
 }
 
 function stopOnSignal(serving: Serving): void {

@@ -13,12 +13,11 @@ import type { LabelPrinter } from './devices/labelPrinter.ts';
 import type { WeatherStation } from './devices/weatherStation.ts';
 import { Live } from './live/live.ts';
 import { Papers } from './papers/office.ts';
-import { noteStation } from './weather/station.ts';
+import { makeRounds } from './rounds.ts';
+import type { SteadyClock } from './steadyClock.ts';
 
 const FIRST_PORT = 4600;
 const PORTS_TO_TRY = 20;
-const STATION_EVERY_MS = 20_000;
-const BACKUP_LOOK_MS = 60_000;
 
 export type Serving = {
   address: string;
@@ -38,6 +37,8 @@ export async function serve(options: {
   host: string;
   port: number | null;
   now: () => Date;
+  /** Where the machine's clock was set, the shop's time follows it once nothing runs. */
+  time?: SteadyClock;
   log: Logger;
   demoPins: ReadonlyMap<string, string>;
   labelPrinter: LabelPrinter;
@@ -76,21 +77,9 @@ export async function serve(options: {
     const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${listening}/`;
     publicly = host === '0.0.0.0' ? onTheLan(address) : address;
     books.tellAddress(address);
-    const house = { books, weatherStation, now, live };
-    const watch = setInterval(
-      () => void noteStation(house).catch((error) => log.error(error)),
-      STATION_EVERY_MS,
-    );
-    const nightly = setInterval(
-      () =>
-        void copyIfDue(books, folder, now())
-          .then((copied) => copied && live.tell('backups', 0))
-          .catch((error) => log.error(error)),
-      BACKUP_LOOK_MS,
-    );
+    const endRounds = makeRounds({ books, folder, weatherStation, now, live, log }, options.time);
     const stop = async () => {
-      clearInterval(watch);
-      clearInterval(nightly);
+      endRounds();
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
       instruments.close();

@@ -1,16 +1,18 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
+import type { Product } from '#contract/products.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
+import { type Asked, startPath } from '../clocks/startDraft.ts';
 import { LabelButton } from '../labels/LabelButton.tsx';
-import { askAgain } from '../state/queries.ts';
+import { askAgain, productsQuery } from '../state/queries.ts';
 import { clockTime, dayInWords } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
-import { type KeptSlip, useBench } from './benchDraft.ts';
+import { type BenchDraft, type KeptSlip, useBench } from './benchDraft.ts';
 
 const NONE: never[] = [];
 
@@ -51,6 +53,8 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
       askAgain('vessels');
     },
   });
+  const { data: products = [] } = useQuery(productsQuery);
+  const clockOf = asked ? clockFor(asked, products) : null;
   const poured = formatVolume(slip.productUl, shop.units);
   const left = formatVolume(slip.leftUl, shop.units);
   return (
@@ -79,6 +83,14 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
         {slip.useBy && `, good until ${dayInWords(slip.useBy)}`}.
       </p>
       {!slip.undone && <LabelButton of={{ batchId: slip.batchId, code: slip.batchCode }}>Label</LabelButton>}
+      {!slip.undone && clockOf && (
+        <Link
+          className="flex min-h-16 items-center px-3 lg:min-h-12"
+          to={startPath(clockOf, { batchId: slip.batchId })}
+        >
+          Clock
+        </Link>
+      )}
       {asked && (
         <button
           type="button"
@@ -103,4 +115,13 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
       {undo.error && <Refusal problem={undo.error} />}
     </li>
   );
+}
+
+/** What a clock of this mix is started for: its recipe at its level, else the product's first use from its vessel. */
+function clockFor(asked: BenchDraft, products: readonly Product[]): Asked {
+  const { recipeId, recipeLeft, soil, productId, vesselId, dialId, machineId } = asked;
+  if (recipeId !== null && !recipeLeft) return { recipeId, soil };
+  const use = products.find((p) => p.id === productId)?.uses[0]?.kind;
+  if (productId === null || vesselId === null || !use) return null;
+  return { kind: 'product', productId, use, vesselId, dialId, machineId: machineId || null };
 }

@@ -2,10 +2,9 @@ import { memo } from 'react';
 import { Link } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
 import { OUTCOME_NAMES } from '#core/recipes/outcomes.ts';
-import { ZONE_NAMES } from '#core/soil/zones.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { useWindow } from './clockWindows.ts';
-import { clockName } from './clockWords.ts';
+import { clockName, zonesInWords } from './clockWords.ts';
 import { DwellBand } from './DwellBand.tsx';
 import { RunningFigure } from './RunningFigure.tsx';
 
@@ -14,10 +13,7 @@ export const ClockLine = memo(function ClockLine({ clock }: { clock: Clock }) {
   const window = useWindow(clock.key);
   const known = window?.ok ? window.value : null;
   const s = clock.endedAt ? (Date.parse(clock.endedAt) - Date.parse(clock.startedAt)) / 1_000 : 0;
-  const where = [
-    clock.vehicle,
-    clock.zones.length > 4 ? 'all over' : clock.zones.map((z) => ZONE_NAMES[z]).join(', '),
-  ];
+  const where = [clock.vehicle, zonesInWords(clock.zones)];
   return (
     <li className="ruled border-faint [contain:content] last:border-0">
       <Link
@@ -25,7 +21,7 @@ export const ClockLine = memo(function ClockLine({ clock }: { clock: Clock }) {
         className="grid min-h-16 grid-cols-[minmax(0,1fr)_minmax(0,1fr)] items-center gap-x-5 py-1.5 no-underline"
       >
         <span className="min-w-0 leading-snug">
-          <strong className="block truncate">{clockName(clock)}</strong>
+          <strong className="line-clamp-2">{clockName(clock)}</strong>
           <span className="block truncate text-muted">{where.filter(Boolean).join(': ')}</span>
         </span>
         {clock.endedAt ? (

@@ -5,7 +5,6 @@ import { atLeast } from '#contract/roles.ts';
 import { sheltered } from '#core/dwell/weather.ts';
 import { costOfFill, formatMoney } from '#core/planning/cost.ts';
 import { zonesM2 } from '#core/soil/bodies.ts';
-import { ZONE_NAMES } from '#core/soil/zones.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { get } from '../app/api.ts';
@@ -20,7 +19,7 @@ import { Page } from '../ui/Page.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { staleFor, weatherFrom } from '../weather/weatherWords.ts';
 import { useWindow } from './clockWindows.ts';
-import { clockName, whereOf } from './clockWords.ts';
+import { clockName, whereOf, zonesInWords } from './clockWords.ts';
 import { DwellBand } from './DwellBand.tsx';
 import { LayOver } from './LayOver.tsx';
 import { RunningFigure } from './RunningFigure.tsx';
@@ -59,7 +58,7 @@ function OpenClock({ clock }: { clock: Clock }) {
   return (
     <Page title={clockName(clock)}>
       <p className="-mt-4 mb-4">
-        {whereOf(clock)}; {clock.zones.map((z) => ZONE_NAMES[z]).join(', ')}. {clock.startedBy} at{' '}
+        {whereOf(clock)}; {zonesInWords(clock.zones)}. {clock.startedBy} at{' '}
         {clockTime(clock.startedAt, shop.zone)}.
       </p>
       <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">

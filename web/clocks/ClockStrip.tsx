@@ -87,11 +87,11 @@ function StripClock({ clock }: { clock: Clock }) {
       <Link
         to={`/clocks/${clock.key}`}
         aria-label={`${clockName(clock)}, ${whereOf(clock)}`}
-        className="block min-h-16 px-3 py-1.5 no-underline"
+        className="block min-h-16 px-3 pt-1 pb-1.5 no-underline"
       >
-        <span className="flex items-baseline justify-between gap-2">
-          <span className="truncate text-[0.94rem]">{whereOf(clock)}</span>
-          <RunningFigure clock={clock} window={known} />
+        <span className="flex items-center justify-between gap-3">
+          <span className="min-w-0 truncate text-[0.94rem]">{whereOf(clock)}</span>
+          <RunningFigure clock={clock} window={known} strip />
         </span>
         {known && (
           <DwellBand window={known} running={{ startMs: Date.parse(clock.startedAt), endMs: null }} small />

@@ -4,7 +4,7 @@ import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
 import { lookOf, type Standing, standingAt, stateName } from './clockWords.ts';
 import { useTicks } from './useTicks.ts';
 
-type Props = { clock: Clock; window: WorkingWindow | null; large?: boolean };
+type Props = { clock: Clock; window: WorkingWindow | null; large?: boolean; strip?: boolean };
 
 const CHIP = {
   plain: '',
@@ -13,7 +13,7 @@ const CHIP = {
 };
 
 /** The figure to watch, and the state in a word: hatched to mind it, filled to stop. Written once a second. */
-export function RunningFigure({ clock, window, large = false }: Props) {
+export function RunningFigure({ clock, window, large = false, strip = false }: Props) {
   const root = useRef<HTMLSpanElement>(null);
   const figure = useRef<HTMLSpanElement>(null);
   const word = useRef<HTMLSpanElement>(null);
@@ -29,7 +29,13 @@ export function RunningFigure({ clock, window, large = false }: Props) {
   };
   useTicks(root, write);
   return (
-    <span ref={root} data-look="plain" className={large ? 'block' : 'flex items-baseline gap-2'}>
+    <span
+      ref={root}
+      data-look="plain"
+      className={
+        large ? 'block' : strip ? 'block shrink-0 text-right leading-none' : 'flex items-baseline gap-2'
+      }
+    >
       <span
         ref={figure}
         role="timer"

@@ -5,6 +5,7 @@ import {
   dwellStateAt,
   type WorkingWindow,
 } from '#core/dwell/workingWindow.ts';
+import { BODY, ZONE_NAMES, type Zone } from '#core/soil/zones.ts';
 
 /** What runs: by its last layer, and what it lies over. */
 export function clockName(clock: Clock): string {
@@ -17,6 +18,10 @@ export function clockName(clock: Clock): string {
 
 /** The bay, and which vehicle where someone said so. */
 export const whereOf = (clock: Clock): string => [clock.placeName, clock.vehicle].filter(Boolean).join(', ');
+
+/** Where on the vehicle. */
+export const zonesInWords = (zones: readonly Zone[]): string =>
+  BODY.every((z) => zones.includes(z)) ? 'all over' : zones.map((z) => ZONE_NAMES[z]).join(', ');
 
 /** `4:05`, or over an hour `1:04:05`. */
 export function clockFigure(seconds: number): string {

@@ -4,8 +4,8 @@ import { Link, useParams } from 'react-router';
 import { contentOf, type RecipeRow } from '#contract/recipes.ts';
 import { atLeast } from '#contract/roles.ts';
 import { FILM_NAMES, USE_NAMES } from '#core/products/uses.ts';
-import { AGITATION_NAMES, DIRECTION_NAMES, type Recipe, RINSE_NAMES } from '#core/recipes/recipe.ts';
-import { SOIL_KIND_NAMES } from '#core/soil/soil.ts';
+import { AGITATION_NAMES, cellAt, DIRECTION_NAMES, type Recipe, RINSE_NAMES } from '#core/recipes/recipe.ts';
+import { SOIL_KIND_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { ZONE_NAMES } from '#core/soil/zones.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
@@ -13,6 +13,8 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { ProductCare } from '../bench/Cautions.tsx';
+import { FilmSeen } from '../clocks/FilmSeen.tsx';
+import { startPath } from '../clocks/startDraft.ts';
 import { drawInWords } from '../rigs/drawInWords.ts';
 import { askAgain, recipeQuery } from '../state/queries.ts';
 import { Button, ButtonLink, PaperLink } from '../ui/Button.tsx';
@@ -38,6 +40,10 @@ export default function RecipePage({ change = false }: { change?: boolean }) {
   if (change) return manager ? <RecipeForm key={row.id} row={row} /> : <ForManagers />;
   return <RecipeFacts row={row} book={ground} manager={manager} />;
 }
+
+/** Grime, or the level nearest to it that the recipe is for. */
+const usualLevel = (row: RecipeRow): SoilLevel =>
+  ([2, 1, 3, 0, 4] as const).find((k) => row.published && cellAt(row.published, k)?.kind === 'mix') ?? 2;
 
 const ForManagers = () => (
   <Page title="Recipes">
@@ -69,6 +75,9 @@ function RecipeFacts({ row, book, manager }: { row: RecipeRow; book: BookGround;
           {manager && <Retire row={row} />}
           {manager && <ButtonLink to={`/recipes/${row.id}/change`}>Change it</ButtonLink>}
           {row.published && !row.retired && (
+            <ButtonLink to={startPath({ recipeId: row.id, soil: usualLevel(row) })}>Start a clock</ButtonLink>
+          )}
+          {row.published && !row.retired && (
             <ButtonLink look="main" to={`/bench?recipe=${row.id}`}>
               Mix it
             </ButtonLink>
@@ -88,6 +97,7 @@ function RecipeFacts({ row, book, manager }: { row: RecipeRow; book: BookGround;
           <ProductCare product={of.product} />
           {recipe.cautions && <Watch word="Take care.">{recipe.cautions}</Watch>}
           <Facts recipe={recipe} of={of} book={book} code={row.code} />
+          <FilmSeen productId={of.product.id} />
         </div>
       </div>
     </Page>

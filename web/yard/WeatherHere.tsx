@@ -60,12 +60,14 @@ export function WeatherHere() {
   );
 }
 
-/** The foam for any soil, else any foam. */
+/** The foam for any soil, else the first there is that goes all over. */
 function usualFoam(recipes: readonly RecipeRow[]): RecipeVersion | null {
   const foams = recipes.flatMap(({ published }) =>
     published?.use === 'foam' && published.cells[2]?.kind === 'mix' ? [published] : [],
   );
-  return foams.find((f) => f.soilKinds.length === 0) ?? foams[0] ?? null;
+  const anySoil = (f: RecipeVersion) => f.soilKinds.length === 0;
+  const notSalt = (f: RecipeVersion) => !f.soilKinds.includes('salt');
+  return foams.find(anySoil) ?? foams.find(notSalt) ?? foams[0] ?? null;
 }
 
 /** What the shop's own foam allows on a hatchback, hour by hour; null where it has none. */

@@ -1,0 +1,41 @@
+import { copyIfDue } from './backups/backups.ts';
+import type { House } from './house.ts';
+import type { SteadyClock } from './steadyClock.ts';
+import { noteStation } from './weather/station.ts';
+
+const STATION_EVERY_MS = 20_000;
+const BACKUP_EVERY_MS = 60_000;
+
+/**
+ * What the program does by itself while it runs: reads the weather station, copies the books at night, and follows the
+ * machine's clock where that was set, once no clock of the shop's runs.
+ *
+ * @returns what ends it
+ */
+export function makeRounds(
+  house: Pick<House, 'books' | 'folder' | 'weatherStation' | 'now' | 'live' | 'log'>,
+  time: SteadyClock | undefined,
+): () => void {
+  const { books, folder, now, live, log } = house;
+  const failed = (error: unknown) => log.error(error);
+  const station = setInterval(() => {
+    noteStation(house).catch(failed);
+    if (time && time.apartMs !== 0) followClock(house, time).catch(failed);
+  }, STATION_EVERY_MS);
+  const backup = setInterval(() => {
+    copyIfDue(books, folder, now())
+      .then((copied) => copied && live.tell('backups', 0))
+      .catch(failed);
+  }, BACKUP_EVERY_MS);
+  return () => {
+    clearInterval(station);
+    clearInterval(backup);
+  };
+}
+
+async function followClock({ books, log }: Pick<House, 'books' | 'log'>, time: SteadyClock): Promise<void> {
+  const running = await books.rows('SELECT 1 FROM clock WHERE ended_at IS NULL LIMIT 1');
+  if (running.length > 0) return;
+  log.warn(`the machine's clock was set by ${Math.round(time.apartMs / 1_000)} s: the shop follows it now`);
+  time.follow();
+}

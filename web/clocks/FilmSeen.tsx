@@ -1,0 +1,57 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import type { FilmFactor } from '#contract/clocks.ts';
+import { atLeast } from '#contract/roles.ts';
+import { weatherInWords } from '#core/dwell/weather.ts';
+import { FILM_NAMES } from '#core/products/uses.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain, filmFactorsQuery } from '../state/queries.ts';
+import { shopDay } from '../ui/dates.ts';
+import { Refusal } from '../ui/Refusal.tsx';
+
+/** What was learned of how long a product's film stays wet here, from whom and when; a lead starts it afresh. */
+export function FilmSeen({ productId }: { productId: number }) {
+  const { data: factors = [] } = useQuery(filmFactorsQuery);
+  return factors.filter((f) => f.productId === productId).map((f) => <OneFilm key={f.film} of={f} />);
+}
+
+function OneFilm({ of }: { of: FilmFactor }) {
+  const { who, shop } = useSession();
+  const resetting = useMutation({
+    mutationFn: () => post('/film-factors/resets', { productId: of.productId, film: of.film }),
+    onSettled: () => askAgain('clocks'),
+  });
+  const longer = of.k >= 1 ? 'more' : 'less';
+  return (
+    <section aria-label={`How its ${FILM_NAMES[of.film]} dries here`}>
+      <h2 className="mb-1">How its {FILM_NAMES[of.film]} dries here</h2>
+      <p className="mb-2">
+        <strong className="reading">{of.k.toFixed(2)}</strong> of the usual film stays: {longer} than the
+        trade’s figure, from {of.seen.length} {of.seen.length === 1 ? 'film' : 'films'} seen to dry. Clocks
+        count with it.
+      </p>
+      <ul className="border-t border-ink">
+        {of.seen.map((s) => (
+          <li key={s.id} className="ruled border-faint py-1.5">
+            <strong className="reading mr-3">{s.factor.toFixed(2)}</strong>
+            {s.personName}, {shopDay(s.at, shop.zone)}
+            {s.weather && (
+              <span className="block text-[0.94rem] text-muted">{weatherInWords(s.weather)}</span>
+            )}
+          </li>
+        ))}
+      </ul>
+      {atLeast(who.role, 'lead') && (
+        <button
+          type="button"
+          className="min-h-12 underline underline-offset-4"
+          disabled={resetting.isPending}
+          onClick={() => resetting.mutate()}
+        >
+          Start afresh: count as usual again
+        </button>
+      )}
+      <Refusal problem={resetting.error} />
+    </section>
+  );
+}
