@@ -31,8 +31,7 @@ test('a clock starts from a recipe, is seen in every place, and is ended with a 
 }) => {
   await page.goto('/');
   await signIn(page, 'Bram Addy');
-  await page.goto('/recipes');
-  await page.getByRole('link', { name: 'Snow foam, all over' }).click();
+  await page.goto('/recipes/2');
   await page.getByRole('link', { name: 'Start a clock' }).click();
   await expect(page.getByText(/Rinse by/)).toBeVisible();
   await page.getByRole('button', { name: /start the clock/ }).click();
@@ -230,8 +229,7 @@ test('a film seen to dry is learned from; a lead starts afresh', async ({ page }
   await expect(page.getByText(/Seen to begin to dry, Odo Marsh: 0.50/)).toBeVisible();
   await page.getByText('What it is worked out from').click();
   await expect(page.getByText(/of the usual, from 1 film seen to dry/)).toBeVisible();
-  await page.goto('/recipes');
-  await page.getByRole('link', { name: 'Snow foam, all over' }).click();
+  await page.goto('/recipes/2');
   const seen = page.getByRole('region', { name: 'How its foam dries here' });
   await expect(seen).toContainText('0.50');
   await seen.getByRole('button', { name: /Start afresh/ }).click();

@@ -6,6 +6,8 @@ import { pickProduct, signIn } from './steps.ts';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 const VIEWS = [
+  '/yard',
+  '/clocks/new?recipe=2&soil=2',
   '/bench',
   '/stock',
   '/c/P-1',
