@@ -68,7 +68,7 @@ test('the window shrinks and the mark moves on as the sun comes out', async ({ p
   await expect.poll(() => page.getByText('6:00', { exact: true }).count()).toBe(1);
   await page.waitForTimeout(1_200);
   const mark = () =>
-    page.locator('section[aria-label="The clock"] .level').evaluate((el) => el.style.transform);
+    page.locator('section[aria-label="The clock"] [data-mark]').evaluate((el) => el.style.transform);
   const before = await mark();
   await weather(page, 'sunOut');
   await expect(page.getByText('6:00', { exact: true })).toHaveCount(0);

@@ -17,6 +17,7 @@ import { noLabelPrinter } from '../server/devices/labelPrinter.ts';
 import { bookDraw, containerMovements, pourGround } from '../server/ledger/queries.ts';
 import { serve } from '../server/serve.ts';
 import { bookTimes } from './benchBook.ts';
+import { clocksRunning, dwellTimes } from './benchClocks.ts';
 import { keyTimes } from './benchKeys.ts';
 import { ROOT } from './sources.ts';
 
@@ -39,6 +40,7 @@ const folder = mkdtempSync(join(tmpdir(), 'kettle-bench-'));
 try {
   mixing();
   spreading();
+  drying();
   const { address, books, stop } = await serve({
     folder,
     host: '127.0.0.1',
@@ -53,6 +55,7 @@ try {
   await pouring(address, books);
   await typing(address);
   await reading(address, books);
+  await watching(address, books);
   await stop();
   await growing();
   firstScreen();
@@ -148,6 +151,33 @@ async function reading(address: string, books: Books): Promise<void> {
     'a key in a cell of a book of 300, 95th percentile / one frame',
     `${(many.keyMs / FRAME_MS).toFixed(2)} x`,
     `${many.keyMs.toFixed(1)} ms of work; with 3 ${few.keyMs.toFixed(1)} ms`,
+  );
+}
+
+/** Against what is asked of them: a window in 5 ms, the search for sections in 200 ms. */
+function drying(): void {
+  dwellTimes();
+  const { windowMs, searchMs } = dwellTimes();
+  say(
+    'a working window, 95th percentile / 5 ms',
+    `${(windowMs / 5).toFixed(2)} x`,
+    `${windowMs.toFixed(2)} ms`,
+  );
+  say(
+    'a camper zone by zone, 95th percentile / 200 ms',
+    `${(searchMs / 200).toFixed(2)} x`,
+    `${searchMs.toFixed(1)} ms`,
+  );
+}
+
+/** A hundred clocks that run, against none: what they cost the page that shows them. */
+async function watching(address: string, books: Books): Promise<void> {
+  const none = await clocksRunning(address, books, 0);
+  const many = await clocksRunning(address, books, 100);
+  say(
+    'a hundred running clocks, of a core / 2 %',
+    `${(many.share / 0.02).toFixed(2)} x`,
+    `${(many.share * 100).toFixed(2)} %, with none ${(none.share * 100).toFixed(2)} %; ${many.layouts.toFixed(1)} layouts a second, off the screen ${many.unseen.layouts.toFixed(1)}`,
   );
 }
 

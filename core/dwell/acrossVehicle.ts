@@ -92,17 +92,16 @@ export function acrossVehicle(
   if (!best || panels.length === 0) return refusedPanel(panels, rates);
   const { walk, order, cuts } = best;
   let fromS = 0;
-  const sections = cuts.map(([first, after]) => {
-    const piece = order.slice(first, after);
-    const { waitS } = pieceOf(piece, walk, rates, most) as Piece;
-    const times = timesOf(piece, walk, rates, waitS, fromS);
+  const sections = cuts.map(({ first, after, waitS }) => {
+    const times = timesOf(order.slice(first, after), walk, rates, waitS, fromS);
     fromS = Math.max(...times.map((t) => t.rinseToS));
     return { panels: times, waitS };
   });
   return accept({ walk, sections, totalS: fromS });
 }
 
-type Best = { pieces: number; contact: number; lastsS: number; cuts: [number, number][] };
+type Cut = { readonly first: number; readonly after: number; readonly waitS: number };
+type Best = { pieces: number; contact: number; lastsS: number; cuts: readonly Cut[] };
 const better = (a: Best, b: Best): boolean =>
   a.pieces !== b.pieces
     ? a.pieces < b.pieces
@@ -112,18 +111,19 @@ const better = (a: Best, b: Best): boolean =>
 
 /** The best way to cut a walk into pieces, by what is best up to each panel. */
 function fewestPieces(order: readonly PanelWork[], walk: Walk, rates: Rates, most: number): Best | null {
+  const sums = sumsOf(order, rates);
   const upTo: (Best | null)[] = [{ pieces: 0, contact: 0, lastsS: 0, cuts: [] }];
   for (let after = 1; after <= order.length; after++) {
     let best: Best | null = null;
     for (let first = after - 1; first >= 0; first--) {
       const before = upTo[first];
-      const piece = before && pieceOf(order.slice(first, after), walk, rates, most);
+      const piece = before && pieceOf(order, sums, first, after, walk, most);
       if (!before || !piece) continue;
       const found: Best = {
         pieces: before.pieces + 1,
         contact: before.contact + piece.contact,
         lastsS: before.lastsS + piece.lastsS,
-        cuts: [...before.cuts, [first, after]],
+        cuts: [...before.cuts, { first, after, waitS: piece.waitS }],
       };
       if (!best || better(found, best)) best = found;
     }
@@ -132,26 +132,54 @@ function fewestPieces(order: readonly PanelWork[], walk: Walk, rates: Rates, mos
   return upTo[order.length] ?? null;
 }
 
-/** How long to wait between laying and rinsing a piece: for the dirtiest, up to what is recommended; null: no wait does. */
-function pieceOf(piece: readonly PanelWork[], walk: Walk, rates: Rates, most: number): Piece | null {
-  const times = timesOf(piece, walk, rates, 0, 0);
+/** What a walk takes up to each panel: laying and rinsing, in seconds. */
+type Sums = { readonly laid: readonly number[]; readonly rinsed: readonly number[] };
+
+function sumsOf(order: readonly PanelWork[], rates: Rates): Sums {
+  const [laid, rinsed] = [[0], [0]];
+  for (const { m2 } of order) {
+    laid.push((laid.at(-1) as number) + m2 / rates.apply);
+    rinsed.push((rinsed.at(-1) as number) + m2 / rates.rinse);
+  }
+  return { laid, rinsed };
+}
+
+/**
+ * How long to wait between laying and rinsing the panels from one of a walk up to another: for the dirtiest, up to what is
+ * recommended; null where no wait does.
+ */
+function pieceOf(
+  order: readonly PanelWork[],
+  { laid, rinsed }: Sums,
+  first: number,
+  after: number,
+  walk: Walk,
+  most: number,
+): Piece | null {
+  const at = (sums: readonly number[], i: number) => sums[i] as number;
+  /** How long a panel is left with no wait at all: what is laid after it, and rinsed before it. */
+  const left = (i: number) =>
+    at(laid, after) -
+    at(laid, i + 1) +
+    (walk.rinse === 'same' ? at(rinsed, i) - at(rinsed, first) : at(rinsed, after) - at(rinsed, i + 1));
   let [least, longest] = [0, Number.POSITIVE_INFINITY];
-  let wanted = Number.POSITIVE_INFINITY;
-  const dirtiest = Math.max(...piece.map((p) => p.soil));
-  piece.forEach((panel, i) => {
-    const t = times[i] as PanelTimes;
-    least = Math.max(least, panel.shortestS - (t.rinseFromS - t.applyToS));
-    longest = Math.min(longest, panel.rinseByS - (t.rinseToS - t.applyFromS));
-    if (panel.soil === dirtiest) wanted = Math.min(wanted, panel.toS - (t.rinseFromS - t.applyToS));
-  });
-  // Rinsed by then, not at it.
-  if (least >= longest) return null;
+  let [wanted, dirtiest] = [Number.POSITIVE_INFINITY, -1];
+  let [m2, contact] = [0, 0];
+  for (let i = first; i < after; i++) {
+    const panel = order[i] as PanelWork;
+    const contactS = left(i);
+    const wholeS = contactS + at(laid, i + 1) - at(laid, i) + at(rinsed, i + 1) - at(rinsed, i);
+    least = Math.max(least, panel.shortestS - contactS);
+    longest = Math.min(longest, panel.rinseByS - wholeS);
+    // Rinsed by then, not at it.
+    if (least >= longest) return null;
+    if (panel.soil > dirtiest) [dirtiest, wanted] = [panel.soil, Number.POSITIVE_INFINITY];
+    if (panel.soil === dirtiest) wanted = Math.min(wanted, panel.toS - contactS);
+    if (panel.soil === most) [m2, contact] = [m2 + panel.m2, contact + panel.m2 * contactS];
+  }
   const waitS = Math.min(Math.max(least, wanted), longest - Math.min(1, (longest - least) / 2));
-  const contact = piece.reduce((sum, panel, i) => {
-    const t = times[i] as PanelTimes;
-    return panel.soil === most ? sum + panel.m2 * (t.rinseFromS - t.applyToS + waitS) : sum;
-  }, 0);
-  return { waitS, contact, lastsS: Math.max(...times.map((t) => t.rinseToS)) + waitS };
+  const lastsS = at(laid, after) - at(laid, first) + waitS + at(rinsed, after) - at(rinsed, first);
+  return { waitS, contact: contact + m2 * waitS, lastsS };
 }
 
 function timesOf(

@@ -136,7 +136,8 @@ function Doing({ clock, commands }: { clock: Clock; commands: Commands }) {
             <span>
               Re-mist now
               <span className="block text-[0.94rem]">
-                {formatVolume(ul, shop.units)} from the bottle{cost && `, about ${cost}`}
+                {formatVolume(ul, shop.units)}
+                {cost && `, about ${cost}`}
               </span>
             </span>
           </Button>

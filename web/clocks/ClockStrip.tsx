@@ -90,7 +90,10 @@ function StripClock({ clock }: { clock: Clock }) {
         className="block min-h-16 px-3 pt-1 pb-1.5 no-underline"
       >
         <span className="flex items-center justify-between gap-3">
-          <span className="min-w-0 truncate text-[0.94rem]">{whereOf(clock)}</span>
+          <span className="min-w-0 leading-tight">
+            <span className="block truncate font-bold">{clockName(clock)}</span>
+            <span className="block truncate text-[0.94rem]">{whereOf(clock)}</span>
+          </span>
           <RunningFigure clock={clock} window={known} strip />
         </span>
         {known && (

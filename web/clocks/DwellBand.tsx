@@ -28,7 +28,7 @@ export const DwellBand = memo(function DwellBand({ window, running, small = fals
     width: `${Math.max(0, ((Math.min(to, span) - from) / span) * 100)}%`,
   });
   const wide = (from: number, to: number) => (to - from) / span > 0.15;
-  const recommended = opens && fromS > shortestS && fromS < rinseByS;
+  const recommended = opens && fromS > shortestS && fromS < rinseNowS;
   const tall = small ? 'h-2.5' : 'h-6';
   return (
     <div aria-hidden className={`relative ${small ? 'h-5' : 'pt-1 pb-7'}`}>
@@ -101,7 +101,7 @@ function Mark({
     if (mark.current) mark.current.style.transform = `translateX(${(share * 100).toFixed(3)}%)`;
   });
   return (
-    <span ref={mark} className="level absolute inset-x-0 -top-1.5 bottom-0">
+    <span ref={mark} data-mark className="absolute inset-x-0 -top-1.5 bottom-0">
       <svg
         width="16"
         height={small ? 18 : 34}

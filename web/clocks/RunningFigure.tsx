@@ -28,6 +28,7 @@ export function RunningFigure({ clock, window, large = false, strip = false }: P
     if (word.current && word.current.className !== CHIP[look]) word.current.className = CHIP[look];
   };
   useTicks(root, write);
+  const said = <span ref={word} className="" />;
   return (
     <span
       ref={root}
@@ -36,15 +37,14 @@ export function RunningFigure({ clock, window, large = false, strip = false }: P
         large ? 'block' : strip ? 'block shrink-0 text-right leading-none' : 'flex items-baseline gap-2'
       }
     >
+      {large && <span className="block text-[1.3rem] font-bold first-letter:uppercase">{said}</span>}
       <span
         ref={figure}
         role="timer"
         className={`reading block ${large ? 'text-[5.2rem] leading-none sm:text-[6rem]' : 'text-[1.3rem]'}`}
       />
-      <span className={large ? 'mt-2 block text-[1.2rem]' : 'text-[0.94rem] leading-tight'}>
-        <span ref={word} className="" />
-        <span ref={what} className={large ? 'ml-2' : 'sr-only'} />
-      </span>
+      {!large && <span className="text-[0.94rem] leading-tight">{said}</span>}
+      <span ref={what} className={large ? 'mt-1 block text-[1.2rem]' : 'sr-only'} />
     </span>
   );
 }
