@@ -11,14 +11,15 @@ import type { Fraction } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { loadDemo } from '../demo/loadDemo.ts';
 import { demoPins } from '../demo/people.ts';
-import { containers } from '../server/containers/queries.ts';
-import { Books, type Queryable } from '../server/db/books.ts';
+import type { Books, Queryable } from '../server/db/books.ts';
 import { noLabelPrinter } from '../server/devices/labelPrinter.ts';
-import { bookDraw, containerMovements, pourGround } from '../server/ledger/queries.ts';
+import { bookDraw, pourGround } from '../server/ledger/queries.ts';
 import { serve } from '../server/serve.ts';
 import { bookTimes } from './benchBook.ts';
 import { clocksRunning, dwellTimes } from './benchClocks.ts';
+import { growing } from './benchGrow.ts';
 import { keyTimes } from './benchKeys.ts';
+import { median, say } from './benchSay.ts';
 import { ROOT } from './sources.ts';
 
 /** 130 ml at 1:12: small, so that a pail lasts. */
@@ -57,14 +58,10 @@ try {
   await reading(address, books);
   await watching(address, books);
   await stop();
-  await growing();
+  await growing(folder, NOW);
   firstScreen();
 } finally {
   rmSync(folder, { recursive: true, force: true });
-}
-
-function say(what: string, ratio: string, readings: string): void {
-  console.log(`${what.padEnd(52)} ${ratio.padStart(9)}   ${readings}`);
 }
 
 function mixing(): void {
@@ -191,17 +188,6 @@ async function typing(address: string): Promise<void> {
   say('main-thread tasks over 50 ms while typing', String(longTasks), 'the draws run in a worker');
 }
 
-/** Median of how long one call takes, in milliseconds. */
-async function median(times: number, work: (i: number) => Promise<unknown>): Promise<number> {
-  const taken: number[] = [];
-  for (let i = 0; i < times; i++) {
-    const start = performance.now();
-    await work(i);
-    taken.push(performance.now() - start);
-  }
-  return taken.sort((a, b) => a - b)[Math.floor(times / 2)] as number;
-}
-
 async function pouring(address: string, books: Books): Promise<void> {
   const signIn = await fetch(`${address}api/sessions`, {
     method: 'POST',
@@ -277,53 +263,6 @@ async function sameSql(tx: Queryable): Promise<void> {
     `INSERT INTO answered (person_id, key, request_hash, status, body, answered_at) VALUES (3, md5(random()::text), '', 201, '{}', $1)`,
     [NOW],
   );
-}
-
-async function growing(): Promise<void> {
-  const look = async (movements: number) => {
-    const filling = await Books.open(folder, NOW);
-    await grow(filling, movements);
-    await filling.close();
-    const books = await Books.open(folder, NOW);
-    const held = await median(60, () => containers(books, 0, 200));
-    const moved = await median(60, () => containerMovements(books, 1, Number.MAX_SAFE_INTEGER, 51));
-    await books.close();
-    return { held, moved };
-  };
-  const few = await look(1_000);
-  const many = await look(200_000);
-  for (const [what, which] of [
-    ['the stock position', 'held'],
-    ["a container's history", 'moved'],
-  ] as const) {
-    const ratio = (many[which] / few[which]).toFixed(2);
-    say(
-      `${what} at 200,000 movements / at 1,000`,
-      `${ratio} x`,
-      `${many[which].toFixed(2)} ms, ${few[which].toFixed(2)} ms`,
-    );
-  }
-}
-
-/** Adds pours of a millilitre until the ledger holds so many movements, topped up from the supplier as they go. */
-async function grow(books: Books, wanted: number): Promise<void> {
-  const [{ n = 0, supplier = 0, container = 0, used = 0 } = {}] = await books.rows<Record<string, number>>(
-    `SELECT (SELECT count(*)::int FROM movement) AS n, (SELECT id FROM account WHERE kind = 'supplier') AS supplier,
-            (SELECT id FROM account WHERE container_id = 1) AS container, (SELECT id FROM account WHERE kind = 'used') AS used`,
-  );
-  for (let at = n; at < wanted; at += 5_000) {
-    const some = Math.min(5_000, wanted - at);
-    await books.rows(
-      `WITH moved AS (
-         INSERT INTO movement (kind, person_id, container_id, place_id, booked_at, happened_at)
-         SELECT CASE WHEN i % 2 = 0 THEN 'receive' ELSE 'draw' END, 1 + i % 6, 1, 1, $5::timestamptz, $5::timestamptz - i * interval '1 minute'
-         FROM generate_series(1, $1::int) i RETURNING id, kind
-       )
-       INSERT INTO posting (movement_id, product_id, from_account, to_account, ul)
-       SELECT id, 2, CASE WHEN kind = 'receive' THEN $2::int ELSE $3::int END, CASE WHEN kind = 'receive' THEN $3::int ELSE $4::int END, 1000 FROM moved`,
-      [some, supplier, container, used, NOW],
-    );
-  }
 }
 
 function firstScreen(): void {

@@ -1,0 +1,36 @@
+import { describe, expect, it } from 'vitest';
+import type { Container, Vessel } from '#contract/ware.ts';
+import { aboutToRunOut, batchesDue } from './soon.ts';
+
+const vessel = (id: number, useBy: string | null | undefined) =>
+  ({ id, name: `bottle ${id}`, holds: useBy === undefined ? null : { useBy } }) as unknown as Vessel;
+const container = (productId: number, heldUl: number, openedAt: string | null, sizeUl = 1_000) =>
+  ({ productId, productName: `product ${productId}`, heldUl, sizeUl, openedAt }) as unknown as Container;
+
+describe('what will be needed soon', () => {
+  it('bottles that are out of date or will be within two days, the oldest first', () => {
+    const vessels = [
+      vessel(1, '2026-05-06'),
+      vessel(2, '2026-05-07'),
+      vessel(3, '2026-05-01'),
+      vessel(4, null),
+      vessel(5, undefined),
+    ];
+    expect(batchesDue(vessels, '2026-05-04').map((v) => v.id)).toEqual([3, 1]);
+    expect(batchesDue([vessel(1, '2026-03-01')], '2026-02-27').map((v) => v.id)).toEqual([1]);
+  });
+
+  it('products whose open ones are nearly empty, with nothing sealed behind them, the emptiest first', () => {
+    const opened = '2026-05-01T00:00:00Z';
+    const low = aboutToRunOut([
+      container(1, 150, opened),
+      container(2, 150, opened),
+      container(2, 1_000, null),
+      container(3, 0, opened),
+      container(4, 900, opened),
+      container(5, 0, null),
+    ]);
+    expect(low.map((p) => p.productId)).toEqual([3, 5, 1]);
+    expect(aboutToRunOut([])).toEqual([]);
+  });
+});
