@@ -21,6 +21,8 @@ test('a technician pours with the keyboard alone, the shelf falls, and it stays 
     await page.keyboard.press('Tab');
   await page.keyboard.press('Enter');
   await page.keyboard.type('1122');
+  await expect(page.getByRole('heading', { name: 'Yard', exact: true })).toBeVisible();
+  await page.keyboard.press('b');
   await expect(page.getByRole('combobox', { name: 'Product' })).toBeVisible();
 
   const field = page.getByRole('combobox', { name: 'Product' });

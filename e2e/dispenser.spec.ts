@@ -11,7 +11,7 @@ test.describe('on a phone', () => {
   }) => {
     await page.goto('/');
     await signIn(page, 'Odo Marsh');
-    await page.getByRole('link', { name: 'Rigs' }).click();
+    await page.goto('/rigs');
     await page.getByRole('link', { name: /L-2 Middle line/ }).click();
     await expect(page.getByTestId('line-ratio')).toHaveText('1:22');
     await expect(page.getByText(/The two tips measured slope by 1\.9241/)).toBeVisible();

@@ -44,7 +44,11 @@ export function standingAt(window: WorkingWindow | null, atS: number): Standing 
       return { state, figure: clockFigure(Math.ceil(window.shortestS - atS)), what: 'until it has worked' };
     case 'working':
     case 'rinseNow':
-      return { state, figure: clockFigure(Math.ceil(window.rinseByS - atS)), what: 'left to rinse' };
+      return {
+        state,
+        figure: clockFigure(Math.ceil(window.rinseByS - atS)),
+        what: 'until it has to be rinsed',
+      };
     case 'overdue':
       return { state, figure: clockFigure(atS - window.rinseByS), what: 'over its time' };
     case 'drying':
