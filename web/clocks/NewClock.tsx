@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { Clock, ClockBody, Laid } from '#contract/clocks.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
 import type { Place } from '#contract/ware.ts';
@@ -138,6 +138,11 @@ function OpenStart({
                 />
               }
             />
+          )}
+          {!places.some((p) => p.kind === 'bay' || p.kind === 'van') && (
+            <Watch word="No bay is entered yet.">
+              <Link to="/shop">Add the bays of the shop</Link>: a clock runs in one.
+            </Watch>
           )}
           {twice && (
             <Watch word="One of these runs here already.">

@@ -1,4 +1,4 @@
-import { get as getKept, set as setKept } from 'idb-keyval';
+import { get as getKept, update } from 'idb-keyval';
 import { create } from 'zustand';
 import type { Clock, ClockLayer, End } from '#contract/clocks.ts';
 import type { Problem } from '#contract/problem.ts';
@@ -45,15 +45,29 @@ const TRY_AGAIN_MS = 3_000;
 /** What is refused this long after it happened is for a lead to look at. */
 const LATE_MS = 15_000;
 
+async function keptHere(): Promise<Sent[]> {
+  try {
+    return (await getKept<Sent[]>(STORE)) ?? [];
+  } catch {
+    return [];
+  }
+}
+
 /** Takes up what waits on this device since before the page was loaded. */
 export async function takeUpOutbox(): Promise<void> {
-  const kept = (await getKept<Sent[]>(STORE).catch(() => null)) ?? [];
+  const kept = await keptHere();
   const known = new Set(useOutbox.getState().waiting.map((s) => s.id));
   useOutbox.setState(({ waiting }) => ({ waiting: [...kept.filter((s) => !known.has(s.id)), ...waiting] }));
 }
 
-/** Where a device keeps nothing, what waits is kept as long as the page is. */
-const keep = () => void setKept(STORE, useOutbox.getState().waiting).catch(() => undefined);
+/** Changes what is kept on the device, where another tab may keep some too. */
+async function keep(change: (all: Sent[]) => Sent[]): Promise<void> {
+  try {
+    await update<Sent[]>(STORE, (all = []) => change(all));
+  } catch {
+    // A device that keeps nothing has what waits for as long as the page is open.
+  }
+}
 
 /**
  * Does something to a clock: it shows at once and is sent in turn, each under its own key, as often as it takes. What was
@@ -62,7 +76,7 @@ const keep = () => void setKept(STORE, useOutbox.getState().waiting).catch(() =>
 export function send(command: Omit<Sent, 'id' | 'at'>): Promise<void> {
   const sent: Sent = { ...command, id: newKey(), at: shopNow().toISOString() };
   useOutbox.setState(({ waiting }) => ({ waiting: [...waiting, sent] }));
-  keep();
+  void keep((all) => [...all, sent]);
   return flush(command.personId);
 }
 
@@ -113,7 +127,7 @@ function tryLater(personId: number): void {
 
 function done(sent: Sent): void {
   useOutbox.setState(({ waiting }) => ({ waiting: waiting.filter((s) => s.id !== sent.id) }));
-  keep();
+  void keep((all) => all.filter((s) => s.id !== sent.id));
 }
 
 /** @returns whether it was dealt with; what can't be kept for a lead yet goes on waiting here */
