@@ -77,8 +77,8 @@ function Key({ className, what }: { className: string; what: string }) {
   );
 }
 
-/** Whole minutes to grade the rule by, at most eight. */
+/** Whole minutes to grade the rule by, at most six. */
 function stepsTo(span: number): number[] {
-  const step = [30, 60, 120, 300, 600].find((s) => span / s <= 8) ?? 1_200;
+  const step = [30, 60, 120, 180, 300, 600].find((s) => span / s <= 5.5) ?? 1_200;
   return Array.from({ length: Math.floor(span / step) + 1 }, (_, i) => i * step);
 }

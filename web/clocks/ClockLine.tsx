@@ -4,7 +4,7 @@ import type { Clock } from '#contract/clocks.ts';
 import { OUTCOME_NAMES } from '#core/recipes/outcomes.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { useWindow } from './clockWindows.ts';
-import { clockName, zonesInWords } from './clockWords.ts';
+import { clockName, isWater, zonesInWords } from './clockWords.ts';
 import { DwellBand } from './DwellBand.tsx';
 import { RunningFigure } from './RunningFigure.tsx';
 
@@ -26,7 +26,8 @@ export const ClockLine = memo(function ClockLine({ clock }: { clock: Clock }) {
         </span>
         {clock.endedAt ? (
           <span>
-            {clock.end === 'rinsed' ? 'rinsed' : 'cancelled'} after {formatDuration(Math.round(s))}
+            {clock.end === 'cancelled' ? 'cancelled' : isWater(clock) ? 'dried off' : 'rinsed'} after{' '}
+            {formatDuration(Math.round(s))}
             <span className="block text-muted">
               {clock.outcomes.map((o) => OUTCOME_NAMES[o.kind]).join(', ') || 'how did it go?'}
             </span>

@@ -19,7 +19,7 @@ import { Page } from '../ui/Page.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { staleFor, weatherFrom } from '../weather/weatherWords.ts';
 import { useWindow } from './clockWindows.ts';
-import { clockName, whereOf, zonesInWords } from './clockWords.ts';
+import { clockName, isWater, whereOf, zonesInWords } from './clockWords.ts';
 import { DwellBand } from './DwellBand.tsx';
 import { LayOver } from './LayOver.tsx';
 import { RunningFigure } from './RunningFigure.tsx';
@@ -64,7 +64,7 @@ function OpenClock({ clock }: { clock: Clock }) {
       <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
         <section aria-label="The clock">
           {clock.endedAt ? <Ended clock={clock} /> : <RunningFigure clock={clock} window={known} large />}
-          {known && <DwellBand window={known} running={running} />}
+          {known && <DwellBand window={known} running={running} water={isWater(clock)} />}
           {window && !window.ok && <Refusal problem={window} />}
           {stale && (
             <Watch word="The station can’t be read.">
@@ -110,7 +110,7 @@ function Ended({ clock }: { clock: Clock }) {
   const s = (Date.parse(clock.endedAt ?? '') - Date.parse(clock.startedAt)) / 1_000;
   return (
     <p className="mb-2 text-[1.2rem]">
-      {clock.end === 'rinsed' ? 'Rinsed' : 'Cancelled'} after{' '}
+      {clock.end === 'cancelled' ? 'Cancelled' : isWater(clock) ? 'Dried off' : 'Rinsed'} after{' '}
       <strong className="reading text-[2.4rem]">{formatDuration(Math.round(s))}</strong>, by {clock.endedBy}.
     </p>
   );
@@ -124,7 +124,7 @@ function Doing({ clock, commands }: { clock: Clock; commands: Commands }) {
   const ul = last ? Math.round(last.as.rateMlPerM2 * zonesM2(clock.zones, clock.body) * 1_000) : 0;
   const price = last?.productId ? priceOf(last.productId, containers) : null;
   const cost = price && last?.bottle ? formatMoney(costOfFill(price, ul * last.bottle), shop.currency) : null;
-  const water = last?.productId === null;
+  const water = isWater(clock);
   return (
     <div className="mt-4 flex flex-col gap-3">
       <Button look="main" bay className="min-h-20 w-full text-xl" onClick={() => commands.end('rinsed')}>

@@ -9,6 +9,8 @@ type Props = {
   running: { startMs: number; endMs: number | null } | null;
   /** Without words and figures, for a line among others. */
   small?: boolean;
+  /** Rinse water: it is dried off before it spots. */
+  water?: boolean;
 };
 
 /** From laid to past its end: so far a band reaches. */
@@ -19,7 +21,7 @@ export const spanOf = ({ rinseByS, shortestS, opens }: WorkingWindow): number =>
  * Minutes on a rule: too soon, then the bar in which it works, hatched where it is time to rinse, and filled where it is
  * too late. A running clock is the same band with a mark that moves.
  */
-export const DwellBand = memo(function DwellBand({ window, running, small = false }: Props) {
+export const DwellBand = memo(function DwellBand({ window, running, small = false, water = false }: Props) {
   const { shortestS, fromS, rinseNowS, rinseByS, limit, opens } = window;
   const span = spanOf(window);
   const at = (s: number) => `${Math.min(100, (s / span) * 100)}%`;
@@ -37,7 +39,7 @@ export const DwellBand = memo(function DwellBand({ window, running, small = fals
           {wide(0, shortestS) && <span className="absolute left-0">too soon</span>}
           {opens && wide(shortestS, rinseNowS) && (
             <span className="absolute font-bold" style={{ left: at(shortestS) }}>
-              working
+              {water ? 'wet' : 'working'}
             </span>
           )}
           {opens && (rinseByS - shortestS) / span > 0.25 && (
@@ -45,11 +47,11 @@ export const DwellBand = memo(function DwellBand({ window, running, small = fals
               className="absolute -translate-x-full pr-1 whitespace-nowrap"
               style={{ left: at(rinseByS) }}
             >
-              rinse now
+              {water ? 'dry it now' : 'rinse now'}
             </span>
           )}
           <span className="absolute text-stop" style={{ left: at(rinseByS) }}>
-            {limit === 'drying' ? 'drying' : 'overdue'}
+            {water ? 'spots' : limit === 'drying' ? 'drying' : 'overdue'}
           </span>
         </div>
       )}

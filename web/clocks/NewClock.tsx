@@ -7,6 +7,7 @@ import type { Place } from '#contract/ware.ts';
 import { hindrances } from '#core/dwell/goNoGo.ts';
 import { sheltered } from '#core/dwell/weather.ts';
 import type { Zone } from '#core/soil/zones.ts';
+import { formatDuration } from '#core/units/duration.ts';
 import { newKey } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { type BookGround, useBookGround } from '../recipes/useBook.ts';
@@ -86,6 +87,16 @@ function OpenStart({
           ? 'Say how hot the panel is'
           : null;
 
+  const label =
+    missing ??
+    (stopped || hot
+      ? 'Not like this'
+      : answer?.window.ok && !answer.window.value.opens
+        ? 'Start it all the same, in short dwells'
+        : twice
+          ? 'Start another'
+          : 'It is on: start the clock');
+
   const go = () => {
     if (!laid || !found || !place || !start.ok) return;
     const body = bodyOf({
@@ -114,7 +125,7 @@ function OpenStart({
           }}
           setZones={setZones}
         />
-        <div className="flex min-w-0 flex-col gap-5">
+        <div className="flex min-w-0 flex-col gap-5 max-lg:pb-20">
           {reading && <Hindrances of={hindrances(reading)} />}
           {!reading && weather && (
             <section aria-label="Weather">
@@ -127,6 +138,7 @@ function OpenStart({
           {answer && found && (
             <WindowAnswer
               answer={answer.window}
+              water={found.productId === null}
               inputs={
                 <WindowInputs
                   as={found.as}
@@ -149,22 +161,25 @@ function OpenStart({
               {twice.startedBy} started it. This starts another beside it.
             </Watch>
           )}
-          <Button
-            look="main"
-            bay
-            className="w-full max-w-xl"
-            disabled={missing !== null || stopped !== null || hot === true}
-            onClick={go}
-          >
-            {missing ??
-              (stopped || hot
-                ? 'Not like this'
-                : answer?.window.ok && !answer.window.value.opens
-                  ? 'Start it all the same, in short dwells'
-                  : twice
-                    ? 'Start another'
-                    : 'It is on: start the clock')}
-          </Button>
+          <div className="bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-17 max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2">
+            <Button
+              look="main"
+              bay
+              className="w-full lg:max-w-xl"
+              disabled={missing !== null || stopped !== null || hot === true}
+              onClick={go}
+            >
+              <span>
+                {label}
+                {window?.opens && missing === null && (
+                  <span className="block text-[0.94rem] font-normal lg:hidden">
+                    {found?.productId === null ? 'dry it off by' : 'rinse by'}{' '}
+                    {formatDuration(Math.floor(window.rinseByS))}
+                  </span>
+                )}
+              </span>
+            </Button>
+          </div>
           {answer && found && <Across answer={answer.vehicle} body={vehicle.body} />}
         </div>
       </div>

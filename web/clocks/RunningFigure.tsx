@@ -1,7 +1,7 @@
 import { useRef } from 'react';
 import type { Clock } from '#contract/clocks.ts';
 import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
-import { lookOf, type Standing, standingAt, stateName } from './clockWords.ts';
+import { isWater, lookOf, type Standing, standingAt, stateName } from './clockWords.ts';
 import { useTicks } from './useTicks.ts';
 
 type Props = { clock: Clock; window: WorkingWindow | null; large?: boolean; strip?: boolean };
@@ -21,7 +21,7 @@ export function RunningFigure({ clock, window, large = false, strip = false }: P
   const write = (nowMs: number) => {
     const standing = standingFor(clock, window, nowMs);
     set(figure.current, standing.figure);
-    set(word.current, stateName(standing.state));
+    set(word.current, stateName(standing.state, clock));
     set(what.current, standing.what);
     const look = lookOf(clock, standing.state);
     if (root.current && root.current.dataset.look !== look) root.current.dataset.look = look;
@@ -49,11 +49,12 @@ export function RunningFigure({ clock, window, large = false, strip = false }: P
   );
 }
 
-export const standingFor = (clock: Clock, window: WorkingWindow | null, nowMs: number): Standing =>
-  standingAt(
-    window,
-    ((clock.endedAt ? Date.parse(clock.endedAt) : nowMs) - Date.parse(clock.startedAt)) / 1_000,
-  );
+export function standingFor(clock: Clock, window: WorkingWindow | null, nowMs: number): Standing {
+  const end = clock.endedAt ? Date.parse(clock.endedAt) : nowMs;
+  const standing = standingAt(window, (end - Date.parse(clock.startedAt)) / 1_000);
+  const wet = isWater(clock) && (standing.state === 'working' || standing.state === 'rinseNow');
+  return wet ? { ...standing, what: 'until it begins to spot' } : standing;
+}
 
 /** Leaves what says the same already: even that would be laid out anew. */
 function set(element: HTMLElement | null, text: string): void {

@@ -8,14 +8,19 @@ import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { DwellBand } from './DwellBand.tsx';
 
 /** The working window, or why there is none and what would open one. */
-export function WindowAnswer({ answer, inputs }: { answer: Outcome<WindowOrRemedies>; inputs: ReactNode }) {
+export function WindowAnswer(props: {
+  answer: Outcome<WindowOrRemedies>;
+  inputs: ReactNode;
+  water: boolean;
+}) {
+  const { answer, inputs, water } = props;
   if (!answer.ok) return <Refusal problem={answer} />;
   const { value } = answer;
   if (value.opens) {
     return (
       <div>
-        <WindowWords window={value.window} />
-        <DwellBand window={value.window} running={null} />
+        <WindowWords window={value.window} water={water} />
+        <DwellBand window={value.window} running={null} water={water} />
         <Estimate>{inputs}</Estimate>
       </div>
     );
@@ -47,12 +52,17 @@ export function WindowAnswer({ answer, inputs }: { answer: Outcome<WindowOrRemed
   );
 }
 
-function WindowWords({ window }: { window: WorkingWindow }) {
+function WindowWords({ window, water }: { window: WorkingWindow; water: boolean }) {
   const { rinseByS, shortestS, limit, fromS } = window;
   return (
     <p className="mb-2 text-[1.2rem] leading-snug">
-      Rinse by <strong className="reading text-[1.6rem]">{formatDuration(Math.floor(rinseByS))}</strong>
-      {limit === 'drying' ? ': it begins to dry then.' : ', the longest its label allows.'}{' '}
+      {water ? 'Dry it off by' : 'Rinse by'}{' '}
+      <strong className="reading text-[1.6rem]">{formatDuration(Math.floor(rinseByS))}</strong>
+      {water
+        ? ': then it spots.'
+        : limit === 'drying'
+          ? ': it begins to dry then.'
+          : ', the longest its label allows.'}{' '}
       {shortestS > 0 && `Not before ${formatDuration(shortestS)}`}
       {shortestS > 0 && fromS > shortestS && fromS < rinseByS && `, better from ${formatDuration(fromS)}`}
       {shortestS > 0 && '.'}

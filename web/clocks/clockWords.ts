@@ -35,6 +35,9 @@ export function clockFigure(seconds: number): string {
 /** Where a clock stands at a moment: its state, the figure to watch, and what that counts down or up to. */
 export type Standing = { state: DwellState | null; figure: string; what: string };
 
+/** Whether nothing but rinse water lies there: it is dried off, not rinsed. */
+export const isWater = (clock: Clock): boolean => clock.layers.every((l) => l.productId === null);
+
 /** @param atS seconds since it was laid */
 export function standingAt(window: WorkingWindow | null, atS: number): Standing {
   if (!window) return { state: null, figure: clockFigure(atS), what: 'since it was laid' };
@@ -60,7 +63,17 @@ export function standingAt(window: WorkingWindow | null, atS: number): Standing 
   }
 }
 
-export const stateName = (state: DwellState | null): string => (state ? DWELL_STATE_NAMES[state] : 'running');
+const WATER_NAMES: Record<DwellState, string> = {
+  tooSoon: 'wet',
+  working: 'wet',
+  rinseNow: 'dry it now',
+  overdue: 'spots',
+  drying: 'spots',
+};
+
+/** A state of a clock in a word; rinse water is wet, and then it spots. */
+export const stateName = (state: DwellState | null, clock: Clock): string =>
+  state === null ? 'running' : (isWater(clock) ? WATER_NAMES : DWELL_STATE_NAMES)[state];
 
 /** Safe is plain, watch is hatched, stop is filled: never hue alone. */
 export const LOOK_OF: Record<DwellState, 'plain' | 'watch' | 'stop'> = {

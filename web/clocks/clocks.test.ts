@@ -7,9 +7,18 @@ import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
 import { BODY } from '#core/soil/zones.ts';
 import { staleFor } from '../weather/weatherWords.ts';
 import { askedFor } from './clockWindows.ts';
-import { clockFigure, clockName, lookOf, standingAt, whereOf, zonesInWords } from './clockWords.ts';
+import {
+  clockFigure,
+  clockName,
+  lookOf,
+  standingAt,
+  stateName,
+  whereOf,
+  zonesInWords,
+} from './clockWords.ts';
 import { spanOf } from './DwellBand.tsx';
 import { type Sent, withWaiting } from './outbox.ts';
+import { standingFor } from './RunningFigure.tsx';
 import { askedIn, readStart, startPath } from './startDraft.ts';
 
 const AT = '2026-05-04T08:30:00.000Z';
@@ -102,6 +111,20 @@ describe('a clock in words', () => {
     expect(lookOf(clock({ layers: [layer({ neverLonger: true })] }), 'overdue')).toBe('stop');
     expect(lookOf(clock(), 'drying')).toBe('stop');
     expect(lookOf(clock(), null)).toBe('plain');
+  });
+
+  it('of rinse water is wet until it spots', () => {
+    const water = clock({ layers: [layer({ productId: null, name: 'Rinse water' })] });
+    expect(stateName('working', water)).toBe('wet');
+    expect(stateName('rinseNow', water)).toBe('dry it now');
+    expect(stateName('rinseNow', clock())).toBe('rinse now');
+    expect(stateName(null, water)).toBe('running');
+    expect(standingFor(water, window({ shortestS: 0 }), Date.parse(later(100))).what).toBe(
+      'until it begins to spot',
+    );
+    expect(standingFor(clock({ endedAt: later(70) }), window(), Date.parse(later(900)))).toMatchObject({
+      state: 'working',
+    });
   });
 
   it.each([

@@ -38,7 +38,7 @@ export function useAlarms(running: readonly Clock[]): void {
         }
         const leftS = window.value.rinseByS - (nowMs - Date.parse(clock.startedAt)) / 1_000;
         if (nearest && leftS >= nearest.leftS) continue;
-        const text = `${figure} ${stateName(state)}, ${clock.placeName}`;
+        const text = `${figure} ${stateName(state, clock)}, ${clock.placeName}`;
         nearest = { rank: RANK[state], leftS, text, look: lookOf(clock, state) };
       }
       title(nearest ? `${nearest.text} – ${TITLE}` : TITLE);

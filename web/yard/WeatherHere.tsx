@@ -54,7 +54,14 @@ export function WeatherHere() {
         )}
       </div>
       {weather.ahead.length > 0 && <Ahead weather={weather} pieces={hours?.pieces ?? []} />}
-      {shop.weatherSource === 'typed' && <TypeWeather />}
+      {shop.weatherSource === 'typed' && (
+        <details open={!reading}>
+          <summary className="min-h-12 cursor-pointer py-2.5 underline underline-offset-4">
+            Type the weather
+          </summary>
+          <TypeWeather />
+        </details>
+      )}
       {weather.acts.length > 0 && <StandIn acts={weather.acts} />}
     </section>
   );
