@@ -8,7 +8,7 @@ import { OUTCOMES } from '#core/recipes/outcomes.ts';
 import { BODIES, type Body } from '#core/soil/bodies.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
 import { ZONES, type Zone } from '#core/soil/zones.ts';
-import { exactly, finite, note, oneOf, rowId, someOf, yes } from './fields.ts';
+import { byKind, exactly, finite, note, oneOf, rowId, someOf, yes } from './fields.ts';
 import { type OutcomeRow, soilLevel } from './recipes.ts';
 import type { WeatherReading } from './weather.ts';
 
@@ -59,14 +59,7 @@ export type Laid =
     }
   | { kind: 'water' };
 
-const laid = () =>
-  yup.lazy((value: unknown) => {
-    const kind = (value as { kind?: unknown } | null | undefined)?.kind;
-    const known = typeof kind === 'string' && Object.hasOwn(WHAT, kind);
-    return WHAT[known ? (kind as keyof typeof WHAT) : 'recipe'].label(
-      'Laid',
-    ) as unknown as yup.ObjectSchema<Laid>;
-  });
+const laid = () => byKind<Laid>('Laid', WHAT, 'recipe');
 
 const degrees = (label: string, least: number, most: number) =>
   finite(label, least, most).meta({ remedy: `Give degrees C from ${least} to ${most}.` });
@@ -75,14 +68,7 @@ const STARTS = {
   rinsed: exactly({ kind: oneOf('Panel', ['rinsed']), waterC: degrees('Water', 1, 60) }),
   measured: exactly({ kind: oneOf('Panel', ['measured']), panelC: degrees('Panel', -20, 100) }),
 };
-const start = () =>
-  yup.lazy((value: unknown) => {
-    const kind = (value as { kind?: unknown } | null | undefined)?.kind;
-    const known = typeof kind === 'string' && Object.hasOwn(STARTS, kind);
-    return STARTS[known ? (kind as keyof typeof STARTS) : 'dry'].label(
-      'Panel',
-    ) as unknown as yup.ObjectSchema<PanelStart>;
-  });
+const start = () => byKind<PanelStart>('Panel', STARTS, 'dry');
 
 export const clockBody = exactly({
   key: clockKey(),
@@ -128,8 +114,10 @@ const LAYERS = {
 export type LayerBody =
   | { kind: 'remist'; occurredAt?: string | undefined }
   | { kind: 'over'; laid: Laid; occurredAt?: string | undefined };
-export const layerBody = yup.lazy((value: unknown) =>
-  (value as { kind?: unknown } | null | undefined)?.kind === 'over' ? LAYERS.over : LAYERS.remist,
+export const layerBody = byKind<LayerBody>(
+  'The request',
+  LAYERS,
+  'remist',
 ) as unknown as yup.Schema<LayerBody>;
 
 export const ENDS = ['rinsed', 'cancelled'] as const;

@@ -141,6 +141,18 @@ export const pin = () =>
     .matches(/^\d{4}$/, { message: 'PIN is not four digits.' })
     .meta({ remedy: 'Type four digits, such as 2580.' });
 
+/** One of several shapes, told apart by their `kind`; what is none of them is held against the one named last. */
+export const byKind = <T>(
+  label: string,
+  shapes: Readonly<Record<string, { label(label: string): unknown }>>,
+  otherwise: string,
+) =>
+  yup.lazy((value: unknown) => {
+    const kind = (value as { kind?: unknown } | null | undefined)?.kind;
+    const known = typeof kind === 'string' && Object.hasOwn(shapes, kind);
+    return shapes[known ? kind : otherwise]?.label(label) as yup.ObjectSchema<T & object>;
+  });
+
 const units = Object.keys(UNIT_UL) as VolumeUnit[];
 
 const quantity = (label: string) =>

@@ -1,10 +1,10 @@
-import type { InferType, ObjectSchema } from 'yup';
+import type { InferType } from 'yup';
 import * as yup from 'yup';
 import type { Draw } from '#core/delivery/draw.ts';
 import { WATER_KINDS } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
 import type { Strength } from '#core/strength/strength.ts';
-import { exactly, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
+import { byKind, exactly, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
 import { byRecipe } from './recipes.ts';
 
 /** What is in the vessel before anything is added. */
@@ -28,14 +28,7 @@ export type PourStart =
   | { kind: 'leftover'; leftUl: number; strength: Strength }
   | { kind: 'poured'; productUl: number; waterUl: number };
 
-const start = () =>
-  yup.lazy((value: unknown) => {
-    const kind = (value as { kind?: unknown } | null | undefined)?.kind;
-    const known = typeof kind === 'string' && Object.hasOwn(STARTS, kind);
-    return STARTS[known ? (kind as keyof typeof STARTS) : 'empty'].label(
-      'In it now',
-    ) as unknown as ObjectSchema<PourStart>;
-  });
+const start = () => byKind<PourStart>('In it now', STARTS, 'empty');
 
 export const POUR_WAYS = [
   'fill',

@@ -4,7 +4,7 @@ import { OUTCOMES, type OutcomeKind } from '#core/recipes/outcomes.ts';
 import { AGITATIONS, DIRECTIONS, type Recipe, RINSES } from '#core/recipes/recipe.ts';
 import { SOIL_KINDS, SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { ZONES } from '#core/soil/zones.ts';
-import { exactly, finite, line, note, oneOf, rowId, someOf, strength, yes } from './fields.ts';
+import { byKind, exactly, finite, line, note, oneOf, rowId, someOf, strength, yes } from './fields.ts';
 
 import type { WeatherReading } from './weather.ts';
 
@@ -42,12 +42,7 @@ const CELLS = {
   }),
 };
 
-const cell = yup.lazy((value: unknown) => {
-  const kind = (value as { kind?: unknown } | null | undefined)?.kind;
-  return CELLS[kind === 'not' ? 'not' : 'mix'].label('Soil level') as unknown as yup.ObjectSchema<
-    Recipe['cells'][number]
-  >;
-});
+const cell = byKind<Recipe['cells'][number]>('Soil level', CELLS, 'mix');
 
 const recipeShape = {
   name: line('Recipe name', 60),

@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { FLOW_VARIANTS, type FlowVariant } from '#core/delivery/drainTest.ts';
 import type { Draw } from '#core/delivery/draw.ts';
-import { exactly, finite, line, note, oneOf, rowId, wholeUl, yes } from './fields.ts';
+import { byKind, exactly, finite, line, note, oneOf, rowId, wholeUl, yes } from './fields.ts';
 
 // Machines, and the draw of cannons and guns as it was measured.
 
@@ -58,14 +58,7 @@ export type FlowFound =
   | { kind: 'bucket'; ul: number; seconds: number; source: Source }
   | { kind: 'meter'; mlPerMin: number; source: Source };
 
-const flow = () =>
-  yup.lazy((value: unknown) => {
-    const kind = (value as { kind?: unknown } | null | undefined)?.kind;
-    const known = typeof kind === 'string' && Object.hasOwn(FLOWS, kind);
-    return FLOWS[known ? (kind as keyof typeof FLOWS) : 'meter'].label(
-      'Flow',
-    ) as unknown as yup.ObjectSchema<FlowFound>;
-  });
+const flow = () => byKind<FlowFound>('Flow', FLOWS, 'meter');
 
 export const MOST_RUNS = 12;
 const drainRun = exactly({

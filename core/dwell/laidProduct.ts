@@ -1,12 +1,11 @@
 import type { VesselKind } from '../mixing/outlines.ts';
 import { ML_PER_M2, usualRate } from '../planning/vehicleLiquid.ts';
 import { deliveryOf } from '../products/record.ts';
-import type { Film, ProductUse } from '../products/uses.ts';
+import type { Dwell, Film, ProductUse } from '../products/uses.ts';
 import type { CellDwell } from '../recipes/recipe.ts';
 import { usualFilm } from './application.ts';
 import type { Rates } from './remedies.ts';
 import { RATES } from './remedies.ts';
-import type { Timing } from './workingWindow.ts';
 
 /** How something is laid, and how long it may stay. */
 export type LaidAs = {
@@ -15,12 +14,12 @@ export type LaidAs = {
   readonly rateMlPerM2: number;
   /** The draw; 1 for what is not drawn. */
   readonly q: number;
-  readonly timing: Timing;
+  readonly timing: Dwell;
 };
 
 const TWO_HOURS_S = 7_200;
 /** Nobody says how long: it works at once, and only drying ends it. */
-export const UNTIMED: Timing = { shortestS: 0, fromS: 0, toS: TWO_HOURS_S, longestS: TWO_HOURS_S };
+export const UNTIMED: Dwell = { shortestS: 0, fromS: 0, toS: TWO_HOURS_S, longestS: TWO_HOURS_S };
 
 /** Rinse water: nothing to wait for, but it leaves spots where it dries. */
 export const RINSE_WATER: LaidAs = { film: 'saturation', rateMlPerM2: 1_000, q: 1, timing: UNTIMED };

@@ -1,23 +1,16 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
+import type { Dwell } from '../products/uses.ts';
 import type { Laid } from './application.ts';
 import { dryingOf, type Spell } from './dryingFilm.ts';
 import { dryEquilibriumC, type Panel, surroundingsOf } from './surroundings.ts';
 import type { Weather } from './weather.ts';
-
-/** How long a product has to work and may stay, in seconds; the longest is its label's. */
-export type Timing = {
-  readonly shortestS: number;
-  readonly fromS: number;
-  readonly toS: number;
-  readonly longestS: number;
-};
 
 /** Liquid laid, of a product with its own time from then on, or more of what lies there already. */
 export type Layer = {
   readonly atS: number;
   readonly laid: Laid;
   /** Null for a re-mist: what lies there goes on counting. */
-  readonly timing: Timing | null;
+  readonly timing: Dwell | null;
 };
 
 /** How the panel is when the first layer is laid. */

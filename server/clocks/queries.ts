@@ -1,7 +1,7 @@
 import type { Clock, ClockBody, ClockLayer, End, FilmFactor } from '#contract/clocks.ts';
 import { combinedFactor } from '#core/dwell/filmFactor.ts';
 import type { Queryable } from '../db/books.ts';
-import { utc } from '../weather/station.ts';
+import { utc } from '../db/utc.ts';
 
 /** Clocks that ended so long ago are no longer shown beside those that run. */
 const SHOWN_FOR_H = 2;

@@ -2,12 +2,12 @@ import { Router } from 'express';
 import { type Unsettled, unsettledBody } from '#contract/clocks.ts';
 import { nothing } from '#contract/ledger.ts';
 import type { Queryable } from '../db/books.ts';
+import { utc } from '../db/utc.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { missing } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
-import { utc } from '../weather/station.ts';
 
 const SHOWN = 100;
 

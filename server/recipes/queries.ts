@@ -3,9 +3,8 @@ import { LOOKED_AT } from '#core/recipes/outcomes.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
+import { utc } from '../db/utc.ts';
 import { refusalProblem } from '../http/problems.ts';
-
-const utc = (at: string) => `to_char(${at} AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"')`;
 
 /** A version `v` as it crosses the wire, its cells by soil level. */
 const VERSION = `v.facts || jsonb_build_object('versionId', v.id, 'number', v.number, 'name', v.name, 'productId', v.product_id,

@@ -160,7 +160,7 @@ describe('publishing', () => {
     expect(now?.published).toMatchObject({
       number: 2,
       publishedBy: 'Hester Quill',
-      publishedAt: '2026-05-04T09:15:00Z',
+      publishedAt: '2026-05-04T09:15:00.000Z',
       why: 'Hotter days',
     });
     const versions = (await bram('get', `/api/recipes/${row.id}/versions`)).body as RecipeVersion[];

@@ -3,6 +3,7 @@ import { type Trial, trialBody, trialResult } from '#contract/trials.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
 import { fractionOf, sameStrength } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
+import { utc } from '../db/utc.ts';
 import type { House } from '../house.ts';
 import { change, command, revised } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
@@ -58,7 +59,6 @@ export function trialRoutes(house: House): Router {
 }
 
 const SHOWN = 60;
-const utc = (at: string) => `to_char(${at} AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"')`;
 
 function trials(db: Queryable, id: number | null = null): Promise<Trial[]> {
   return db.rows(

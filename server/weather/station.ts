@@ -1,11 +1,10 @@
+import { utc } from '../db/utc.ts';
 import type { House } from '../house.ts';
 import { shopOf } from '../shop/queries.ts';
 
 /** A reading is kept where it differs by so much from the last one kept, or that is so old. */
 const APART = { airC: 0.5, humidity: 0.03, windMs: 0.4 };
 const AT_LEAST_EVERY_MS = 30 * 60_000;
-
-export const utc = (at: string) => `to_char(${at} AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
 
 type Kept = { airC: number; humidity: number; windMs: number; sky: string; raining: boolean; at: string };
 

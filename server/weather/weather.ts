@@ -1,12 +1,13 @@
 import { Router } from 'express';
 import { stationActBody, type WeatherNow, type WeatherReading, weatherBody } from '#contract/weather.ts';
 import type { Queryable } from '../db/books.ts';
+import { utc } from '../db/utc.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { parseBody } from '../http/door.ts';
 import { HttpProblem } from '../http/problems.ts';
 import { shopOf } from '../shop/queries.ts';
-import { noteStation, utc } from './station.ts';
+import { noteStation } from './station.ts';
 
 /** A reading older than this says nothing of the weather now. */
 const HOLDS_H = 6;
