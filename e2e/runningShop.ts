@@ -17,6 +17,8 @@ export class RunningShop {
   readonly folder = mkdtempSync(join(tmpdir(), 'kettle-e2e-'));
   address = '';
   printed = '';
+  /** When it was opened last, on the machine's clock. */
+  openedMs = 0;
   #child: ChildProcess | null = null;
   readonly #args: string[];
 
@@ -49,6 +51,7 @@ export class RunningShop {
       child.stderr.on('data', read);
       child.once('exit', (code) => failed(new Error(`the shop ended with ${code}: ${this.printed}`)));
     });
+    this.openedMs = Date.now();
     return this;
   }
 

@@ -251,6 +251,9 @@ describe('clocks', () => {
     expect((await odo('post', path, {})).body.code).toBe('drying.notYours');
     expect((await bram('post', path, {})).status).toBe(201);
     expect(await factors()).toEqual([]);
+    await bram('post', `/api/clocks/${clock.key}/ends`, { how: 'rinsed' });
+    later(5);
+    expect((await bram('post', `/api/clocks/${clock.key}/dryings`, {})).body.code).toBe('clock.ended');
     await hester('post', '/api/weather/acts', { act: 'asItComes' });
   });
 

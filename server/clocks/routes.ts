@@ -138,6 +138,8 @@ export function clockRoutes(house: House): Router {
   routes.post(
     '/:key/dryings',
     onClock(atBody, async ({ tx, clock, at, who }) => {
+      // What dried after it was rinsed says nothing of the film.
+      if (clock.endedAt && at.getTime() > Date.parse(clock.endedAt)) refuseEnded(clock);
       refuseBefore(at, clock.layers.at(-1)?.at ?? clock.startedAt, 'It was seen to dry');
       const { factor, layer, weather } = await factorOf(tx, clock, at);
       if (layer.productId === null) {

@@ -31,7 +31,7 @@ export function Readings({ bench }: { bench: BenchMix }) {
     <section
       aria-label="Amounts"
       aria-live="polite"
-      className="ruled sticky top-0 z-[5] -mx-4 flex gap-x-5 bg-ground px-4 pt-3 pb-2 lg:static lg:col-start-2 lg:row-start-1 lg:mx-0 lg:gap-x-5 lg:border-b-0 lg:p-0"
+      className="ruled sticky top-[var(--strip,0px)] z-[5] -mx-4 flex gap-x-5 bg-ground px-4 pt-3 pb-2 lg:static lg:col-start-2 lg:row-start-1 lg:mx-0 lg:gap-x-5 lg:border-b-0 lg:p-0"
     >
       {settled ? (
         <p className="min-h-24 pt-5 text-[1.4rem] font-bold">It is right as it is: nothing to add.</p>

@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useCallback, useEffect } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
 import { useSession } from '../app/session.tsx';
@@ -11,6 +11,20 @@ import { flush, forgetRefused, takeUpOutbox, useOutbox } from './outbox.ts';
 import { RunningFigure } from './RunningFigure.tsx';
 import { useAlarms } from './useAlarms.ts';
 import { useClocks, useRunning } from './useClocks.ts';
+
+/** How high the strip is, for what else sticks to the top of a page. */
+function useStripHeight(): (strip: HTMLElement | null) => (() => void) | undefined {
+  return useCallback((strip) => {
+    if (!strip) return;
+    const root = document.documentElement;
+    const observer = new ResizeObserver(() => root.style.setProperty('--strip', `${strip.offsetHeight}px`));
+    observer.observe(strip);
+    return () => {
+      observer.disconnect();
+      root.style.removeProperty('--strip');
+    };
+  }, []);
+}
 
 /** The clocks that run, above every place, and what is still on its way to the shop's machine. */
 export function ClockStrip() {
@@ -27,12 +41,13 @@ export function ClockStrip() {
     window.addEventListener('online', online);
     return () => window.removeEventListener('online', online);
   }, [who.personId]);
+  const strip = useStripHeight();
   const own = pathname.startsWith('/clocks/') || pathname === '/yard';
   const shown = own ? [] : running;
   if (shown.length + waiting.length + refused.length === 0 && running.length === 0) return null;
   const mine = waiting.filter((s) => s.personId === who.personId).length;
   return (
-    <aside aria-label="Clocks" className="no-print sticky top-0 z-[6] bg-ground">
+    <aside ref={strip} aria-label="Clocks" className="no-print sticky top-0 z-[6] bg-ground">
       {shown.length > 0 && (
         <ul className="flex overflow-x-auto border-b border-ink">
           {shown.map((clock) => (

@@ -102,18 +102,21 @@ function Mark({
     const share = Math.min(1, Math.max(0, ((endMs ?? nowMs) - startMs) / 1_000 / span));
     if (mark.current) mark.current.style.transform = `translateX(${(share * 100).toFixed(3)}%)`;
   });
+  // As wide as the band, so that it is shifted by a share of it; what leaves the band with it is clipped.
   return (
-    <span ref={mark} data-mark className="absolute inset-x-0 -top-1.5 bottom-0">
-      <svg
-        width="16"
-        height={small ? 18 : 34}
-        className="absolute top-0 -left-2 overflow-visible"
-        role="presentation"
-      >
-        <path d="M1 0h14l-7 9z" fill="var(--ink)" stroke="var(--ground)" strokeWidth="1.5" />
-        <path d={`M8 8v${small ? 10 : 26}`} stroke="var(--ground)" strokeWidth="5" />
-        <path d={`M8 8v${small ? 10 : 26}`} stroke="var(--ink)" strokeWidth="2" />
-      </svg>
+    <span className="absolute -inset-x-2 -top-1.5 bottom-0 overflow-x-clip">
+      <span ref={mark} data-mark className="absolute inset-x-2 inset-y-0">
+        <svg
+          width="16"
+          height={small ? 18 : 34}
+          className="absolute top-0 -left-2 overflow-visible"
+          role="presentation"
+        >
+          <path d="M1 0h14l-7 9z" fill="var(--ink)" stroke="var(--ground)" strokeWidth="1.5" />
+          <path d={`M8 8v${small ? 10 : 26}`} stroke="var(--ground)" strokeWidth="5" />
+          <path d={`M8 8v${small ? 10 : 26}`} stroke="var(--ink)" strokeWidth="2" />
+        </svg>
+      </span>
     </span>
   );
 }

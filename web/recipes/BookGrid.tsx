@@ -95,7 +95,7 @@ export const BookGrid = memo(function BookGrid({ lines, book, named, manager, ch
     >
       <div
         role="rowgroup"
-        className="sticky top-0 z-[4] break-inside-avoid print:static print:table-header-group"
+        className="sticky top-[var(--strip,0px)] z-[4] break-inside-avoid print:static print:table-header-group"
       >
         <div
           role="row"
