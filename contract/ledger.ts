@@ -178,6 +178,12 @@ export type Movement = {
   changeUl: number;
   batchCode: string | null;
   vesselName: string | null;
+  /** Why, and in whose own words. */
+  reason: string | null;
+  note: string;
+  /** What it was filled from or into, and where it was moved. */
+  otherCode: string | null;
+  toPlace: string | null;
   reverses: number | null;
   reversedBy: number | null;
 };

@@ -4,7 +4,7 @@ import type { DepthProfile } from '#core/mixing/depth.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import { CONTAINER_KINDS, MEASURE_KINDS, VESSEL_KINDS } from '#core/mixing/outlines.ts';
 import type { Strength } from '#core/strength/strength.ts';
-import { exactly, finite, line, note, oneOf, rowId, wholeMinor, wholeUl, yes } from './fields.ts';
+import { exactly, finite, line, note, oneOf, rowId, shopDay, wholeMinor, wholeUl, yes } from './fields.ts';
 import type { MeasuredDraw } from './rigs.ts';
 
 // Vessels, measures, places and containers: what a shop owns.
@@ -187,6 +187,7 @@ export const containerBody = exactly({
   lot: note('Lot', 40),
   priceMinor: wholeMinor('Price').nullable(),
   opened: yes('Already open'),
+  bestBefore: shopDay('Best before').nullable().optional().default(undefined),
 }).test('level', function within(v) {
   if (!(v.levelUl > v.sizeUl)) return true;
   return this.createError({ path: 'levelUl', message: 'In it now is more than the container holds.' });
@@ -208,4 +209,9 @@ export type Container = {
   priceMinor: number | null;
   receivedAt: string;
   openedAt: string | null;
+  /** The last day it is good for, as printed on it; null where nobody entered it. */
+  bestBefore: string | null;
+  supplier: string | null;
+  /** The code of what it was filled from first. */
+  decantedFrom: string | null;
 };

@@ -8,6 +8,7 @@ import { filmFactorRoutes } from './clocks/factorRoutes.ts';
 import { clockRoutes } from './clocks/routes.ts';
 import { unsettledRoutes } from './clocks/unsettledRoutes.ts';
 import { containerRoutes } from './containers/routes.ts';
+import { deliveryRoutes, supplierRoutes } from './deliveries/routes.ts';
 import { instrumentRoutes } from './devices/routes.ts';
 import { lineFillRoutes, lineRoutes, tipRoutes } from './dispensers/routes.ts';
 import type { House } from './house.ts';
@@ -59,6 +60,8 @@ export function createApp(house: House): Express {
   api.use('/measures', measureRoutes(house));
   api.use('/places', placeRoutes(house));
   api.use('/containers', containerRoutes(house));
+  api.use('/deliveries', deliveryRoutes(house));
+  api.use('/suppliers', supplierRoutes(house));
   api.use('/batches', batchRoutes(house));
   api.use('/outcomes', outcomeRoutes(house));
   api.use('/clocks', clockRoutes(house));

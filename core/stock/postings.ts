@@ -87,12 +87,14 @@ export function checkStock(
   wantedUl: number,
   container: string,
   show: UnitSystem,
+  forWhat: { readonly words: string; readonly remedy?: string } = { words: 'this mix needs' },
 ): Outcome<number> {
   if (wantedUl <= heldUl) return accept(heldUl - wantedUl);
   return refuse(
     'stock.short',
     'Container',
-    `${container} holds ${formatVolume(heldUl, show)}; this mix needs ${formatVolume(wantedUl, show)}.`,
-    heldUl > 0 ? 'Make less, or pour from another container.' : 'Pour from another container.',
+    `${container} holds ${formatVolume(heldUl, show)}; ${forWhat.words} ${formatVolume(wantedUl, show)}.`,
+    forWhat.remedy ??
+      (heldUl > 0 ? 'Make less, or pour from another container.' : 'Pour from another container.'),
   );
 }

@@ -4,12 +4,15 @@ import type { Queryable } from '../db/books.ts';
 const CONTAINER = `
   SELECT c.id, c.code, c.product_id AS "productId", p.name AS "productName", c.kind, c.size_ul AS "sizeUl",
          coalesce(b.ul, 0) AS "heldUl", c.place_id AS "placeId", l.name AS "placeName", c.lot, c.price_minor AS "priceMinor",
-         c.received_at AS "receivedAt", c.opened_at AS "openedAt"
+         c.received_at AS "receivedAt", c.opened_at AS "openedAt", c.best_before::text AS "bestBefore", u.name AS supplier,
+         f.code AS "decantedFrom"
   FROM container c
   JOIN product p ON p.id = c.product_id
   JOIN place l ON l.id = c.place_id
   JOIN account a ON a.container_id = c.id
-  LEFT JOIN balance b ON b.account_id = a.id AND b.product_id = c.product_id`;
+  LEFT JOIN balance b ON b.account_id = a.id AND b.product_id = c.product_id
+  LEFT JOIN delivery d ON d.id = c.delivery_id LEFT JOIN supplier u ON u.id = d.supplier_id
+  LEFT JOIN container f ON f.id = c.decanted_from`;
 
 export function containers(db: Queryable, after: number, limit: number): Promise<Container[]> {
   return db.rows(`${CONTAINER} WHERE c.retired_at IS NULL AND c.id > $1 ORDER BY c.id LIMIT $2`, [
@@ -23,10 +26,15 @@ export async function containerOf(db: Queryable, id: number): Promise<Container 
 }
 
 /** Null where there is no such product; the tap's water comes in no container. */
-export async function insertContainer(tx: Queryable, body: ContainerBody, now: Date): Promise<number | null> {
+export async function insertContainer(
+  tx: Queryable,
+  body: ContainerBody,
+  now: Date,
+  from: { deliveryId?: number; decantedFrom?: number } = {},
+): Promise<number | null> {
   const [row] = await tx.rows<{ id: number }>(
-    `INSERT INTO container (product_id, kind, size_ul, place_id, lot, received_at, opened_at, price_minor)
-     SELECT id, $2, $3, $4, $5, $6, $7, $8 FROM product WHERE id = $1 AND state <> 'water' AND retired_at IS NULL RETURNING id`,
+    `INSERT INTO container (product_id, kind, size_ul, place_id, lot, received_at, opened_at, price_minor, best_before, delivery_id, decanted_from)
+     SELECT id, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11 FROM product WHERE id = $1 AND state <> 'water' AND retired_at IS NULL RETURNING id`,
     [
       body.productId,
       body.kind,
@@ -36,6 +44,9 @@ export async function insertContainer(tx: Queryable, body: ContainerBody, now: D
       now,
       body.opened ? now : null,
       body.priceMinor,
+      body.bestBefore ?? null,
+      from.deliveryId ?? null,
+      from.decantedFrom ?? null,
     ],
   );
   if (!row) return null;
@@ -49,4 +60,8 @@ export async function markOpened(tx: Queryable, id: number, now: Date): Promise<
 
 export async function putAway(tx: Queryable, id: number, now: Date): Promise<void> {
   await tx.rows('UPDATE container SET retired_at = $2, revision = revision + 1 WHERE id = $1', [id, now]);
+}
+
+export async function moveTo(tx: Queryable, id: number, placeId: number): Promise<void> {
+  await tx.rows('UPDATE container SET place_id = $2, revision = revision + 1 WHERE id = $1', [id, placeId]);
 }

@@ -8,6 +8,7 @@ import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { only, type SignedIn } from '../http/signedIn.ts';
 import { bookMovement, containerAccount, containerMovements, singleAccounts } from '../ledger/queries.ts';
+import { actRoutes } from './acts.ts';
 import { containerOf, containers, insertContainer, markOpened, putAway } from './queries.ts';
 
 const PAGE = 200;
@@ -84,6 +85,7 @@ export function containerRoutes(house: House): Router {
     }),
   );
 
+  routes.use('/:id', actRoutes(house));
   return routes;
 }
 
@@ -93,8 +95,9 @@ export async function receive(
   body: ContainerBody,
   who: Pick<SignedIn, 'personId'>,
   now: Date,
+  deliveryId?: number,
 ): Promise<number> {
-  const id = await insertContainer(tx, body, now);
+  const id = await insertContainer(tx, body, now, deliveryId ? { deliveryId } : {});
   if (id === null) {
     const [message, remedy] = ['Product is not one this shop has.', 'Choose one from the list.'];
     throw new HttpProblem(422, 'reference.unknown', message, {

@@ -19,6 +19,11 @@ export type NewMovement = {
   placeId?: number;
   batchId?: number;
   reverses?: number;
+  /** Why, where that has to be said, and in whose own words. */
+  reason?: string;
+  note?: string;
+  toContainerId?: number;
+  toPlaceId?: number;
   postings: readonly Posting[];
 };
 
@@ -34,8 +39,9 @@ export async function bookMovement(tx: Queryable, m: NewMovement): Promise<numbe
   const rows = await tx.rows<{ id: number }>(
     `WITH made AS (SELECT NULL::int AS id),
      moved AS (
-       INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, reverses, booked_at, happened_at)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $7) RETURNING id
+       INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, reverses, booked_at, happened_at, reason, note, to_container_id,
+         to_place_id)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $7, $9, $10, $11, $12) RETURNING id
      ), ${ONE_STATEMENT}
      SELECT id FROM moved`,
     [
@@ -47,6 +53,10 @@ export async function bookMovement(tx: Queryable, m: NewMovement): Promise<numbe
       m.reverses ?? null,
       m.now,
       JSON.stringify(m.postings),
+      m.reason ?? null,
+      m.note?.trim() ?? '',
+      m.toContainerId ?? null,
+      m.toPlaceId ?? null,
     ],
   );
   return (rows[0] as { id: number }).id;
@@ -260,6 +270,7 @@ export type ReversalGround = {
   kind: MovementKind;
   personId: number;
   containerId: number | null;
+  toContainerId: number | null;
   placeId: number | null;
   batchId: number | null;
   bookedAt: Date;
@@ -275,7 +286,7 @@ export async function reversalGround(
   now: Date,
 ): Promise<ReversalGround | undefined> {
   const rows = await tx.rows<ReversalGround>(
-    `SELECT m.id, m.kind, m.person_id AS "personId", m.container_id AS "containerId", m.place_id AS "placeId",
+    `SELECT m.id, m.kind, m.person_id AS "personId", m.container_id AS "containerId", m.to_container_id AS "toContainerId", m.place_id AS "placeId",
             m.batch_id AS "batchId", m.booked_at AS "bookedAt",
             (m.booked_at AT TIME ZONE s.zone)::date = ($2::timestamptz AT TIME ZONE s.zone)::date AS today,
             (SELECT r.id FROM movement r WHERE r.reverses = m.id) AS "reversedBy",
@@ -298,14 +309,20 @@ export function containerMovements(
     `SELECT m.id, m.kind, m.happened_at AS at, m.person_id AS "personId", w.name AS "personName",
             coalesce((SELECT sum(CASE WHEN p.to_account = a.id THEN p.ul ELSE -p.ul END)::bigint FROM posting p
               WHERE p.movement_id = m.id AND a.id IN (p.from_account, p.to_account)), 0) AS "changeUl",
-            k.code AS "batchCode", v.name AS "vesselName", m.reverses, r.id AS "reversedBy"
-     FROM movement m
-     JOIN account a ON a.container_id = m.container_id
+            k.code AS "batchCode", v.name AS "vesselName", m.reason, m.note, o.code AS "otherCode", l.name AS "toPlace",
+            m.reverses, r.id AS "reversedBy"
+     FROM (
+       (SELECT id FROM movement WHERE container_id = $1 AND id < $2 ORDER BY id DESC LIMIT $3)
+       UNION ALL (SELECT id FROM movement WHERE to_container_id = $1 AND id < $2 ORDER BY id DESC LIMIT $3)
+     ) here JOIN movement m ON m.id = here.id
+     JOIN account a ON a.container_id = $1
+     LEFT JOIN container o ON o.id = CASE WHEN m.container_id = $1 THEN m.to_container_id ELSE m.container_id END
+     LEFT JOIN place l ON l.id = m.to_place_id
      JOIN person w ON w.id = m.person_id
      LEFT JOIN batch k ON k.id = m.batch_id
      LEFT JOIN vessel v ON v.id = k.vessel_id
      LEFT JOIN movement r ON r.reverses = m.id
-     WHERE m.container_id = $1 AND m.id < $2 ORDER BY m.id DESC LIMIT $3`,
+     ORDER BY m.id DESC LIMIT $3`,
     [containerId, before, limit],
   );
 }

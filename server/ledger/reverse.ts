@@ -6,7 +6,7 @@ import type { SignedIn } from '../http/signedIn.ts';
 import { bookMovement, type ReversalGround, reversalGround } from './queries.ts';
 
 const OWN_UNDO_MINUTES = 10;
-const CAN_BE_REVERSED: ReversalGround['kind'][] = ['draw', 'transfer', 'waste'];
+const CAN_BE_REVERSED: ReversalGround['kind'][] = ['draw', 'transfer', 'waste', 'decant', 'return', 'found'];
 
 /** Takes a movement back by booking its opposite. Both stay in the books, each with its name. */
 export async function bookReversal(
@@ -18,7 +18,7 @@ export async function bookReversal(
   const ground = await reversalGround(tx, id, now);
   if (!ground) throw missing('movement');
   checkMayReverse(ground, who, now);
-  const { containerId, placeId, batchId, postings } = ground;
+  const { containerId, toContainerId, placeId, batchId, postings } = ground;
   try {
     const movementId = await bookMovement(tx, {
       kind: 'reversal',
@@ -27,6 +27,7 @@ export async function bookReversal(
       reverses: id,
       postings: reversePostings(postings),
       ...(containerId && { containerId }),
+      ...(toContainerId && { toContainerId }),
       ...(placeId && { placeId }),
       ...(batchId && { batchId }),
     });
@@ -50,8 +51,8 @@ function checkMayReverse(ground: ReversalGround, who: SignedIn, now: Date): void
       remedy: 'Nothing more is needed.',
     });
   }
-  if (!CAN_BE_REVERSED.includes(ground.kind)) {
-    throw new HttpProblem(409, 'undo.notPour', 'Only a pour, a merge or waste can be taken back here.', {
+  if (!CAN_BE_REVERSED.includes(ground.kind) || ground.postings.length === 0) {
+    throw new HttpProblem(409, 'undo.notPour', 'Only what moved product can be taken back here.', {
       remedy: 'Book what really happened instead.',
     });
   }

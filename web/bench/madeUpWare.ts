@@ -47,6 +47,12 @@ export const container = (
   priceMinor: null,
   receivedAt: '2026-05-01T08:00:00Z',
   openedAt,
+  bestBefore: null,
+  supplier: null,
+  decantedFrom: null,
+  bestBefore: null,
+  supplier: null,
+  decantedFrom: null,
 });
 export const vessel: Vessel = {
   id: 1,

@@ -1,0 +1,85 @@
+import * as yup from 'yup';
+import { CONTAINER_KINDS } from '#core/mixing/outlines.ts';
+import { byKind, exactly, finite, line, note, oneOf, rowId, shopDay, wholeMinor, wholeUl } from './fields.ts';
+import type { Container } from './ware.ts';
+
+// What becomes of containers besides pouring: deliveries, waste, decanting, moving, returning, finding.
+
+export const MOST_LINES = 60;
+
+/** A line of a delivery: so many full containers of one kind. */
+const deliveryLine = exactly({
+  productId: rowId('Product'),
+  kind: oneOf('Kind', CONTAINER_KINDS),
+  sizeUl: wholeUl('Size'),
+  count: finite('How many', 1, 50).integer().meta({ remedy: 'Give a whole number from 1 to 50.' }),
+  placeId: rowId('Stands in'),
+  lot: note('Lot', 40),
+  priceMinor: wholeMinor('Price').nullable(),
+  bestBefore: shopDay('Best before').nullable(),
+}).label('Line');
+
+export const deliveryBody = exactly({
+  supplier: line('Supplier', 60),
+  reference: note('Delivery note', 40),
+  lines: yup
+    .array(deliveryLine)
+    .label('Lines')
+    .required()
+    .min(1, 'Lines: none is entered.')
+    .max(MOST_LINES)
+    .meta({ remedy: `Enter 1 to ${MOST_LINES} lines.` }),
+});
+export type DeliveryBody = yup.InferType<typeof deliveryBody>;
+export type Delivery = {
+  id: number;
+  code: string;
+  supplier: string;
+  reference: string;
+  receivedAt: string;
+  receivedBy: string;
+  containers: Pick<Container, 'id' | 'code' | 'productName' | 'kind' | 'sizeUl' | 'lot' | 'priceMinor'>[];
+};
+export type Supplier = { id: number; name: string };
+
+export const WASTE_REASONS = ['spilt', 'primed', 'leaked', 'outOfDate', 'contaminated', 'other'] as const;
+export type WasteReason = (typeof WASTE_REASONS)[number];
+export const WASTE_REASON_NAMES: Record<WasteReason, string> = {
+  spilt: 'spilt',
+  primed: 'priming a line or pump',
+  leaked: 'leaked',
+  outOfDate: 'out of date',
+  contaminated: 'contaminated',
+  other: 'something else',
+};
+export const wasteBody = exactly({
+  ul: wholeUl('How much'),
+  reason: oneOf('Why', WASTE_REASONS),
+  note: note('Note', 200),
+}).test('other', function said(v) {
+  if (v.reason !== 'other' || /\S/.test(v.note ?? '')) return true;
+  return this.createError({ path: 'note', message: 'Note is empty: say what happened to it.' });
+});
+export type WasteBody = yup.InferType<typeof wasteBody>;
+
+export const moveBody = exactly({ placeId: rowId('Stands in') });
+export const returnBody = exactly({ note: line('Why', 200) });
+export const foundBody = exactly({ ul: wholeUl('How much more'), note: line('Where it was', 200) });
+
+const INTO = {
+  existing: exactly({ kind: oneOf('Into', ['existing']), containerId: rowId('Container') }),
+  new: exactly({
+    kind: oneOf('Into', ['new']),
+    containerKind: oneOf('Kind', CONTAINER_KINDS),
+    sizeUl: wholeUl('Size'),
+    placeId: rowId('Stands in'),
+  }),
+};
+export type DecantInto =
+  | { kind: 'existing'; containerId: number }
+  | { kind: 'new'; containerKind: (typeof CONTAINER_KINDS)[number]; sizeUl: number; placeId: number };
+export const decantBody = exactly({
+  ul: wholeUl('How much'),
+  into: byKind<DecantInto>('Into', INTO, 'new'),
+}) as unknown as yup.Schema<DecantBody>;
+export type DecantBody = { ul: number; into: DecantInto };
