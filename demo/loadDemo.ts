@@ -167,7 +167,8 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
       sizeUl: size,
       levelUl: size,
     };
-    const id = await receive(tx, body, lead, at(now, daysAgo, '07:40'));
+    const deliveryId = await deliveryOf(tx, daysAgo, lead.personId, at(now, daysAgo, '07:40'));
+    const id = await receive(tx, body, lead, at(now, daysAgo, '07:40'), deliveryId);
     if (rest.opened) openContainers.set(product, id);
   }
 
@@ -221,6 +222,25 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
   }
   await loadOutcomes(tx);
 }
+
+/** What came on a day came in one delivery, from one of two suppliers that never were. */
+async function deliveryOf(tx: Queryable, daysAgo: number, personId: number, when: Date): Promise<number> {
+  const supplier = SUPPLIERS[daysAgo % SUPPLIERS.length] as string;
+  await tx.rows(
+    'INSERT INTO supplier (name) SELECT $1 WHERE NOT EXISTS (SELECT FROM supplier WHERE name = $1)',
+    [supplier],
+  );
+  const reference = `${supplier.slice(0, 2).toUpperCase()}-${1_000 + daysAgo}`;
+  const [known] = await tx.rows<{ id: number }>('SELECT id FROM delivery WHERE reference = $1', [reference]);
+  if (known) return known.id;
+  const [made] = await tx.rows<{ id: number }>(
+    `INSERT INTO delivery (supplier_id, reference, received_at, received_by)
+     SELECT id, $2, $3, $4 FROM supplier WHERE name = $1 RETURNING id`,
+    [supplier, reference, when, personId],
+  );
+  return (made as { id: number }).id;
+}
+const SUPPLIERS = ['Kiln Bank Supplies', 'Orchard Side Trade'];
 
 function read(printed: string) {
   const strength = parseStrength(printed);

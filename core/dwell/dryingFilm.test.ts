@@ -105,13 +105,15 @@ describe('a film of foam on steel', () => {
         const most = base + ROUNDING_S;
         const warmer = weather(Math.min(45, airC + more), rh, windMs, s);
         expect(fromFifteen(around(warmer))).toBeLessThanOrEqual(most);
-        expect(fromFifteen(around(weather(airC, rh + more, windMs, s)))).toBeGreaterThanOrEqual(least);
+        // Of the same sky: a clear one is warmer where the air is damp, which by itself dries a little sooner.
+        const now = around(weather(airC, rh, windMs, s));
+        expect(fromFifteen({ ...now, humidity: (rh + more) / 100 })).toBeGreaterThanOrEqual(least);
         expect(fromFifteen(around(weather(airC, rh, windMs, s)), 'black')).toBeLessThanOrEqual(most);
         expect(fromFifteen(around(weather(airC, rh, windMs, s)), 'mid', 0.07)).toBeGreaterThanOrEqual(least);
         const [less, sun] = SUNS.map((k) => fromFifteen(around(weather(airC, rh, windMs, k))));
         expect(sun).toBeLessThanOrEqual((less as number) + ROUNDING_S);
       }),
-      { numRuns: 60 },
+      { numRuns: 200 },
     );
   });
 

@@ -18,6 +18,8 @@ const Shelf = lazy(() => import('../stock/Shelf.tsx'));
 const ContainerPage = lazy(() => import('../stock/ContainerPage.tsx'));
 const BatchPage = lazy(() => import('../stock/BatchPage.tsx'));
 const ContainerByCode = lazy(() => import('../stock/ContainerByCode.tsx'));
+const ReceiveDelivery = lazy(() => import('../stock/ReceiveDelivery.tsx'));
+const DeliveryPage = lazy(() => import('../stock/DeliveryPage.tsx'));
 const Receive = lazy(() => import('../stock/Receive.tsx'));
 const ProductPage = lazy(() => import('../stock/product/ProductPage.tsx'));
 const Book = lazy(() => import('../recipes/Book.tsx'));
@@ -83,6 +85,8 @@ export function App() {
             <Route path="/bench" element={<Bench />} />
             <Route path="/stock" element={<Shelf />} />
             <Route path="/stock/receive" element={<Receive />} />
+            <Route path="/stock/delivery" element={<ReceiveDelivery />} />
+            <Route path="/stock/deliveries/:id" element={<DeliveryPage />} />
             <Route path="/stock/containers/:id" element={<ContainerPage />} />
             <Route path="/stock/products/new" element={<ProductPage />} />
             <Route path="/stock/products/:id" element={<ProductPage />} />

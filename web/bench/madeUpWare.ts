@@ -50,9 +50,6 @@ export const container = (
   bestBefore: null,
   supplier: null,
   decantedFrom: null,
-  bestBefore: null,
-  supplier: null,
-  decantedFrom: null,
 });
 export const vessel: Vessel = {
   id: 1,

@@ -8,6 +8,7 @@ import type { Product } from '#contract/products.ts';
 import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
 import type { Calibration, Device } from '#contract/rigs.ts';
 import type { Backups, ShopState } from '#contract/shop.ts';
+import type { Delivery, Supplier } from '#contract/stock.ts';
 import type { Trial } from '#contract/trials.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
 import type { WeatherNow } from '#contract/weather.ts';
@@ -86,6 +87,12 @@ export const unsettledQuery = queryOptions({
   queryFn: () => get<Unsettled[]>('/unsettled'),
 });
 export const backupsQuery = queryOptions({ queryKey: ['backups'], queryFn: () => get<Backups>('/backups') });
+export const suppliersQuery = queryOptions({
+  queryKey: ['suppliers'],
+  queryFn: () => get<Supplier[]>('/suppliers'),
+});
+export const deliveryQuery = (id: number) =>
+  queryOptions({ queryKey: ['deliveries', id], queryFn: () => get<Delivery>(`/deliveries/${id}`) });
 export const trialsQuery = queryOptions({ queryKey: ['trials'], queryFn: () => get<Trial[]>('/trials') });
 export const vesselsQuery = queryOptions({ queryKey: ['vessels'], queryFn: () => get<Vessel[]>('/vessels') });
 export const devicesQuery = queryOptions({ queryKey: ['devices'], queryFn: () => get<Device[]>('/devices') });
@@ -155,7 +162,7 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   devices: ['devices', 'lines', 'tips', 'instruments'],
   measures: ['measures'],
   places: ['places', 'containers'],
-  containers: ['containers', 'movements', 'batches', 'lines'],
+  containers: ['containers', 'movements', 'batches', 'lines', 'suppliers', 'deliveries'],
   labels: ['labels'],
   recipes: ['recipes', 'outcomes'],
   outcomes: ['outcomes', 'batches'],

@@ -8,13 +8,15 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { useBench } from '../bench/benchDraft.ts';
-import { askAgain, rowQuery } from '../state/queries.ts';
+import { shopNow } from '../state/clock.ts';
+import { askAgain, containersQuery, rowQuery } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
-import { shopDay } from '../ui/dates.ts';
+import { dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 import { Page } from '../ui/Page.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
+import { ContainerActs } from './ContainerActs.tsx';
 import { Movements } from './Movements.tsx';
 
 /** One container: how full it is, what it is, and every movement behind that level. */
@@ -34,8 +36,16 @@ export default function ContainerPage() {
   }
   if (!container) return null;
   const held = formatVolume(container.heldUl, shop.units);
+  const old = container.bestBefore !== null && container.bestBefore < dayOf(shopNow(), shop.zone);
   return (
     <Page title={`${container.code} ${container.productName}`} actions={<Actions container={container} />}>
+      {old && (
+        <div className="mb-4">
+          <Watch word="Past its best-before.">
+            It was good until {dayInWords(container.bestBefore ?? '')}. Its sheet decides.
+          </Watch>
+        </div>
+      )}
       <div className="grid gap-x-13 gap-y-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
         <section aria-label="Level">
           <WareDrawing
@@ -59,14 +69,23 @@ export default function ContainerPage() {
               }
             />
             <Fact name="Lot" value={container.lot || 'none given'} />
-            <Fact name="Received" value={shopDay(container.receivedAt, shop.zone)} />
+            <Fact
+              name={container.decantedFrom ? 'Decanted' : 'Received'}
+              value={shopDay(container.receivedAt, shop.zone)}
+            />
+            {container.supplier && <Fact name="From" value={container.supplier} />}
+            {container.decantedFrom && <Fact name="Out of" value={container.decantedFrom} />}
+            {container.bestBefore && <Fact name="Best before" value={dayInWords(container.bestBefore)} />}
             <Fact
               name="Opened"
               value={container.openedAt ? shopDay(container.openedAt, shop.zone) : 'sealed'}
             />
           </dl>
         </section>
-        <Movements container={container} />
+        <div>
+          <ContainerActs container={container} />
+          <Movements container={container} />
+        </div>
       </div>
     </Page>
   );
@@ -82,7 +101,12 @@ function Fact({ name, value }: { name: string; value: string }) {
 }
 
 function Actions({ container }: { container: Container }) {
-  const { who } = useSession();
+  const { who, shop } = useSession();
+  const { data: containers = [] } = useQuery(containersQuery);
+  const alreadyOpen = containers.find(
+    (c) =>
+      c.productId === container.productId && c.id !== container.id && c.openedAt !== null && c.heldUl > 0,
+  );
   const go = useGo();
   const change = useBench((state) => state.change);
   const opening = useMutation({
@@ -106,7 +130,14 @@ function Actions({ container }: { container: Container }) {
   const error = opening.error ?? puttingAway.error;
   return (
     <>
-      {!container.openedAt && <Button onClick={() => opening.mutate()}>Open it</Button>}
+      {!container.openedAt && alreadyOpen && (
+        <Watch word={`${alreadyOpen.code} is open already,`}>
+          with {formatVolume(alreadyOpen.heldUl, shop.units)} left: first opened, first used.
+        </Watch>
+      )}
+      {!container.openedAt && (
+        <Button onClick={() => opening.mutate()}>{alreadyOpen ? 'Open it all the same' : 'Open it'}</Button>
+      )}
       {container.openedAt && container.heldUl > 0 && (
         <Button look="main" onClick={pourFrom}>
           Pour from it

@@ -1,6 +1,8 @@
 import { useInfiniteQuery, useMutation } from '@tanstack/react-query';
+import { Link } from 'react-router';
 import type { Movement, MovementKind } from '#contract/ledger.ts';
 import { atLeast } from '#contract/roles.ts';
+import { WASTE_REASON_NAMES, type WasteReason } from '#contract/stock.ts';
 import type { Container } from '#contract/ware.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
@@ -93,6 +95,7 @@ export function Movements({ container }: { container: Container }) {
 function Line({ movement, undo, busy }: { movement: Movement; undo: () => void; busy: boolean }) {
   const { shop } = useSession();
   const { kind, at, personName, changeUl, batchCode, vesselName, reversedBy } = movement;
+  const { otherCode, toPlace, reason, note } = movement;
   const sign = changeUl > 0 ? '+' : changeUl < 0 ? '−' : '';
   return (
     <tr className={`ruled border-faint align-top ${reversedBy ? 'text-muted' : ''}`}>
@@ -104,6 +107,17 @@ function Line({ movement, undo, busy }: { movement: Movement; undo: () => void; 
         {KINDS[kind]}
         {vesselName && ` into ${vesselName}`}
         {batchCode && <span className="reading"> {batchCode}</span>}
+        {otherCode && (
+          <>
+            {changeUl > 0 ? ' from ' : ' into '}
+            <Link className="reading" to={`/c/${otherCode}`}>
+              {otherCode}
+            </Link>
+          </>
+        )}
+        {toPlace && ` to ${toPlace}`}
+        {reason && `, ${WASTE_REASON_NAMES[reason as WasteReason] ?? reason}`}
+        {note && <span className="block text-[0.94rem] text-muted">{note}</span>}
         {reversedBy && <strong className="block">taken back since</strong>}
         <span className="block text-[0.9rem] text-muted sm:hidden">{personName}</span>
       </td>
@@ -129,13 +143,14 @@ function Line({ movement, undo, busy }: { movement: Movement; undo: () => void; 
   );
 }
 
+const TAKEN_BACK: MovementKind[] = ['draw', 'waste', 'decant', 'return', 'found'];
 const OWN_UNDO_MS = 10 * 60_000;
 
 /** Offers what the server would allow: your own pour for ten minutes, today's for a lead, any for a manager. */
 function MayTakeBack({ movement, children }: { movement: Movement; children: React.ReactNode }) {
   const { who, shop } = useSession();
-  const { kind, at, personId, reversedBy } = movement;
-  if (kind !== 'draw' || reversedBy) return null;
+  const { kind, at, personId, changeUl, reversedBy } = movement;
+  if (!TAKEN_BACK.includes(kind) || changeUl === 0 || reversedBy) return null;
   const now = shopNow();
   const may =
     atLeast(who.role, 'manager') ||

@@ -92,7 +92,7 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
     },
   });
   return (
-    <Page title="Receive a container">
+    <Page title="Count one in">
       <form onSubmit={of.submit} noValidate className="max-w-xl">
         <div className="grid items-start gap-4 sm:grid-cols-2">
           <div className="sm:col-span-2">

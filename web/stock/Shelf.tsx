@@ -54,7 +54,8 @@ export default function Shelf() {
       title="Stock"
       actions={
         <>
-          {lead && <ButtonLink to="/stock/receive">Receive a container</ButtonLink>}
+          {lead && <ButtonLink to="/stock/delivery">A delivery</ButtonLink>}
+          {lead && <ButtonLink to="/stock/receive">Count one in</ButtonLink>}
           {manager && <ButtonLink to="/stock/products/new">Add a product</ButtonLink>}
         </>
       }

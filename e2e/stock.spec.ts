@@ -1,0 +1,76 @@
+import { expect, test } from './shop.ts';
+import { choose, signIn } from './steps.ts';
+
+test('a delivery of several lines is booked in; nonsense names its line and loses nothing', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Odo Marsh');
+  await page.goto('/stock');
+  await page.getByRole('link', { name: 'A delivery' }).click();
+  await page.getByLabel('Supplier').fill('Kiln Bank Supplies');
+  await page.getByLabel('Delivery note').fill('KB-2077');
+  const line = (n: number) =>
+    page
+      .getByRole('list', { name: 'Lines' })
+      .getByRole('listitem')
+      .nth(n - 1);
+  await line(1).getByRole('combobox', { name: 'Product' }).click();
+  await page.getByRole('option', { name: 'Lime Kiln Foam' }).click();
+  await line(1).getByLabel('How many').fill('two');
+  await line(1).getByLabel('Size').fill('huge');
+  await line(1).getByLabel('Price each').fill('22.50');
+  await line(1).getByLabel('Lot').fill('LK-9');
+  await page.getByRole('button', { name: 'Another line' }).click();
+  await page.getByRole('button', { name: 'Book it in' }).click();
+  await expect(line(1).getByRole('alert').first()).toContainText('whole number from 1 to 50');
+  await expect(line(1).getByLabel('Lot')).toHaveValue('LK-9');
+  await line(1).getByLabel('How many').fill('2');
+  await line(1).getByLabel('Size').fill('5 l');
+  await page.getByRole('button', { name: 'Leave out line 2' }).click();
+  await page.getByRole('button', { name: 'Book it in' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/D-\d+ from Kiln Bank Supplies/);
+  await expect(page.getByText('2 containers, £45.00')).toBeVisible();
+  await expect(page.getByRole('row')).toHaveCount(3);
+});
+
+test('a lead decants, books waste, moves and finds; each is in the history and can be taken back', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Odo Marsh');
+  await page.goto('/c/P-1');
+  const done = page.getByRole('region', { name: 'What happened to it' });
+  const sheet = page.getByRole('dialog');
+  await done.getByRole('button', { name: 'Decant from it' }).click();
+  await sheet.getByLabel('How much').fill('2 l');
+  await sheet.getByRole('button', { name: 'Book the decant' }).click();
+  await expect(sheet).toBeHidden();
+  const movements = page.getByRole('region', { name: 'Movements' });
+  await expect(movements.getByRole('row').nth(1)).toContainText(/Decanted into P-\d+.*−2 L/s);
+  await movements.getByRole('row').nth(1).getByRole('link').click();
+  await expect(page.getByText('Out of')).toBeVisible();
+  await page.goto('/c/P-1');
+
+  await done.getByRole('button', { name: 'Some was wasted' }).click();
+  await sheet.getByLabel('How much').fill('900 l');
+  await choose(page, 'Why', 'something else');
+  await sheet.getByRole('button', { name: 'Book it as waste' }).click();
+  await expect(sheet.getByRole('alert').first()).toContainText('say what happened to it');
+  await sheet.getByLabel('Note').fill('the tap dripped all night');
+  await sheet.getByRole('button', { name: 'Book it as waste' }).click();
+  await expect(sheet.getByRole('alert').first()).toContainText(/P-1 holds/);
+  await sheet.getByLabel('How much').fill('700 ml');
+  await sheet.getByRole('button', { name: 'Book it as waste' }).click();
+  await expect(sheet).toBeHidden();
+  const newest = movements.getByRole('row').nth(1);
+  await expect(newest).toContainText(/Wasted, something else.*the tap dripped all night.*−700 ml/s);
+  await newest.getByRole('button', { name: 'Take back' }).click();
+  await expect(movements.getByRole('row').nth(2)).toContainText('taken back since');
+
+  await done.getByRole('button', { name: 'Move it' }).click();
+  await choose(page, 'Where it stands now', 'Van');
+  await sheet.getByRole('button', { name: 'Move it' }).click();
+  await expect(page.getByText('Stands in').locator('..')).toContainText('Van');
+  await expect(movements.getByRole('row').nth(1)).toContainText('to Van');
+});

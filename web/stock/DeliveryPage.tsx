@@ -1,0 +1,58 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link, useParams } from 'react-router';
+import { formatMoney } from '#core/planning/cost.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../app/session.tsx';
+import { deliveryQuery } from '../state/queries.ts';
+import { ButtonLink } from '../ui/Button.tsx';
+import { clockTime, shopDay } from '../ui/dates.ts';
+import { Ledger } from '../ui/Ledger.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+
+/** A delivery as it was booked in: every container with its code, to write on it or to label it. */
+export default function DeliveryPage() {
+  const { shop } = useSession();
+  const { data, error } = useQuery(deliveryQuery(Number(useParams().id)));
+  if (error) return <Refusal problem={error} />;
+  if (!data) return null;
+  const priced = data.containers.every((c) => c.priceMinor !== null);
+  const total = data.containers.reduce((sum, c) => sum + (c.priceMinor ?? 0), 0);
+  return (
+    <Page
+      title={`${data.code} from ${data.supplier}`}
+      actions={
+        <>
+          <ButtonLink to="/stock/delivery">Another delivery</ButtonLink>
+          <ButtonLink look="main" to="/stock">
+            To the shelf
+          </ButtonLink>
+        </>
+      }
+    >
+      <p className="mb-4">
+        {data.reference && `Delivery note ${data.reference}. `}Booked in by {data.receivedBy},{' '}
+        {shopDay(data.receivedAt, shop.zone)} {clockTime(data.receivedAt, shop.zone)}:{' '}
+        {data.containers.length} {data.containers.length === 1 ? 'container' : 'containers'}
+        {total > 0 && `, ${formatMoney(total, shop.currency)}${priced ? '' : ' as far as prices are known'}`}.
+      </p>
+      <Ledger
+        head={['Code', 'Product', 'Size', 'Lot', 'Price']}
+        right={[2, 4]}
+        empty="Nothing was in it."
+        rows={data.containers.map((c) => ({
+          key: c.id,
+          cells: [
+            <Link key="code" className="reading" to={`/stock/containers/${c.id}`}>
+              {c.code}
+            </Link>,
+            c.productName,
+            `${formatVolume(c.sizeUl, shop.units)} ${c.kind}`,
+            c.lot || '–',
+            c.priceMinor === null ? 'not known' : formatMoney(c.priceMinor, shop.currency),
+          ],
+        }))}
+      />
+    </Page>
+  );
+}

@@ -1,0 +1,139 @@
+import { useQuery } from '@tanstack/react-query';
+import { useFieldArray } from 'react-hook-form';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import type { Product } from '#contract/products.ts';
+import { type Delivery, deliveryBody, MOST_LINES } from '#contract/stock.ts';
+import type { Place } from '#contract/ware.ts';
+import { CONTAINER_KINDS } from '#core/mixing/outlines.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain, placesQuery, productsQuery, suppliersQuery } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { ChoiceField, TextField } from '../ui/FormFields.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
+import { Page } from '../ui/Page.tsx';
+import { useTextForm } from '../ui/useTextForm.ts';
+import { blankLine, type DeliveryTyped, readDelivery } from './deliveryTyped.ts';
+
+/** Books a delivery in as it stands on the supplier's paper: many lines, all of them or none. */
+export default function ReceiveDelivery() {
+  const { data: products } = useQuery(productsQuery);
+  const { data: places } = useQuery(placesQuery);
+  if (!products || !places) return null;
+  if (products.length === 0) {
+    return (
+      <Page title="A delivery">
+        <p>
+          There is no product yet that it could hold.{' '}
+          <Link to="/stock/products/new">Add the first product</Link>
+        </p>
+      </Page>
+    );
+  }
+  return <DeliveryForm products={products} places={places} />;
+}
+
+function DeliveryForm({ products, places }: { products: Product[]; places: Place[] }) {
+  const { shop } = useSession();
+  const navigate = useNavigate();
+  const [search] = useSearchParams();
+  const { data: suppliers = [] } = useQuery(suppliersQuery);
+  const store = places.find((p) => p.kind === 'store') ?? places[0];
+  const of = useTextForm<DeliveryTyped, Delivery>({
+    values: {
+      supplier: '',
+      reference: '',
+      lines: [blankLine(search.get('product') ?? '', String(store?.id ?? ''))],
+    },
+    read: (typed) => readDelivery(typed, shop),
+    schema: deliveryBody,
+    send: (body) => post<Delivery>('/deliveries', body),
+    done: (delivery) => {
+      askAgain('containers');
+      void navigate(`/stock/deliveries/${delivery.id}`);
+    },
+  });
+  const { fields, append, remove } = useFieldArray({ control: of.form.control, name: 'lines' });
+  const another = () => {
+    const last = of.form.getValues('lines').at(-1);
+    append(blankLine('', last?.placeId ?? ''), { focusName: `lines.${fields.length}.count` });
+  };
+  return (
+    <Page title="A delivery">
+      <form onSubmit={of.submit} noValidate>
+        <div className="grid max-w-3xl items-start gap-4 sm:grid-cols-2">
+          <TextField
+            of={of}
+            name="supplier"
+            label="Supplier"
+            list="suppliers"
+            hint="A new one is entered with its first delivery"
+          />
+          <TextField
+            of={of}
+            name="reference"
+            label="Delivery note"
+            hint="The number on their paper, if there is one"
+          />
+          <datalist id="suppliers">
+            {suppliers.map((s) => (
+              <option key={s.id} value={s.name} />
+            ))}
+          </datalist>
+        </div>
+        <ol aria-label="Lines" className="mt-5 border-t-2 border-ink">
+          {fields.map((field, i) => (
+            <li key={field.id} className="border-b border-hairline py-4">
+              <div className="mb-2 flex min-h-12 items-center justify-between gap-3">
+                <span className="caps">Line {i + 1}</span>
+                {fields.length > 1 && (
+                  <button
+                    type="button"
+                    className="min-h-12 px-2 underline underline-offset-4"
+                    onClick={() => remove(i)}
+                  >
+                    Leave out<span className="sr-only"> line {i + 1}</span>
+                  </button>
+                )}
+              </div>
+              <div className="grid grid-cols-2 items-start gap-4 sm:grid-cols-4 xl:grid-cols-[5rem_minmax(0,2fr)_repeat(6,minmax(0,1fr))]">
+                <TextField of={of} name={`lines.${i}.count`} label="How many" inputMode="numeric" />
+                <div className="sm:col-span-2 xl:col-span-1">
+                  <ChoiceField
+                    of={of}
+                    name={`lines.${i}.productId`}
+                    label="Product"
+                    placeholder="Choose"
+                    options={named(products)}
+                  />
+                </div>
+                <ChoiceField
+                  of={of}
+                  name={`lines.${i}.kind`}
+                  label="Kind"
+                  options={CONTAINER_KINDS.map((value) => ({ value, name: value }))}
+                />
+                <TextField of={of} name={`lines.${i}.sizeUl`} label="Size" placeholder="such as 5 l" />
+                <TextField
+                  of={of}
+                  name={`lines.${i}.priceMinor`}
+                  label="Price each"
+                  placeholder={shop.currency}
+                />
+                <TextField of={of} name={`lines.${i}.lot`} label="Lot" />
+                <TextField of={of} name={`lines.${i}.bestBefore`} label="Best before" type="date" />
+                <ChoiceField of={of} name={`lines.${i}.placeId`} label="Stands in" options={named(places)} />
+              </div>
+            </li>
+          ))}
+        </ol>
+        <FormFoot save="Book it in" saving={of.saving} problem={of.problem}>
+          {fields.length < MOST_LINES && <Button onClick={another}>Another line</Button>}
+        </FormFoot>
+      </form>
+    </Page>
+  );
+}
+
+const named = (rows: { id: number; name: string }[]) =>
+  rows.map((row) => ({ value: String(row.id), name: row.name }));
