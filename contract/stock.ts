@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import { CONTAINER_KINDS } from '#core/mixing/outlines.ts';
 import { byKind, exactly, finite, line, note, oneOf, rowId, shopDay, wholeMinor, wholeUl } from './fields.ts';
+import type { MovementKind } from './ledger.ts';
 import type { Container } from './ware.ts';
 
 // What becomes of containers besides pouring: deliveries, waste, decanting, moving, returning, finding.
@@ -30,7 +31,6 @@ export const deliveryBody = exactly({
     .max(MOST_LINES)
     .meta({ remedy: `Enter 1 to ${MOST_LINES} lines.` }),
 });
-export type DeliveryBody = yup.InferType<typeof deliveryBody>;
 export type Delivery = {
   id: number;
   code: string;
@@ -83,3 +83,43 @@ export const decantBody = exactly({
   into: byKind<DecantInto>('Into', INTO, 'new'),
 }) as unknown as yup.Schema<DecantBody>;
 export type DecantBody = { ul: number; into: DecantInto };
+
+/** What the ledger may be asked for: all of it, or by whom, of what, where, what kind, from a day to a day of the shop's. */
+export const MOVEMENT_KINDS = [
+  'receive',
+  'open',
+  'draw',
+  'decant',
+  'transfer',
+  'count',
+  'waste',
+  'return',
+  'found',
+  'reversal',
+] as const satisfies MovementKind[];
+export type MovementFilter = {
+  personId: number | null;
+  productId: number | null;
+  placeId: number | null;
+  kind: MovementKind | null;
+  from: string | null;
+  to: string | null;
+};
+/** A line of the ledger. `ul` is what moved, by the container's side: what came in is more than nothing, what went less. */
+export type LedgerLine = {
+  id: number;
+  kind: MovementKind;
+  at: string;
+  personName: string;
+  productName: string | null;
+  containerCode: string | null;
+  batchCode: string | null;
+  placeName: string | null;
+  reason: string | null;
+  note: string;
+  ul: number;
+  reversedBy: number | null;
+};
+/** So much of a kind in all, what was taken back taken off. */
+export type KindTotal = { kind: MovementKind; ul: number; n: number };
+export type LedgerPage = { rows: LedgerLine[]; next: number | null; totals: KindTotal[] };

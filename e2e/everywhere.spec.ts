@@ -13,6 +13,8 @@ const VIEWS = [
   '/c/P-1',
   '/stock/products/2',
   '/stock/receive',
+  '/stock/delivery',
+  '/stock/movements',
   '/rigs',
   '/rigs/vessels/1',
   '/rigs/measures/2',

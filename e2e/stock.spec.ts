@@ -74,3 +74,29 @@ test('a lead decants, books waste, moves and finds; each is in the history and c
   await expect(page.getByText('Stands in').locator('..')).toContainText('Van');
   await expect(movements.getByRole('row').nth(1)).toContainText('to Van');
 });
+
+test('the ledger is read by person and kind, with totals, and the address keeps it', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await page.goto('/stock');
+  await page.getByRole('link', { name: 'Movements' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Movements');
+  await choose(page, 'Who', 'Noor Pell');
+  await choose(page, 'What', 'Poured');
+  await expect(page).toHaveURL(/person=\d+&kind=draw/);
+  await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText(/in \d+ movements/);
+  for (const row of (await page.getByRole('row').all()).slice(1))
+    await expect(row).toContainText('Noor Pell');
+  await page.reload();
+  await expect(page.getByRole('combobox', { name: 'Who' })).toHaveText('Noor Pell');
+  await page.getByLabel('From', { exact: true }).fill('2031-01-01');
+  await expect(page.getByText('Nothing moved like that.')).toBeVisible();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: /CSV/ }).evaluate((a: HTMLAnchorElement) => {
+      a.target = '';
+      a.click();
+    }),
+  ]);
+  expect(file.suggestedFilename()).toBe('movements.csv');
+});

@@ -109,19 +109,20 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'batch',
-    view: async (page) => {
-      await page.goto('/b/B-69');
-      await page.waitForFunction(() => document.querySelector<HTMLImageElement>('main img')?.naturalWidth);
-    },
-  },
-  {
     name: 'first-aid-phone',
     width: 390,
     height: 700,
     view: async (page) => {
       await pickProduct(page, 'Lime Splash Remover');
       await page.getByRole('button', { name: /First aid/ }).click();
+    },
+  },
+  {
+    name: 'movements',
+    who: 'Odo Marsh',
+    view: async (page) => {
+      await page.goto('/stock/movements?kind=draw');
+      await page.getByRole('row').nth(8).waitFor();
     },
   },
   { name: 'shelf', view: (page) => page.getByRole('link', { name: 'Stock' }).click() },

@@ -16,6 +16,7 @@ import { sameOriginOnly } from './http/origin.ts';
 import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
 import { findSession, only } from './http/signedIn.ts';
 import { batchRoutes, labelRoutes } from './labels/routes.ts';
+import { ledgerRoutes } from './ledger/list.ts';
 import { movementRoutes } from './ledger/routes.ts';
 import { peopleRoutes } from './people/routes.ts';
 import { productRoutes } from './products/routes.ts';
@@ -71,6 +72,7 @@ export function createApp(house: House): Express {
   api.get('/backups', (_req, res) => void res.json(backupsOf(house.folder)));
   api.use('/weather', weatherRoutes(house));
   api.use('/labels', labelRoutes(house));
+  api.use('/movements', ledgerRoutes(house));
   api.use(movementRoutes(house));
   api.use(unknownRoute);
 

@@ -18,6 +18,7 @@ const Shelf = lazy(() => import('../stock/Shelf.tsx'));
 const ContainerPage = lazy(() => import('../stock/ContainerPage.tsx'));
 const BatchPage = lazy(() => import('../stock/BatchPage.tsx'));
 const ContainerByCode = lazy(() => import('../stock/ContainerByCode.tsx'));
+const LedgerList = lazy(() => import('../stock/LedgerList.tsx'));
 const ReceiveDelivery = lazy(() => import('../stock/ReceiveDelivery.tsx'));
 const DeliveryPage = lazy(() => import('../stock/DeliveryPage.tsx'));
 const Receive = lazy(() => import('../stock/Receive.tsx'));
@@ -85,6 +86,7 @@ export function App() {
             <Route path="/bench" element={<Bench />} />
             <Route path="/stock" element={<Shelf />} />
             <Route path="/stock/receive" element={<Receive />} />
+            <Route path="/stock/movements" element={<LedgerList />} />
             <Route path="/stock/delivery" element={<ReceiveDelivery />} />
             <Route path="/stock/deliveries/:id" element={<DeliveryPage />} />
             <Route path="/stock/containers/:id" element={<ContainerPage />} />

@@ -8,7 +8,7 @@ import type { Product } from '#contract/products.ts';
 import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
 import type { Calibration, Device } from '#contract/rigs.ts';
 import type { Backups, ShopState } from '#contract/shop.ts';
-import type { Delivery, Supplier } from '#contract/stock.ts';
+import type { Delivery, LedgerPage, Supplier } from '#contract/stock.ts';
 import type { Trial } from '#contract/trials.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
 import type { WeatherNow } from '#contract/weather.ts';
@@ -136,6 +136,10 @@ export const rowQuery = <R>(
   kind: 'products' | 'vessels' | 'measures' | 'devices' | 'containers',
   id: number,
 ) => queryOptions({ queryKey: [kind, id], queryFn: () => get<R>(`/${kind}/${id}`) });
+
+/** A page of the ledger, by what stands in the address. */
+export const ledgerPage = (filter: string, after: number | null) =>
+  get<LedgerPage>(`/movements?${filter}${after === null ? '' : `&after=${after}`}`);
 
 export const movementsPage = (id: number, after: number | null) =>
   get<Page<Movement>>(`/containers/${id}/movements${after === null ? '' : `?after=${after}`}`);

@@ -53,7 +53,7 @@ export function ContainerActs({ container }: { container: Container }) {
   const chosen = ACTS.find((a) => a.act === open);
   const Form = chosen && FORMS[chosen.act];
   return (
-    <section aria-label="What happened to it" className="no-print mt-5 flex flex-wrap gap-3">
+    <section aria-label="What happened to it" className="no-print mb-5 flex flex-wrap gap-3">
       {ACTS.filter(({ act, needed }) => may[act] && atLeast(who.role, needed)).map(({ act, name }) => (
         <Button key={act} onClick={() => setOpen(act)}>
           {name}
@@ -182,8 +182,6 @@ function DecantForm(props: FormProps) {
   const others = containers.filter(
     (c) => c.id !== container.id && c.productId === container.productId && c.heldUl < c.sizeUl,
   );
-  // The contract names what is wrong inside `into`; the fields stand side by side here.
-  const inside = of.faultAt('into.sizeUl') ?? of.faultAt('into.containerId');
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
       <TextField
@@ -222,7 +220,6 @@ function DecantForm(props: FormProps) {
           />
         </div>
       )}
-      {inside && <p className="sr-only">{inside.reason}</p>}
       <p className="text-muted">
         Lot, price and best-before go with it. Label it before anything is put in: name, hazards, lot.
       </p>

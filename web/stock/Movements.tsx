@@ -12,19 +12,7 @@ import { askAgain, movementsPage } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
-
-const KINDS: Record<MovementKind, string> = {
-  receive: 'Received',
-  open: 'Opened',
-  draw: 'Poured',
-  decant: 'Decanted',
-  transfer: 'Moved',
-  count: 'Counted in',
-  waste: 'Wasted',
-  return: 'Returned',
-  found: 'Found',
-  reversal: 'Taken back',
-};
+import { KIND_NAMES } from './movementWords.ts';
 
 /** Everything that ever happened to a container, newest first, each line with a name. */
 export function Movements({ container }: { container: Container }) {
@@ -104,7 +92,7 @@ function Line({ movement, undo, busy }: { movement: Movement; undo: () => void; 
         <span className="block text-[0.9rem] text-muted">{shopDay(at, shop.zone)}</span>
       </td>
       <td className="py-2 pr-3 leading-snug">
-        {KINDS[kind]}
+        {KIND_NAMES[kind]}
         {vesselName && ` into ${vesselName}`}
         {batchCode && <span className="reading"> {batchCode}</span>}
         {otherCode && (

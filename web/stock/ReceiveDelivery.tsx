@@ -96,7 +96,7 @@ function DeliveryForm({ products, places }: { products: Product[]; places: Place
                   </button>
                 )}
               </div>
-              <div className="grid grid-cols-2 items-start gap-4 sm:grid-cols-4 xl:grid-cols-[5rem_minmax(0,2fr)_repeat(6,minmax(0,1fr))]">
+              <div className="grid grid-cols-2 items-start gap-4 sm:grid-cols-4 xl:grid-cols-[5rem_minmax(0,2fr)_repeat(4,minmax(0,1fr))_10rem_minmax(0,1fr)]">
                 <TextField of={of} name={`lines.${i}.count`} label="How many" inputMode="numeric" />
                 <div className="sm:col-span-2 xl:col-span-1">
                   <ChoiceField

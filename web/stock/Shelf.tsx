@@ -54,6 +54,7 @@ export default function Shelf() {
       title="Stock"
       actions={
         <>
+          <ButtonLink to="/stock/movements">Movements</ButtonLink>
           {lead && <ButtonLink to="/stock/delivery">A delivery</ButtonLink>}
           {lead && <ButtonLink to="/stock/receive">Count one in</ButtonLink>}
           {manager && <ButtonLink to="/stock/products/new">Add a product</ButtonLink>}

@@ -1,0 +1,138 @@
+import { Router } from 'express';
+import {
+  type KindTotal,
+  type LedgerLine,
+  type LedgerPage,
+  MOVEMENT_KINDS,
+  type MovementFilter,
+} from '#contract/stock.ts';
+import type { Queryable } from '../db/books.ts';
+import { utc } from '../db/utc.ts';
+import type { House } from '../house.ts';
+import { wholeNumber } from '../http/door.ts';
+import { HttpProblem } from '../http/problems.ts';
+import { csvOf } from './csv.ts';
+
+const PAGE = 100;
+const MOST_IN_A_FILE = 20_000;
+const LATEST = Number.MAX_SAFE_INTEGER;
+
+/** The ledger as a list: by person, product, place, kind and period, with totals, and as a file. */
+export function ledgerRoutes(house: House): Router {
+  const routes = Router();
+  routes.get('/', async (req, res) => {
+    const filter = filterOf(req.query);
+    const before = req.query.after === undefined ? LATEST : wholeNumber(req.query.after, 'page');
+    const rows = await lines(house.books, filter, before, PAGE + 1);
+    const shown = rows.slice(0, PAGE);
+    const page: LedgerPage = {
+      rows: shown,
+      next: rows.length > PAGE ? (shown.at(-1)?.id ?? null) : null,
+      totals: await totals(house.books, filter),
+    };
+    res.json(page);
+  });
+  routes.get('/ledger.csv', async (req, res) => {
+    const rows = await lines(house.books, filterOf(req.query), LATEST, MOST_IN_A_FILE);
+    res.type('text/csv').set('Content-Disposition', 'attachment; filename="movements.csv"');
+    res.send(
+      csvOf(
+        [
+          'Movement',
+          'When',
+          'Kind',
+          'Who',
+          'Product',
+          'Container',
+          'Batch',
+          'Place',
+          'ml',
+          'Why',
+          'Note',
+          'Taken back by',
+        ],
+        rows.map((r) => [
+          r.id,
+          r.at,
+          r.kind,
+          r.personName,
+          r.productName,
+          r.containerCode,
+          r.batchCode,
+          r.placeName,
+          r.ul / 1_000,
+          r.reason,
+          r.note,
+          r.reversedBy,
+        ]),
+      ),
+    );
+  });
+  return routes;
+}
+
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+
+/** @throws HttpProblem naming what is not readable */
+function filterOf(query: Record<string, unknown>): MovementFilter {
+  const id = (name: string) => (query[name] === undefined ? null : wholeNumber(query[name], name));
+  const day = (name: string): string | null => {
+    const text = query[name];
+    if (text === undefined) return null;
+    if (typeof text === 'string' && DAY.test(text) && !Number.isNaN(Date.parse(`${text}T12:00:00Z`)))
+      return text;
+    throw unreadable(name, 'Give a day such as 2026-05-04.');
+  };
+  const kind = MOVEMENT_KINDS.find((k) => k === query.kind) ?? null;
+  if (query.kind !== undefined && !kind)
+    throw unreadable('kind', `Choose one of: ${MOVEMENT_KINDS.join(', ')}.`);
+  return {
+    personId: id('person'),
+    productId: id('product'),
+    placeId: id('place'),
+    kind,
+    from: day('from'),
+    to: day('to'),
+  };
+}
+
+const unreadable = (name: string, remedy: string) =>
+  new HttpProblem(400, 'filter.unreadable', `"${name}" can't be filtered by what was asked.`, { remedy });
+
+const params = ({ personId, productId, placeId, kind, from, to }: MovementFilter) => [
+  personId,
+  productId,
+  placeId,
+  kind,
+  from,
+  to,
+];
+
+/** Movements of a filter, the newest first, each with what it moved at its container. */
+const lines = (db: Queryable, filter: MovementFilter, before: number, limit: number): Promise<LedgerLine[]> =>
+  db.rows(
+    `SELECT m.id, m.kind, ${utc('m.happened_at')} AS at, w.name AS "personName", p.name AS "productName", c.code AS "containerCode",
+       k.code AS "batchCode", l.name AS "placeName", m.reason, m.note, r.id AS "reversedBy",
+       coalesce((SELECT sum(CASE WHEN g.to_account = a.id THEN g.ul ELSE -g.ul END)::bigint FROM posting g
+         WHERE g.movement_id = m.id AND a.id IN (g.from_account, g.to_account)), 0) AS ul
+     FROM movement m CROSS JOIN shop s JOIN person w ON w.id = m.person_id
+     LEFT JOIN container c ON c.id = m.container_id LEFT JOIN account a ON a.container_id = c.id
+     LEFT JOIN batch k ON k.id = m.batch_id LEFT JOIN product p ON p.id = coalesce(c.product_id, k.product_id)
+     LEFT JOIN place l ON l.id = m.place_id LEFT JOIN movement r ON r.reverses = m.id
+     WHERE m.id < $7 AND ($1::int IS NULL OR m.person_id = $1) AND ($2::int IS NULL OR coalesce(c.product_id, k.product_id) = $2)
+       AND ($3::int IS NULL OR m.place_id = $3) AND ($4::text IS NULL OR m.kind = $4)
+       AND ($5::date IS NULL OR m.happened_at >= ($5::date)::timestamp AT TIME ZONE s.zone)
+       AND ($6::date IS NULL OR m.happened_at < ($6::date + 1)::timestamp AT TIME ZONE s.zone)
+     ORDER BY m.id DESC LIMIT $8`,
+    [...params(filter), before, limit],
+  );
+
+/** What it comes to by kind, from what is kept for each day: it does not grow slower with the ledger. */
+const totals = (db: Queryable, filter: MovementFilter): Promise<KindTotal[]> =>
+  db.rows(
+    `SELECT d.kind, sum(d.ul)::bigint AS ul, sum(d.n)::int AS n FROM day_use d
+     WHERE ($1::int IS NULL OR d.person_id = $1) AND ($2::int IS NULL OR d.product_id = $2) AND ($3::int IS NULL OR d.place_id = $3)
+       AND ($4::text IS NULL OR d.kind = $4) AND ($5::date IS NULL OR d.day >= $5) AND ($6::date IS NULL OR d.day <= $6)
+     GROUP BY d.kind HAVING sum(d.n) <> 0 ORDER BY d.kind`,
+    params(filter),
+  );
