@@ -1,6 +1,6 @@
 import { containers } from '../server/containers/queries.ts';
 import { Books } from '../server/db/books.ts';
-import { containerMovements } from '../server/ledger/queries.ts';
+import { containerMovements } from '../server/ledger/history.ts';
 import { median, say } from './benchSay.ts';
 
 /** What is asked of the books most, with many movements against few. */

@@ -3,7 +3,8 @@ import { reversePostings } from '#core/stock/postings.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import { bookMovement, type ReversalGround, reversalGround } from './queries.ts';
+import { type ReversalGround, reversalGround } from './history.ts';
+import { bookMovement } from './queries.ts';
 
 const OWN_UNDO_MINUTES = 10;
 const CAN_BE_REVERSED: ReversalGround['kind'][] = ['draw', 'transfer', 'waste', 'decant', 'return', 'found'];

@@ -1,0 +1,65 @@
+import type { Movement, MovementKind } from '#contract/ledger.ts';
+import type { Posting } from '#core/stock/postings.ts';
+import type { Queryable } from '../db/books.ts';
+
+export type ReversalGround = {
+  id: number;
+  kind: MovementKind;
+  personId: number;
+  containerId: number | null;
+  toContainerId: number | null;
+  placeId: number | null;
+  batchId: number | null;
+  bookedAt: Date;
+  today: boolean;
+  reversedBy: number | null;
+  postings: Posting[];
+};
+
+/** A movement with its postings, and whether it was booked on the shop's today. */
+export async function reversalGround(
+  tx: Queryable,
+  id: number,
+  now: Date,
+): Promise<ReversalGround | undefined> {
+  const rows = await tx.rows<ReversalGround>(
+    `SELECT m.id, m.kind, m.person_id AS "personId", m.container_id AS "containerId", m.to_container_id AS "toContainerId", m.place_id AS "placeId",
+            m.batch_id AS "batchId", m.booked_at AS "bookedAt",
+            (m.booked_at AT TIME ZONE s.zone)::date = ($2::timestamptz AT TIME ZONE s.zone)::date AS today,
+            (SELECT r.id FROM movement r WHERE r.reverses = m.id) AS "reversedBy",
+            coalesce((SELECT jsonb_agg(jsonb_build_object('product', p.product_id, 'from', p.from_account, 'to', p.to_account,
+                'ul', p.ul) ORDER BY p.id) FROM posting p WHERE p.movement_id = m.id), '[]') AS postings
+     FROM movement m, shop s WHERE m.id = $1`,
+    [id, now],
+  );
+  return rows[0];
+}
+
+/** A container's history, newest first. */
+export function containerMovements(
+  db: Queryable,
+  containerId: number,
+  before: number,
+  limit: number,
+): Promise<Movement[]> {
+  return db.rows(
+    `SELECT m.id, m.kind, m.happened_at AS at, m.person_id AS "personId", w.name AS "personName",
+            coalesce((SELECT sum(CASE WHEN p.to_account = a.id THEN p.ul ELSE -p.ul END)::bigint FROM posting p
+              WHERE p.movement_id = m.id AND a.id IN (p.from_account, p.to_account)), 0) AS "changeUl",
+            k.code AS "batchCode", v.name AS "vesselName", m.reason, m.note, o.code AS "otherCode", l.name AS "toPlace",
+            m.reverses, r.id AS "reversedBy"
+     FROM (
+       (SELECT id FROM movement WHERE container_id = $1 AND id < $2 ORDER BY id DESC LIMIT $3)
+       UNION ALL (SELECT id FROM movement WHERE to_container_id = $1 AND id < $2 ORDER BY id DESC LIMIT $3)
+     ) here JOIN movement m ON m.id = here.id
+     JOIN account a ON a.container_id = $1
+     LEFT JOIN container o ON o.id = CASE WHEN m.container_id = $1 THEN m.to_container_id ELSE m.container_id END
+     LEFT JOIN place l ON l.id = m.to_place_id
+     JOIN person w ON w.id = m.person_id
+     LEFT JOIN batch k ON k.id = m.batch_id
+     LEFT JOIN vessel v ON v.id = k.vessel_id
+     LEFT JOIN movement r ON r.reverses = m.id
+     ORDER BY m.id DESC LIMIT $3`,
+    [containerId, before, limit],
+  );
+}
