@@ -76,7 +76,9 @@ function OpenStart({
   );
   const window = answer?.window.ok ? answer.window.value.window : null;
   const stopped = answer && !answer.window.ok ? answer.window : null;
-  const hot = answer?.window.ok && !answer.window.value.opens && answer.window.value.window === null;
+  // Too hot, or dry before even a short dwell is worth anything: nothing is begun like this.
+  const told = answer?.window.ok ? answer.window.value : null;
+  const closed = told !== null && !told.opens && !told.remedies.some((r) => r.kind === 'twice');
   const missing = !found
     ? 'Choose what goes on'
     : !place
@@ -89,7 +91,7 @@ function OpenStart({
 
   const label =
     missing ??
-    (stopped || hot
+    (stopped || closed
       ? 'Not like this'
       : answer?.window.ok && !answer.window.value.opens
         ? 'Start it all the same, in short dwells'
@@ -166,7 +168,7 @@ function OpenStart({
               look="main"
               bay
               className="w-full lg:max-w-xl"
-              disabled={missing !== null || stopped !== null || hot === true}
+              disabled={missing !== null || stopped !== null || closed}
               onClick={go}
             >
               <span>
