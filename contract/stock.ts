@@ -123,3 +123,30 @@ export type LedgerLine = {
 /** So much of a kind in all, what was taken back taken off. */
 export type KindTotal = { kind: MovementKind; ul: number; n: number };
 export type LedgerPage = { rows: LedgerLine[]; next: number | null; totals: KindTotal[] };
+
+/** What came of a lot, or went from it: less than nothing where it went. */
+export type RecallLine = {
+  id: number;
+  kind: MovementKind;
+  at: string;
+  personName: string;
+  containerCode: string;
+  batchCode: string | null;
+  vesselName: string | null;
+  /** A container of another lot that it went into, or came from. */
+  otherCode: string | null;
+  reason: string | null;
+  note: string;
+  ul: number;
+  /** Where the batch was put on, as far as a clock was started for it. */
+  vehicles: { key: string; vehicle: string; placeName: string; at: string }[];
+};
+export type Recall = {
+  lot: string;
+  containers: (Pick<Container, 'id' | 'code' | 'productName' | 'kind' | 'sizeUl' | 'placeName' | 'heldUl'> & {
+    retired: boolean;
+  })[];
+  cameUl: number;
+  heldUl: number;
+  lines: RecallLine[];
+};

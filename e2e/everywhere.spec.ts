@@ -15,6 +15,7 @@ const VIEWS = [
   '/stock/receive',
   '/stock/delivery',
   '/stock/movements',
+  '/stock/lots/LK-2207',
   '/rigs',
   '/rigs/vessels/1',
   '/rigs/measures/2',

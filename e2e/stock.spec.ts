@@ -100,3 +100,20 @@ test('the ledger is read by person and kind, with totals, and the address keeps 
   ]);
   expect(file.suggestedFilename()).toBe('movements.csv');
 });
+
+test('a lot is recalled: where it is, what it went into', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await page.goto('/c/P-1');
+  await page.getByRole('link', { name: 'LK-2207' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Lot LK-2207');
+  await expect(page.getByText(/20 L came; .* is still in containers/)).toBeVisible();
+  await expect(
+    page
+      .getByRole('row')
+      .filter({ hasText: /Poured into Trigger bottle, white cap, B-/ })
+      .first(),
+  ).toBeVisible();
+  await page.goto('/stock/lots/nobody-had-it');
+  await expect(page.getByRole('alert')).toContainText('There is no such lot');
+});

@@ -7,6 +7,7 @@ import { outcomeRoutes } from './batches/outcomes.ts';
 import { filmFactorRoutes } from './clocks/factorRoutes.ts';
 import { clockRoutes } from './clocks/routes.ts';
 import { unsettledRoutes } from './clocks/unsettledRoutes.ts';
+import { recallRoutes } from './containers/recall.ts';
 import { containerRoutes } from './containers/routes.ts';
 import { deliveryRoutes, supplierRoutes } from './deliveries/routes.ts';
 import { instrumentRoutes } from './devices/routes.ts';
@@ -61,6 +62,7 @@ export function createApp(house: House): Express {
   api.use('/measures', measureRoutes(house));
   api.use('/places', placeRoutes(house));
   api.use('/containers', containerRoutes(house));
+  api.use('/lots', recallRoutes(house));
   api.use('/deliveries', deliveryRoutes(house));
   api.use('/suppliers', supplierRoutes(house));
   api.use('/batches', batchRoutes(house));

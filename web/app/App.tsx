@@ -19,6 +19,7 @@ const ContainerPage = lazy(() => import('../stock/ContainerPage.tsx'));
 const BatchPage = lazy(() => import('../stock/BatchPage.tsx'));
 const ContainerByCode = lazy(() => import('../stock/ContainerByCode.tsx'));
 const LedgerList = lazy(() => import('../stock/LedgerList.tsx'));
+const RecallPage = lazy(() => import('../stock/RecallPage.tsx'));
 const ReceiveDelivery = lazy(() => import('../stock/ReceiveDelivery.tsx'));
 const DeliveryPage = lazy(() => import('../stock/DeliveryPage.tsx'));
 const Receive = lazy(() => import('../stock/Receive.tsx'));
@@ -86,6 +87,7 @@ export function App() {
             <Route path="/bench" element={<Bench />} />
             <Route path="/stock" element={<Shelf />} />
             <Route path="/stock/receive" element={<Receive />} />
+            <Route path="/stock/lots/:lot" element={<RecallPage />} />
             <Route path="/stock/movements" element={<LedgerList />} />
             <Route path="/stock/delivery" element={<ReceiveDelivery />} />
             <Route path="/stock/deliveries/:id" element={<DeliveryPage />} />

@@ -8,7 +8,7 @@ import type { Product } from '#contract/products.ts';
 import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
 import type { Calibration, Device } from '#contract/rigs.ts';
 import type { Backups, ShopState } from '#contract/shop.ts';
-import type { Delivery, LedgerPage, Supplier } from '#contract/stock.ts';
+import type { Delivery, LedgerPage, Recall, Supplier } from '#contract/stock.ts';
 import type { Trial } from '#contract/trials.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
 import type { WeatherNow } from '#contract/weather.ts';
@@ -91,6 +91,11 @@ export const suppliersQuery = queryOptions({
   queryKey: ['suppliers'],
   queryFn: () => get<Supplier[]>('/suppliers'),
 });
+export const recallQuery = (lot: string) =>
+  queryOptions({
+    queryKey: ['movements', 'lot', lot],
+    queryFn: () => get<Recall>(`/lots/${encodeURIComponent(lot)}`),
+  });
 export const deliveryQuery = (id: number) =>
   queryOptions({ queryKey: ['deliveries', id], queryFn: () => get<Delivery>(`/deliveries/${id}`) });
 export const trialsQuery = queryOptions({ queryKey: ['trials'], queryFn: () => get<Trial[]>('/trials') });

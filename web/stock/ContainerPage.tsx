@@ -1,4 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { atLeast } from '#contract/roles.ts';
 import type { Container } from '#contract/ware.ts';
@@ -68,7 +69,16 @@ export default function ContainerPage() {
                 container.priceMinor === null ? 'not known' : formatMoney(container.priceMinor, shop.currency)
               }
             />
-            <Fact name="Lot" value={container.lot || 'none given'} />
+            <Fact
+              name="Lot"
+              value={
+                container.lot ? (
+                  <Link to={`/stock/lots/${encodeURIComponent(container.lot)}`}>{container.lot}</Link>
+                ) : (
+                  'none given'
+                )
+              }
+            />
             <Fact
               name={container.decantedFrom ? 'Decanted' : 'Received'}
               value={shopDay(container.receivedAt, shop.zone)}
@@ -91,7 +101,7 @@ export default function ContainerPage() {
   );
 }
 
-function Fact({ name, value }: { name: string; value: string }) {
+function Fact({ name, value }: { name: string; value: ReactNode }) {
   return (
     <div className="ruled flex justify-between gap-3 border-faint py-1.5">
       <dt className="text-muted">{name}</dt>

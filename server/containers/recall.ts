@@ -1,0 +1,55 @@
+import { Router } from 'express';
+import type { Recall, RecallLine } from '#contract/stock.ts';
+import type { Queryable } from '../db/books.ts';
+import { utc } from '../db/utc.ts';
+import type { House } from '../house.ts';
+import { missing } from '../http/problems.ts';
+
+/** Recall: where each millilitre of a lot is, or went, and which vehicles it was put on. */
+export function recallRoutes(house: House): Router {
+  const routes = Router();
+  routes.get('/:lot', async (req, res) => {
+    const recall = await recallOf(house.books, String(req.params.lot));
+    if (!recall) throw missing('lot');
+    res.json(recall);
+  });
+  return routes;
+}
+
+const OF_LOT = `SELECT c.id, a.id AS account FROM container c JOIN account a ON a.container_id = c.id
+  WHERE lower(c.lot) = lower($1) AND c.lot <> ''`;
+
+/** Null where no container ever had it. What went from one container of the lot into another is still of the lot. */
+async function recallOf(db: Queryable, lot: string): Promise<Recall | null> {
+  const containers = await db.rows<Recall['containers'][number]>(
+    `SELECT c.id, c.code, p.name AS "productName", c.kind, c.size_ul AS "sizeUl", l.name AS "placeName",
+       coalesce(b.ul, 0) AS "heldUl", c.retired_at IS NOT NULL AS retired
+     FROM (${OF_LOT}) o JOIN container c ON c.id = o.id JOIN product p ON p.id = c.product_id JOIN place l ON l.id = c.place_id
+     LEFT JOIN balance b ON b.account_id = o.account AND b.product_id = c.product_id ORDER BY c.id`,
+    [lot],
+  );
+  if (containers.length === 0) return null;
+  const lines = await db.rows<RecallLine>(
+    `WITH own AS (${OF_LOT})
+     SELECT g.id, m.kind, ${utc('m.happened_at')} AS at, w.name AS "personName", c.code AS "containerCode", k.code AS "batchCode",
+       v.name AS "vesselName", m.reason, m.note, o.code AS "otherCode",
+       CASE WHEN t.id IS NOT NULL THEN g.ul ELSE -g.ul END AS ul,
+       coalesce((SELECT jsonb_agg(jsonb_build_object('key', x.key, 'vehicle', x.vehicle, 'placeName', y.name, 'at', ${utc('x.started_at')})
+           ORDER BY x.id) FROM clock x JOIN place y ON y.id = x.place_id WHERE x.batch_id = k.id), '[]') AS vehicles
+     FROM posting g JOIN movement m ON m.id = g.movement_id JOIN person w ON w.id = m.person_id
+     LEFT JOIN own t ON t.account = g.to_account LEFT JOIN own f ON f.account = g.from_account
+     JOIN container c ON c.id = coalesce(t.id, f.id)
+     LEFT JOIN batch k ON k.id = m.batch_id LEFT JOIN vessel v ON v.id = k.vessel_id
+     LEFT JOIN container o ON o.id = CASE WHEN m.container_id = c.id THEN m.to_container_id ELSE m.container_id END AND m.kind = 'decant'
+     WHERE (t.id IS NULL) <> (f.id IS NULL) ORDER BY g.id`,
+    [lot],
+  );
+  const sum = (of: RecallLine[]) => of.reduce((ul, line) => ul + line.ul, 0);
+  return {
+    lot,
+    containers,
+    cameUl: sum(lines.filter((l) => l.ul > 0 && l.kind !== 'reversal')),
+    heldUl: containers.reduce((ul, c) => ul + c.heldUl, 0),
+    lines,
+  };
+}

@@ -1,0 +1,104 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link, useParams } from 'react-router';
+import { type RecallLine, WASTE_REASON_NAMES, type WasteReason } from '#contract/stock.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../app/session.tsx';
+import { recallQuery } from '../state/queries.ts';
+import { Button, ButtonLink } from '../ui/Button.tsx';
+import { clockTime, shopDay } from '../ui/dates.ts';
+import { Ledger } from '../ui/Ledger.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { KIND_NAMES } from './movementWords.ts';
+
+/** A recall: where each millilitre of a lot is now, and where the rest went. */
+export default function RecallPage() {
+  const { shop } = useSession();
+  const { data, error } = useQuery(recallQuery(useParams().lot ?? ''));
+  if (error) {
+    return (
+      <Page title="No such lot" actions={<ButtonLink to="/stock">To the shelf</ButtonLink>}>
+        <Refusal problem={error} />
+      </Page>
+    );
+  }
+  if (!data) return null;
+  const volume = (ul: number) => formatVolume(ul, shop.units);
+  const went = data.lines.filter((l) => l.ul < 0);
+  const vehicles = [
+    ...new Set(data.lines.flatMap((l) => l.vehicles.map((v) => v.vehicle || 'a vehicle without a name'))),
+  ];
+  return (
+    <Page title={`Lot ${data.lot}`} actions={<Button onClick={() => window.print()}>Print it</Button>}>
+      <p className="mb-5 text-[1.2rem] leading-snug">
+        {volume(data.cameUl)} came; <strong className="reading">{volume(data.heldUl)}</strong> is still in
+        containers. The rest went into {new Set(went.flatMap((l) => l.batchCode ?? [])).size} mixes
+        {vehicles.length > 0 ? `, and on: ${vehicles.join(', ')}.` : '; no clock says on which vehicles.'}
+      </p>
+      <h2 className="mb-2">Where it is</h2>
+      <Ledger
+        head={['Container', 'Product', 'Stands in', 'Left']}
+        right={[3]}
+        empty=""
+        rows={data.containers.map((c) => ({
+          key: c.id,
+          cells: [
+            <Link key="code" className="reading" to={`/stock/containers/${c.id}`}>
+              {c.code}
+            </Link>,
+            `${c.productName}, ${volume(c.sizeUl)} ${c.kind}`,
+            c.retired ? 'put away' : c.placeName,
+            c.heldUl === 0 ? 'none' : volume(c.heldUl),
+          ],
+        }))}
+      />
+      <h2 className="mt-8 mb-2">Where it went</h2>
+      <Ledger
+        head={['When', 'What', 'Who', 'From', 'On', 'How much']}
+        right={[5]}
+        empty="None of it has gone anywhere yet."
+        rows={data.lines.map((line) => ({ key: line.id, cells: cellsOf(line, shop.zone, volume) }))}
+      />
+    </Page>
+  );
+}
+
+function cellsOf(line: RecallLine, zone: string, volume: (ul: number) => string) {
+  const { kind, at, batchCode, vesselName, otherCode, reason, note, vehicles, ul } = line;
+  return [
+    <span key="at" className="whitespace-nowrap">
+      <span className="reading">{clockTime(at, zone)}</span>{' '}
+      <span className="text-muted">{shopDay(at, zone)}</span>
+    </span>,
+    <span key="what">
+      {KIND_NAMES[kind]}
+      {batchCode && (
+        <>
+          {' into '}
+          {vesselName},{' '}
+          <Link className="reading" to={`/b/${batchCode}`}>
+            {batchCode}
+          </Link>
+        </>
+      )}
+      {otherCode && ` ${ul < 0 ? 'into' : 'from'} ${otherCode}, of another lot`}
+      {reason && `, ${WASTE_REASON_NAMES[reason as WasteReason] ?? reason}`}
+      {note && <span className="block text-muted">{note}</span>}
+    </span>,
+    line.personName,
+    <Link key="container" className="reading" to={`/c/${line.containerCode}`}>
+      {line.containerCode}
+    </Link>,
+    <span key="on">
+      {vehicles.map((v) => (
+        <Link key={v.key} className="block" to={`/clocks/${v.key}`}>
+          {v.vehicle || 'a vehicle'}, {v.placeName}, {clockTime(v.at, zone)}
+        </Link>
+      ))}
+    </span>,
+    <span key="ul" className="whitespace-nowrap text-product">
+      {ul > 0 ? '+' : '−'}
+      {volume(Math.abs(ul))}
+    </span>,
+  ];
+}
