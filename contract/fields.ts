@@ -116,7 +116,7 @@ export const shopDay = (label: string) =>
     .test(
       'day',
       '${label} is not a day.',
-      (day) => day === null || !Number.isNaN(Date.parse(`${day}T12:00:00Z`)),
+      (day) => day == null || !Number.isNaN(Date.parse(`${day}T12:00:00Z`)),
     )
     .meta({ remedy: 'Give a day such as 2026-05-04, or nothing.' });
 

@@ -111,6 +111,32 @@ describe('a delivery', () => {
   });
 });
 
+describe('one that is counted in', () => {
+  it('may leave its best-before out, or give it', async () => {
+    const one = {
+      productId: FOAM,
+      kind: 'jug',
+      sizeUl: litres(5),
+      levelUl: litres(2),
+      placeId: 1,
+      lot: '',
+      priceMinor: null,
+      opened: true,
+    };
+    expect((await odo('post', '/api/containers', one)).body).toMatchObject({
+      heldUl: litres(2),
+      bestBefore: null,
+      supplier: null,
+    });
+    expect((await odo('post', '/api/containers', { ...one, bestBefore: '2027-01-31' })).body.bestBefore).toBe(
+      '2027-01-31',
+    );
+    expect(
+      (await odo('post', '/api/containers', { ...one, bestBefore: '31/1/27' })).body.errors[0].pointer,
+    ).toBe('/bestBefore');
+  });
+});
+
 describe('what becomes of a container', () => {
   it('some of it is wasted with a reason; more than half a litre is for a lead; it is taken back', async () => {
     const { id, code } = await pail();

@@ -146,7 +146,7 @@ function OpenOne({ sealed }: { sealed: Container[] }) {
   if (!first) {
     return (
       <p>
-        <strong>None of it is in stock.</strong> <Link to="/stock/receive">Receive a container</Link>, or
+        <strong>None of it is in stock.</strong> <Link to="/stock/delivery">Book in a delivery</Link>, or
         choose another product.
       </p>
     );

@@ -22,6 +22,7 @@ type Typed = {
   placeId: string;
   lot: string;
   priceMinor: string;
+  bestBefore: string;
   opened: boolean;
 };
 
@@ -32,7 +33,7 @@ export default function Receive() {
   if (!products || !places) return null;
   if (products.length === 0) {
     return (
-      <Page title="Receive a container">
+      <Page title="Count one in">
         <p>
           There is no product yet that it could hold.{' '}
           <Link to="/stock/products/new">Add the first product</Link>
@@ -56,6 +57,7 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
       placeId: String(places[0]?.id ?? ''),
       lot: '',
       priceMinor: '',
+      bestBefore: '',
       opened: false,
     } as Typed,
     read: (typed) => {
@@ -76,6 +78,7 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
           lot: typed.lot,
           priceMinor: price?.ok ? price.value : null,
           opened: typed.opened,
+          bestBefore: typed.bestBefore || null,
         },
         refusals: {
           ...(price && !price.ok && { priceMinor: price }),
@@ -124,6 +127,13 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
             name="priceMinor"
             label="Price"
             hint={`What the full container cost, in ${shop.currency}. Empty: not known.`}
+          />
+          <TextField
+            of={of}
+            name="bestBefore"
+            label="Best before"
+            type="date"
+            hint="As printed on it. Empty: not known."
           />
           <TickField of={of} name="opened" label="It is already open" />
         </div>

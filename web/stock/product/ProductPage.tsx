@@ -65,8 +65,8 @@ function ProductFacts({ product }: { product: Product }) {
             <h2 className="mb-2">On the shelf</h2>
             <ContainerList containers={containers.filter((c) => c.productId === product.id)} />
             {atLeast(who.role, 'lead') && !product.retired && (
-              <ButtonLink className="no-print mt-3" to={`/stock/receive?product=${product.id}`}>
-                Receive a container
+              <ButtonLink className="no-print mt-3" to={`/stock/delivery?product=${product.id}`}>
+                A delivery of it
               </ButtonLink>
             )}
           </section>
