@@ -52,7 +52,7 @@ export default function RecallPage() {
           ],
         }))}
       />
-      <h2 className="mt-8 mb-2">Where it went</h2>
+      <h2 className="mt-8 mb-2">What came and went</h2>
       <Ledger
         head={['When', 'What', 'Who', 'From', 'On', 'How much']}
         right={[5]}
