@@ -7,7 +7,7 @@ import type { Rates } from './remedies.ts';
 // A person lays a product panel after panel and rinses panel after panel: the first has to work long enough, the last
 // must not begin to dry. Which walk, in how many pieces, and how long to wait.
 
-/** A panel to be done: how large, where, and its window. Times in seconds from when it was laid. */
+/** A panel to be done: how large, where, and its times, in seconds from when it was laid. */
 export type PanelWork = {
   readonly id: string;
   readonly name: string;

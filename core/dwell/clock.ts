@@ -79,7 +79,7 @@ export function tightestOf(
     const asked = askedOf(panels, zone, laid, outlook, edgeShare);
     return { zone, asked, window: workingWindow(asked) };
   });
-  const due = ({ window }: Tightest) => (window.ok ? window.value.rinseByS : Number.NEGATIVE_INFINITY);
+  const due = ({ window: of }: Tightest) => (of.ok ? of.value.rinseByS : Number.NEGATIVE_INFINITY);
   return all.reduce((first, next) => (due(next) < due(first) ? next : first));
 }
 

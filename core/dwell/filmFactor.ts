@@ -16,8 +16,8 @@ const PRIOR = 3;
  */
 export function factorSeen(asked: (factor: number) => WindowAsked, seenS: number): number {
   const begins = (factor: number): number => {
-    const window = workingWindow(asked(factor));
-    return window.ok ? (window.value.beginsS ?? Number.POSITIVE_INFINITY) : 0;
+    const found = workingWindow(asked(factor));
+    return found.ok ? (found.value.beginsS ?? Number.POSITIVE_INFINITY) : 0;
   };
   let [less, more] = FACTOR_RANGE.map(Math.log) as [number, number];
   if (begins(Math.exp(less)) >= seenS) return FACTOR_RANGE[0];

@@ -48,12 +48,12 @@ export function remediesFor(asked: WindowAsked, rates: Rates, hours: readonly Ho
   const weather = (asked.outlook[0] as Outlook[number]).weather;
   const shortestS = Math.max(...asked.layers.map((l) => l.atS + (l.timing?.shortestS ?? 0)));
   const found: Remedy[] = [];
-  const offer = (kind: RemedyKind, what: string, window: Outcome<WorkingWindow>) => {
-    const of = window.ok ? window.value : null;
+  const offer = (kind: RemedyKind, what: string, would: Outcome<WorkingWindow>) => {
+    const of = would.ok ? would.value : null;
     found.push({
       kind,
       what,
-      gives: of ? givesInWords(of) : refusedInWords(window),
+      gives: of ? givesInWords(of) : refusedInWords(would),
       opens: of?.opens ?? false,
       window: of,
     });
@@ -67,9 +67,9 @@ export function remediesFor(asked: WindowAsked, rates: Rates, hours: readonly Ho
   const shade = always({ ...weather, sky: 'shade' });
   if (sunny) offer('shade', 'Work in the shade, the panel cooled', with_({ outlook: shade, ...cooled }));
   const better = hours
-    .map((hour) => ({ hour, window: with_({ outlook: always(hour.weather) }) }))
-    .find(({ window }) => window.ok && window.value.opens);
-  if (better) offer('later', `Wait until ${better.hour.at}`, better.window);
+    .map((hour) => ({ hour, gives: with_({ outlook: always(hour.weather) }) }))
+    .find(({ gives }) => gives.ok && gives.value.opens);
+  if (better) offer('later', `Wait until ${better.hour.at}`, better.gives);
 
   const first = asked.layers[0] as Layer;
   const held = now.ok ? now : with_(cooled);
@@ -123,7 +123,7 @@ function givesInWords({ rinseByS, shortestS, opens }: WorkingWindow): string {
   if (!opens) return `${by}, still under the ${formatDuration(shortestS)} it needs`;
   return `${by}: ${formatDuration(Math.floor(rinseByS - shortestS))} to work in`;
 }
-const refusedInWords = (window: Outcome<WorkingWindow>): string => (window.ok ? '' : window.reason);
+const refusedInWords = (would: Outcome<WorkingWindow>): string => (would.ok ? '' : would.reason);
 
 /** A window that there is, or why there is none and what would give one. */
 export type WindowOrRemedies =
@@ -141,15 +141,15 @@ export function windowOrRemedies(
   rates: Rates,
   hours: readonly Hour[] = [],
 ): Outcome<WindowOrRemedies> {
-  const window = workingWindow(asked);
-  if (window.ok && window.value.opens) return accept({ opens: true, window: window.value });
-  if (!window.ok && window.code !== 'dwell.hotPanel') return window;
-  const why = window.ok
-    ? `It begins to dry after about ${formatDuration(Math.floor(window.value.rinseByS))}, before the ${formatDuration(window.value.shortestS)} it needs to work.`
-    : window.reason;
+  const now = workingWindow(asked);
+  if (now.ok && now.value.opens) return accept({ opens: true, window: now.value });
+  if (!now.ok && now.code !== 'dwell.hotPanel') return now;
+  const why = now.ok
+    ? `It begins to dry after about ${formatDuration(Math.floor(now.value.rinseByS))}, before the ${formatDuration(now.value.shortestS)} it needs to work.`
+    : now.reason;
   return accept({
     opens: false,
-    window: window.ok ? window.value : null,
+    window: now.ok ? now.value : null,
     why,
     remedies: remediesFor(asked, rates, hours),
   });
