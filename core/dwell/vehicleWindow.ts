@@ -34,9 +34,9 @@ export function vehicleWindow(asked: VehicleAsked): Outcome<VehicleAnswer> {
   const windows = new Map<Zone, WorkingWindow>();
   for (const { zone, as } of asked.zones) {
     const laid = [{ atS: 0, as, again: false, factor: asked.factor }];
-    const window = workingWindow(askedOf(asked, zone, laid, asked.outlook, asked.edgeShare));
-    if (!window.ok) return window;
-    windows.set(zone, window.value);
+    const found = workingWindow(askedOf(asked, zone, laid, asked.outlook, asked.edgeShare));
+    if (!found.ok) return found;
+    windows.set(zone, found.value);
   }
   const panels = asked.zones.flatMap(({ zone, soil }) => {
     const { shortestS, toS, rinseByS } = windows.get(zone) as WorkingWindow;
