@@ -8,21 +8,11 @@ import { OUTCOMES } from '#core/recipes/outcomes.ts';
 import { BODIES, type Body } from '#core/soil/bodies.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
 import { ZONES, type Zone } from '#core/soil/zones.ts';
-import { byKind, exactly, finite, note, oneOf, rowId, someOf, yes } from './fields.ts';
+import { byKind, exactly, finite, note, occurredAt, oneOf, rowId, someOf, yes } from './fields.ts';
 import { type OutcomeRow, soilLevel } from './recipes.ts';
 import type { WeatherReading } from './weather.ts';
 
 // Clocks: what lies on a vehicle in a bay, since when, and how long it may.
-
-/** When it really happened: a command may come late, after the connection was lost. Left out: now. */
-const occurredAt = () =>
-  yup
-    .string()
-    .label('When')
-    .optional()
-    .matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/, { message: '${label} is not a time.' })
-    .test('time', '${label} is not a time.', (at) => at === undefined || !Number.isNaN(Date.parse(at)))
-    .meta({ remedy: 'Give a time such as 2026-05-04T09:30:00Z, or nothing for now.' });
 
 /** The name a clock goes by from the moment it is started, made where it is started. */
 export const CLOCK_KEY = /^[a-z0-9]{16,40}$/;

@@ -183,3 +183,13 @@ export const strength = () =>
     const schema = NOTATIONS[known ? (notation as keyof typeof NOTATIONS) : 'parts'];
     return schema.label('Strength') as unknown as yup.ObjectSchema<Strength>;
   });
+
+/** When it really happened: a command may come late, after the connection was lost. Left out: now. */
+export const occurredAt = () =>
+  yup
+    .string()
+    .label('When')
+    .optional()
+    .matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/, { message: '${label} is not a time.' })
+    .test('time', '${label} is not a time.', (at) => at === undefined || !Number.isNaN(Date.parse(at)))
+    .meta({ remedy: 'Give a time such as 2026-05-04T09:30:00Z, or nothing for now.' });

@@ -4,7 +4,7 @@ import type { Draw } from '#core/delivery/draw.ts';
 import { WATER_KINDS } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
 import type { Strength } from '#core/strength/strength.ts';
-import { byKind, exactly, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
+import { byKind, exactly, note, occurredAt, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
 import { byRecipe } from './recipes.ts';
 
 /** What is in the vessel before anything is added. */
@@ -67,6 +67,9 @@ export const pourBody = exactly({
   /** What water it is made with; left out, as the shop's usually is. */
   water: oneOf('Water', WATER_KINDS).optional().default(undefined),
   acknowledged: acknowledged(),
+  /** The container holds less by the books, but so much more really is in it: found and poured in one. */
+  foundUl: wholeUl('Found in it').optional().default(undefined),
+  occurredAt: occurredAt(),
   /** For a cannon or a gun: how it is set, from which follows what reaches the panel. */
   rig: exactly({ dialId: rowId('Dial position'), machineId: rowId('Machine').nullable() })
     .label('Rig')
@@ -156,6 +159,13 @@ export type Slip = {
 
 export const nothing = exactly({});
 
+/** The wrong container was said to be poured from: what was really poured came from this one. */
+export const correctionBody = exactly({ containerId: rowId('Poured from'), note: note('Note', 200) });
+export type Corrected = Slip & {
+  /** What is dangerous about what it is now known to be; empty where nothing is. */
+  cautions: string[];
+};
+
 export type MovementKind =
   | 'receive'
   | 'open'
@@ -175,7 +185,13 @@ export type Movement = {
   at: string;
   personId: number;
   personName: string;
+  /** What it came to at this container, but for what was found in it as it was poured. */
   changeUl: number;
+  foundUl: number;
+  /** What that cost, in minor units, by what the container cost. */
+  minor: number;
+  /** Booked so much later than it happened that it is worth saying. */
+  bookedAt: string | null;
   batchCode: string | null;
   vesselName: string | null;
   /** Why, and in whose own words. */

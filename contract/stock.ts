@@ -1,6 +1,18 @@
 import * as yup from 'yup';
 import { CONTAINER_KINDS } from '#core/mixing/outlines.ts';
-import { byKind, exactly, finite, line, note, oneOf, rowId, shopDay, wholeMinor, wholeUl } from './fields.ts';
+import {
+  byKind,
+  exactly,
+  finite,
+  line,
+  note,
+  occurredAt,
+  oneOf,
+  rowId,
+  shopDay,
+  wholeMinor,
+  wholeUl,
+} from './fields.ts';
 import type { MovementKind } from './ledger.ts';
 import type { Container } from './ware.ts';
 
@@ -56,6 +68,7 @@ export const wasteBody = exactly({
   ul: wholeUl('How much'),
   reason: oneOf('Why', WASTE_REASONS),
   note: note('Note', 200),
+  occurredAt: occurredAt(),
 }).test('other', function said(v) {
   if (v.reason !== 'other' || /\S/.test(v.note ?? '')) return true;
   return this.createError({ path: 'note', message: 'Note is empty: say what happened to it.' });
@@ -64,6 +77,16 @@ export type WasteBody = yup.InferType<typeof wasteBody>;
 
 export const moveBody = exactly({ placeId: rowId('Stands in') });
 export const returnBody = exactly({ note: line('Why', 200) });
+/** Nobody can find it: what it held is written off until it turns up. */
+export const lostBody = exactly({ note: line('Where it was last seen', 200) });
+/** Poured and never booked; a lead may enter it for whoever did it. */
+export const lateDrawBody = exactly({
+  ul: wholeUl('How much'),
+  personId: rowId('Who').optional().default(undefined),
+  note: line('What for', 200),
+  occurredAt: occurredAt(),
+});
+export type LateDrawBody = yup.InferType<typeof lateDrawBody>;
 export const foundBody = exactly({ ul: wholeUl('How much more'), note: line('Where it was', 200) });
 
 const INTO = {
@@ -118,10 +141,17 @@ export type LedgerLine = {
   reason: string | null;
   note: string;
   ul: number;
+  /** What was found in the container as it was poured from. */
+  foundUl: number;
+  /** What it cost, in minor units. */
+  minor: number;
+  /** Who entered it where somebody else did it, and when where that was later. */
+  enteredBy: string | null;
+  bookedAt: string | null;
   reversedBy: number | null;
 };
 /** So much of a kind in all, what was taken back taken off. */
-export type KindTotal = { kind: MovementKind; ul: number; n: number };
+export type KindTotal = { kind: MovementKind; ul: number; n: number; minor: number };
 export type LedgerPage = { rows: LedgerLine[]; next: number | null; totals: KindTotal[] };
 
 /** What came of a lot, or went from it: less than nothing where it went. */

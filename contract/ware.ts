@@ -214,4 +214,10 @@ export type Container = {
   supplier: string | null;
   /** The code of what it was filled from first. */
   decantedFrom: string | null;
+  /** What it weighs empty, where somebody weighed it. */
+  tareG: number | null;
+  /** What is in it cost, in minor units. */
+  heldMinor: number;
+  /** When it was put away, empty, returned or lost. */
+  awayAt: string | null;
 };

@@ -43,6 +43,13 @@ export function parseMoney(text: string, currency: string, field: string): Outco
   return accept(Math.round(minor));
 }
 
+/**
+ * Minor units as the number a spreadsheet is to add up.
+ *
+ * @example majorOf(2450, 'GBP') // 24.5
+ */
+export const majorOf = (minor: number, currency: string): number => minor / 10 ** decimalsOf(currency);
+
 const decimalsOf = (currency: string): number =>
   moneyFormat(currency, 'en').resolvedOptions().maximumFractionDigits ?? 2;
 

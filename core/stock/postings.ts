@@ -59,7 +59,7 @@ export function pourPostings<A>(pour: {
 }
 
 /** The same postings the other way round. Booked after the originals they restore every balance. */
-export function reversePostings<A>(postings: readonly Posting<A>[]): Posting<A>[] {
+export function reversePostings<A, P extends Posting<A>>(postings: readonly P[]): P[] {
   return postings.map((p) => ({ ...p, from: p.to, to: p.from }));
 }
 

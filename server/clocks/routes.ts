@@ -15,13 +15,13 @@ import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { type Answer, command, preparedCommand } from '../http/commands.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { happenedAt, refuseBefore } from '../http/when.ts';
 import { products } from '../products/queries.ts';
 import { noteStation } from '../weather/station.ts';
 import { weatherNow } from '../weather/weather.ts';
 import { factorOf, refuseWeather } from './drying.ts';
 import { type Found, findLaid, layerOf } from './laid.ts';
 import { addLayer, clockOf, clocksShown, dropLayer, endClock, insertClock, runningAt } from './queries.ts';
-import { happenedAt, refuseBefore } from './when.ts';
 
 /** An end can be taken back for so long. */
 const RESUME_MS = 10 * 60_000;

@@ -5,6 +5,9 @@ import {
   type DecantBody,
   decantBody,
   foundBody,
+  type LateDrawBody,
+  lateDrawBody,
+  lostBody,
   moveBody,
   returnBody,
   type WasteBody,
@@ -21,9 +24,13 @@ import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import { only, type SignedIn } from '../http/signedIn.ts';
-import { bookMovement, containerAccount, singleAccounts } from '../ledger/queries.ts';
+import { happenedAt } from '../http/when.ts';
+import { bookMovement, type NewMovement } from '../ledger/book.ts';
+import { lateDays } from '../ledger/pour.ts';
+import { containerAccount, singleAccounts } from '../ledger/queries.ts';
+import { personOf } from '../people/queries.ts';
 import { shopOf } from '../shop/queries.ts';
-import { containerOf, insertContainer, moveTo } from './queries.ts';
+import { containerOf, insertContainer, moveTo, putAway } from './queries.ts';
 
 /** A technician books so much waste alone: more is a lead's to look at. */
 const OWN_WASTE_UL = 500_000;
@@ -96,6 +103,26 @@ export function actRoutes(house: House): Router {
       note: body.note,
     });
   });
+  act('/losses', 'lead', lostBody, async ({ tx, container, body, who, now }) => {
+    if (container.heldUl === 0) {
+      throw refused(
+        'container.empty',
+        '',
+        `${container.code} is empty by the books.`,
+        'Put it away instead.',
+      );
+    }
+    const { difference } = await singleAccounts(tx);
+    await bookOut(tx, container, who, now, {
+      kind: 'count',
+      to: difference,
+      ul: container.heldUl,
+      reason: 'lost',
+      note: body.note,
+    });
+    await putAway(tx, container.id, now);
+  });
+  act('/late-draws', 'technician', lateDrawBody, lateDraw);
   act('/founds', 'lead', foundBody, async ({ tx, container, body, who, now, units }) => {
     refuseFuller(container, body.ul, '/ul', units);
     const { difference } = await singleAccounts(tx);
@@ -119,6 +146,40 @@ export function actRoutes(house: House): Router {
   return routes;
 }
 
+async function lateDraw({ tx, container, body, who, now, units }: Asked<LateDrawBody>): Promise<void> {
+  const { personId = who.personId } = body;
+  if (personId !== who.personId && !atLeast(who.role, 'lead')) {
+    throw refused(
+      'late.notYours',
+      '/personId',
+      'Who: only a lead enters what somebody else poured.',
+      'Choose yourself.',
+    );
+  }
+  if (!(await personOf(tx, personId))) {
+    throw refused(
+      'reference.unknown',
+      '/personId',
+      'Who is not one of the crew.',
+      'Choose one from the list.',
+    );
+  }
+  if (!container.openedAt) {
+    throw refused('container.sealed', '', `${container.code} is sealed.`, 'Open it first.');
+  }
+  refuseShort(container, body.ul, units, 'it can’t have given');
+  const { used: to } = await singleAccounts(tx);
+  await bookOut(tx, container, { personId }, now, {
+    kind: 'draw',
+    to,
+    ul: body.ul,
+    note: body.note,
+    reason: 'late',
+    happenedAt: happenedAt(body.occurredAt, now, lateDays(who.role)),
+    ...(personId !== who.personId && { enteredBy: who.personId }),
+  });
+}
+
 async function waste({ tx, container, body, who, now, units }: Asked<WasteBody>): Promise<void> {
   if (body.ul > OWN_WASTE_UL && !atLeast(who.role, 'lead')) {
     throw new HttpProblem(
@@ -138,6 +199,7 @@ async function waste({ tx, container, body, who, now, units }: Asked<WasteBody>)
     ul: body.ul,
     reason: body.reason,
     note: body.note,
+    happenedAt: happenedAt(body.occurredAt, now, lateDays(who.role)),
   });
 }
 
@@ -228,19 +290,22 @@ async function targetOf(
 async function bookOut(
   tx: Queryable,
   { id, productId, placeId }: Container,
-  who: SignedIn,
+  who: Pick<SignedIn, 'personId'>,
   now: Date,
-  out: { kind: 'waste' | 'return'; to: number; ul: number; reason?: string; note: string },
+  out: Pick<NewMovement, 'reason' | 'happenedAt' | 'enteredBy'> & {
+    kind: 'waste' | 'return' | 'count' | 'draw';
+    to: number;
+    ul: number;
+    note: string;
+  },
 ): Promise<void> {
-  const { kind, to, ul, note } = out;
+  const { to, ul, ...rest } = out;
   await bookMovement(tx, {
-    kind,
+    ...rest,
     personId: who.personId,
     now,
     containerId: id,
     placeId,
-    note,
-    ...(out.reason && { reason: out.reason }),
     postings: [{ product: productId, from: await containerAccount(tx, id), to, ul }],
   });
 }

@@ -5,7 +5,7 @@ const CONTAINER = `
   SELECT c.id, c.code, c.product_id AS "productId", p.name AS "productName", c.kind, c.size_ul AS "sizeUl",
          coalesce(b.ul, 0) AS "heldUl", c.place_id AS "placeId", l.name AS "placeName", c.lot, c.price_minor AS "priceMinor",
          c.received_at AS "receivedAt", c.opened_at AS "openedAt", c.best_before::text AS "bestBefore", u.name AS supplier,
-         f.code AS "decantedFrom"
+         f.code AS "decantedFrom", c.tare_g AS "tareG", coalesce(b.minor, 0) AS "heldMinor", c.retired_at AS "awayAt"
   FROM container c
   JOIN product p ON p.id = c.product_id
   JOIN place l ON l.id = c.place_id

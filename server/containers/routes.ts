@@ -7,8 +7,9 @@ import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { only, type SignedIn } from '../http/signedIn.ts';
+import { bookMovement } from '../ledger/book.ts';
 import { containerMovements } from '../ledger/history.ts';
-import { bookMovement, containerAccount, singleAccounts } from '../ledger/queries.ts';
+import { containerAccount, singleAccounts } from '../ledger/queries.ts';
 import { actRoutes } from './acts.ts';
 import { containerOf, containers, insertContainer, markOpened, putAway } from './queries.ts';
 

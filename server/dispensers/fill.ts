@@ -8,9 +8,10 @@ import { microlitres } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
+import { bookDraw, NEW_BATCH } from '../ledger/book.ts';
 import { refuseMeetingIn } from '../ledger/meeting.ts';
 import { refuseUnfit } from '../ledger/pour.ts';
-import { bookDraw, NEW_BATCH, pourGround } from '../ledger/queries.ts';
+import { pourGround } from '../ledger/queries.ts';
 import { nothingOn } from './check.ts';
 import { lines } from './queries.ts';
 

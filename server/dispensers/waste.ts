@@ -2,7 +2,8 @@ import type { Line } from '#contract/dispensers.ts';
 import { checkStock } from '#core/stock/postings.ts';
 import type { Queryable } from '../db/books.ts';
 import { refusalProblem } from '../http/problems.ts';
-import { bookMovement, containerAccount, singleAccounts } from '../ledger/queries.ts';
+import { bookMovement } from '../ledger/book.ts';
+import { containerAccount, singleAccounts } from '../ledger/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 
 /** Books neat product that a line used up without filling anything: to prime it, to flush it, to verify it. */

@@ -12,9 +12,10 @@ import { isSignedOff } from '../people/signOffs.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { measuresOf, vessels, waterId } from '../ware/queries.ts';
+import { bookDraw, NEW_BATCH } from './book.ts';
 import { refuseMeetingIn } from './meeting.ts';
 import { refuseUnfit } from './pour.ts';
-import { bookDraw, heldGround, NEW_BATCH, singleAccounts } from './queries.ts';
+import { heldGround, singleAccounts } from './queries.ts';
 
 const NOTHING: Held = new Map();
 

@@ -6,12 +6,15 @@ import {
   MOVEMENT_KINDS,
   type MovementFilter,
 } from '#contract/stock.ts';
+import { majorOf } from '#core/planning/cost.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import type { House } from '../house.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem } from '../http/problems.ts';
+import { shopOf } from '../shop/queries.ts';
 import { csvOf } from './csv.ts';
+import { movedAt } from './history.ts';
 
 const PAGE = 100;
 const MOST_IN_A_FILE = 20_000;
@@ -34,6 +37,7 @@ export function ledgerRoutes(house: House): Router {
   });
   routes.get('/ledger.csv', async (req, res) => {
     const rows = await lines(house.books, filterOf(req.query), LATEST, MOST_IN_A_FILE);
+    const currency = (await shopOf(house.books))?.currency ?? 'EUR';
     res.type('text/csv').set('Content-Disposition', 'attachment; filename="movements.csv"');
     res.send(
       csvOf(
@@ -47,6 +51,8 @@ export function ledgerRoutes(house: House): Router {
           'Batch',
           'Place',
           'ml',
+          'Found, ml',
+          'Cost',
           'Why',
           'Note',
           'Taken back by',
@@ -61,6 +67,8 @@ export function ledgerRoutes(house: House): Router {
           r.batchCode,
           r.placeName,
           r.ul / 1_000,
+          r.foundUl / 1_000,
+          majorOf(r.minor, currency),
           r.reason,
           r.note,
           r.reversedBy,
@@ -108,29 +116,54 @@ const params = ({ personId, productId, placeId, kind, from, to }: MovementFilter
   to,
 ];
 
-/** Movements of a filter, the newest first, each with what it moved at its container. */
-const lines = (db: Queryable, filter: MovementFilter, before: number, limit: number): Promise<LedgerLine[]> =>
-  db.rows(
+/**
+ * Movements of a filter, the latest to happen first, each with what it moved at its container. Only what is asked for is
+ * in the statement, so that each filter is answered from its own index.
+ */
+const lines = (
+  db: Queryable,
+  filter: MovementFilter,
+  before: number,
+  limit: number,
+): Promise<LedgerLine[]> => {
+  const wanted = [
+    '$7::bigint IS NOT NULL',
+    before === LATEST
+      ? null
+      : '(m.happened_at, m.id) < (SELECT x.happened_at, x.id FROM movement x WHERE x.id = $7)',
+    filter.personId === null ? '$1::int IS NULL' : 'm.person_id = $1',
+    filter.productId === null ? '$2::int IS NULL' : 'm.product_id = $2',
+    filter.placeId === null ? '$3::int IS NULL' : 'm.place_id = $3',
+    filter.kind === null
+      ? '$4::text IS NULL'
+      : // What was found as it was poured is found, too.
+        filter.kind === 'found'
+        ? "(m.kind = $4 OR m.reason = 'inTheJug')"
+        : 'm.kind = $4',
+    filter.from === null ? '$5::date IS NULL' : 'm.happened_at >= ($5::date)::timestamp AT TIME ZONE s.zone',
+    filter.to === null ? '$6::date IS NULL' : 'm.happened_at < ($6::date + 1)::timestamp AT TIME ZONE s.zone',
+  ].filter((w) => w !== null);
+  return db.rows(
     `SELECT m.id, m.kind, ${utc('m.happened_at')} AS at, w.name AS "personName", p.name AS "productName", c.code AS "containerCode",
        k.code AS "batchCode", l.name AS "placeName", m.reason, m.note, r.id AS "reversedBy",
-       coalesce((SELECT sum(CASE WHEN g.to_account = a.id THEN g.ul ELSE -g.ul END)::bigint FROM posting g
-         WHERE g.movement_id = m.id AND a.id IN (g.from_account, g.to_account)), 0) AS ul
-     FROM movement m CROSS JOIN shop s JOIN person w ON w.id = m.person_id
+       moved."changeUl" AS ul, moved."foundUl", moved.minor, e.name AS "enteredBy",
+       CASE WHEN m.booked_at > m.happened_at + interval '1 minute' THEN ${utc('m.booked_at')} END AS "bookedAt"
+     FROM (SELECT m.* FROM movement m CROSS JOIN shop s
+       WHERE ${wanted.join(' AND ')}
+       ORDER BY m.happened_at DESC, m.id DESC LIMIT $8) m JOIN person w ON w.id = m.person_id
      LEFT JOIN container c ON c.id = m.container_id LEFT JOIN account a ON a.container_id = c.id
-     LEFT JOIN batch k ON k.id = m.batch_id LEFT JOIN product p ON p.id = coalesce(c.product_id, k.product_id)
-     LEFT JOIN place l ON l.id = m.place_id LEFT JOIN movement r ON r.reverses = m.id
-     WHERE m.id < $7 AND ($1::int IS NULL OR m.person_id = $1) AND ($2::int IS NULL OR coalesce(c.product_id, k.product_id) = $2)
-       AND ($3::int IS NULL OR m.place_id = $3) AND ($4::text IS NULL OR m.kind = $4)
-       AND ($5::date IS NULL OR m.happened_at >= ($5::date)::timestamp AT TIME ZONE s.zone)
-       AND ($6::date IS NULL OR m.happened_at < ($6::date + 1)::timestamp AT TIME ZONE s.zone)
-     ORDER BY m.id DESC LIMIT $8`,
+     LEFT JOIN batch k ON k.id = m.batch_id LEFT JOIN product p ON p.id = m.product_id
+     LEFT JOIN place l ON l.id = m.place_id LEFT JOIN movement r ON r.reverses = m.id LEFT JOIN person e ON e.id = m.entered_by
+     CROSS JOIN LATERAL (${movedAt('a.id')}) moved
+     ORDER BY m.happened_at DESC, m.id DESC`,
     [...params(filter), before, limit],
   );
+};
 
 /** What it comes to by kind, from what is kept for each day: it does not grow slower with the ledger. */
 const totals = (db: Queryable, filter: MovementFilter): Promise<KindTotal[]> =>
   db.rows(
-    `SELECT d.kind, sum(d.ul)::bigint AS ul, sum(d.n)::int AS n FROM day_use d
+    `SELECT d.kind, sum(d.ul)::bigint AS ul, sum(d.n)::int AS n, sum(d.minor)::bigint AS minor FROM day_use d
      WHERE ($1::int IS NULL OR d.person_id = $1) AND ($2::int IS NULL OR d.product_id = $2) AND ($3::int IS NULL OR d.place_id = $3)
        AND ($4::text IS NULL OR d.kind = $4) AND ($5::date IS NULL OR d.day >= $5) AND ($6::date IS NULL OR d.day <= $6)
      GROUP BY d.kind HAVING sum(d.n) <> 0 ORDER BY d.kind`,

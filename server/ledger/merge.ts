@@ -11,8 +11,9 @@ import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { shopOf } from '../shop/queries.ts';
 import { waterId } from '../ware/queries.ts';
+import { bookDraw, NEW_BATCH } from './book.ts';
 import { differenceOf } from './pour.ts';
-import { bookDraw, type HeldGround, heldGround, NEW_BATCH, singleAccounts } from './queries.ts';
+import { type HeldGround, heldGround, singleAccounts } from './queries.ts';
 
 const NOTHING: Held = new Map();
 

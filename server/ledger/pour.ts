@@ -1,4 +1,5 @@
 import type { PourBody, Slip } from '#contract/ledger.ts';
+import { atLeast } from '#contract/roles.ts';
 import { type Contents, fractionIn, pourOff } from '#core/mixing/contents.ts';
 import {
   asMeasured,
@@ -15,12 +16,14 @@ import { microlitres } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
+import { happenedAt } from '../http/when.ts';
 import { traitsFrom } from '../products/queries.ts';
 import { refuseUnfollowed } from '../recipes/followed.ts';
 import { panelOf } from '../rigs/panel.ts';
 import { measuresOf } from '../ware/queries.ts';
+import { bookDraw, NEW_BATCH } from './book.ts';
 import { refuseMeeting } from './meeting.ts';
-import { bookDraw, NEW_BATCH, type PourGround, pourGround } from './queries.ts';
+import { type PourGround, pourGround } from './queries.ts';
 
 /** Works the mix out again, checks that it can be poured as things stand, and books it. */
 export async function bookPour(
@@ -43,8 +46,12 @@ export async function bookPour(
     waterUl: microlitres(plan.waterUl + (poured?.waterUl ?? 0)),
   };
   if (drawn.productUl > 0) refuseUnfit(ground, who, body.acknowledged);
-  const left = checkStock(ground.heldUl, drawn.productUl, ground.containerCode, ground.units);
+  const foundUl = body.foundUl ?? 0;
+  if (foundUl > 0) refuseNoRoom(ground, foundUl);
+  const left = checkStock(ground.heldUl + foundUl, drawn.productUl, ground.containerCode, ground.units);
   if (!left.ok) throw refusalProblem(left, '/containerId', 409);
+  const happened = happenedAt(body.occurredAt, now, lateDays(who.role));
+  if (ground.filledAt && happened < ground.filledAt) refuseFilledSince(ground.vesselName);
 
   const panel = body.rig ? await panelOf(tx, body.vesselId, body.rig, fractionIn(plan.after)) : null;
   if (body.recipe) await refuseUnfollowed(tx, body.recipe, body, fraction.value, panel?.q ?? 1);
@@ -75,14 +82,21 @@ export async function bookPour(
     water: body.water,
     panel,
     recipe: body.recipe,
-    postings: pourPostings({
-      mix: drawn,
-      product: body.productId,
-      water,
-      accounts: { container, batch: NEW_BATCH, tap, used, waste },
-      before: before.inBooks(off, heldOf),
-      ...(poured && off && { spilt: heldOf(off) }),
-    }),
+    happenedAt: happened,
+    ...(foundUl > 0 && { reason: 'inTheJug' }),
+    postings: [
+      ...(foundUl > 0
+        ? [{ product: body.productId, from: ground.difference, to: container, ul: foundUl }]
+        : []),
+      ...pourPostings({
+        mix: drawn,
+        product: body.productId,
+        water,
+        accounts: { container, batch: NEW_BATCH, tap, used, waste },
+        before: before.inBooks(off, heldOf),
+        ...(poured && off && { spilt: heldOf(off) }),
+      }),
+    ],
   });
   return {
     ...batch,
@@ -97,8 +111,31 @@ export async function bookPour(
     leftUl: left.value,
     vesselName: ground.vesselName,
     personName: who.name,
-    at: now.toISOString(),
+    at: happened.toISOString(),
   };
+}
+
+/** How many days late something may be entered: a technician the day after, who answers for the books a month. */
+export const lateDays = (role: SignedIn['role']): number => (atLeast(role, 'lead') ? 31 : 1);
+
+/** What a vessel holds goes by the last fill that was booked: one from before it can't be booked as if it came after. */
+function refuseFilledSince(vessel: string): never {
+  const message = `When: ${vessel} was filled again since.`;
+  const remedy = 'Enter what was poured on the container’s page, as poured and not booked.';
+  throw new HttpProblem(409, 'pour.filledSince', message, {
+    remedy,
+    errors: [{ pointer: '/occurredAt', message, remedy }],
+  });
+}
+
+function refuseNoRoom({ heldUl, sizeUl, containerCode: code, units }: PourGround, foundUl: number): void {
+  if (heldUl + foundUl <= sizeUl) return;
+  const message = `Found in it: ${code} holds ${formatVolume(sizeUl, units)} when full, and that would be more.`;
+  const remedy = 'Check which container it was, or have it counted.';
+  throw new HttpProblem(409, 'container.full', message, {
+    remedy,
+    errors: [{ pointer: '/foundUl', message, remedy }],
+  });
 }
 
 /** Refuses who may not mix it, or has not said what it asks for. */

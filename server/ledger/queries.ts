@@ -1,138 +1,8 @@
-import type { MovementKind, OnPanel, PourBody } from '#contract/ledger.ts';
-import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { ProductState } from '#core/mixing/solveMix.ts';
 import type { ProductRecord } from '#core/products/record.ts';
 import type { Trait } from '#core/safety/traits.ts';
-import type { Posting } from '#core/stock/postings.ts';
-import type { Strength } from '#core/strength/strength.ts';
 import type { Microlitres, UnitSystem } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
-
-/** Stands, in a posting, for the account of the batch the same movement makes. */
-export const NEW_BATCH = 0;
-
-export type NewMovement = {
-  kind: MovementKind;
-  personId: number;
-  now: Date;
-  containerId?: number;
-  placeId?: number;
-  batchId?: number;
-  reverses?: number;
-  /** Why, where that has to be said, and in whose own words. */
-  reason?: string;
-  note?: string;
-  toContainerId?: number;
-  toPlaceId?: number;
-  postings: readonly Posting[];
-};
-
-const ONE_STATEMENT = `
-  posted AS (
-    INSERT INTO posting (movement_id, product_id, from_account, to_account, ul)
-    SELECT m.id, p.product, coalesce(nullif(p."from", 0), (SELECT id FROM made)), coalesce(nullif(p."to", 0), (SELECT id FROM made)), p.ul
-    FROM moved m, jsonb_to_recordset($8::jsonb) AS p(product int, "from" int, "to" int, ul bigint)
-  )`;
-
-/** Books a movement and its postings in one statement. Balances follow by trigger, or the whole of it is refused. */
-export async function bookMovement(tx: Queryable, m: NewMovement): Promise<number> {
-  const rows = await tx.rows<{ id: number }>(
-    `WITH made AS (SELECT NULL::int AS id),
-     moved AS (
-       INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, reverses, booked_at, happened_at, reason, note, to_container_id,
-         to_place_id)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $7, $9, $10, $11, $12) RETURNING id
-     ), ${ONE_STATEMENT}
-     SELECT id FROM moved`,
-    [
-      m.kind,
-      m.personId,
-      m.containerId ?? null,
-      m.placeId ?? null,
-      m.batchId ?? null,
-      m.reverses ?? null,
-      m.now,
-      JSON.stringify(m.postings),
-      m.reason ?? null,
-      m.note?.trim() ?? '',
-      m.toContainerId ?? null,
-      m.toPlaceId ?? null,
-    ],
-  );
-  return (rows[0] as { id: number }).id;
-}
-
-export type NewDraw = {
-  /** A draw takes from a container; a transfer makes one batch of what others held. */
-  kind: 'draw' | 'transfer';
-  personId: number;
-  now: Date;
-  containerId: number | null;
-  placeId: number | null;
-  productId: number;
-  vesselId: number;
-  strength: Strength;
-  fraction: number;
-  measured: readonly { measureId: number; ul: number }[];
-  estimate: boolean;
-  /** How long a fresh mix of it keeps; what is kept of older batches is never good for longer than they were. */
-  useByDays: number | null;
-  /** Left out, as the shop's usually is. */
-  water?: WaterKind | undefined;
-  /** How it reaches the panel, where a cannon dilutes it again. */
-  panel?: OnPanel | null;
-  /** The dispenser line it was filled from. */
-  lineId?: number;
-  /** By which recipe it is mixed. */
-  recipe?: PourBody['recipe'];
-  postings: readonly Posting[];
-};
-
-export type Drawn = { movementId: number; batchId: number; batchCode: string; useBy: string | null };
-
-/** Books a pour or a merge: the batch, its account, the movement and the postings, in one statement. */
-export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
-  const rows = await tx.rows<Drawn>(
-    `WITH mixed AS (
-       INSERT INTO batch (product_id, vessel_id, person_id, strength, fraction, made_at, measured, estimate, panel, line_id, recipe_version_id, soil,
-         recipe_left, use_by, water)
-       SELECT $4, $5, $1, $6, $9, $7, $10, $11, $15, $16, $17, $18, $19,
-              least(($7::timestamptz AT TIME ZONE s.zone)::date + $13::int,
-                (SELECT min(k.use_by) FROM jsonb_to_recordset($8::jsonb) AS p("from" int, "to" int)
-                 JOIN account a ON a.id = p."from" JOIN batch k ON k.id = a.batch_id WHERE p."to" = 0)),
-              coalesce($14, s.water)
-       FROM shop s RETURNING id, code, use_by::text AS use_by
-     ), made AS (
-       INSERT INTO account (kind, batch_id) SELECT 'batch', id FROM mixed RETURNING id
-     ), moved AS (
-       INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, booked_at, happened_at)
-       SELECT $12, $1, $2::int, $3::int, id, $7, $7 FROM mixed RETURNING id
-     ), ${ONE_STATEMENT}
-     SELECT moved.id AS "movementId", mixed.id AS "batchId", mixed.code AS "batchCode", mixed.use_by AS "useBy" FROM moved, mixed`,
-    [
-      d.personId,
-      d.containerId,
-      d.placeId,
-      d.productId,
-      d.vesselId,
-      JSON.stringify(d.strength),
-      d.now,
-      JSON.stringify(d.postings),
-      d.fraction,
-      JSON.stringify(d.measured),
-      d.estimate,
-      d.kind,
-      d.useByDays,
-      d.water ?? null,
-      d.panel ? JSON.stringify(d.panel) : null,
-      d.lineId ?? null,
-      d.recipe?.versionId ?? null,
-      d.recipe?.soil ?? null,
-      d.recipe?.left ?? false,
-    ],
-  );
-  return rows[0] as Drawn;
-}
 
 type SingleAccount = 'supplier' | 'tap' | 'used' | 'waste' | 'difference';
 
@@ -167,6 +37,9 @@ export type PourGround = {
   opened: boolean;
   containerRetired: boolean;
   heldUl: number;
+  sizeUl: number;
+  /** When the vessel was filled last. */
+  filledAt: Date | null;
   waterId: number;
   tap: number;
   used: number;
@@ -201,7 +74,8 @@ export async function pourGround(
             v.smallest_ul AS "smallestUl", v.retired_at IS NOT NULL AS "vesselRetired",
             c.code AS "containerCode", c.kind AS "containerKind", c.product_id AS "containerProductId",
             a.id AS "containerAccount", c.place_id AS "placeId", c.opened_at IS NOT NULL AS opened,
-            c.retired_at IS NOT NULL AS "containerRetired", coalesce(b.ul, 0) AS "heldUl",
+            c.retired_at IS NOT NULL AS "containerRetired", coalesce(b.ul, 0) AS "heldUl", c.size_ul AS "sizeUl",
+            (SELECT k.made_at FROM batch k WHERE k.vessel_id = $2 ORDER BY k.id DESC LIMIT 1) AS "filledAt",
             (SELECT id FROM product WHERE state = 'water') AS "waterId",
             (SELECT id FROM account WHERE kind = 'tap') AS tap,
             (SELECT id FROM account WHERE kind = 'used') AS used,

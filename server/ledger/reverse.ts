@@ -3,8 +3,8 @@ import { reversePostings } from '#core/stock/postings.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
+import { bookMovement } from './book.ts';
 import { type ReversalGround, reversalGround } from './history.ts';
-import { bookMovement } from './queries.ts';
 
 const OWN_UNDO_MINUTES = 10;
 const CAN_BE_REVERSED: ReversalGround['kind'][] = ['draw', 'transfer', 'waste', 'decant', 'return', 'found'];
@@ -32,6 +32,12 @@ export async function bookReversal(
       ...(placeId && { placeId }),
       ...(batchId && { batchId }),
     });
+    // One that was lost and turned up stands on the shelf again.
+    if (ground.reason === 'lost') {
+      await tx.rows('UPDATE container SET retired_at = NULL, revision = revision + 1 WHERE id = $1', [
+        containerId,
+      ]);
+    }
     return { movementId, containerId };
   } catch (error) {
     if ((error as { constraint?: string }).constraint !== 'nothing_physical_below_zero') throw error;
@@ -52,7 +58,8 @@ function checkMayReverse(ground: ReversalGround, who: SignedIn, now: Date): void
       remedy: 'Nothing more is needed.',
     });
   }
-  if (!CAN_BE_REVERSED.includes(ground.kind) || ground.postings.length === 0) {
+  const can = CAN_BE_REVERSED.includes(ground.kind) || ground.reason === 'lost';
+  if (!can || ground.postings.length === 0) {
     throw new HttpProblem(409, 'undo.notPour', 'Only what moved product can be taken back here.', {
       remedy: 'Book what really happened instead.',
     });

@@ -1,8 +1,9 @@
 import { Router } from 'express';
-import { letDownBody, mergeBody, nothing, pourBody } from '#contract/ledger.ts';
+import { correctionBody, letDownBody, mergeBody, nothing, pourBody } from '#contract/ledger.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
+import { bookCorrection } from './correct.ts';
 import { bookLetDown } from './letDown.ts';
 import { bookMerge } from './merge.ts';
 import { bookPour } from './pour.ts';
@@ -50,6 +51,23 @@ export function movementRoutes(house: House): Router {
         body: done,
         touched: [
           ['containers', done.containerId ?? 0],
+          ['vessels', 0],
+        ],
+      };
+    }),
+  );
+
+  routes.post(
+    '/movements/:id/corrections',
+    command(house, correctionBody, async ({ tx, body, who, now, params }) => {
+      const done = await bookCorrection(tx, wholeNumber(params.id, 'movement'), body, who, now);
+      const { was, ...slip } = done;
+      return {
+        status: 201,
+        body: slip,
+        touched: [
+          ['containers', body.containerId],
+          ['containers', was ?? 0],
           ['vessels', 0],
         ],
       };

@@ -93,6 +93,10 @@ function OpenBench({ ware }: { ware: Ware }) {
   const body = own ? null : pourOf(bench, given);
   const wordMissing = !given && bench.asksForWord && pourOf(bench, true) !== null;
 
+  const jug = own ? null : pourOf(bench, given, true);
+  const pourWhatIsThere = () => {
+    if (jug && !pouring.pending && !pouring.unanswered) pouring.pour(jug);
+  };
   const pour = () => {
     if (body && !pouring.pending && !pouring.unanswered) pouring.pour(body);
   };
@@ -152,6 +156,7 @@ function OpenBench({ ware }: { ware: Ware }) {
         bench={bench}
         ready={body !== null}
         pouring={pouring}
+        inTheJug={jug?.foundUl ? pourWhatIsThere : null}
         pour={pour}
         word={{ given, missing: wordMissing, give: (given) => giveWord(given ? wordFor : '') }}
         set={set}

@@ -22,13 +22,15 @@ type Props = {
   ready: boolean;
   pouring: ReturnType<typeof usePour>;
   pour: () => void;
+  /** Pours all the same where the container holds less by the books; null while it does not come to that. */
+  inTheJug: (() => void) | null;
   /** Whether the word the product asks for was given, and how it is given. */
   word: { given: boolean; missing: boolean; give: (given: boolean) => void };
   set: (change: Partial<BenchDraft>) => void;
 };
 
 /** Where the product comes from, what to take care of, and the pour itself. */
-export function PourBar({ draft, bench, ready, pouring, pour, word, set }: Props) {
+export function PourBar({ draft, bench, ready, pouring, pour, inTheJug, word, set }: Props) {
   const { shop } = useSession();
   const { product, plan, measuring, start, containers, container, refusals } = bench;
   const open = containers.filter((c) => c.openedAt);
@@ -95,6 +97,16 @@ export function PourBar({ draft, bench, ready, pouring, pour, word, set }: Props
       </div>
       {ready && <KeepMix bench={bench} draft={draft} />}
       {refusals.container && <Refusal problem={refusals.container} />}
+      {inTheJug && (
+        <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
+          <Button bay disabled={pouring.pending || pouring.unanswered !== null} onClick={inTheJug}>
+            It really is in the {container?.kind}
+          </Button>
+          <p className="min-w-0 flex-1 basis-72">
+            Books {formatVolume(bench.shortUl, shop.units)} as found and pours, in your name. A lead sees it.
+          </p>
+        </div>
+      )}
       {pouring.error && !pouring.unanswered && <Refusal problem={pouring.error} />}
       {pouring.unanswered && (
         <div className="flex flex-wrap items-center gap-3">

@@ -77,6 +77,8 @@ export type BenchMix = {
   water: WaterKind;
   /** Where one fill is one of several. */
   many: Many | null;
+  /** How much more than the container holds by the books, where it could really hold that much; else 0. */
+  shortUl: number;
   /** It asks for a word before it is poured, see {@link mayMix}. */
   asksForWord: boolean;
   refusals: Partial<Record<Fields, Refusal>>;
@@ -146,6 +148,7 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
     made: null,
     other: null,
     many: null,
+    shortUl: 0,
     refusals,
   };
   if (!product || !vessel || !start || fraction === null) return empty;
@@ -180,11 +183,10 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   const measured = way && way.productUl > 0 && draft.mode !== 'have';
   const measuring = measured ? benchMeasuring(way, ware.measures, draft.measure ?? usualMeasure(shop)) : null;
   const plan = way && measuring ? asMeasured(way, measuring.chosen?.ul ?? way.productUl) : way;
-  if (plan && container) {
-    const drawn = plan.productUl + (poured?.productUl ?? 0);
-    const stock = checkStock(container.heldUl, drawn, container.code, shop.units);
-    if (!stock.ok) refusals.container = stock;
-  }
+  const drawn = (plan?.productUl ?? 0) + (poured?.productUl ?? 0);
+  const stock = plan && container && checkStock(container.heldUl, drawn, container.code, shop.units);
+  if (stock && !stock.ok) refusals.container = stock;
+  const couldHold = stock && !stock.ok && drawn <= container.sizeUl;
   return {
     ...base,
     ways,
@@ -193,17 +195,29 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
     many: total.value.many,
     measuring,
     made,
+    shortUl: couldHold ? drawn - container.heldUl : 0,
     other:
       strength?.ok && start.contents === null ? otherOf(strength.value, request, onPanel ? rig : null) : null,
     refusals,
   };
 }
 
-/** What is to be booked, or null while the mix can't be poured. */
-export function pourOf(bench: BenchMix, acknowledged: boolean): PourBody | null {
+/**
+ * What is to be booked, or null while the mix can't be poured.
+ *
+ * @param inTheJug what the books say is short really is in the container
+ */
+export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false): PourBody | null {
   const { product, vessel, container, plan, totalUl, strength, start, measuring, refusals } = bench;
   if (!product || !vessel || !container || !plan || !totalUl || !strength?.ok || !start) return null;
-  if (refusals.container || refusals.vessel || refusals.product || refusals.strength || refusals.recipe)
+  const found = inTheJug && bench.shortUl > 0;
+  if (
+    (refusals.container && !found) ||
+    refusals.vessel ||
+    refusals.product ||
+    refusals.strength ||
+    refusals.recipe
+  )
     return null;
   if (bench.asksForWord && !acknowledged) return null;
   return {
@@ -216,6 +230,7 @@ export function pourOf(bench: BenchMix, acknowledged: boolean): PourBody | null 
     how: plan.how,
     measured: measuring?.chosen?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
     water: bench.water,
+    ...(found && { foundUl: bench.shortUl }),
     ...(bench.rig?.dial && { rig: { dialId: bench.rig.dial.id, machineId: bench.rig.machineId } }),
     ...(bench.asksForWord && { acknowledged }),
     ...(bench.recipe && {

@@ -50,6 +50,9 @@ export const container = (
   bestBefore: null,
   supplier: null,
   decantedFrom: null,
+  tareG: null,
+  heldMinor: 0,
+  awayAt: null,
 });
 export const vessel: Vessel = {
   id: 1,

@@ -15,18 +15,23 @@ import type { Container } from '#contract/ware.ts';
 import { CONTAINER_KINDS, type ContainerKind } from '#core/mixing/outlines.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
-import { post } from '../app/api.ts';
 import { Dialog } from '../app/Dialog.tsx';
 import { useSession } from '../app/session.tsx';
-import { askAgain, containersQuery, placesQuery } from '../state/queries.ts';
+import { containersQuery, placesQuery } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
-import { type Reading, useTextForm } from '../ui/useTextForm.ts';
+import { amountOf, type FormProps, useAct } from './containerAct.ts';
+import { LateForm, LostForm } from './LateForms.tsx';
 
-type Act = 'waste' | 'move' | 'decant' | 'found' | 'return';
+type Act = 'late' | 'waste' | 'move' | 'decant' | 'found' | 'return' | 'lost';
 const ACTS: { act: Act; name: string; title: (code: string) => string; needed: Role }[] = [
+  {
+    act: 'late',
+    name: 'Poured, not booked',
+    title: (code) => `Poured from ${code} and not booked`,
+    needed: 'technician',
+  },
   { act: 'waste', name: 'Some was wasted', title: (code) => `Wasted from ${code}`, needed: 'technician' },
   { act: 'move', name: 'Move it', title: (code) => `Move ${code}`, needed: 'technician' },
   { act: 'decant', name: 'Decant from it', title: (code) => `Decant from ${code}`, needed: 'lead' },
@@ -37,6 +42,7 @@ const ACTS: { act: Act; name: string; title: (code: string) => string; needed: R
     needed: 'lead',
   },
   { act: 'return', name: 'Return it', title: (code) => `Return ${code} to its supplier`, needed: 'lead' },
+  { act: 'lost', name: 'Nobody can find it', title: (code) => `Nobody can find ${code}`, needed: 'lead' },
 ];
 
 /** What happens to a container besides pouring; each is booked with a name and can be taken back. */
@@ -44,6 +50,8 @@ export function ContainerActs({ container }: { container: Container }) {
   const { who } = useSession();
   const [open, setOpen] = useState<Act | null>(null);
   const may: Record<Act, boolean> = {
+    late: container.heldUl > 0 && container.openedAt !== null,
+    lost: container.heldUl > 0,
     waste: container.heldUl > 0,
     move: true,
     decant: container.heldUl > 0 && container.openedAt !== null,
@@ -66,30 +74,6 @@ export function ContainerActs({ container }: { container: Container }) {
       )}
     </section>
   );
-}
-
-type FormProps = { container: Container; close: () => void };
-
-/** What all these forms share: where they are sent, and that the sheet closes once it is booked. */
-function useAct<V extends Record<string, string>>(
-  { container, close }: FormProps,
-  path: string,
-  of: { values: V; read: (typed: V) => Reading; schema: Parameters<typeof useTextForm>[0]['schema'] },
-) {
-  return useTextForm<V, Container>({
-    ...of,
-    send: (body) => post<Container>(`/containers/${container.id}/${path}`, body),
-    done: () => {
-      askAgain('containers');
-      close();
-    },
-  });
-}
-
-/** An amount as it is typed, read into a body, or the refusal at its field. */
-function amountOf(text: string, units: UnitSystem, field: string) {
-  const read = parseVolume(text, { system: units, field });
-  return { ul: read.ok ? read.value : undefined, refusals: read.ok ? {} : { ul: read } };
 }
 
 function WasteForm(props: FormProps) {
@@ -281,6 +265,8 @@ const FORMS: Record<Act, (props: FormProps) => React.ReactNode> = {
   waste: WasteForm,
   move: MoveForm,
   decant: DecantForm,
+  late: LateForm,
+  lost: LostForm,
   found: FoundForm,
   return: ReturnForm,
 };

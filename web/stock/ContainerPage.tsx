@@ -39,7 +39,15 @@ export default function ContainerPage() {
   const held = formatVolume(container.heldUl, shop.units);
   const old = container.bestBefore !== null && container.bestBefore < dayOf(shopNow(), shop.zone);
   return (
-    <Page title={`${container.code} ${container.productName}`} actions={<Actions container={container} />}>
+    <Page
+      title={`${container.code} ${container.productName}`}
+      actions={!container.awayAt && <Actions container={container} />}
+    >
+      {container.awayAt && (
+        <p className="mb-4">
+          <strong>Off the shelf</strong> since {shopDay(container.awayAt, shop.zone)}.
+        </p>
+      )}
       {old && (
         <div className="mb-4">
           <Watch word="Past its best-before.">
@@ -61,6 +69,9 @@ export default function ContainerPage() {
           />
           <dl className="mt-3 border-t border-hairline">
             <Fact name="Left, by the books" value={held} />
+            {container.priceMinor !== null && container.heldUl > 0 && (
+              <Fact name="Worth" value={formatMoney(container.heldMinor, shop.currency)} />
+            )}
             <Fact name="Size" value={`${formatVolume(container.sizeUl, shop.units)} ${container.kind}`} />
             <Fact name="Stands in" value={container.placeName} />
             <Fact
@@ -93,7 +104,7 @@ export default function ContainerPage() {
           </dl>
         </section>
         <div>
-          <ContainerActs container={container} />
+          {!container.awayAt && <ContainerActs container={container} />}
           <Movements container={container} />
         </div>
       </div>

@@ -1,12 +1,6 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
-import {
-  type KindTotal,
-  type LedgerLine,
-  MOVEMENT_KINDS,
-  WASTE_REASON_NAMES,
-  type WasteReason,
-} from '#contract/stock.ts';
+import { type KindTotal, type LedgerLine, MOVEMENT_KINDS } from '#contract/stock.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { ledgerPage, peopleQuery, placesQuery, productsQuery } from '../state/queries.ts';
@@ -16,7 +10,7 @@ import { ListField, TypedField } from '../ui/Labelled.tsx';
 import { Ledger } from '../ui/Ledger.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
-import { KIND_NAMES } from './movementWords.ts';
+import { KIND_NAMES, reasonInWords } from './movementWords.ts';
 
 const FILTERS = ['person', 'product', 'place', 'kind', 'from', 'to'] as const;
 const ANY = 'any';
@@ -153,7 +147,16 @@ function Lines({ rows }: { rows: LedgerLine[] }) {
                 </Link>
               </>
             )}
-            {r.reason && `, ${WASTE_REASON_NAMES[r.reason as WasteReason] ?? r.reason}`}
+            {r.reason && `, ${reasonInWords(r.reason)}`}
+            {r.foundUl > 0 && (
+              <span className="block">{formatVolume(r.foundUl, shop.units)} found in it</span>
+            )}
+            {r.bookedAt && (
+              <span className="block text-muted">
+                booked {clockTime(r.bookedAt, shop.zone)}, {shopDay(r.bookedAt, shop.zone)}
+                {r.enteredBy && ` by ${r.enteredBy}`}
+              </span>
+            )}
             {r.note && <span className="block text-muted">{r.note}</span>}
             {r.reversedBy && <strong className="block">taken back since</strong>}
           </span>,

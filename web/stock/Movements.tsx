@@ -2,7 +2,6 @@ import { useInfiniteQuery, useMutation } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import type { Movement, MovementKind } from '#contract/ledger.ts';
 import { atLeast } from '#contract/roles.ts';
-import { WASTE_REASON_NAMES, type WasteReason } from '#contract/stock.ts';
 import type { Container } from '#contract/ware.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
@@ -12,7 +11,8 @@ import { askAgain, movementsPage } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
-import { KIND_NAMES } from './movementWords.ts';
+import { CorrectPour } from './CorrectPour.tsx';
+import { KIND_NAMES, reasonInWords } from './movementWords.ts';
 
 /** Everything that ever happened to a container, newest first, each line with a name. */
 export function Movements({ container }: { container: Container }) {
@@ -61,6 +61,7 @@ export function Movements({ container }: { container: Container }) {
             <Line
               key={movement.id}
               movement={movement}
+              container={container}
               undo={() => undo.mutate(movement.id)}
               busy={undo.isPending}
             />
@@ -80,7 +81,8 @@ export function Movements({ container }: { container: Container }) {
   );
 }
 
-function Line({ movement, undo, busy }: { movement: Movement; undo: () => void; busy: boolean }) {
+function Line(props: { movement: Movement; container: Container; undo: () => void; busy: boolean }) {
+  const { movement, container, undo, busy } = props;
   const { shop } = useSession();
   const { kind, at, personName, changeUl, batchCode, vesselName, reversedBy } = movement;
   const { otherCode, toPlace, reason, note } = movement;
@@ -104,7 +106,15 @@ function Line({ movement, undo, busy }: { movement: Movement; undo: () => void; 
           </>
         )}
         {toPlace && ` to ${toPlace}`}
-        {reason && `, ${WASTE_REASON_NAMES[reason as WasteReason] ?? reason}`}
+        {reason && `, ${reasonInWords(reason)}`}
+        {movement.foundUl > 0 && (
+          <span className="block">{formatVolume(movement.foundUl, shop.units)} found in it</span>
+        )}
+        {movement.bookedAt && (
+          <span className="block text-[0.94rem] text-muted">
+            booked {clockTime(movement.bookedAt, shop.zone)}, {shopDay(movement.bookedAt, shop.zone)}
+          </span>
+        )}
         {note && <span className="block text-[0.94rem] text-muted">{note}</span>}
         {reversedBy && <strong className="block">taken back since</strong>}
         <span className="block text-[0.9rem] text-muted sm:hidden">{personName}</span>
@@ -123,8 +133,9 @@ function Line({ movement, undo, busy }: { movement: Movement; undo: () => void; 
             disabled={busy}
             onClick={undo}
           >
-            Take back
+            {movement.reason === 'lost' ? 'It turned up' : 'Take back'}
           </button>
+          {kind === 'draw' && batchCode && <CorrectPour movement={movement} container={container} />}
         </MayTakeBack>
       </td>
     </tr>
@@ -138,7 +149,7 @@ const OWN_UNDO_MS = 10 * 60_000;
 function MayTakeBack({ movement, children }: { movement: Movement; children: React.ReactNode }) {
   const { who, shop } = useSession();
   const { kind, at, personId, changeUl, reversedBy } = movement;
-  if (!TAKEN_BACK.includes(kind) || changeUl === 0 || reversedBy) return null;
+  if (!(TAKEN_BACK.includes(kind) || movement.reason === 'lost') || changeUl === 0 || reversedBy) return null;
   const now = shopNow();
   const may =
     atLeast(who.role, 'manager') ||

@@ -1,4 +1,5 @@
 import type { MovementKind } from '#contract/ledger.ts';
+import { WASTE_REASON_NAMES } from '#contract/stock.ts';
 
 /** What happened, in a word. */
 export const KIND_NAMES: Record<MovementKind, string> = {
@@ -7,9 +8,19 @@ export const KIND_NAMES: Record<MovementKind, string> = {
   draw: 'Poured',
   decant: 'Decanted',
   transfer: 'Moved',
-  count: 'Counted in',
+  count: 'Counted',
   waste: 'Wasted',
   return: 'Returned',
   found: 'Found',
   reversal: 'Taken back',
 };
+
+const REASONS: Record<string, string> = {
+  ...WASTE_REASON_NAMES,
+  inTheJug: 'more was in it than the books said',
+  late: 'booked later',
+  lost: 'nobody could find it',
+};
+
+/** Why, in words. */
+export const reasonInWords = (reason: string): string => REASONS[reason] ?? reason;

@@ -1,0 +1,181 @@
+import type { MovementKind, OnPanel, PourBody } from '#contract/ledger.ts';
+import type { WaterKind } from '#core/mixing/hardness.ts';
+import type { Posting } from '#core/stock/postings.ts';
+import { costed, type HeldAccount, type Worth } from '#core/stock/worth.ts';
+import type { Strength } from '#core/strength/strength.ts';
+import type { Queryable } from '../db/books.ts';
+
+/** Stands, in a posting, for the account of the batch the same movement makes. */
+export const NEW_BATCH = 0;
+
+export type NewMovement = {
+  kind: MovementKind;
+  personId: number;
+  now: Date;
+  /** When it happened, where that was earlier than now. */
+  happenedAt?: Date;
+  /** Who entered it, where somebody else did it. */
+  enteredBy?: number;
+  containerId?: number;
+  placeId?: number;
+  batchId?: number;
+  reverses?: number;
+  /** Why, where that has to be said, and in whose own words. */
+  reason?: string;
+  note?: string;
+  toContainerId?: number;
+  toPlaceId?: number;
+  postings: readonly Bookable[];
+};
+
+/** A posting to be booked; what it costs is worked out, but for what brings its own figure, as a reversal does. */
+type Bookable = Posting & { readonly minor?: number };
+
+const ONE_STATEMENT = `
+  posted AS (
+    INSERT INTO posting (movement_id, product_id, from_account, to_account, ul, minor)
+    SELECT m.id, p.product, coalesce(nullif(p."from", 0), (SELECT id FROM made)), coalesce(nullif(p."to", 0), (SELECT id FROM made)), p.ul,
+           p.minor
+    FROM moved m, jsonb_to_recordset($8::jsonb) AS p(product int, "from" int, "to" int, ul bigint, minor bigint)
+  )`;
+
+/** The postings with what each costs, by what the accounts they touch hold now. */
+async function withCosts(tx: Queryable, postings: readonly Bookable[]): Promise<Bookable[]> {
+  const ids = [...new Set(postings.flatMap((p) => [p.from, p.to]))].filter((id) => id !== NEW_BATCH);
+  if (ids.length === 0) return [];
+  const rows = await tx.rows<{
+    id: number;
+    minor: number | null;
+    sizeUl: number;
+    held: Record<string, Worth> | null;
+  }>(
+    `SELECT a.id, c.price_minor AS minor, c.size_ul AS "sizeUl",
+       (SELECT jsonb_object_agg(b.product_id, jsonb_build_object('ul', b.ul, 'minor', b.minor, 'basisUl', b.basis_ul, 'basisMinor',
+         b.basis_minor)) FROM balance b WHERE b.account_id = a.id) AS held
+     FROM account a LEFT JOIN container c ON c.id = a.container_id WHERE a.id = ANY($1) AND a.physical`,
+    [ids],
+  );
+  const accounts = new Map<number, HeldAccount>(
+    rows.map(({ id, minor, sizeUl, held }) => [
+      id,
+      {
+        held: new Map(Object.entries(held ?? {}).map(([product, worth]) => [Number(product), worth])),
+        price: minor === null ? null : { minor, sizeUl },
+      },
+    ]),
+  );
+  return costed(postings, accounts);
+}
+
+/** Books a movement and its postings in one statement. Balances follow by trigger, or the whole of it is refused. */
+export async function bookMovement(tx: Queryable, m: NewMovement): Promise<number> {
+  const rows = await tx.rows<{ id: number }>(
+    `WITH made AS (SELECT NULL::int AS id),
+     moved AS (
+       INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, reverses, booked_at, happened_at, reason, note, to_container_id,
+         to_place_id, entered_by, product_id)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $13, $9, $10, $11, $12, $14,
+         coalesce((SELECT product_id FROM container WHERE id = $3), (SELECT product_id FROM batch WHERE id = $5))) RETURNING id
+     ), ${ONE_STATEMENT}
+     SELECT id FROM moved`,
+    [
+      m.kind,
+      m.personId,
+      m.containerId ?? null,
+      m.placeId ?? null,
+      m.batchId ?? null,
+      m.reverses ?? null,
+      m.now,
+      JSON.stringify(await withCosts(tx, m.postings)),
+      m.reason ?? null,
+      m.note?.trim() ?? '',
+      m.toContainerId ?? null,
+      m.toPlaceId ?? null,
+      m.happenedAt ?? m.now,
+      m.enteredBy ?? null,
+    ],
+  );
+  return (rows[0] as { id: number }).id;
+}
+
+export type NewDraw = {
+  /** A draw takes from a container; a transfer makes one batch of what others held. */
+  kind: 'draw' | 'transfer';
+  personId: number;
+  now: Date;
+  containerId: number | null;
+  placeId: number | null;
+  productId: number;
+  vesselId: number;
+  strength: Strength;
+  fraction: number;
+  measured: readonly { measureId: number; ul: number }[];
+  estimate: boolean;
+  /** How long a fresh mix of it keeps; what is kept of older batches is never good for longer than they were. */
+  useByDays: number | null;
+  /** Left out, as the shop's usually is. */
+  water?: WaterKind | undefined;
+  /** How it reaches the panel, where a cannon dilutes it again. */
+  panel?: OnPanel | null;
+  /** The dispenser line it was filled from. */
+  lineId?: number;
+  /** By which recipe it is mixed. */
+  recipe?: PourBody['recipe'];
+  /** When it happened, where that was earlier than now. */
+  happenedAt?: Date;
+  reason?: string;
+  note?: string;
+  /** The wrong booking this one stands in for. */
+  corrects?: number;
+  postings: readonly Bookable[];
+};
+
+export type Drawn = { movementId: number; batchId: number; batchCode: string; useBy: string | null };
+
+/** Books a pour or a merge: the batch, its account, the movement and the postings, in one statement. */
+export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
+  const rows = await tx.rows<Drawn>(
+    `WITH mixed AS (
+       INSERT INTO batch (product_id, vessel_id, person_id, strength, fraction, made_at, measured, estimate, panel, line_id, recipe_version_id, soil,
+         recipe_left, use_by, water)
+       SELECT $4, $5, $1, $6, $9, $20, $10, $11, $15, $16, $17, $18, $19,
+              least(($20::timestamptz AT TIME ZONE s.zone)::date + $13::int,
+                (SELECT min(k.use_by) FROM jsonb_to_recordset($8::jsonb) AS p("from" int, "to" int)
+                 JOIN account a ON a.id = p."from" JOIN batch k ON k.id = a.batch_id WHERE p."to" = 0)),
+              coalesce($14, s.water)
+       FROM shop s RETURNING id, code, use_by::text AS use_by
+     ), made AS (
+       INSERT INTO account (kind, batch_id) SELECT 'batch', id FROM mixed RETURNING id
+     ), moved AS (
+       INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, booked_at, happened_at, product_id, reason, note, corrects)
+       SELECT $12, $1, $2::int, $3::int, id, $7, $20, $4, $21, $22, $23 FROM mixed RETURNING id
+     ), ${ONE_STATEMENT}
+     SELECT moved.id AS "movementId", mixed.id AS "batchId", mixed.code AS "batchCode", mixed.use_by AS "useBy" FROM moved, mixed`,
+    [
+      d.personId,
+      d.containerId,
+      d.placeId,
+      d.productId,
+      d.vesselId,
+      JSON.stringify(d.strength),
+      d.now,
+      JSON.stringify(await withCosts(tx, d.postings)),
+      d.fraction,
+      JSON.stringify(d.measured),
+      d.estimate,
+      d.kind,
+      d.useByDays,
+      d.water ?? null,
+      d.panel ? JSON.stringify(d.panel) : null,
+      d.lineId ?? null,
+      d.recipe?.versionId ?? null,
+      d.recipe?.soil ?? null,
+      d.recipe?.left ?? false,
+      d.happenedAt ?? d.now,
+      d.reason ?? null,
+      d.note?.trim() ?? '',
+      d.corrects ?? null,
+    ],
+  );
+  return rows[0] as Drawn;
+}

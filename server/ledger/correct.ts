@@ -1,0 +1,188 @@
+import type { Corrected, OnPanel } from '#contract/ledger.ts';
+import type { Product } from '#contract/products.ts';
+import type { Container } from '#contract/ware.ts';
+import type { WaterKind } from '#core/mixing/hardness.ts';
+import { mayMeet } from '#core/safety/mayMeet.ts';
+import type { SoilLevel } from '#core/soil/soil.ts';
+import { checkStock } from '#core/stock/postings.ts';
+import type { Strength } from '#core/strength/strength.ts';
+import { containerOf } from '../containers/queries.ts';
+import type { Queryable } from '../db/books.ts';
+import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import type { SignedIn } from '../http/signedIn.ts';
+import { products } from '../products/queries.ts';
+import { shopOf } from '../shop/queries.ts';
+import { bookDraw, NEW_BATCH } from './book.ts';
+import { reversalGround } from './history.ts';
+import { containerAccount } from './queries.ts';
+import { bookReversal } from './reverse.ts';
+
+type WrongBatch = {
+  account: number;
+  vesselId: number;
+  vesselName: string;
+  strength: Strength;
+  fraction: number;
+  measured: { measureId: number; ul: number }[];
+  estimate: boolean;
+  water: WaterKind;
+  panel: OnPanel | null;
+  lineId: number | null;
+  versionId: number | null;
+  soil: SoilLevel | null;
+  left: boolean;
+  happenedAt: Date;
+  personId: number;
+  personName: string;
+  before: number | null;
+};
+
+/**
+ * Takes a pour back that was booked from the wrong container, and books it from the right one, in one step: what is in
+ * the vessel is then what it really is. It has been poured already, so what is dangerous about it is said, not refused.
+ */
+export async function bookCorrection(
+  tx: Queryable,
+  id: number,
+  body: { containerId: number; note: string },
+  who: SignedIn,
+  now: Date,
+): Promise<Corrected & { was: number | null }> {
+  const ground = await reversalGround(tx, id, now);
+  const batch = ground?.batchId ? await wrongBatch(tx, id, ground.batchId) : undefined;
+  if (!ground || !batch || ground.kind !== 'draw' || !ground.containerId) throw missing('pour');
+  const right = await rightContainer(tx, body.containerId, ground.containerId);
+  if (batch.lineId !== null) {
+    throw refused(
+      'It was filled from a dispenser line, which draws from one container only.',
+      'Take it back instead.',
+    );
+  }
+  const wrong = await containerAccount(tx, ground.containerId);
+  const drawnUl = ground.postings.filter((p) => p.from === wrong).reduce((ul, p) => ul + p.ul, 0);
+  const units = (await shopOf(tx))?.units ?? 'metric';
+  const stock = checkStock(right.heldUl, drawnUl, right.code, units, {
+    words: 'it can’t have given',
+    remedy: 'Choose the one it really came from, or book what was found in it first.',
+  });
+  if (!stock.ok) throw refusalProblem(stock, '/containerId', 409);
+  const [product] = await products(tx, { id: right.productId });
+  if (!product) throw missing('product');
+  await bookReversal(tx, id, who, now);
+
+  const to = await containerAccount(tx, right.id);
+  const [drawn] = ground.postings.filter((p) => p.from === wrong);
+  const wasProduct = drawn?.product ?? right.productId;
+  const keptOfIt = ground.postings.some(
+    (p) => p.to === batch.account && p.from !== wrong && p.product === wasProduct,
+  );
+  const here = (account: number) => (account === batch.account ? NEW_BATCH : account);
+  const booked = await bookDraw(tx, {
+    kind: 'draw',
+    personId: batch.personId,
+    vesselId: batch.vesselId,
+    strength: batch.strength,
+    fraction: batch.fraction,
+    measured: batch.measured,
+    estimate: batch.estimate,
+    water: batch.water,
+    panel: batch.panel,
+    happenedAt: batch.happenedAt,
+    now,
+    containerId: right.id,
+    placeId: right.placeId,
+    productId: right.productId,
+    useByDays: product.record.useByDays,
+    recipe:
+      batch.versionId !== null && batch.soil !== null && wasProduct === right.productId
+        ? { versionId: batch.versionId, soil: batch.soil, left: batch.left }
+        : undefined,
+    corrects: id,
+    note: body.note,
+    postings: ground.postings
+      // What was found in the wrong one was not found.
+      .filter((p) => p.to !== wrong)
+      .map(({ minor: _, ...p }) => {
+        if (p.from === wrong) return { ...p, from: to, to: here(p.to), product: right.productId };
+        const ofIt = p.from === batch.account && p.product === wasProduct && !keptOfIt;
+        return { ...p, from: here(p.from), to: here(p.to), product: ofIt ? right.productId : p.product };
+      }),
+  });
+  return {
+    ...booked,
+    was: ground.containerId,
+    productName: right.productName,
+    productUl: drawnUl,
+    waterUl: ground.postings
+      .filter((p) => p.to === batch.account && p.from !== wrong)
+      .reduce((ul, p) => ul + p.ul, 0),
+    pouredOffUl: 0,
+    fraction: batch.fraction,
+    estimate: batch.estimate,
+    containerCode: right.code,
+    containerKind: right.kind,
+    leftUl: stock.value,
+    vesselName: batch.vesselName,
+    personName: batch.personName,
+    at: batch.happenedAt.toISOString(),
+    cautions: await cautionsOf(
+      tx,
+      product,
+      [...(keptOfIt ? [wasProduct] : []), batch.before],
+      batch.vesselName,
+    ),
+  };
+}
+
+async function rightContainer(tx: Queryable, id: number, wrongId: number): Promise<Container> {
+  const right = await containerOf(tx, id);
+  if (!right) throw missing('container');
+  const at = (message: string, remedy: string) => refused(`Poured from: ${message}`, remedy, '/containerId');
+  if (id === wrongId)
+    throw at(`${right.code} is what is booked already.`, 'Choose the one it really came from.');
+  if (!right.openedAt) throw at(`${right.code} is sealed.`, 'Open it first, if it was poured from.');
+  return right;
+}
+
+/** What to know about what the vessel turns out to hold: the product's own caution, and what it met in there. */
+async function cautionsOf(
+  tx: Queryable,
+  product: Product,
+  metIds: (number | null)[],
+  vesselName: string,
+): Promise<string[]> {
+  const cautions = product.caution ? [product.caution] : [];
+  for (const id of new Set(metIds)) {
+    if (id === null || id === product.id) continue;
+    const [other] = await products(tx, { id });
+    const met = other && mayMeet(product, other, vesselName);
+    if (met && !met.ok)
+      cautions.push(`${met.reason} Air the place, empty it and rinse it with plenty of water.`);
+  }
+  return cautions;
+}
+
+async function wrongBatch(
+  tx: Queryable,
+  movementId: number,
+  batchId: number,
+): Promise<WrongBatch | undefined> {
+  const rows = await tx.rows<WrongBatch>(
+    `SELECT a.id AS account, k.vessel_id AS "vesselId", v.name AS "vesselName", k.strength, k.fraction, k.measured, k.estimate, k.water,
+       k.panel, k.line_id AS "lineId", k.recipe_version_id AS "versionId", k.soil, k.recipe_left AS "left", m.happened_at AS "happenedAt",
+       m.person_id AS "personId", w.name AS "personName",
+       (SELECT o.product_id FROM batch o WHERE o.vessel_id = k.vessel_id AND o.id < k.id AND o.made_at > coalesce(v.rinsed_at, '-infinity')
+        ORDER BY o.id DESC LIMIT 1) AS before
+     FROM batch k JOIN account a ON a.batch_id = k.id JOIN vessel v ON v.id = k.vessel_id JOIN movement m ON m.id = $1
+     JOIN person w ON w.id = m.person_id WHERE k.id = $2`,
+    [movementId, batchId],
+  );
+  return rows[0];
+}
+
+function refused(message: string, remedy: string, pointer = ''): HttpProblem {
+  return new HttpProblem(409, 'correction.refused', message, {
+    remedy,
+    ...(pointer && { errors: [{ pointer, message, remedy }] }),
+  });
+}
