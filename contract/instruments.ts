@@ -1,4 +1,4 @@
-import { exactly, oneOf } from './fields.ts';
+import { exactly, oneOf, rowId } from './fields.ts';
 
 // What a shop can measure with besides its eyes: a bench scale, flow meters on a machine or a dispenser line.
 
@@ -31,6 +31,7 @@ export type Reading =
 export const ACTS = [
   'putBottle',
   'putPail',
+  'putContainer',
   'takeOff',
   'tare',
   'pullTrigger',
@@ -45,4 +46,8 @@ export const ACTS = [
 export type Act = (typeof ACTS)[number];
 
 /** What someone's hands do to a stand-in. */
-export const actBody = exactly({ act: oneOf('Act', ACTS) });
+export const actBody = exactly({
+  act: oneOf('Act', ACTS),
+  /** Which one is put on. */
+  containerId: rowId('Container').optional().default(undefined),
+});

@@ -224,4 +224,5 @@ export type Topic =
   | 'weather'
   | 'clocks'
   | 'unsettled'
-  | 'backups';
+  | 'backups'
+  | 'counts';

@@ -25,7 +25,20 @@ export const signOffBody = exactly({
 });
 
 /** Who is signed in on this tablet. */
-export type Who = { personId: number; name: string; role: Role; expiresAt: string };
+export type Who = { personId: number; name: string; role: Role; expiresAt: string; locked: boolean };
 
 /** A name on the sign-in page. PINs are there in the demo alone, on purpose. */
 export type SignInName = { id: number; name: string; role: Role; demoPin?: string };
+
+/** What a manager's word can allow at somebody else's tablet. What gives off gas has no such way. */
+export const OVERRIDE_RULES = ['count', 'signOff', 'waste', 'undo'] as const;
+export type OverrideRule = (typeof OVERRIDE_RULES)[number];
+export const overrideBody = exactly({
+  rule: oneOf('What for', OVERRIDE_RULES),
+  subject: line('For what', 80),
+  personId: rowId('Manager'),
+  pin: pin(),
+  reason: line('Why', 200),
+});
+/** Good for one command, this rule and this subject, until then. */
+export type Override = { token: string; until: string; givenBy: string };

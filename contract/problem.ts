@@ -1,3 +1,5 @@
+import type { OverrideRule } from './people.ts';
+
 /** One thing wrong with what was sent: where (a JSON pointer), what, and what would work. */
 export type FieldError = { pointer: string; message: string; remedy: string };
 
@@ -10,6 +12,8 @@ export type Problem = {
   detail: string;
   remedy?: string;
   errors?: FieldError[];
+  /** A manager's word would allow it: for which rule, and for what. */
+  override?: { rule: OverrideRule; subject: string };
   /** On a 412: the row as it is now, so that both can be shown. */
   current?: unknown;
 };

@@ -1,3 +1,5 @@
+import type { ContainerKind } from '#core/mixing/outlines.ts';
+import { USUAL_G_PER_ML, usualTareG } from '#core/stock/count.ts';
 import type { Books } from '../server/db/books.ts';
 import { SimulatedYard, type YardTruth } from '../server/devices/simulatedYard.ts';
 import { lines } from '../server/dispensers/queries.ts';
@@ -26,6 +28,41 @@ export async function simulatedInstruments(books: Books): Promise<SimulatedYard>
       fraction: tip && pail ? 1 / (1 + TIP_LAW.a * tip.diameterMm ** -TIP_LAW.n) : 0,
       gPerMl: 1.03,
     })),
+    containers: (await everyContainer(books)).map((c) => ({
+      containerId: c.id,
+      grossG:
+        (c.tareG ?? usualTareG(c.kind, c.sizeUl) * TARE_OFF) +
+        (really(c) / 1_000) * (c.gPerMl ?? USUAL_G_PER_ML),
+    })),
   });
   return new SimulatedYard(look, () => Date.now());
 }
+
+/** Ware is never quite what such ware usually weighs. */
+const TARE_OFF = 1.08;
+
+/** What the books don't know: a litre that went nobody knows where. */
+const MISSING_UL: Record<string, number> = { 'LK-2207': 1_000_000 };
+
+type Weighed = {
+  id: number;
+  lot: string;
+  kind: ContainerKind;
+  sizeUl: number;
+  heldUl: number;
+  tareG: number | null;
+  gPerMl: number | null;
+  counted: boolean;
+};
+
+/** Once it was counted the books know it, too. */
+const really = ({ lot, heldUl, counted }: Weighed): number =>
+  Math.max(0, heldUl - (counted ? 0 : (MISSING_UL[lot] ?? 0)));
+
+const everyContainer = (books: Books): Promise<Weighed[]> =>
+  books.rows(
+    `SELECT c.id, c.lot, c.kind, c.size_ul AS "sizeUl", coalesce(b.ul, 0) AS "heldUl", c.tare_g AS "tareG", p.g_per_ml AS "gPerMl",
+       EXISTS (SELECT FROM movement m WHERE m.container_id = c.id AND m.count_id IS NOT NULL) AS counted
+     FROM container c JOIN product p ON p.id = c.product_id JOIN account a ON a.container_id = c.id
+     LEFT JOIN balance b ON b.account_id = a.id AND b.product_id = c.product_id WHERE c.retired_at IS NULL`,
+  );

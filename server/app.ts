@@ -9,16 +9,19 @@ import { clockRoutes } from './clocks/routes.ts';
 import { unsettledRoutes } from './clocks/unsettledRoutes.ts';
 import { recallRoutes } from './containers/recall.ts';
 import { containerRoutes } from './containers/routes.ts';
+import { countRoutes } from './counts/routes.ts';
 import { deliveryRoutes, supplierRoutes } from './deliveries/routes.ts';
 import { instrumentRoutes } from './devices/routes.ts';
 import { lineFillRoutes, lineRoutes, tipRoutes } from './dispensers/routes.ts';
 import type { House } from './house.ts';
 import { sameOriginOnly } from './http/origin.ts';
 import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
-import { findSession, only } from './http/signedIn.ts';
+import { findSession, only, unlocked } from './http/signedIn.ts';
 import { batchRoutes, labelRoutes } from './labels/routes.ts';
 import { ledgerRoutes } from './ledger/list.ts';
 import { movementRoutes } from './ledger/routes.ts';
+import { trailRoutes } from './ledger/trail.ts';
+import { overrideRoutes } from './people/overrides.ts';
 import { peopleRoutes } from './people/routes.ts';
 import { productRoutes } from './products/routes.ts';
 import { recipeRoutes } from './recipes/routes.ts';
@@ -47,7 +50,8 @@ export function createApp(house: House): Express {
   api.use(findSession(house));
   api.use('/shop', shopRoutes(house));
   api.use('/sessions', sessionRoutes(house));
-  api.use(only('technician'));
+  api.use(only('technician'), unlocked);
+  api.use('/overrides', overrideRoutes(house));
   api.get('/live', house.live.listen);
   api.use('/people', peopleRoutes(house));
   api.use('/products', productRoutes(house));
@@ -65,6 +69,7 @@ export function createApp(house: House): Express {
   api.use('/lots', recallRoutes(house));
   api.use('/deliveries', deliveryRoutes(house));
   api.use('/suppliers', supplierRoutes(house));
+  api.use('/counts', countRoutes(house));
   api.use('/batches', batchRoutes(house));
   api.use('/outcomes', outcomeRoutes(house));
   api.use('/clocks', clockRoutes(house));
@@ -75,6 +80,7 @@ export function createApp(house: House): Express {
   api.use('/weather', weatherRoutes(house));
   api.use('/labels', labelRoutes(house));
   api.use('/movements', ledgerRoutes(house));
+  api.use('/trail', trailRoutes(house));
   api.use(movementRoutes(house));
   api.use(unknownRoute);
 

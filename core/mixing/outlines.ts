@@ -15,7 +15,7 @@ export type VesselKind = (typeof VESSEL_KINDS)[number];
 export const MEASURE_KINDS = ['syringe', 'cylinder', 'jug', 'cap', 'pump'] as const;
 export type MeasureKind = (typeof MEASURE_KINDS)[number];
 
-export const CONTAINER_KINDS = ['bottle', 'jug', 'pail', 'drum'] as const;
+export const CONTAINER_KINDS = ['bottle', 'jug', 'pail', 'drum', 'tank'] as const;
 export type ContainerKind = (typeof CONTAINER_KINDS)[number];
 
 // Outlines of common workshop ware, in centimetres of a typical size: [radius, height] from the floor up.
@@ -47,4 +47,5 @@ export const CONTAINER_OUTLINES: Record<ContainerKind, Outline> = {
   jug: [[8, 0], [8.4, 0.8], [8.4, 19], [6.5, 23], [2.6, 25], [2.6, 28]],
   pail: [[12.5, 0], [13, 0.6], [13.6, 34]],
   drum: [[28, 0], [28.5, 1], [28.5, 86], [28, 87]],
+  tank: [[54, 0], [56, 2], [56, 96], [50, 102], [12, 104], [12, 108]],
 };

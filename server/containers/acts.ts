@@ -2,7 +2,6 @@ import { type RequestHandler, Router } from 'express';
 import type { Schema } from 'yup';
 import { atLeast, type Role } from '#contract/roles.ts';
 import {
-  type DecantBody,
   decantBody,
   foundBody,
   type LateDrawBody,
@@ -14,35 +13,26 @@ import {
   wasteBody,
 } from '#contract/stock.ts';
 import type { Container } from '#contract/ware.ts';
-import { decantedPrice } from '#core/stock/decant.ts';
-import { checkStock } from '#core/stock/postings.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { missing } from '../http/problems.ts';
 import { only, type SignedIn } from '../http/signedIn.ts';
 import { happenedAt } from '../http/when.ts';
 import { bookMovement, type NewMovement } from '../ledger/book.ts';
 import { lateDays } from '../ledger/pour.ts';
 import { containerAccount, singleAccounts } from '../ledger/queries.ts';
+import { unlessAllowed } from '../people/overrides.ts';
 import { personOf } from '../people/queries.ts';
 import { shopOf } from '../shop/queries.ts';
-import { containerOf, insertContainer, moveTo, putAway } from './queries.ts';
+import { decant } from './decant.ts';
+import { containerOf, moveTo, putAway } from './queries.ts';
+import { type Asked, refused, refuseFuller, refuseShort } from './refuse.ts';
 
 /** A technician books so much waste alone: more is a lead's to look at. */
 const OWN_WASTE_UL = 500_000;
-
-type Asked<B> = {
-  tx: Queryable;
-  container: Container;
-  body: B;
-  who: SignedIn;
-  now: Date;
-  units: UnitSystem;
-};
 
 /** What happens to a container besides pouring. */
 export function actRoutes(house: House): Router {
@@ -54,14 +44,18 @@ export function actRoutes(house: House): Router {
     schema: Schema<B>,
     work: (asked: Asked<B>) => Promise<unknown>,
   ) => {
-    const handler: RequestHandler = command(house, schema, async ({ tx, body, who, now, params }) => {
-      const id = wholeNumber((params as { id?: string }).id, 'container');
-      const container = await containerOf(tx, id);
-      if (!container) throw missing('container');
-      const units = (await shopOf(tx))?.units ?? 'metric';
-      await work({ tx, container, body, who, now, units });
-      return { status: 201, body: await containerOf(tx, id), touched: [['containers', id]] };
-    });
+    const handler: RequestHandler = command(
+      house,
+      schema,
+      async ({ tx, body, who, now, params, allowed }) => {
+        const id = wholeNumber((params as { id?: string }).id, 'container');
+        const container = await containerOf(tx, id);
+        if (!container) throw missing('container');
+        const units = (await shopOf(tx))?.units ?? 'metric';
+        await work({ tx, container, body, who, now, units, allowed });
+        return { status: 201, body: await containerOf(tx, id), touched: [['containers', id]] };
+      },
+    );
     routes.post(path, only(needed), handler);
   };
   act('/wastes', 'technician', wasteBody, waste);
@@ -180,16 +174,13 @@ async function lateDraw({ tx, container, body, who, now, units }: Asked<LateDraw
   });
 }
 
-async function waste({ tx, container, body, who, now, units }: Asked<WasteBody>): Promise<void> {
-  if (body.ul > OWN_WASTE_UL && !atLeast(who.role, 'lead')) {
-    throw new HttpProblem(
-      403,
-      'waste.tooMuch',
-      `Waste over ${formatVolume(OWN_WASTE_UL, units)} is booked by a lead.`,
-      {
-        remedy: 'Ask a lead to look at it and book it.',
-      },
-    );
+async function waste({ tx, container, body, who, now, units, allowed }: Asked<WasteBody>): Promise<void> {
+  const subject = String(container.id);
+  const word = body.ul > OWN_WASTE_UL && !atLeast(who.role, 'lead') ? await allowed('waste', subject) : 0;
+  if (word === null) {
+    const message = `Waste over ${formatVolume(OWN_WASTE_UL, units)} is booked by a lead.`;
+    const remedy = 'Ask a lead to look at it and book it, or a manager for their word here.';
+    throw unlessAllowed('waste', subject, 403, 'waste.tooMuch', message, remedy);
   }
   refuseShort(container, body.ul, units, 'more than that can’t be wasted, not');
   const { waste: to } = await singleAccounts(tx);
@@ -200,91 +191,8 @@ async function waste({ tx, container, body, who, now, units }: Asked<WasteBody>)
     reason: body.reason,
     note: body.note,
     happenedAt: happenedAt(body.occurredAt, now, lateDays(who.role)),
+    ...(word > 0 && { overrideId: word }),
   });
-}
-
-async function decant({ tx, container, body, who, now, units }: Asked<DecantBody>): Promise<void> {
-  if (!container.openedAt) {
-    throw refused('container.sealed', '', `${container.code} is sealed.`, 'Open it first.');
-  }
-  refuseShort(container, body.ul, units, 'it can’t give');
-  const target = await targetOf(tx, container, body, now, units);
-  await bookMovement(tx, {
-    kind: 'decant',
-    personId: who.personId,
-    now,
-    containerId: container.id,
-    placeId: container.placeId,
-    toContainerId: target,
-    postings: [
-      {
-        product: container.productId,
-        from: await containerAccount(tx, container.id),
-        to: await containerAccount(tx, target),
-        ul: body.ul,
-      },
-    ],
-  });
-}
-
-/** The container that is filled: one there is, of the same product and with room, or a new one with lot and price of the old. */
-async function targetOf(
-  tx: Queryable,
-  from: Container,
-  { ul, into }: DecantBody,
-  now: Date,
-  units: UnitSystem,
-): Promise<number> {
-  if (into.kind === 'existing') {
-    const target = await containerOf(tx, into.containerId);
-    if (!target) throw missing('container');
-    const at = '/into/containerId';
-    if (target.id === from.id)
-      throw refused('decant.same', at, 'A container is not filled from itself.', 'Choose another.');
-    if (target.productId !== from.productId) {
-      throw refused(
-        'decant.otherProduct',
-        at,
-        `${target.code} holds ${target.productName}: products are never combined.`,
-        `Choose a container of ${from.productName}, or a new one.`,
-      );
-    }
-    refuseFuller(target, ul, at, units);
-    return target.id;
-  }
-  if (ul > into.sizeUl) {
-    throw refused(
-      'decant.room',
-      '/into/sizeUl',
-      'Size is less than what is to go in.',
-      'Give a larger one, or decant less.',
-    );
-  }
-  const { productId, lot, priceMinor, sizeUl, bestBefore } = from;
-  const id = await insertContainer(
-    tx,
-    {
-      productId,
-      kind: into.containerKind,
-      sizeUl: into.sizeUl,
-      levelUl: ul,
-      placeId: into.placeId,
-      lot,
-      priceMinor: priceMinor === null ? null : decantedPrice({ minor: priceMinor, sizeUl }, into.sizeUl),
-      opened: true,
-      bestBefore,
-    },
-    now,
-    { decantedFrom: from.id },
-  );
-  if (id === null)
-    throw refused(
-      'decant.product',
-      '',
-      'Its product is no longer in use.',
-      'Use what is left, or return it.',
-    );
-  return id;
 }
 
 async function bookOut(
@@ -292,7 +200,7 @@ async function bookOut(
   { id, productId, placeId }: Container,
   who: Pick<SignedIn, 'personId'>,
   now: Date,
-  out: Pick<NewMovement, 'reason' | 'happenedAt' | 'enteredBy'> & {
+  out: Pick<NewMovement, 'reason' | 'happenedAt' | 'enteredBy' | 'overrideId'> & {
     kind: 'waste' | 'return' | 'count' | 'draw';
     to: number;
     ul: number;
@@ -307,33 +215,5 @@ async function bookOut(
     containerId: id,
     placeId,
     postings: [{ product: productId, from: await containerAccount(tx, id), to, ul }],
-  });
-}
-
-function refuseShort({ heldUl, code }: Container, ul: number, units: UnitSystem, words: string): void {
-  const remedy = 'Type what is really there, or have it counted.';
-  const left = checkStock(heldUl, ul, code, units, { words, remedy });
-  if (!left.ok) throw refusalProblem(left, '/ul', 409);
-}
-
-function refuseFuller(
-  { heldUl, sizeUl, code }: Container,
-  ul: number,
-  pointer: string,
-  units: UnitSystem,
-): void {
-  if (heldUl + ul <= sizeUl) return;
-  throw refused(
-    'container.full',
-    pointer,
-    `${code} has room for ${formatVolume(sizeUl - heldUl, units)} more.`,
-    'Type less, or choose another container.',
-  );
-}
-
-function refused(code: string, pointer: string, message: string, remedy: string): HttpProblem {
-  return new HttpProblem(409, code, message, {
-    remedy,
-    ...(pointer && { errors: [{ pointer, message, remedy }] }),
   });
 }

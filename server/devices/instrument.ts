@@ -6,7 +6,7 @@ export interface LiveInstrument {
   /** Calls back with each reading, the latest at once, until the returned function is called. */
   listen(told: (reading: Reading) => void): () => void;
   /** Does to a stand-in what hands would; the real thing has none. */
-  act?(act: Act): Promise<void>;
+  act?(act: Act, containerId?: number): Promise<void>;
 }
 
 /** The instruments of a shop. */

@@ -22,13 +22,16 @@ export function instrumentRoutes({ instruments }: House): Router {
   routes.post('/:id/acts', only('technician'), async (req, res) => {
     const instrument = await instruments.find(String(req.params.id));
     if (!instrument) throw missing('instrument');
-    const { act } = parseBody(actBody, req.body);
-    if (!instrument.act || !instrument.describe().acts.some((a) => a.act === act)) {
+    const { act, containerId } = parseBody(actBody, req.body);
+    const offered = instrument.describe();
+    const can =
+      offered.acts.some((a) => a.act === act) || (act === 'putContainer' && offered.kind === 'scale');
+    if (!instrument.act || !can) {
       throw new HttpProblem(409, 'instrument.cannot', 'That can’t be done to this instrument.', {
         remedy: 'Use what it offers.',
       });
     }
-    await instrument.act(act);
+    await instrument.act(act, containerId);
     res.status(201).json(instrument.describe());
   });
   return routes;

@@ -8,6 +8,7 @@ import { SimulatedYard } from './simulatedYard.ts';
 const TRUTH = {
   machines: [{ deviceId: 1, name: 'Washer', mlPerMin: 6_400, draw: 0.09 }],
   lines: [{ lineId: 7, name: 'Left line', mlPerMin: 9_000, fraction: 1 / 21, gPerMl: 1.03 }],
+  containers: [{ containerId: 14, grossG: 4_321 }],
 };
 
 /** A yard whose clock is moved by hand. */

@@ -8,6 +8,8 @@ export type YardTruth = {
   machines: readonly { deviceId: number; name: string; mlPerMin: number; draw: number }[];
   /** A dispenser line by its id: its flow and how much of it is product. */
   lines: readonly { lineId: number; name: string; mlPerMin: number; fraction: number; gPerMl: number }[];
+  /** What a container on the shelf really weighs as it stands. */
+  containers: readonly { containerId: number; grossG: number }[];
 };
 
 const TICK_MS = 200;
@@ -25,7 +27,7 @@ const SETTLE_S = 0.35;
  */
 export class SimulatedYard implements Instruments {
   readonly #look: () => Promise<YardTruth>;
-  #truth: YardTruth = { machines: [], lines: [] };
+  #truth: YardTruth = { machines: [], lines: [], containers: [] };
   readonly #nowMs: () => number;
   readonly #jitter: () => number;
   readonly #instruments = new Map<string, SimulatedInstrument>();
@@ -37,7 +39,7 @@ export class SimulatedYard implements Instruments {
   pailMl = PAIL_ML;
   spraying: number | null = null;
   filling: number | null = null;
-  onScale: 'bottle' | 'pail' | null = null;
+  onScale: 'bottle' | 'pail' | { containerId: number } | null = null;
   shownG = 0;
   tareG = 0;
   driftG = 0;
@@ -128,7 +130,7 @@ export class SimulatedYard implements Instruments {
   }
 
   /** What hands do. */
-  async act(id: string, act: Act): Promise<void> {
+  async act(id: string, act: Act, containerId?: number): Promise<void> {
     await this.#lookAgain();
     switch (act) {
       case 'putBottle':
@@ -136,6 +138,9 @@ export class SimulatedYard implements Instruments {
         break;
       case 'putPail':
         this.onScale = 'pail';
+        break;
+      case 'putContainer':
+        this.onScale = containerId === undefined ? null : { containerId };
         break;
       case 'takeOff':
         this.onScale = null;
@@ -202,7 +207,11 @@ export class SimulatedYard implements Instruments {
 
   #loadG(): number {
     const line = this.#truth.lines.find((l) => l.lineId === this.filling) ?? this.#truth.lines[0];
-    switch (this.onScale) {
+    const on = this.onScale;
+    if (typeof on === 'object' && on !== null) {
+      return this.#truth.containers.find((c) => c.containerId === on.containerId)?.grossG ?? 0;
+    }
+    switch (on) {
       case 'bottle':
         return BOTTLE_G + this.bottleMl;
       case 'pail':
@@ -272,12 +281,12 @@ class SimulatedInstrument implements LiveInstrument {
     if (this.#connected) for (const told of this.#listeners) told(reading);
   }
 
-  async act(act: Act): Promise<void> {
+  async act(act: Act, containerId?: number): Promise<void> {
     if (act === 'unplug' || act === 'plugIn') {
       this.#connected = act === 'plugIn';
       if (!this.#connected) for (const told of this.#listeners) told({ kind: 'gone', atMs: Date.now() });
       return;
     }
-    await this.#yard.act(this.id, act);
+    await this.#yard.act(this.id, act, containerId);
   }
 }

@@ -4,6 +4,7 @@ import type { Schema } from 'yup';
 import type { Topic } from '#contract/ledger.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
+import { type Allowed, allowedBy } from '../people/overrides.ts';
 import { parseBody } from './door.ts';
 import { HttpProblem } from './problems.ts';
 import { type SignedIn, whoOf } from './signedIn.ts';
@@ -14,6 +15,8 @@ export type Command<T> = {
   who: SignedIn;
   now: Date;
   params: Request['params'];
+  /** A manager's word, where one came with it. */
+  allowed: Allowed;
 };
 
 export type Answer = { status: number; body: unknown; touched: [topic: Topic, id: number][] };
@@ -54,7 +57,15 @@ export function preparedCommand<T, P>(
       );
       if (earlier[0]) return { ...firstAnswer(earlier[0], hash), touched: [] };
       const now = house.now();
-      const made = await work({ tx, body, who: who as SignedIn, now, params: req.params, ready });
+      const made = await work({
+        tx,
+        body,
+        who: who as SignedIn,
+        now,
+        params: req.params,
+        ready,
+        allowed: allowedBy(tx, req.get('override'), who as SignedIn, now),
+      });
       await tx.rows(
         `INSERT INTO answered (person_id, key, request_hash, status, body, answered_at) VALUES ($1, $2, $3, $4, $5, $6)`,
         [personId, key, hash, made.status, JSON.stringify(made.body), now],
@@ -86,9 +97,11 @@ export function change<T>(
     const body = parseBody(schema, req.body);
     const revision = Number(match[1]);
     const who = whoOf(res) as SignedIn;
-    const answer = await house.books.transaction((tx) =>
-      work({ tx, body, who, now: house.now(), params: req.params, revision }),
-    );
+    const answer = await house.books.transaction((tx) => {
+      const now = house.now();
+      const allowed = allowedBy(tx, req.get('override'), who, now);
+      return work({ tx, body, who, now, params: req.params, revision, allowed });
+    });
     send(house, res, answer);
   };
 }

@@ -1,9 +1,9 @@
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
-import type { FieldError, Problem } from '#contract/problem.ts';
+import type { Problem } from '#contract/problem.ts';
 import type { Refusal } from '#core/outcome.ts';
 
-type Extra = { remedy?: string; errors?: FieldError[]; current?: unknown; retryAfterS?: number };
+type Extra = Pick<Problem, 'remedy' | 'errors' | 'current' | 'override'> & { retryAfterS?: number };
 
 /** An answer other than the one hoped for. Thrown by a handler, written by {@link answerProblems}. */
 export class HttpProblem extends Error {

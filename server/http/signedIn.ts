@@ -5,7 +5,18 @@ import { atLeast, type Role } from '#contract/roles.ts';
 import type { House } from '../house.ts';
 import { HttpProblem } from './problems.ts';
 
-export type SignedIn = { personId: number; name: string; role: Role; expiresAt: Date; tokenHash: string };
+export type SignedIn = {
+  personId: number;
+  name: string;
+  role: Role;
+  expiresAt: Date;
+  tokenHash: string;
+  /** The tablet was left alone: what it may still show is in {@link SEEN_LOCKED}. */
+  locked: boolean;
+};
+
+/** What a locked tablet goes on showing: the clocks that run, and what they are worked out from. */
+const SEEN_LOCKED = /^\/(live|clocks|weather|film-factors|places|products|vessels|devices|recipes)(\/|$)/;
 
 export const SESSION_COOKIE = 'kettle_session';
 export const TABLET_COOKIE = 'kettle_tablet';
@@ -23,7 +34,7 @@ export function findSession(house: House): RequestHandler {
     if (!token) return next();
     const tokenHash = hashToken(token);
     const [row] = await house.books.rows<Omit<SignedIn, 'tokenHash'>>(
-      `SELECT p.id AS "personId", p.name, p.role, s.expires_at AS "expiresAt"
+      `SELECT p.id AS "personId", p.name, p.role, s.expires_at AS "expiresAt", s.locked_at IS NOT NULL AS locked
        FROM session s JOIN person p ON p.id = s.person_id
        WHERE s.token_hash = $1 AND s.ended_at IS NULL AND s.expires_at > $2 AND p.retired_at IS NULL`,
       [tokenHash, house.now()],
@@ -34,6 +45,16 @@ export function findSession(house: House): RequestHandler {
 }
 
 export const whoOf = (res: Response): SignedIn | undefined => res.locals.who as SignedIn | undefined;
+
+/** A locked tablet shows its clocks; everything else waits for a PIN. */
+export const unlocked: RequestHandler = (req, res, next) => {
+  if (!whoOf(res)?.locked || (req.method === 'GET' && SEEN_LOCKED.test(req.path))) return next();
+  next(
+    new HttpProblem(401, 'session.locked', 'This tablet is locked.', {
+      remedy: 'Type your PIN, or hand it over.',
+    }),
+  );
+};
 
 /** Lets through whoever is signed in with at least this role. */
 export function only(needed: Role): RequestHandler {

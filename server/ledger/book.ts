@@ -25,6 +25,9 @@ export type NewMovement = {
   note?: string;
   toContainerId?: number;
   toPlaceId?: number;
+  countId?: number;
+  /** A manager's word it was allowed by. */
+  overrideId?: number;
   postings: readonly Bookable[];
 };
 
@@ -73,8 +76,8 @@ export async function bookMovement(tx: Queryable, m: NewMovement): Promise<numbe
     `WITH made AS (SELECT NULL::int AS id),
      moved AS (
        INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, reverses, booked_at, happened_at, reason, note, to_container_id,
-         to_place_id, entered_by, product_id)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $13, $9, $10, $11, $12, $14,
+         to_place_id, entered_by, count_id, override_id, product_id)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $13, $9, $10, $11, $12, $14, $15, $16,
          coalesce((SELECT product_id FROM container WHERE id = $3), (SELECT product_id FROM batch WHERE id = $5))) RETURNING id
      ), ${ONE_STATEMENT}
      SELECT id FROM moved`,
@@ -93,6 +96,8 @@ export async function bookMovement(tx: Queryable, m: NewMovement): Promise<numbe
       m.toPlaceId ?? null,
       m.happenedAt ?? m.now,
       m.enteredBy ?? null,
+      m.countId ?? null,
+      m.overrideId ?? null,
     ],
   );
   return (rows[0] as { id: number }).id;
@@ -127,6 +132,7 @@ export type NewDraw = {
   note?: string;
   /** The wrong booking this one stands in for. */
   corrects?: number;
+  overrideId?: number;
   postings: readonly Bookable[];
 };
 
@@ -147,8 +153,9 @@ export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
      ), made AS (
        INSERT INTO account (kind, batch_id) SELECT 'batch', id FROM mixed RETURNING id
      ), moved AS (
-       INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, booked_at, happened_at, product_id, reason, note, corrects)
-       SELECT $12, $1, $2::int, $3::int, id, $7, $20, $4, $21, $22, $23 FROM mixed RETURNING id
+       INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, booked_at, happened_at, product_id, reason, note, corrects,
+         override_id)
+       SELECT $12, $1, $2::int, $3::int, id, $7, $20, $4, $21, $22, $23, $24 FROM mixed RETURNING id
      ), ${ONE_STATEMENT}
      SELECT moved.id AS "movementId", mixed.id AS "batchId", mixed.code AS "batchCode", mixed.use_by AS "useBy" FROM moved, mixed`,
     [
@@ -175,6 +182,7 @@ export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
       d.reason ?? null,
       d.note?.trim() ?? '',
       d.corrects ?? null,
+      d.overrideId ?? null,
     ],
   );
   return rows[0] as Drawn;

@@ -10,6 +10,7 @@ import { containerOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
+import type { Allowed } from '../people/overrides.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
@@ -47,6 +48,7 @@ export async function bookCorrection(
   body: { containerId: number; note: string },
   who: SignedIn,
   now: Date,
+  allowed: Allowed,
 ): Promise<Corrected & { was: number | null }> {
   const ground = await reversalGround(tx, id, now);
   const batch = ground?.batchId ? await wrongBatch(tx, id, ground.batchId) : undefined;
@@ -68,7 +70,7 @@ export async function bookCorrection(
   if (!stock.ok) throw refusalProblem(stock, '/containerId', 409);
   const [product] = await products(tx, { id: right.productId });
   if (!product) throw missing('product');
-  await bookReversal(tx, id, who, now);
+  await bookReversal(tx, id, who, now, allowed);
 
   const to = await containerAccount(tx, right.id);
   const [drawn] = ground.postings.filter((p) => p.from === wrong);

@@ -14,13 +14,15 @@ const list = async (query = '') => (await bram('get', `/api/movements${query}`))
 describe('the ledger as a list', () => {
   it('is read a page at a time, the newest first, each movement once', async () => {
     const seen: number[] = [];
+    const times: string[] = [];
     let next: number | null | undefined;
     do {
       const page = await list(next ? `?after=${next}` : '');
       seen.push(...page.rows.map((r) => r.id));
+      times.push(...page.rows.map((r) => r.at));
       next = page.next;
     } while (next !== null);
-    expect([...seen].sort((a, b) => b - a)).toEqual(seen);
+    expect([...times].sort((a, b) => b.localeCompare(a))).toEqual(times);
     const [all] = await shop.books.rows<{ n: number }>('SELECT count(*)::int AS n FROM movement');
     expect(new Set(seen).size).toBe(all?.n);
   });
@@ -76,8 +78,10 @@ describe('the ledger as a list', () => {
     const answer = await bram('get', '/api/movements/ledger.csv?kind=waste');
     expect(answer.headers['content-type']).toContain('text/csv');
     const [head, first] = answer.text.replace('\uFEFF', '').split('\r\n');
-    expect(head).toBe('Movement,When,Kind,Who,Product,Container,Batch,Place,ml,Why,Note,Taken back by');
-    expect(first).toContain("waste,Odo Marsh,Lime Kiln Foam,P-1,,Bench,-250,spilt,'=SUM(A1),");
+    expect(head).toBe(
+      'Movement,When,Kind,Who,Product,Container,Batch,Place,ml,"Found, ml",Cost,Why,Note,Taken back by',
+    );
+    expect(first).toContain("waste,Odo Marsh,Lime Kiln Foam,P-1,,Bench,-250,0,1.2,spilt,'=SUM(A1),");
     expect(csvOf(['a'], [['one, "two"'], [null], [-3], ['+1']])).toBe(
       '\uFEFFa\r\n"one, ""two"""\r\n\r\n-3\r\n\'+1\r\n',
     );

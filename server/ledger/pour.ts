@@ -17,6 +17,7 @@ import type { Queryable } from '../db/books.ts';
 import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { happenedAt } from '../http/when.ts';
+import type { Allowed } from '../people/overrides.ts';
 import { traitsFrom } from '../products/queries.ts';
 import { refuseUnfollowed } from '../recipes/followed.ts';
 import { panelOf } from '../rigs/panel.ts';
@@ -31,6 +32,7 @@ export async function bookPour(
   body: PourBody,
   who: Pick<SignedIn, 'personId' | 'name' | 'role'>,
   now: Date,
+  allowed: Allowed = async () => null,
 ): Promise<Slip> {
   const ground = await pourGround(tx, body, who.personId, now);
   if (!ground) throw gone('Product, vessel or container', '', 'is not there any more');
@@ -45,7 +47,17 @@ export async function bookPour(
     productUl: microlitres(plan.productUl + (poured?.productUl ?? 0)),
     waterUl: microlitres(plan.waterUl + (poured?.waterUl ?? 0)),
   };
-  if (drawn.productUl > 0) refuseUnfit(ground, who, body.acknowledged);
+  const unsigned =
+    drawn.productUl > 0 && ground.record.care.signOff && !ground.signedOff && who.role !== 'manager';
+  const word = unsigned ? await allowed('signOff', String(body.productId)) : null;
+  if (drawn.productUl > 0) {
+    refuseUnfit(
+      { ...ground, signedOff: ground.signedOff || word !== null },
+      who,
+      body.acknowledged,
+      body.productId,
+    );
+  }
   const foundUl = body.foundUl ?? 0;
   if (foundUl > 0) refuseNoRoom(ground, foundUl);
   const left = checkStock(ground.heldUl + foundUl, drawn.productUl, ground.containerCode, ground.units);
@@ -84,6 +96,7 @@ export async function bookPour(
     recipe: body.recipe,
     happenedAt: happened,
     ...(foundUl > 0 && { reason: 'inTheJug' }),
+    ...(word !== null && { overrideId: word }),
     postings: [
       ...(foundUl > 0
         ? [{ product: body.productId, from: ground.difference, to: container, ul: foundUl }]
@@ -143,13 +156,18 @@ export function refuseUnfit(
   { productName: name, record, signedOff }: Pick<PourGround, 'productName' | 'record' | 'signedOff'>,
   who: Pick<SignedIn, 'role'>,
   acknowledged: boolean | undefined,
+  productId?: number,
 ): void {
   const may = mayMix(
     { name, care: record.care },
     { signedOff, answers: who.role === 'manager' },
     acknowledged === true,
   );
-  if (!may.ok) throw refusalProblem(may, may.field === 'Product' ? '/productId' : '/acknowledged', 409);
+  if (may.ok) return;
+  const problem = refusalProblem(may, may.field === 'Product' ? '/productId' : '/acknowledged', 409);
+  if (may.code === 'safety.notSignedOff' && productId !== undefined)
+    problem.extra.override = { rule: 'signOff', subject: String(productId) };
+  throw problem;
 }
 
 /** Product that was added without measuring it is a guess, and what a vessel was found to hold always is. */

@@ -3,6 +3,7 @@ import { reversePostings } from '#core/stock/postings.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
+import { type Allowed, unlessAllowed } from '../people/overrides.ts';
 import { bookMovement } from './book.ts';
 import { type ReversalGround, reversalGround } from './history.ts';
 
@@ -15,10 +16,17 @@ export async function bookReversal(
   id: number,
   who: SignedIn,
   now: Date,
+  allowed: Allowed,
 ): Promise<{ movementId: number; containerId: number | null }> {
   const ground = await reversalGround(tx, id, now);
   if (!ground) throw missing('movement');
-  checkMayReverse(ground, who, now);
+  checkReversible(ground);
+  const why = mayReverse(ground, who, now);
+  const word = why === null ? null : await allowed('undo', String(id));
+  if (why !== null && word === null) {
+    const remedy = 'Ask a manager to take this one back, or for their word here.';
+    throw unlessAllowed('undo', String(id), 403, 'undo.notYours', why, remedy);
+  }
   const { containerId, toContainerId, placeId, batchId, postings } = ground;
   try {
     const movementId = await bookMovement(tx, {
@@ -26,6 +34,7 @@ export async function bookReversal(
       personId: who.personId,
       now,
       reverses: id,
+      ...(word !== null && { overrideId: word }),
       postings: reversePostings(postings),
       ...(containerId && { containerId }),
       ...(toContainerId && { toContainerId }),
@@ -52,7 +61,7 @@ export async function bookReversal(
   }
 }
 
-function checkMayReverse(ground: ReversalGround, who: SignedIn, now: Date): void {
+function checkReversible(ground: ReversalGround): void {
   if (ground.reversedBy !== null) {
     throw new HttpProblem(409, 'undo.done', 'This has already been taken back.', {
       remedy: 'Nothing more is needed.',
@@ -64,16 +73,14 @@ function checkMayReverse(ground: ReversalGround, who: SignedIn, now: Date): void
       remedy: 'Book what really happened instead.',
     });
   }
-  if (who.role === 'manager') return;
-  if (atLeast(who.role, 'lead')) {
-    if (ground.today) return;
-    throw refused("A lead can take back today's pours.");
-  }
-  if (ground.personId !== who.personId) throw refused('You can take back your own pours.');
-  if (now.getTime() - ground.bookedAt.getTime() > OWN_UNDO_MINUTES * 60_000) {
-    throw refused(`You can take back a pour for ${OWN_UNDO_MINUTES} minutes.`);
-  }
 }
 
-const refused = (detail: string) =>
-  new HttpProblem(403, 'undo.notYours', detail, { remedy: 'Ask a manager to take this one back.' });
+/** Null where someone may take it back, else why not. */
+function mayReverse(ground: ReversalGround, who: SignedIn, now: Date): string | null {
+  if (who.role === 'manager') return null;
+  if (atLeast(who.role, 'lead')) return ground.today ? null : "A lead can take back today's pours.";
+  if (ground.personId !== who.personId) return 'You can take back your own pours.';
+  return now.getTime() - ground.bookedAt.getTime() > OWN_UNDO_MINUTES * 60_000
+    ? `You can take back a pour for ${OWN_UNDO_MINUTES} minutes.`
+    : null;
+}

@@ -14,9 +14,9 @@ export function movementRoutes(house: House): Router {
 
   routes.post(
     '/pours',
-    command(house, pourBody, async ({ tx, body, who, now }) => ({
+    command(house, pourBody, async ({ tx, body, who, now, allowed }) => ({
       status: 201,
-      body: await bookPour(tx, body, who, now),
+      body: await bookPour(tx, body, who, now, allowed),
       touched: [
         ['containers', body.containerId],
         ['vessels', body.vesselId],
@@ -44,8 +44,8 @@ export function movementRoutes(house: House): Router {
 
   routes.post(
     '/movements/:id/reversals',
-    command(house, nothing, async ({ tx, who, now, params }) => {
-      const done = await bookReversal(tx, wholeNumber(params.id, 'movement'), who, now);
+    command(house, nothing, async ({ tx, who, now, params, allowed }) => {
+      const done = await bookReversal(tx, wholeNumber(params.id, 'movement'), who, now, allowed);
       return {
         status: 201,
         body: done,
@@ -59,8 +59,8 @@ export function movementRoutes(house: House): Router {
 
   routes.post(
     '/movements/:id/corrections',
-    command(house, correctionBody, async ({ tx, body, who, now, params }) => {
-      const done = await bookCorrection(tx, wholeNumber(params.id, 'movement'), body, who, now);
+    command(house, correctionBody, async ({ tx, body, who, now, params, allowed }) => {
+      const done = await bookCorrection(tx, wholeNumber(params.id, 'movement'), body, who, now, allowed);
       const { was, ...slip } = done;
       return {
         status: 201,

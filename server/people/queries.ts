@@ -1,5 +1,6 @@
 import type { Person, PersonPatch } from '#contract/people.ts';
 import type { Role } from '#contract/roles.ts';
+import type { PersonEventKind } from '#contract/trail.ts';
 import type { Queryable } from '../db/books.ts';
 
 const PERSON = `id, name, role, retired_at IS NOT NULL AS retired, revision`;
@@ -49,4 +50,15 @@ export async function managersLeft(tx: Queryable): Promise<number> {
     `SELECT count(*)::int AS n FROM person WHERE role = 'manager' AND retired_at IS NULL`,
   );
   return rows[0]?.n ?? 0;
+}
+
+/** Something that was done about somebody, to be found in the trail. */
+export async function noteEvent(
+  tx: Queryable,
+  event: { personId: number; what: PersonEventKind; detail: string; by: number; now: Date },
+): Promise<void> {
+  await tx.rows(
+    'INSERT INTO person_event (person_id, what, detail, by_person, at) VALUES ($1, $2, $3, $4, $5)',
+    [event.personId, event.what, event.detail, event.by, event.now],
+  );
 }

@@ -1,5 +1,6 @@
 import { Router } from 'express';
 import { personBody, personPatch } from '#contract/people.ts';
+import type { PersonEventKind } from '#contract/trail.ts';
 import type { House } from '../house.ts';
 import { change, command, revised } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
@@ -7,7 +8,15 @@ import { HttpProblem, missing } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { hashPin } from '../sessions/pins.ts';
 import { endSessionsOf } from '../sessions/queries.ts';
-import { forgetAttempts, insertPerson, managersLeft, people, personOf, updatePerson } from './queries.ts';
+import {
+  forgetAttempts,
+  insertPerson,
+  managersLeft,
+  noteEvent,
+  people,
+  personOf,
+  updatePerson,
+} from './queries.ts';
 import { signOffRoutes } from './signOffs.ts';
 
 export function peopleRoutes(house: House): Router {
@@ -18,8 +27,9 @@ export function peopleRoutes(house: House): Router {
   routes.post(
     '/',
     only('manager'),
-    command(house, personBody, async ({ tx, body }) => {
+    command(house, personBody, async ({ tx, body, who, now }) => {
       const person = await insertPerson(tx, { ...body, pinHash: await hashPin(body.pin) });
+      await noteEvent(tx, { personId: person.id, what: 'joined', detail: body.role, by: who.personId, now });
       return { status: 201, body: person, touched: [['people', person.id]] };
     }),
   );
@@ -45,6 +55,15 @@ export function peopleRoutes(house: House): Router {
         );
       }
       if (pin) await forgetAttempts(tx, id);
+      const events: [PersonEventKind, boolean, string][] = [
+        ['pin', pin !== undefined, ''],
+        ['role', body.role !== undefined && body.role !== before.role, `${before.role} to ${body.role}`],
+        ['left', body.retired === true && !before.retired, ''],
+        ['back', body.retired === false && before.retired, ''],
+      ];
+      for (const [what, so, detail] of events) {
+        if (so) await noteEvent(tx, { personId: id, what, detail, by: who.personId, now });
+      }
       if (pin || body.retired || (body.role && body.role !== before.role))
         await endSessionsOf(tx, id, who.tokenHash, now);
       return { status: 200, body: await personOf(tx, id), touched: [['people', id]] };

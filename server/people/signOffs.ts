@@ -7,7 +7,7 @@ import { wholeNumber } from '../http/door.ts';
 import { missing } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { products } from '../products/queries.ts';
-import { personOf } from './queries.ts';
+import { noteEvent, personOf } from './queries.ts';
 
 /** Who is signed off for which product: a manager gives it, until a day or for good, and takes it back. */
 export function signOffRoutes(house: House): Router {
@@ -22,7 +22,15 @@ export function signOffRoutes(house: House): Router {
     command(house, signOffBody, async ({ tx, body, who, now, params }) => {
       const id = personIn(params);
       if (!(await personOf(tx, id))) throw missing('person');
-      if ((await products(tx, { id: body.productId })).length === 0) throw missing('product');
+      const [product] = await products(tx, { id: body.productId });
+      if (!product) throw missing('product');
+      await noteEvent(tx, {
+        personId: id,
+        what: body.given ? 'signedOff' : 'signOffEnded',
+        detail: `${product.name}${body.given && body.until ? ` until ${body.until}` : ''}`,
+        by: who.personId,
+        now,
+      });
       await endSignOff(tx, id, body.productId, now);
       if (body.given) {
         await tx.rows(

@@ -59,6 +59,13 @@ export async function endSession(db: Queryable, tokenHash: string, now: Date): P
   ]);
 }
 
+export async function lockSession(db: Queryable, tokenHash: string, now: Date): Promise<void> {
+  await db.rows(
+    'UPDATE session SET locked_at = coalesce(locked_at, $2) WHERE token_hash = $1 AND ended_at IS NULL',
+    [tokenHash, now],
+  );
+}
+
 /** Signs a person out everywhere but here, as when their PIN or role changes or they leave. */
 export async function endSessionsOf(db: Queryable, personId: number, here: string, now: Date): Promise<void> {
   await db.rows(

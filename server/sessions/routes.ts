@@ -1,21 +1,13 @@
 import { randomBytes } from 'node:crypto';
-import { type CookieOptions, type Request, Router } from 'express';
+import { type CookieOptions, Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { type SignInName, signInBody, type Who } from '#contract/people.ts';
 import type { House } from '../house.ts';
 import { parseBody } from '../http/door.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { HttpProblem } from '../http/problems.ts';
 import { cookieOf, hashToken, SESSION_COOKIE, TABLET_COOKIE, whoOf } from '../http/signedIn.ts';
-import { isPin, waitAfter } from './pins.ts';
-import {
-  countAttempt,
-  endSession,
-  isKnownTablet,
-  personForSignIn,
-  rememberTablet,
-  signInNames,
-  startSession,
-} from './queries.ts';
+import { checkPin } from './checkPin.ts';
+import { endSession, lockSession, rememberTablet, signInNames, startSession } from './queries.ts';
 
 const SESSION_HOURS = 12;
 const TABLET_DAYS = 400;
@@ -34,41 +26,37 @@ export function sessionRoutes(house: House): Router {
   routes.get('/current', (_req, res) => {
     const who = whoOf(res);
     if (!who) return void res.json(null);
-    const { personId, name, role, expiresAt } = who;
-    res.json({ personId, name, role, expiresAt: expiresAt.toISOString() } satisfies Who);
+    const { personId, name, role, expiresAt, locked } = who;
+    res.json({ personId, name, role, expiresAt: expiresAt.toISOString(), locked } satisfies Who);
   });
 
   routes.post('/', attemptsPerMinute(), async (req, res) => {
     const { personId, pin } = parseBody(signInBody, req.body);
     const now = house.now();
-    const tabletHash = await knownTablet(house, req);
-    const origin = tabletHash ? `tablet:${tabletHash}` : `address:${req.ip}`;
-    // The try is counted before the PIN is looked at: tries sent at the same instant can't share one count.
-    const { person, failures, lockedUntil } = await house.books.transaction(async (tx) => {
-      const person = await personForSignIn(tx, personId, origin);
-      if (!person) throw missing('person');
-      if (person.lockedUntil && person.lockedUntil > now) throw locked(person.lockedUntil, now);
-      const failures = person.failures + 1;
-      const waitS = waitAfter(failures);
-      const lockedUntil = waitS > 0 ? new Date(now.getTime() + waitS * 1_000) : null;
-      await countAttempt(tx, { personId, origin, failures, lockedUntil });
-      return { person, failures, lockedUntil };
-    });
-    if (!(await isPin(person.pinHash, pin)))
-      throw lockedUntil ? locked(lockedUntil, now) : wrongPin(failures);
-
-    await countAttempt(house.books, { personId, origin, failures: 0, lockedUntil: null });
+    const { person, tabletHash } = await checkPin(house, req, personId, pin);
     if (!tabletHash) {
       const tablet = randomBytes(24).toString('base64url');
       await rememberTablet(house.books, hashToken(tablet), now);
       res.cookie(TABLET_COOKIE, tablet, { ...cookie, maxAge: TABLET_DAYS * 86_400_000 });
     }
+    // Whoever was signed in here before is so no longer: a tablet is one person's at a time.
+    const before = cookieOf(req, SESSION_COOKIE);
+    if (before) await endSession(house.books, hashToken(before), now);
     const token = randomBytes(32).toString('base64url');
     const expiresAt = new Date(now.getTime() + SESSION_HOURS * 3_600_000);
     await startSession(house.books, { tokenHash: hashToken(token), personId, now, expiresAt });
     res.cookie(SESSION_COOKIE, token, { ...cookie, maxAge: SESSION_HOURS * 3_600_000 });
     const { name, role } = person;
-    res.status(201).json({ personId, name, role, expiresAt: expiresAt.toISOString() } satisfies Who);
+    res
+      .status(201)
+      .json({ personId, name, role, expiresAt: expiresAt.toISOString(), locked: false } satisfies Who);
+  });
+
+  // A tablet that was left alone: its clocks stay to be seen, the rest waits for a PIN.
+  routes.post('/current/locks', async (_req, res) => {
+    const who = whoOf(res);
+    if (who) await lockSession(house.books, who.tokenHash, house.now());
+    res.status(204).end();
   });
 
   routes.delete('/current', async (_req, res) => {
@@ -98,31 +86,5 @@ function attemptsPerMinute() {
           retryAfterS: 60,
         }),
       ),
-  });
-}
-
-async function knownTablet(house: House, req: Request): Promise<string | null> {
-  const token = cookieOf(req, TABLET_COOKIE);
-  if (!token) return null;
-  const hash = hashToken(token);
-  return (await isKnownTablet(house.books, hash)) ? hash : null;
-}
-
-function wrongPin(failures: number): HttpProblem {
-  const left = 5 - failures;
-  const message = 'PIN is not the right one.';
-  const remedy = `Try again: ${left} ${left === 1 ? 'try' : 'tries'} left before a wait. A manager can set a new PIN.`;
-  return new HttpProblem(401, 'pin.wrong', message, {
-    remedy,
-    errors: [{ pointer: '/pin', message, remedy }],
-  });
-}
-
-function locked(until: Date, now: Date): HttpProblem {
-  const seconds = Math.ceil((until.getTime() - now.getTime()) / 1_000);
-  const wait = seconds > 90 ? `${Math.ceil(seconds / 60)} minutes` : `${seconds} seconds`;
-  return new HttpProblem(429, 'pin.locked', 'PIN was wrong too many times on this tablet.', {
-    remedy: `Wait ${wait}, or ask a manager to set a new PIN.`,
-    retryAfterS: seconds,
   });
 }

@@ -1,5 +1,6 @@
 import { MutationCache, QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
 import type { Clock, FilmFactor, Unsettled } from '#contract/clocks.ts';
+import type { Count, CountHead } from '#contract/counts.ts';
 import type { Changeover, Line, LineCheck, Tip } from '#contract/dispensers.ts';
 import type { Instrument } from '#contract/instruments.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
@@ -9,6 +10,7 @@ import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes
 import type { Calibration, Device } from '#contract/rigs.ts';
 import type { Backups, ShopState } from '#contract/shop.ts';
 import type { Delivery, LedgerPage, Recall, Supplier } from '#contract/stock.ts';
+import type { TrailPage } from '#contract/trail.ts';
 import type { Trial } from '#contract/trials.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
 import type { WeatherNow } from '#contract/weather.ts';
@@ -149,6 +151,13 @@ export const ledgerPage = (filter: string, after: number | null) =>
 export const movementsPage = (id: number, after: number | null) =>
   get<Page<Movement>>(`/containers/${id}/movements${after === null ? '' : `?after=${after}`}`);
 
+export const countsQuery = queryOptions({ queryKey: ['counts'], queryFn: () => get<CountHead[]>('/counts') });
+export const countQuery = (id: number) =>
+  queryOptions({ queryKey: ['counts', id], queryFn: () => get<Count>(`/counts/${id}`) });
+
+export const trailPage = (filter: string, before: string | null) =>
+  get<TrailPage>(`/trail?${filter}${before === null ? '' : `&before=${encodeURIComponent(before)}`}`);
+
 async function allContainers(): Promise<Container[]> {
   const all: Container[] = [];
   let next: number | null = 0;
@@ -165,13 +174,14 @@ onDoubt(() => void queryClient.invalidateQueries({ queryKey: ['shop'] }));
 /** What to ask for again when something of a kind has changed. */
 const ASK_AGAIN: Record<Topic, string[]> = {
   shop: ['shop', 'weather'],
-  people: ['people', 'names'],
+  people: ['people', 'names', 'trail'],
   products: ['products', 'containers'],
   vessels: ['vessels'],
   devices: ['devices', 'lines', 'tips', 'instruments'],
   measures: ['measures'],
   places: ['places', 'containers'],
-  containers: ['containers', 'movements', 'batches', 'lines', 'suppliers', 'deliveries'],
+  containers: ['containers', 'movements', 'batches', 'lines', 'suppliers', 'deliveries', 'trail', 'counts'],
+  counts: ['counts'],
   labels: ['labels'],
   recipes: ['recipes', 'outcomes'],
   outcomes: ['outcomes', 'batches'],

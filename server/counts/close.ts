@@ -1,0 +1,93 @@
+import type { CloseCountBody, Count, CountLine } from '#contract/counts.ts';
+import { atLeast } from '#contract/roles.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { putAway } from '../containers/queries.ts';
+import type { Queryable } from '../db/books.ts';
+import { HttpProblem } from '../http/problems.ts';
+import type { SignedIn } from '../http/signedIn.ts';
+import { bookMovement } from '../ledger/book.ts';
+import { containerAccount, singleAccounts } from '../ledger/queries.ts';
+import { type Allowed, unlessAllowed } from '../people/overrides.ts';
+import { shopOf } from '../shop/queries.ts';
+
+/**
+ * Closes a count: each difference that is more than its way of counting can tell is booked with its reason. What was
+ * poured since a container was looked at stays poured: the difference is booked, not the level.
+ *
+ * @returns the containers that changed
+ */
+export async function closeCount(
+  tx: Queryable,
+  count: Count,
+  { reasons }: CloseCountBody,
+  { who, now, allowed }: { who: SignedIn; now: Date; allowed: Allowed },
+): Promise<number[]> {
+  const units = (await shopOf(tx))?.units ?? 'metric';
+  const different = count.lines.filter((l) => l.seen?.difference && isBooked(l));
+  const reasonOf = new Map(reasons.map((r) => [r.containerId, r]));
+  const [without] = different.filter((l) => !reasonOf.has(l.id));
+  if (without) {
+    const message = `Why: ${without.code} is different and nobody has said why.`;
+    const remedy = 'Choose a reason; that nobody knows is one.';
+    throw new HttpProblem(422, 'count.noReason', message, {
+      remedy,
+      errors: [{ pointer: '/reasons', message, remedy }],
+    });
+  }
+  const [large] = different.filter((l) => Math.abs(l.seen?.difference?.ul ?? 0) > count.thresholdUl);
+  const word = large && !atLeast(who.role, 'manager') ? await allowed('count', String(count.id)) : null;
+  if (large && !atLeast(who.role, 'manager') && word === null) {
+    throw unlessAllowed(
+      'count',
+      String(count.id),
+      403,
+      'count.large',
+      `${large.code} is off by more than ${formatVolume(count.thresholdUl, units)}: that is a manager’s to accept.`,
+      'Have a manager close it, or give their word here.',
+    );
+  }
+  const { difference } = await singleAccounts(tx);
+  for (const line of different) {
+    const ul = line.seen?.difference?.ul ?? 0;
+    const account = await containerAccount(tx, line.id);
+    const reason = reasonOf.get(line.id);
+    try {
+      await bookMovement(tx, {
+        kind: 'count',
+        personId: who.personId,
+        now,
+        containerId: line.id,
+        placeId: count.placeId,
+        countId: count.id,
+        ...(reason && { reason: reason.reason, note: reason.note }),
+        ...(word !== null && { overrideId: word }),
+        postings: [
+          {
+            product: line.productId,
+            from: ul > 0 ? difference : account,
+            to: ul > 0 ? account : difference,
+            ul: Math.abs(ul),
+          },
+        ],
+      });
+    } catch (error) {
+      if ((error as { constraint?: string }).constraint !== 'nothing_physical_below_zero') throw error;
+      throw new HttpProblem(409, 'count.pouredSince', `${line.code} was poured from since it was counted.`, {
+        remedy: 'Count it again.',
+      });
+    }
+    if (line.seen?.method === 'gone') await putAway(tx, line.id, now);
+  }
+  await tx.rows(
+    'UPDATE count SET closed_at = $2, closed_by = $3, compared_at = coalesce(compared_at, $2) WHERE id = $1',
+    [count.id, now, who.personId],
+  );
+  return different.map((l) => l.id);
+}
+
+/** What is not there is booked whatever it comes to; anything else where it is more than the way of counting can tell. */
+const isBooked = ({ seen }: CountLine): boolean =>
+  seen?.difference !== null &&
+  seen?.difference !== undefined &&
+  seen.difference.ul !== 0 &&
+  seen.difference.beyond;

@@ -1,0 +1,165 @@
+import { Router } from 'express';
+import {
+  type Count,
+  type CountHead,
+  type CountReading,
+  closeCountBody,
+  countBody,
+  countLineBody,
+} from '#contract/counts.ts';
+import { nothing } from '#contract/ledger.ts';
+import type { Container } from '#contract/ware.ts';
+import { accept, type Outcome } from '#core/outcome.ts';
+import { type Counted, countedByDip, countedByEye, countedByWeight } from '#core/stock/count.ts';
+import { containerOf } from '../containers/queries.ts';
+import type { Queryable } from '../db/books.ts';
+import type { House } from '../house.ts';
+import { command } from '../http/commands.ts';
+import { wholeNumber } from '../http/door.ts';
+import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { only } from '../http/signedIn.ts';
+import { closeCount } from './close.ts';
+import { countHead, countHeads, countLines, insertCount, insertCountLine } from './queries.ts';
+
+/** Counts: a sheet for one place, filled in as often as it takes, closed with what was different and why. */
+export function countRoutes(house: House): Router {
+  const routes = Router();
+  routes.use(only('lead'));
+
+  routes.get('/', async (_req, res) => void res.json(await countHeads(house.books)));
+  routes.get(
+    '/:id',
+    async (req, res) => void res.json(await countOf(house.books, wholeNumber(req.params.id, 'count'))),
+  );
+
+  routes.post(
+    '/',
+    command(house, countBody, async ({ tx, body, who, now }) => {
+      const [open] = await tx.rows<{ id: number; code: string }>(
+        'SELECT id, code FROM count WHERE place_id = $1 AND closed_at IS NULL AND dropped_at IS NULL',
+        [body.placeId],
+      );
+      if (open) {
+        const message = `Where: ${open.code} of this place is still open.`;
+        const remedy = 'Go on with that one, or drop it first.';
+        throw new HttpProblem(409, 'count.open', message, {
+          remedy,
+          errors: [{ pointer: '/placeId', message, remedy }],
+          current: open,
+        });
+      }
+      const id = await insertCount(tx, { ...body, personId: who.personId, now });
+      return { status: 201, body: await countOf(tx, id), touched: [['counts', id]] };
+    }),
+  );
+
+  routes.post(
+    '/:id/lines',
+    command(house, countLineBody, async ({ tx, body, who, now, params }) => {
+      const count = await openCount(tx, params.id);
+      const container = await containerOf(tx, body.containerId);
+      if (!container || container.awayAt) throw missing('container');
+      const read = await counted(tx, container, body.reading);
+      if (!read.ok) throw refusalProblem(read, POINTERS[read.field] ?? '/reading');
+      await insertCountLine(tx, {
+        ...body,
+        ...read.value,
+        countId: count.id,
+        bookUl: container.heldUl,
+        personId: who.personId,
+        now,
+      });
+      if (body.reading.kind === 'weight' && body.reading.tareG !== null) {
+        await tx.rows('UPDATE container SET tare_g = $2 WHERE id = $1', [container.id, body.reading.tareG]);
+      }
+      return { status: 201, body: await countOf(tx, count.id), touched: [['counts', count.id]] };
+    }),
+  );
+
+  routes.post(
+    '/:id/comparisons',
+    command(house, nothing, async ({ tx, now, params }) => {
+      const count = await openCount(tx, params.id);
+      if (count.counted === 0) {
+        throw new HttpProblem(409, 'count.nothing', 'Nothing was counted yet.', {
+          remedy: 'Count a container first.',
+        });
+      }
+      await tx.rows('UPDATE count SET compared_at = coalesce(compared_at, $2) WHERE id = $1', [
+        count.id,
+        now,
+      ]);
+      return { status: 201, body: await countOf(tx, count.id), touched: [['counts', count.id]] };
+    }),
+  );
+
+  routes.post(
+    '/:id/closings',
+    command(house, closeCountBody, async ({ tx, body, who, now, params, allowed }) => {
+      const count = await openCount(tx, params.id);
+      const touched = await closeCount(tx, await countOf(tx, count.id, true), body, { who, now, allowed });
+      return {
+        status: 201,
+        body: await countOf(tx, count.id),
+        touched: [['counts', count.id], ...touched.map((id): ['containers', number] => ['containers', id])],
+      };
+    }),
+  );
+
+  routes.post(
+    '/:id/drops',
+    command(house, nothing, async ({ tx, now, params }) => {
+      const count = await openCount(tx, params.id);
+      await tx.rows('UPDATE count SET dropped_at = $2 WHERE id = $1', [count.id, now]);
+      return { status: 201, body: await countOf(tx, count.id), touched: [['counts', count.id]] };
+    }),
+  );
+
+  return routes;
+}
+
+const POINTERS: Record<string, string> = { Weight: '/reading/grossG', Depth: '/reading/depthMm' };
+
+async function openCount(tx: Queryable, param: unknown): Promise<CountHead> {
+  const count = await countHead(tx, wholeNumber(param, 'count'));
+  if (!count) throw missing('count');
+  if (count.state !== 'open') {
+    throw new HttpProblem(409, 'count.over', `${count.code} is ${count.state}.`, {
+      remedy: 'Start a new one.',
+    });
+  }
+  return count;
+}
+
+/** A count with its sheet. What the books say is kept back while it is blind and not compared yet. */
+async function countOf(db: Queryable, id: number, shown?: boolean): Promise<Count> {
+  const count = await countHead(db, id);
+  if (!count) throw missing('count');
+  const seen = shown ?? (!count.blind || count.comparedAt !== null || count.state !== 'open');
+  const [shop] = await db.rows<{ ul: number }>('SELECT count_threshold_ul AS ul FROM shop');
+  return { ...count, lines: await countLines(db, count, seen), thresholdUl: shop?.ul ?? 0 };
+}
+
+async function counted(
+  tx: Queryable,
+  container: Container,
+  reading: CountReading,
+): Promise<Outcome<Counted>> {
+  const { kind, sizeUl } = container;
+  switch (reading.kind) {
+    case 'gone':
+      return accept({ ul: 0, withinUl: 0 });
+    case 'eye':
+      return accept(countedByEye({ sizeUl, share: reading.share }));
+    case 'dip':
+      return countedByDip({ kind, sizeUl, depthMm: reading.depthMm });
+    case 'weight': {
+      const [row] = await tx.rows<{ gPerMl: number | null }>(
+        'SELECT g_per_ml AS "gPerMl" FROM product WHERE id = $1',
+        [container.productId],
+      );
+      const tareG = reading.tareG ?? container.tareG;
+      return countedByWeight({ kind, sizeUl, grossG: reading.grossG, tareG, gPerMl: row?.gPerMl ?? null });
+    }
+  }
+}
