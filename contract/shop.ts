@@ -3,7 +3,7 @@ import { EDGE_SHARES } from '#core/dwell/workingWindow.ts';
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import type { HouseFigures } from '#core/products/house.ts';
-import { exactly, finite, line, note, oneOf, pin } from './fields.ts';
+import { exactly, finite, line, note, oneOf, pin, wholeUl } from './fields.ts';
 import { WEATHER_SOURCES, type WeatherSource } from './weather.ts';
 
 export const UNIT_SYSTEMS = ['metric', 'us', 'imperial'] as const;
@@ -80,6 +80,11 @@ export const shopPatch = exactly({
   edgeShare: finite('Begins to dry after', ...EDGE_SHARES)
     .optional()
     .meta({ remedy: 'Give a share of the dry time from 40 to 80 %, such as 60 %.' }),
+  lockMinutes: finite('Locks after', 0, 60)
+    .integer()
+    .optional()
+    .meta({ remedy: 'Give whole minutes from 1 to 60, or 0 for never.' }),
+  countThresholdUl: wholeUl('Difference a lead may accept', 0).optional(),
 }).test('floor', function below(value) {
   const { preWashFloor, preWashCeiling } = value ?? {};
   if (preWashFloor == null || preWashCeiling == null || preWashFloor <= preWashCeiling) return true;
@@ -109,6 +114,10 @@ export type Shop = HouseFigures & {
   weatherSource: WeatherSource;
   /** Share of its dry time after which a film begins to dry at its edges. */
   edgeShare: number;
+  /** Minutes after which a tablet left alone locks; 0 for never. */
+  lockMinutes: number;
+  /** A count that differs by more than this is a manager's to accept. */
+  countThresholdUl: number;
   demo: boolean;
   madeOn: string;
   revision: number;

@@ -9,6 +9,7 @@ import { Refusal } from '../ui/Refusal.tsx';
 import { Shell } from './Shell.tsx';
 import { SignIn } from './SignIn.tsx';
 import { SessionProvider } from './session.tsx';
+import { useIdleLock } from './useIdleLock.ts';
 
 const FirstRun = lazy(() => import('../shop/FirstRun.tsx'));
 const Yard = lazy(() => import('../yard/Yard.tsx'));
@@ -39,12 +40,17 @@ const DevicePage = lazy(() => import('../rigs/DevicePage.tsx'));
 const MeasurePage = lazy(() => import('../rigs/MeasurePage.tsx'));
 const Crew = lazy(() => import('../crew/Crew.tsx'));
 const PersonPage = lazy(() => import('../crew/PersonPage.tsx'));
+const LockScreen = lazy(() => import('./LockScreen.tsx'));
+const Counts = lazy(() => import('../stock/count/Counts.tsx'));
+const CountSheet = lazy(() => import('../stock/count/CountSheet.tsx'));
+const Trail = lazy(() => import('../stock/Trail.tsx'));
 const ShopPage = lazy(() => import('../shop/ShopPage.tsx'));
 
 export function App() {
   const shop = useQuery(shopQuery);
   const who = useQuery(whoQuery);
   useLive(Boolean(who.data));
+  useIdleLock(who.data && !who.data.locked ? (shop.data?.shop?.lockMinutes ?? 0) : 0);
   const units = useDevice((state) => state.units);
 
   const error = shop.error ?? who.error;
@@ -74,6 +80,15 @@ export function App() {
   if (!who.data) return <SignIn shop={shop.data.shop} />;
   const settings = shop.data.shop;
   const session = { who: who.data, settings, shop: units ? { ...settings, units } : settings };
+  if (who.data.locked) {
+    return (
+      <SessionProvider value={session}>
+        <Suspense>
+          <LockScreen />
+        </Suspense>
+      </SessionProvider>
+    );
+  }
   return (
     <SessionProvider value={session}>
       <Shell>
@@ -89,6 +104,9 @@ export function App() {
             <Route path="/stock/receive" element={<Receive />} />
             <Route path="/stock/lots/:lot" element={<RecallPage />} />
             <Route path="/stock/movements" element={<LedgerList />} />
+            <Route path="/stock/counts" element={<Counts />} />
+            <Route path="/stock/counts/:id" element={<CountSheet />} />
+            <Route path="/stock/trail" element={<Trail />} />
             <Route path="/stock/delivery" element={<ReceiveDelivery />} />
             <Route path="/stock/deliveries/:id" element={<DeliveryPage />} />
             <Route path="/stock/containers/:id" element={<ContainerPage />} />

@@ -51,12 +51,17 @@ export function SignIn({ shop }: { shop: Shop }) {
 
 const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
 
-function PinPad({ person, back }: { person: SignInName; back: () => void }) {
+/** Four digits on large keys; whoever types theirs is signed in on this device. */
+export function PinPad(props: { person: SignInName; back: () => void; wide?: boolean }) {
+  const { person, back, wide = false } = props;
   const [pin, setPin] = useState('');
   const input = useRef<HTMLInputElement>(null);
   const signIn = useMutation({
     mutationFn: (typed: string) => post<Who>('/sessions', { personId: person.id, pin: typed }),
-    onSuccess: (who) => queryClient.setQueryData(whoQuery.queryKey, who),
+    onSuccess: (who) => {
+      queryClient.setQueryData(whoQuery.queryKey, who);
+      void queryClient.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'who' });
+    },
     onError: () => setPin(''),
   });
   useEffect(() => input.current?.focus(), []);
@@ -71,9 +76,9 @@ function PinPad({ person, back }: { person: SignInName; back: () => void }) {
 
   return (
     <section aria-label={`PIN of ${person.name}`} className="flex flex-col gap-3">
-      <div className="flex items-center justify-between">
+      <div className="flex items-center justify-between gap-3">
         <h2>{person.name}</h2>
-        <Button className="md:hidden" onClick={back}>
+        <Button className={wide ? '' : 'md:hidden'} onClick={back}>
           Someone else
         </Button>
       </div>

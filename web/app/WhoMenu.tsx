@@ -7,6 +7,7 @@ import { THEMES, useDevice } from '../state/theme.ts';
 import { remove } from './api.ts';
 import { PLACES } from './places.ts';
 import { useSession } from './session.tsx';
+import { lock } from './useIdleLock.ts';
 
 const THEME_NAMES = {
   system: 'As the device is',
@@ -97,6 +98,9 @@ export function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys: () => 
             Keys<kbd className="reading ml-auto">?</kbd>
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="border-t border-hairline" />
+          <DropdownMenu.Item className={ITEM} onSelect={lock}>
+            Lock, or hand over
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={`${ITEM} font-semibold`} onSelect={() => void signOut()}>
             Sign out {who.name.split(' ')[0]}
           </DropdownMenu.Item>

@@ -1,5 +1,6 @@
 import type { FieldError, Problem } from '#contract/problem.ts';
 import { takeShopTime } from '../state/clock.ts';
+import { heldWord } from '../state/word.ts';
 
 /** The server's no, with its sentences; or, with status 0, that it could not be reached. */
 export class ApiProblem extends Error {
@@ -19,7 +20,13 @@ export const get = <T>(path: string): Promise<T> => send<T>('GET', path);
 
 /** Books something. Give the same key to send the same command again after the connection was lost. */
 export const post = <T>(path: string, body: unknown, key = newKey()): Promise<T> =>
-  send<T>('POST', path, body, { 'Idempotency-Key': key });
+  send<T>('POST', path, body, { 'Idempotency-Key': key, ...withWord(path) });
+
+/** A manager's word given here goes along; whether it is for this, the server knows. */
+const withWord = (path: string): Record<string, string> => {
+  const word = path === '/overrides' ? null : heldWord();
+  return word ? { Override: word.token } : {};
+};
 
 export const patch = <T>(path: string, body: unknown, revision: number): Promise<T> =>
   send<T>('PATCH', path, body, { 'If-Match': String(revision) });

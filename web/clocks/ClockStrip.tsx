@@ -27,7 +27,7 @@ function useStripHeight(): (strip: HTMLElement | null) => (() => void) | undefin
 }
 
 /** The clocks that run, above every place, and what is still on its way to the shop's machine. */
-export function ClockStrip() {
+export function ClockStrip({ locked = false }: { locked?: boolean }) {
   const { who } = useSession();
   const { pathname } = useLocation();
   const all = useClocks();
@@ -42,7 +42,7 @@ export function ClockStrip() {
     return () => window.removeEventListener('online', online);
   }, [who.personId]);
   const strip = useStripHeight();
-  const own = pathname.startsWith('/clocks/') || pathname === '/yard';
+  const own = !locked && (pathname.startsWith('/clocks/') || pathname === '/yard');
   const shown = own ? [] : running;
   if (shown.length + waiting.length + refused.length === 0 && running.length === 0) return null;
   const mine = waiting.filter((s) => s.personId === who.personId).length;

@@ -179,6 +179,24 @@ export function ShopForm({ shop }: { shop: Shop }) {
             hint="Share of the time until it is dry, 40 to 80 %. Clocks call for a rinse before then."
           />
         </fieldset>
+        <fieldset className="grid gap-4">
+          <Legend>The books</Legend>
+          <div className="grid items-start gap-4 sm:grid-cols-2">
+            <TextField
+              of={of}
+              name="countThresholdUl"
+              label="Difference a lead may accept"
+              hint="A count that is off by more needs a manager’s word."
+            />
+            <TextField
+              of={of}
+              name="lockMinutes"
+              label="A tablet locks after, in minutes"
+              inputMode="numeric"
+              hint="Left alone, it shows its clocks and nothing else. 0 for never."
+            />
+          </div>
+        </fieldset>
         <div>
           <p className="text-muted">
             Time zone: {shop.zone}. It was fixed when the books were opened, so that no day changes its

@@ -15,6 +15,8 @@ const shop: Shop = {
   measuring: 'measured',
   mixedBy: 'swirl',
   glass: 'readyToUse',
+  lockMinutes: 3,
+  countThresholdUl: 500_000,
   edgeShare: 0.6,
   jetShare: 0.1,
   wasteWater: '',

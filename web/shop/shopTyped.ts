@@ -6,7 +6,9 @@ import { USUAL_HOUSE } from '#core/products/house.ts';
 import { recordStart } from '#core/products/starts.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
+import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
 import type { Reading } from '../ui/useTextForm.ts';
 
 const CHOICES = [
@@ -30,6 +32,8 @@ export type ShopTyped = Pick<Shop, (typeof CHOICES)[number]> & {
   foamFloor: string;
   jetShare: string;
   edgeShare: string;
+  lockMinutes: string;
+  countThresholdUl: string;
   useByDays: Partial<Record<Family, string>>;
 };
 
@@ -52,6 +56,8 @@ export function typedShop(shop: Shop): ShopTyped {
     foamFloor: percent(foamFloor),
     jetShare: percent(jetShare),
     edgeShare: percent(edgeShare),
+    lockMinutes: String(shop.lockMinutes),
+    countThresholdUl: formatExactVolume(shop.countThresholdUl),
     useByDays: Object.fromEntries(
       KEEPING.map((f) => [f, String(useByDays[f] ?? recordStart(f, USUAL_HOUSE).useByDays)]),
     ),
@@ -96,6 +102,11 @@ export function readShop(typed: ShopTyped, shop: Shop): Reading {
       foamFloor: figure('foamFloor', 'Neutral foam floor'),
       jetShare: share('jetShare', 'Jet'),
       edgeShare: share('edgeShare', 'Begins to dry after'),
+      lockMinutes: take('lockMinutes', parseNumber(typed.lockMinutes, 'Locks after')),
+      countThresholdUl: take(
+        'countThresholdUl',
+        parseVolume(typed.countThresholdUl, { system: typed.units, field: 'Difference a lead may accept' }),
+      ),
       useByDays,
     },
     refusals,

@@ -161,6 +161,7 @@ function DecantForm(props: FormProps) {
       return { body: { ul, into }, refusals: { ...refusals, ...(!size.ok && { sizeUl: size }) } };
     },
     schema: decantBody,
+    fields: { 'into.sizeUl': 'sizeUl', 'into.containerId': 'into', 'into.placeId': 'placeId' },
   });
   const into = of.form.watch('into');
   const others = containers.filter(

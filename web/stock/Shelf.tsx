@@ -55,6 +55,8 @@ export default function Shelf() {
       actions={
         <>
           <ButtonLink to="/stock/movements">Movements</ButtonLink>
+          {lead && <ButtonLink to="/stock/counts">Count</ButtonLink>}
+          {lead && <ButtonLink to="/stock/trail">Trail</ButtonLink>}
           {lead && <ButtonLink to="/stock/delivery">A delivery</ButtonLink>}
           {lead && <ButtonLink to="/stock/receive">Count one in</ButtonLink>}
           {manager && <ButtonLink to="/stock/products/new">Add a product</ButtonLink>}

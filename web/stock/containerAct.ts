@@ -11,7 +11,12 @@ export type FormProps = { container: Container; close: () => void };
 export function useAct<V extends Record<string, string>>(
   { container, close }: FormProps,
   path: string,
-  of: { values: V; read: (typed: V) => Reading; schema: Parameters<typeof useTextForm>[0]['schema'] },
+  of: {
+    values: V;
+    read: (typed: V) => Reading;
+    schema: Parameters<typeof useTextForm>[0]['schema'];
+    fields?: Readonly<Record<string, string>>;
+  },
 ) {
   return useTextForm<V, Container>({
     ...of,

@@ -1,16 +1,21 @@
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { ApiProblem } from '../app/api.ts';
+import { ManagersWord } from '../app/ManagersWord.tsx';
 
 /** A no in plain words: a filled bar, what is wrong, and what would work. */
 export function Refusal({ problem, id }: { problem: CoreRefusal | Error | null; id?: string }) {
   if (!problem) return null;
   const { reason, remedy } = words(problem);
+  const asked = problem instanceof ApiProblem ? problem.problem.override : undefined;
   return (
     <div id={id} role="alert" className="flex gap-3 text-base">
       <span aria-hidden className="w-1.5 shrink-0 bg-stop" />
-      <p>
-        <strong className="text-stop">{reason}</strong> {remedy}
-      </p>
+      <div>
+        <p>
+          <strong className="text-stop">{reason}</strong> {remedy}
+        </p>
+        {asked && <ManagersWord of={asked} />}
+      </div>
     </div>
   );
 }

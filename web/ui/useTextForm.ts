@@ -25,6 +25,8 @@ type Options<V extends FieldValues, R> = {
   send: (body: unknown, revision: number) => Promise<R>;
   done: (row: R) => void;
   revision?: number;
+  /** Where the body is shaped otherwise than the form: the field that a part of the body is typed in. */
+  fields?: Readonly<Record<string, string>>;
 };
 
 export type TextForm<V extends FieldValues> = {
@@ -37,12 +39,12 @@ export type TextForm<V extends FieldValues> = {
  * will, and each fault, ours or the server's, stands at its field with what would work. What was typed stays.
  */
 export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
-  const { read, schema, send, done } = options;
+  const { read, schema, send, done, fields = {} } = options;
   const [problem, setProblem] = useState<Error | null>(null);
   // The revision the typed values were made from: a later one, heard of while typing, must still be a clash.
   const [revision, setRevision] = useState(options.revision ?? 0);
   const resolver: Resolver<V> = (values) => {
-    const faults = faultsIn(read(values), schema);
+    const faults = faultsIn(read(values), schema, fields);
     return Object.keys(faults).length > 0
       ? { values: {}, errors: nest(faults) as FieldErrors<V> }
       : { values, errors: {} };
@@ -64,7 +66,8 @@ export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
       setProblem(error as Error);
       if (!(error instanceof ApiProblem)) return;
       for (const { pointer, message, remedy } of error.fieldErrors) {
-        const name = pointer.slice(1).replaceAll('/', '.') as FieldPath<V>;
+        const path = pointer.slice(1).replaceAll('/', '.');
+        const name = (fields[path] ?? path) as FieldPath<V>;
         form.setError(name, { type: 'refused', message, types: { remedy } } as never);
       }
     }
@@ -100,7 +103,11 @@ export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
   };
 }
 
-function faultsIn(reading: Reading, schema: Schema<unknown>): Record<string, Fault> {
+function faultsIn(
+  reading: Reading,
+  schema: Schema<unknown>,
+  fields: Readonly<Record<string, string>>,
+): Record<string, Fault> {
   const faults: Record<string, Fault> = {};
   const add = (name: string, message: string, remedy: string) => {
     faults[name] ??= { type: 'refused', message, types: { remedy } };
@@ -112,7 +119,7 @@ function faultsIn(reading: Reading, schema: Schema<unknown>): Record<string, Fau
     if (!(error instanceof ValidationError)) throw error;
     for (const fault of error.inner.length > 0 ? error.inner : [error]) {
       const name = (fault.path ?? '').replace(/\[(\d+)\]/g, '.$1');
-      add(name, String(fault.errors[0]), remedyFor(schema, name));
+      add(fields[name] ?? name, String(fault.errors[0]), remedyFor(schema, name));
     }
   }
   return faults;

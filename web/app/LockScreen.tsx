@@ -1,0 +1,36 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { ClockStrip } from '../clocks/ClockStrip.tsx';
+import { namesQuery } from '../state/queries.ts';
+import { PinPad, SignIn } from './SignIn.tsx';
+import { useSession } from './session.tsx';
+
+/**
+ * A shared tablet that was left alone: its clocks go on in plain sight, everything else waits for a PIN. Whoever comes
+ * back finds what they were mixing; whoever takes it over starts with their own.
+ */
+export default function LockScreen() {
+  const { who, shop } = useSession();
+  const { data: names = [] } = useQuery(namesQuery);
+  const [handingOver, setHandingOver] = useState(false);
+  const person = names.find((n) => n.id === who.personId);
+  return (
+    <>
+      <ClockStrip locked />
+      {handingOver || !person ? (
+        <SignIn shop={shop} />
+      ) : (
+        <main className="mx-auto grid max-w-4xl gap-x-13 gap-y-5 p-5 md:grid-cols-[1fr_20rem] md:pt-13">
+          <header>
+            <h1>Locked</h1>
+            <p className="mt-2 max-w-md">
+              It was left alone for {shop.lockMinutes} minutes. What {who.name.split(' ')[0]} was doing is
+              kept; clocks run on.
+            </p>
+          </header>
+          <PinPad wide person={person} back={() => setHandingOver(true)} />
+        </main>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,70 @@
+import { useQuery } from '@tanstack/react-query';
+import { type Override, overrideBody, type SignInName } from '#contract/people.ts';
+import { namesQuery } from '../state/queries.ts';
+import { type AskedFor, useWord } from '../state/word.ts';
+import { ChoiceField, TextField } from '../ui/FormFields.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
+import { useTextForm } from '../ui/useTextForm.ts';
+import { post } from './api.ts';
+import { Dialog } from './Dialog.tsx';
+
+const WHAT: Record<AskedFor['rule'], string> = {
+  count: 'The difference that was counted is accepted.',
+  signOff:
+    'It may be mixed once by somebody who is not signed off for it. Its safety data sheet decides how.',
+  waste: 'So much may be booked as waste.',
+  undo: 'It may be taken back.',
+};
+
+/** A manager types name, PIN and reason at somebody else's tablet. */
+export default function WordDialog({ of: asked, close }: { of: AskedFor; close: () => void }) {
+  const { data: names } = useQuery(namesQuery);
+  if (!names) return null;
+  return (
+    <Dialog title="A manager’s word" close={close}>
+      <WordForm asked={asked} managers={names.filter((n) => n.role === 'manager')} close={close} />
+    </Dialog>
+  );
+}
+
+function WordForm(props: { asked: AskedFor; managers: SignInName[]; close: () => void }) {
+  const { asked, managers, close } = props;
+  const keep = useWord((state) => state.keep);
+  const of = useTextForm<{ personId: string; pin: string; reason: string }, Override>({
+    values: { personId: managers.length === 1 ? String(managers[0]?.id) : '', pin: '', reason: '' },
+    read: ({ personId, pin, reason }) => ({
+      body: { ...asked, personId: personId ? Number(personId) : undefined, pin, reason },
+    }),
+    schema: overrideBody,
+    send: (body) => post<Override>('/overrides', body),
+    done: (given) => {
+      keep({ ...asked, ...given });
+      close();
+    },
+  });
+  return (
+    <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
+      <p>{WHAT[asked.rule]} It stays in the trail with your name and why.</p>
+      <div className="grid items-start gap-4 sm:grid-cols-2">
+        <ChoiceField
+          of={of}
+          name="personId"
+          label="Manager"
+          placeholder="Choose your name"
+          options={managers.map((n) => ({ value: String(n.id), name: n.name }))}
+        />
+        <TextField
+          of={of}
+          name="pin"
+          label="PIN"
+          type="password"
+          inputMode="numeric"
+          maxLength={4}
+          autoComplete="off"
+        />
+      </div>
+      <TextField of={of} name="reason" label="Why" />
+      <FormFoot save="Give my word" saving={of.saving} problem={of.problem} />
+    </form>
+  );
+}

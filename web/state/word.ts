@@ -1,0 +1,18 @@
+import { create } from 'zustand';
+import type { Override, OverrideRule } from '#contract/people.ts';
+import { shopNow } from './clock.ts';
+
+export type AskedFor = { rule: OverrideRule; subject: string };
+type Word = AskedFor & Override;
+
+/** A manager's word given on this device: it goes with what is sent next, and is good for one thing, once, for minutes. */
+export const useWord = create<{ word: Word | null; keep: (word: Word | null) => void }>((set) => ({
+  word: null,
+  keep: (word) => set({ word }),
+}));
+
+/** The word there is now, while it is good. */
+export function heldWord(): Word | null {
+  const { word } = useWord.getState();
+  return word && new Date(word.until) > shopNow() ? word : null;
+}

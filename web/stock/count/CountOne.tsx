@@ -1,0 +1,226 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { type Count, type CountLine, type CountReading, countLineBody } from '#contract/counts.ts';
+import type { Instrument } from '#contract/instruments.ts';
+import type { Source } from '#contract/rigs.ts';
+import { usualTareG } from '#core/stock/count.ts';
+import { formatMass, parseMass } from '#core/units/mass.ts';
+import { parseNumber } from '#core/units/parseNumber.ts';
+import { post } from '../../app/api.ts';
+import { LiveReading } from '../../rigs/measure/LiveReading.tsx';
+import { instrumentsQuery } from '../../state/queries.ts';
+import { Button } from '../../ui/Button.tsx';
+import { TextField } from '../../ui/FormFields.tsx';
+import { Refusal } from '../../ui/Refusal.tsx';
+import { useTextForm } from '../../ui/useTextForm.ts';
+
+type Way = CountReading['kind'];
+const WAYS: [Way, string][] = [
+  ['weight', 'Weigh'],
+  ['dip', 'Dip'],
+  ['eye', 'By eye'],
+  ['gone', 'Not here'],
+];
+
+type Props = { count: Count; line: CountLine; done: (after: Count) => void };
+type Typed = { gross: string; tare: string; depth: string };
+
+/** One container looked at: weighed, dipped, judged by eye, or not there at all. It is on the sheet with the last tap. */
+export function CountOne({ count, line, done }: Props) {
+  const [way, setWay] = useState<Way>('weight');
+  const send = (body: unknown) => post<Count>(`/counts/${count.id}/lines`, body);
+  const at = useMutation({
+    mutationFn: (reading: CountReading) => send({ containerId: line.id, reading }),
+    onSuccess: done,
+  });
+  return (
+    <div className="mb-4 border-l-2 border-ink pl-3">
+      <fieldset
+        aria-label={`How ${line.code} is counted`}
+        className="mb-4 grid grid-cols-4 border border-ink"
+      >
+        {WAYS.map(([value, name]) => (
+          <button
+            key={value}
+            type="button"
+            aria-pressed={way === value}
+            className="min-h-16 px-1 leading-tight aria-pressed:bg-ink aria-pressed:text-ground"
+            onClick={() => setWay(value)}
+          >
+            {name}
+          </button>
+        ))}
+      </fieldset>
+      {(way === 'weight' || way === 'dip') && (
+        <ReadForm key={way} way={way} line={line} send={send} done={done} />
+      )}
+      {way === 'eye' && (
+        <div className="grid grid-cols-3 gap-3 sm:grid-cols-9">
+          {EIGHTHS.map(([share, name]) => (
+            <Button
+              key={name}
+              bay
+              className="px-2"
+              disabled={at.isPending}
+              onClick={() => at.mutate({ kind: 'eye', share })}
+            >
+              {name}
+            </Button>
+          ))}
+        </div>
+      )}
+      {way === 'gone' && (
+        <div className="flex flex-col gap-3">
+          <p>Look in the other places first. If it stays away, closing the count takes it off the shelf.</p>
+          <Button bay disabled={at.isPending} onClick={() => at.mutate({ kind: 'gone' })}>
+            {line.code} is not here
+          </Button>
+        </div>
+      )}
+      {at.error && <Refusal problem={at.error} />}
+    </div>
+  );
+}
+
+const EIGHTHS: [number, string][] = [
+  [0, 'empty'],
+  [0.125, '⅛'],
+  [0.25, '¼'],
+  [0.375, '⅜'],
+  [0.5, '½'],
+  [0.625, '⅝'],
+  [0.75, '¾'],
+  [0.875, '⅞'],
+  [1, 'full'],
+];
+
+function ReadForm(props: {
+  way: 'weight' | 'dip';
+  line: CountLine;
+  send: (body: unknown) => Promise<Count>;
+  done: (after: Count) => void;
+}) {
+  const { way, line, send, done } = props;
+  const [source, setSource] = useState<Source>('typed');
+  const usual = usualTareG(line.kind, line.sizeUl);
+  const of = useTextForm<Typed, Count>({
+    values: { gross: '', tare: line.tareG === null ? '' : formatMass(line.tareG), depth: '' },
+    read: ({ gross, tare, depth }) => {
+      if (way === 'dip') {
+        const mm = parseNumber(depth.replace(/\s*mm\s*$/i, ''), 'Depth');
+        return {
+          body: { containerId: line.id, reading: { kind: 'dip', depthMm: mm.ok ? mm.value : undefined } },
+          refusals: mm.ok ? {} : { depth: { ...mm, remedy: 'Type millimetres, such as 145.' } },
+        };
+      }
+      const [grossG, tareG] = [
+        parseMass(gross, 'Weight'),
+        tare.trim() ? parseMass(tare, 'Weighs empty') : null,
+      ];
+      return {
+        body: {
+          containerId: line.id,
+          reading: {
+            kind: 'weight',
+            grossG: grossG.ok ? grossG.value : undefined,
+            tareG: tareG?.ok ? tareG.value : null,
+            source,
+          },
+        },
+        refusals: { ...(!grossG.ok && { gross: grossG }), ...(tareG && !tareG.ok && { tare: tareG }) },
+      };
+    },
+    schema: countLineBody,
+    fields: { 'reading.grossG': 'gross', 'reading.tareG': 'tare', 'reading.depthMm': 'depth' },
+    send,
+    done,
+  });
+  return (
+    <form onSubmit={of.submit} noValidate className="flex flex-col gap-4">
+      {way === 'dip' ? (
+        <TextField
+          of={of}
+          name="depth"
+          label="Depth, in mm"
+          inputMode="decimal"
+          hint={`From the floor of the ${line.kind} to the surface. Rinse the stick before the next product.`}
+        />
+      ) : (
+        <>
+          <PutOn line={line} />
+          <LiveReading
+            kind="scale"
+            on={null}
+            take={(reading, from) => {
+              if (reading.kind !== 'grams') return;
+              if (
+                lastTaken &&
+                lastTaken.id !== line.id &&
+                Math.abs(reading.grams - lastTaken.grams) < SAME_G
+              ) {
+                of.form.setError('gross', {
+                  type: 'refused',
+                  message: `The scale still shows what ${lastTaken.code} weighed.`,
+                  types: { remedy: `Put ${line.code} on it.` },
+                });
+                return;
+              }
+              lastTaken = { id: line.id, code: line.code, grams: reading.grams };
+              setSource(from);
+              of.form.setValue('gross', `${reading.grams} g`, { shouldValidate: true });
+            }}
+          />
+          <div className="grid items-start gap-4 sm:grid-cols-2">
+            <TextField
+              of={of}
+              name="gross"
+              label="Weight"
+              placeholder="such as 10.1 kg"
+              hint="Closed, as it stands"
+              onInput={() => setSource('typed')}
+            />
+            <TextField
+              of={of}
+              name="tare"
+              label="Weighs empty"
+              placeholder={`usually about ${formatMass(usual)}`}
+              hint={
+                line.tareG === null
+                  ? 'Nobody has weighed this one empty: left out, it is a guess.'
+                  : 'As it was weighed before'
+              }
+            />
+          </div>
+        </>
+      )}
+      {of.problem && <Refusal problem={of.problem} />}
+      <Button type="submit" look="main" bay disabled={of.saving}>
+        {of.saving ? 'Writing it down ...' : 'Write it down'}
+      </Button>
+    </form>
+  );
+}
+
+/** What was taken off the scale last, so that one container's weight is not taken for the next one's. */
+let lastTaken: { id: number; code: string; grams: number } | null = null;
+const SAME_G = 3;
+
+/** Where the scale is a stand-in: what hands would do with the container. */
+function PutOn({ line }: { line: CountLine }) {
+  const { data: all = [] } = useQuery(instrumentsQuery);
+  const scale = all.find((i) => i.kind === 'scale' && i.source === 'simulated');
+  const putting = useMutation({
+    mutationFn: (id: string) =>
+      post<Instrument>(`/instruments/${id}/acts`, { act: 'putContainer', containerId: line.id }),
+  });
+  if (!scale) return null;
+  return (
+    <div className="border border-dashed border-hairline p-3">
+      <p className="mb-2 text-[0.94rem] text-muted">A stand-in for the scale: your hands in the demo.</p>
+      <Button disabled={putting.isPending} onClick={() => putting.mutate(scale.id)}>
+        Put {line.code} on the scale
+      </Button>
+      {putting.error && <Refusal problem={putting.error} />}
+    </div>
+  );
+}

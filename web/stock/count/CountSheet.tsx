@@ -1,0 +1,181 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useParams } from 'react-router';
+import { type Count, type CountLine, METHOD_NAMES } from '#contract/counts.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { post } from '../../app/api.ts';
+import { useSession } from '../../app/session.tsx';
+import { askAgain, countQuery, queryClient } from '../../state/queries.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { clockTime, shopDay } from '../../ui/dates.ts';
+import { Page } from '../../ui/Page.tsx';
+import { Refusal } from '../../ui/Refusal.tsx';
+import { CloseCount } from './CloseCount.tsx';
+import { CountOne } from './CountOne.tsx';
+
+/** The sheet of one place: made for a phone in one hand. It can be left at any time and gone on with by anyone. */
+export default function CountSheet() {
+  const id = Number(useParams().id);
+  const { data: count, error } = useQuery(countQuery(id));
+  if (error) {
+    return (
+      <Page title="No such count">
+        <Refusal problem={error} />
+        <ButtonLink to="/stock/counts">To the counts</ButtonLink>
+      </Page>
+    );
+  }
+  return count ? <Sheet count={count} /> : null;
+}
+
+const keep = (count: Count) => {
+  queryClient.setQueryData(countQuery(count.id).queryKey, count);
+  askAgain('containers');
+};
+
+function Sheet({ count }: { count: Count }) {
+  const { shop } = useSession();
+  const [chosen, setChosen] = useState<number | null>(null);
+  const open = count.state === 'open';
+  const left = count.lines.filter((l) => !l.seen);
+  const compared = count.comparedAt !== null;
+  const compare = useMutation({
+    mutationFn: () => post<Count>(`/counts/${count.id}/comparisons`, {}),
+    onSuccess: (after) => {
+      keep(after);
+      setChosen(null);
+    },
+  });
+  const drop = useMutation({
+    mutationFn: () => post<Count>(`/counts/${count.id}/drops`, {}),
+    onSuccess: keep,
+  });
+  const counted = (after: Count, line: CountLine) => {
+    keep(after);
+    // On to the next one that nobody has looked at.
+    const at = after.lines.findIndex((l) => l.id === line.id);
+    const next = [...after.lines.slice(at + 1), ...after.lines.slice(0, at)].find((l) => !l.seen);
+    setChosen(compared ? null : (next?.id ?? null));
+  };
+  const done = count.lines.length - left.length;
+  return (
+    <Page
+      title={`${count.placeName}, count ${count.code}`}
+      actions={<ButtonLink to="/stock/counts">All counts</ButtonLink>}
+    >
+      <div className="max-w-4xl">
+        <p className="mb-4">
+          {open
+            ? `${done} of ${count.lines.length} looked at. ${
+                count.blind && !compared ? 'What the books say is shown at the end.' : ''
+              }`
+            : `${count.state === 'closed' ? 'Closed' : 'Dropped'}${count.closedBy ? ` by ${count.closedBy}` : ''}${
+                count.closedAt
+                  ? `, ${shopDay(count.closedAt, shop.zone)} ${clockTime(count.closedAt, shop.zone)}`
+                  : ''
+              }.`}
+        </p>
+        {count.lines.length === 0 && <p>Nothing stands here by the books.</p>}
+        <ol className="border-t-2 border-ink">
+          {count.lines.map((line) => (
+            <li key={line.id} className="ruled border-faint">
+              <SheetLine
+                line={line}
+                choose={open ? () => setChosen(chosen === line.id ? null : line.id) : null}
+                chosen={chosen === line.id}
+              />
+              {chosen === line.id && open && (
+                <CountOne count={count} line={line} done={(after) => counted(after, line)} />
+              )}
+            </li>
+          ))}
+        </ol>
+        {open && compared && <CloseCount count={count} keep={keep} />}
+        {open && (
+          <footer className="mt-5 flex flex-col gap-3">
+            {compare.error && <Refusal problem={compare.error} />}
+            {drop.error && <Refusal problem={drop.error} />}
+            {!compared && left.length > 0 && done > 0 && (
+              <p>
+                {left.length === 1 ? 'One was' : `${left.length} were`} not looked at and{' '}
+                {left.length === 1 ? 'stays' : 'stay'} as the books have {left.length === 1 ? 'it' : 'them'}.
+              </p>
+            )}
+            <div className="flex flex-wrap gap-3">
+              {!compared && (
+                <Button
+                  look={left.length === 0 ? 'main' : 'plain'}
+                  bay
+                  disabled={done === 0 || compare.isPending}
+                  onClick={() => compare.mutate()}
+                >
+                  Compare with the books
+                </Button>
+              )}
+              <Button bay disabled={drop.isPending} onClick={() => drop.mutate()}>
+                Drop this count
+              </Button>
+            </div>
+          </footer>
+        )}
+      </div>
+    </Page>
+  );
+}
+
+function SheetLine(props: { line: CountLine; choose: (() => void) | null; chosen: boolean }) {
+  const { line, choose, chosen } = props;
+  const { shop } = useSession();
+  const { seen } = line;
+  const difference = seen?.difference;
+  const inside = (
+    <>
+      <span className="min-w-0">
+        <span className="block text-lg leading-tight">
+          <span className="reading font-bold">{line.code}</span> {line.productName}
+        </span>
+        <span className="block text-muted">
+          {formatVolume(line.sizeUl, shop.units)} {line.kind}
+          {line.lot && `, lot ${line.lot}`}
+          {!line.openedAt && ', sealed'}
+        </span>
+      </span>
+      <span className="shrink-0 text-right">
+        {seen ? (
+          <>
+            <span className="reading block text-[1.3rem] text-product">
+              {formatVolume(seen.ul, shop.units)}
+            </span>
+            <span className="block text-[0.94rem] text-muted">
+              {METHOD_NAMES[seen.method]}
+              {seen.withinUl > 0 && `, ± ${formatVolume(seen.withinUl, shop.units)}`}
+            </span>
+          </>
+        ) : (
+          <span className="text-muted">not yet</span>
+        )}
+        {line.bookUl !== null && (
+          <span className="block text-[0.94rem]">
+            books {formatVolume(line.bookUl, shop.units)}
+            {difference && <strong className="block">{differenceInWords(difference, shop.units)}</strong>}
+          </span>
+        )}
+      </span>
+    </>
+  );
+  const row = 'flex min-h-18 w-full items-center justify-between gap-3 py-2 text-left';
+  if (!choose) return <div className={row}>{inside}</div>;
+  return (
+    <button type="button" className={row} aria-expanded={chosen} onClick={choose}>
+      {inside}
+    </button>
+  );
+}
+
+function differenceInWords(
+  { ul, beyond }: { ul: number; beyond: boolean },
+  units: Parameters<typeof formatVolume>[1],
+): string {
+  if (!beyond) return 'agrees, as near as can be told';
+  return `${formatVolume(Math.abs(ul), units)} ${ul > 0 ? 'more' : 'missing'}`;
+}

@@ -1,0 +1,131 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { type Count, type CountHead, countBody } from '#contract/counts.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { post } from '../../app/api.ts';
+import { useSession } from '../../app/session.tsx';
+import { askAgain, containersQuery, countsQuery, placesQuery } from '../../state/queries.ts';
+import { shopDay } from '../../ui/dates.ts';
+import { ChoiceField, TickField } from '../../ui/FormFields.tsx';
+import { FormFoot } from '../../ui/FormFoot.tsx';
+import { Ledger } from '../../ui/Ledger.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { Refusal } from '../../ui/Refusal.tsx';
+import { useGo } from '../../ui/useGo.ts';
+import { useTextForm } from '../../ui/useTextForm.ts';
+
+/** Counts: those under way, a new one, and what the last ones came to. */
+export default function Counts() {
+  const { shop } = useSession();
+  const { data: counts, error } = useQuery(countsQuery);
+  if (error) return <Refusal problem={error} />;
+  if (!counts) return null;
+  const open = counts.filter((c) => c.state === 'open');
+  return (
+    <Page title="Counts">
+      <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
+        <div className="flex flex-col gap-8">
+          {open.length > 0 && (
+            <section aria-label="Under way">
+              <h2 className="mb-2">Under way</h2>
+              <ul className="border-t-2 border-ink">
+                {open.map((count) => (
+                  <li key={count.id} className="ruled border-faint">
+                    <Link
+                      to={`/stock/counts/${count.id}`}
+                      className="flex min-h-16 items-center justify-between gap-3 no-underline hover:underline"
+                    >
+                      <span>
+                        <span className="text-lg font-bold">{count.placeName}</span>
+                        <span className="block text-muted">
+                          {count.code}, begun by {count.startedBy}, {shopDay(count.startedAt, shop.zone)}
+                        </span>
+                      </span>
+                      <span className="reading text-lg whitespace-nowrap">
+                        {count.counted} of {count.containers}
+                      </span>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+          <section aria-label="Closed">
+            <h2 className="mb-2">Closed</h2>
+            <Closed counts={counts.filter((c) => c.state === 'closed')} />
+          </section>
+        </div>
+        <StartCount open={open} />
+      </div>
+    </Page>
+  );
+}
+
+function Closed({ counts }: { counts: CountHead[] }) {
+  const { shop } = useSession();
+  return (
+    <Ledger
+      head={['Count', 'Where', 'Closed', 'By', 'Looked at', 'Difference']}
+      right={[4, 5]}
+      empty="None was closed yet. The first count of a place shows what the books don’t know."
+      rows={counts.map((c) => ({
+        key: c.id,
+        cells: [
+          <Link key="code" className="reading" to={`/stock/counts/${c.id}`}>
+            {c.code}
+          </Link>,
+          c.placeName,
+          c.closedAt ? shopDay(c.closedAt, shop.zone) : '',
+          c.closedBy,
+          c.counted,
+          c.differenceUl === 0
+            ? 'none'
+            : `${c.differenceUl > 0 ? '+' : '−'}${formatVolume(Math.abs(c.differenceUl), shop.units)}`,
+        ],
+      }))}
+    />
+  );
+}
+
+function StartCount({ open }: { open: CountHead[] }) {
+  const go = useGo();
+  const { data: places = [] } = useQuery(placesQuery);
+  const { data: containers = [] } = useQuery(containersQuery);
+  const of = useTextForm<{ placeId: string; blind: boolean }, Count>({
+    values: { placeId: '', blind: true },
+    read: ({ placeId, blind }) => ({ body: { placeId: placeId ? Number(placeId) : undefined, blind } }),
+    schema: countBody,
+    send: (body) => post<Count>('/counts', body),
+    done: (count) => {
+      askAgain('counts');
+      go(`/stock/counts/${count.id}`);
+    },
+  });
+  const standing = (placeId: number) => containers.filter((c) => c.placeId === placeId).length;
+  return (
+    <section aria-label="A new count">
+      <h2 className="mb-2">A new count</h2>
+      <form onSubmit={of.submit} noValidate className="flex flex-col gap-4">
+        <ChoiceField
+          of={of}
+          name="placeId"
+          label="Where"
+          placeholder="Choose a place"
+          options={places
+            .filter((p) => !open.some((c) => c.placeId === p.id))
+            .map((p) => ({
+              value: String(p.id),
+              name: p.name,
+              note: standing(p.id) === 1 ? '1 container' : `${standing(p.id)} containers`,
+            }))}
+        />
+        <TickField
+          of={of}
+          name="blind"
+          label="Blind: what the books say is shown once everything is counted"
+        />
+        <FormFoot save="Start counting" saving={of.saving} problem={of.problem} />
+      </form>
+    </section>
+  );
+}
