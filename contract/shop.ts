@@ -124,7 +124,7 @@ export type Shop = HouseFigures & {
 };
 
 /** Copies of the books, made by themselves once a day. */
-export type Backups = { newestAt: string | null; kept: number };
+export type Backups = { newestAt: string | null; kept: number; copies: { name: string; at: string }[] };
 
 /** What any browser may know before anyone signs in. */
 export type ShopState = { shop: Shop | null; needsFirstRun: boolean };

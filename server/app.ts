@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
-import { backupsOf } from './backups/backups.ts';
+import { backupRoutes } from './backups/routes.ts';
 import { outcomeRoutes } from './batches/outcomes.ts';
 import { filmFactorRoutes } from './clocks/factorRoutes.ts';
 import { clockRoutes } from './clocks/routes.ts';
@@ -76,7 +76,7 @@ export function createApp(house: House): Express {
   api.use('/film-factors', filmFactorRoutes(house));
   api.use('/unsettled', unsettledRoutes(house));
   api.use('/trials', trialRoutes(house));
-  api.get('/backups', (_req, res) => void res.json(backupsOf(house.folder)));
+  api.use('/backups', backupRoutes(house));
   api.use('/weather', weatherRoutes(house));
   api.use('/labels', labelRoutes(house));
   api.use('/movements', ledgerRoutes(house));

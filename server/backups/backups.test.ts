@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { Books } from '../db/books.ts';
 import { setUpShop } from '../shop/queries.ts';
 import { freshFolder } from '../testing/freshBooks.ts';
-import { backupsOf, copyIfDue, isDue } from './backups.ts';
+import { backupsOf, copyIfDue, isDue, spare } from './backups.ts';
 
 const at = (iso: string) => new Date(`2026-05-${iso}Z`);
 const SHOP = { name: 'Tin Shed', zone: 'Europe/London', currency: 'GBP', units: 'metric', demo: false };
@@ -28,7 +28,7 @@ describe('copies of the books', () => {
       );
     expect(await bays(books)).toEqual(['Bay 1', 'Bay 2', 'Bay 3']);
     await expect(books.rows('DELETE FROM movement')).rejects.toThrow(/permission/);
-    expect(backupsOf(folder)).toEqual({ newestAt: '2026-05-04T09:00:00Z', kept: 1 });
+    expect(backupsOf(folder)).toMatchObject({ newestAt: '2026-05-04T09:00:00Z', kept: 1 });
     await books.close();
 
     const [name] = readdirSync(join(folder, 'backups'));
@@ -48,6 +48,19 @@ describe('copies of the books', () => {
     expect(isDue(made, at('05T02:01:00'), 'America/Chicago')).toBe(false);
   });
 
+  it('of the last of each month are kept for a year', () => {
+    const days = Array.from({ length: 800 }, (_, i) => ({
+      at: new Date(Date.parse('2026-05-04T02:00:00Z') - i * 86_400_000).toISOString(),
+    }));
+    const gone = new Set(spare(days));
+    const kept = days.filter((d) => !gone.has(d)).map((d) => d.at.slice(0, 10));
+    expect(kept.slice(0, 14)).toEqual(days.slice(0, 14).map((d) => d.at.slice(0, 10)));
+    expect(kept.slice(14)).toEqual([
+      ...['2026-03-31', '2026-02-28', '2026-01-31', '2025-12-31', '2025-11-30', '2025-10-31', '2025-09-30'],
+      ...['2025-08-31', '2025-07-31', '2025-06-30'],
+    ]);
+  });
+
   it('of two weeks are kept', async () => {
     const folder = freshFolder();
     const books = await Books.open(folder, at('01T08:00:00'));
@@ -60,7 +73,7 @@ describe('copies of the books', () => {
     mkdirSync(join(folder, 'backups', 'before-version-9-2026-05-01'));
     await copyIfDue(books, folder, at('16T08:00:00'));
     expect(readdirSync(join(folder, 'backups'))).toContain('before-version-9-2026-05-01');
-    expect(backupsOf(folder)).toEqual({ newestAt: '2026-05-16T08:00:00Z', kept: 14 });
+    expect(backupsOf(folder)).toMatchObject({ newestAt: '2026-05-16T08:00:00Z', kept: 14 });
     await books.close();
   });
 });

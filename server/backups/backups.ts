@@ -6,6 +6,8 @@ import type { Books } from '../db/books.ts';
 
 /** Copies of the books, one for each day they were used: so many are kept. */
 const KEPT = 14;
+/** And the last one of so many months. */
+const MONTHS = 12;
 const NAME = /^day-(\d{4}-\d{2}-\d{2}T\d{2}-\d{2}-\d{2})$/;
 /** The hour of the shop's day at which the books are copied while they are open. */
 const HOUR = 3;
@@ -18,7 +20,7 @@ const timeOf = (name: string): string | null => {
 };
 
 /** The daily copies there are, newest first. */
-function copies(folder: string): { name: string; at: string }[] {
+export function copies(folder: string): { name: string; at: string }[] {
   if (!existsSync(folderOf(folder))) return [];
   return readdirSync(folderOf(folder))
     .flatMap((name) => {
@@ -30,7 +32,7 @@ function copies(folder: string): { name: string; at: string }[] {
 
 export function backupsOf(folder: string): Backups {
   const all = copies(folder);
-  return { newestAt: all[0]?.at ?? null, kept: all.length };
+  return { newestAt: all[0]?.at ?? null, kept: all.length, copies: all };
 }
 
 /** Whether the day's copy is due: none was made since the last time it struck three in the shop. */
@@ -51,8 +53,18 @@ export async function copyIfDue(books: Books, folder: string, now: Date): Promis
   rmSync(unfinished, { recursive: true, force: true });
   await books.copyTo(unfinished);
   renameSync(unfinished, to);
-  for (const { name } of copies(folder).slice(KEPT)) {
+  for (const { name } of spare(copies(folder))) {
     rmSync(join(folderOf(folder), name), { recursive: true, force: true });
   }
   return true;
+}
+
+/** Which copies are no longer kept: neither among the newest, nor the last one of their month. */
+export function spare<C extends { at: string }>(newestFirst: readonly C[]): C[] {
+  const lastOfMonth = new Map<string, C>();
+  for (const copy of newestFirst) {
+    const month = copy.at.slice(0, 7);
+    if (!lastOfMonth.has(month) && lastOfMonth.size < MONTHS) lastOfMonth.set(month, copy);
+  }
+  return newestFirst.filter((copy, i) => i >= KEPT && lastOfMonth.get(copy.at.slice(0, 7)) !== copy);
 }

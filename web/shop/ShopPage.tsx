@@ -11,6 +11,7 @@ import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { useTextForm } from '../ui/useTextForm.ts';
+import { CopiesSection } from './CopiesSection.tsx';
 import { ShopForm } from './ShopForm.tsx';
 import { READINGS, SCHOOL_WORDS, WATER_NAMES } from './shopWords.ts';
 import { UNIT_SYSTEM_NAMES } from './units.ts';
@@ -27,6 +28,7 @@ export default function ShopPage() {
         <div className="flex flex-col gap-8">
           <WeatherSection shop={shop} />
           <Places manager={manager} />
+          {manager && <CopiesSection shop={shop} />}
         </div>
       </div>
     </Page>

@@ -1,0 +1,97 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { PGlite } from '@electric-sql/pglite';
+import { describe, expect, it } from 'vitest';
+import { Books } from '../db/books.ts';
+import { serveShop } from '../testing/demoShop.ts';
+import { freshFolder } from '../testing/freshBooks.ts';
+import { pour } from '../testing/pours.ts';
+import { CannotRestore, restore } from './restore.ts';
+
+const shop = serveShop();
+const now = new Date('2026-05-04T12:00:00Z');
+
+/** Every row of every table, as the database itself says it. */
+async function everything(books: { rows: Books['rows'] }): Promise<Record<string, string[]>> {
+  const tables = await books.rows<{ name: string }>(
+    `SELECT relname::text AS name FROM pg_class WHERE relnamespace = 'public'::regnamespace AND relkind = 'r' ORDER BY 1`,
+  );
+  const all: Record<string, string[]> = {};
+  for (const { name } of tables) {
+    if (name === 'answered' || name === 'session' || name === 'tablet') continue;
+    const rows = await books.rows<{ row: string }>(
+      `SELECT to_jsonb(t)::text AS row FROM "${name}" t ORDER BY 1`,
+    );
+    all[name] = rows.map((r) => r.row);
+  }
+  return all;
+}
+
+describe('a whole shop', () => {
+  it('comes out as JSON and goes in again equal, row by row, and goes on from there', async () => {
+    const [hester, bram] = [await shop.signIn('Hester Quill'), await shop.signIn('Bram Addy')];
+    await bram('post', '/api/pours', pour({}));
+    expect((await bram('get', '/api/backups/shop.json')).status).toBe(403);
+    const answer = await hester('get', '/api/backups/shop.json');
+    expect(answer.status).toBe(200);
+    expect(answer.headers['content-disposition']).toContain('Limepit Lane');
+    const file = join(freshFolder(), 'shop.json');
+    const text = JSON.stringify(answer.body);
+    // It is one JSON document, and may be laid out anew by another program as long as its lines stay.
+    expect(JSON.parse(text).counts.movement).toBeGreaterThan(50);
+    writeFileSync(file, answer.text ?? '');
+
+    const folder = freshFolder();
+    expect(await restore(folder, file, now)).toBeNull();
+    const restored = await Books.open(folder, now);
+    const [theirs, ours] = [await everything(restored), await everything(shop.books)];
+    expect(Object.keys(theirs)).toEqual(Object.keys(ours));
+    for (const [table, rows] of Object.entries(ours)) expect(theirs[table], table).toEqual(rows);
+    // The next of everything follows on, and what guards the ledger guards this one, too.
+    const [next] = await restored.rows<{ id: number }>(
+      `INSERT INTO movement (kind, person_id, booked_at, happened_at) VALUES ('open', 1, $1, $1) RETURNING id`,
+      [now],
+    );
+    const [last] = await shop.books.rows<{ id: number }>('SELECT max(id) AS id FROM movement');
+    expect(next?.id).toBe((last?.id ?? 0) + 1);
+    await expect(restored.rows('UPDATE posting SET ul = 1')).rejects.toThrow();
+    await restored.close();
+
+    // Put back over books that are there: those are kept.
+    const kept = await restore(folder, file, now);
+    expect(kept).toMatch(/before-restore-/);
+    const before = await PGlite.create({ dataDir: kept ?? '' });
+    expect((await before.query('SELECT 1 FROM movement WHERE id = $1', [next?.id])).rows).toHaveLength(1);
+    await before.close();
+  });
+
+  it('that is damaged, cut short or no shop at all is refused, and nothing is touched', async () => {
+    const hester = await shop.signIn('Hester Quill');
+    const whole = (await hester('get', '/api/backups/shop.json')).text;
+    const folder = freshFolder();
+    const books = await Books.open(folder, now);
+    await books.close();
+    const before = readFileSync(join(folder, 'books', 'PG_VERSION'), 'utf8');
+    const lines = whole.split('\n');
+    const bad: [string, RegExp][] = [
+      [lines.slice(0, -2).join('\n'), /cut short/],
+      [
+        [...lines.slice(0, 5), '{"table":"nosuch","rows":[]},', ...lines.slice(5)].join('\n'),
+        /Line 6 is damaged/,
+      ],
+      [[...lines.slice(0, 4), ...lines.slice(5)].join('\n'), /should hold/],
+      ['{"name":"something else"}', /not the JSON of a whole shop/],
+      ['', /not the JSON of a whole shop/],
+    ];
+    for (const [text, words] of bad) {
+      const file = join(folder, 'bad.json');
+      writeFileSync(file, text);
+      await expect(restore(folder, file, now)).rejects.toThrow(words);
+    }
+    await expect(restore(folder, 'nosuch', now)).rejects.toThrow(CannotRestore);
+    expect(readFileSync(join(folder, 'books', 'PG_VERSION'), 'utf8')).toBe(before);
+    const open = await Books.open(folder, now);
+    await expect(restore(folder, 'bad.json', now)).rejects.toThrow(/There is no|use|open/i);
+    await open.close();
+  });
+});

@@ -1,0 +1,94 @@
+import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { cp } from 'node:fs/promises';
+import { join, resolve } from 'node:path';
+import { PGlite } from '@electric-sql/pglite';
+import { takeLock } from '../db/lock.ts';
+import { migrate, readMigrations, refuseNewer, versionOf } from '../db/migrate.ts';
+import { copies } from './backups.ts';
+import { headOf, NotAShop, readShop } from './wholeShop.ts';
+
+/** Nothing was restored, and why. */
+export class CannotRestore extends Error {}
+
+/**
+ * Puts a copy of the books, or a whole shop as JSON, in the place of the books under `folder`. Those there were are kept
+ * beside their copies. Until what is restored has been opened and found whole, nothing there is touched.
+ *
+ * @param what the name of a daily copy, the path of one, or of a JSON file
+ * @returns where the books that were there are now; null where there were none
+ * @throws BooksInUse while a program has the books open
+ * @throws CannotRestore if it is not there, or damaged
+ */
+export async function restore(folder: string, what: string, now: Date): Promise<string | null> {
+  const from = [join(folder, 'backups', what), resolve(what)].find(existsSync);
+  if (!from) {
+    const there = copies(folder).map((c) => c.name);
+    throw new CannotRestore(
+      `There is no ${what}. ${there.length > 0 ? `Copies: ${there.join(', ')}.` : `There is no copy under ${join(folder, 'backups')} yet.`}`,
+    );
+  }
+  const lock = takeLock(join(folder, 'books.lock'), now);
+  const books = join(folder, 'books');
+  const coming = `${books}.coming`;
+  try {
+    rmSync(coming, { recursive: true, force: true });
+    if (statSync(from).isDirectory()) await cp(from, coming, { recursive: true });
+    else await fromJson(from, coming);
+    await checkOpens(coming, from);
+    let kept: string | null = null;
+    if (existsSync(books)) {
+      kept = join(folder, 'backups', `before-restore-${now.toISOString().replace(/[:.]/g, '-')}`);
+      mkdirSync(join(folder, 'backups'), { recursive: true });
+      renameSync(books, kept);
+    }
+    renameSync(coming, books);
+    return kept;
+  } finally {
+    rmSync(coming, { recursive: true, force: true });
+    lock.release();
+  }
+}
+
+async function fromJson(file: string, to: string): Promise<void> {
+  const migrations = readMigrations();
+  try {
+    const { version } = await headOf(file);
+    refuseNewer(version, migrations);
+    const db = await PGlite.create({ dataDir: to });
+    try {
+      // As the books were when it was written, then brought forward as any older books are.
+      await migrate(db, migrations.slice(0, version));
+      await readShop(db, file);
+      await migrate(db, migrations);
+    } finally {
+      await db.close();
+    }
+  } catch (error) {
+    if (error instanceof NotAShop) throw new CannotRestore(`${file} can't be restored. ${error.message}`);
+    throw error;
+  }
+}
+
+/** What can't be opened, or does not add up, never takes the place of books that can. */
+async function checkOpens(directory: string, from: string): Promise<void> {
+  const wrong = (why: string) => new CannotRestore(`${from} can't be restored: ${why}.`);
+  let db: PGlite;
+  try {
+    db = await PGlite.create({ dataDir: directory });
+  } catch {
+    throw wrong('it does not open');
+  }
+  try {
+    const version = await versionOf(db);
+    if (version === 0) throw wrong('it holds no books');
+    refuseNewer(version, readMigrations());
+    const { rows } = await db.query<{ off: number }>(
+      `SELECT count(*)::int AS off FROM balance b WHERE b.ul <> coalesce((
+         SELECT sum(CASE WHEN p.to_account = b.account_id THEN p.ul ELSE -p.ul END)
+         FROM posting p WHERE b.account_id IN (p.from_account, p.to_account) AND p.product_id = b.product_id), 0) AND b.physical`,
+    );
+    if (rows[0]?.off) throw wrong(`${rows[0].off} levels are not what their movements come to`);
+  } finally {
+    await db.close();
+  }
+}

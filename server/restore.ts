@@ -1,0 +1,37 @@
+import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
+import { copies } from './backups/backups.ts';
+import { CannotRestore, restore } from './backups/restore.ts';
+import { BooksInUse } from './db/lock.ts';
+import { BooksTooNew } from './db/migrate.ts';
+
+// npm run restore: lists the copies there are; npm run restore -- NAME puts one back.
+
+try {
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: { data: { type: 'string' }, demo: { type: 'boolean' } },
+  });
+  const folder =
+    values.data ?? fileURLToPath(new URL(`../data/${values.demo ? 'demo' : 'shop'}`, import.meta.url));
+  const [what] = positionals;
+  if (what) {
+    const kept = await restore(folder, what, new Date());
+    console.log(`Restored from ${what}.${kept ? ` The books that were there are kept under ${kept}.` : ''}`);
+  } else {
+    const all = copies(folder);
+    console.log(
+      all.length === 0
+        ? `There is no copy of the books under ${folder} yet. One is made each night while the program runs.`
+        : `${all.map((c) => `${c.name}   made ${c.at}`).join('\n')}\n\nPut one back with: npm run restore -- ${all[0]?.name}`,
+    );
+  }
+} catch (error) {
+  const known = error instanceof BooksInUse || error instanceof BooksTooNew || error instanceof CannotRestore;
+  const badOption = (error as NodeJS.ErrnoException).code?.startsWith('ERR_PARSE_ARGS');
+  if (!known && !badOption) throw error;
+  console.error(
+    `${(error as Error).message}${badOption ? ' Known: --data, --demo, and what to restore.' : ''}`,
+  );
+  process.exit(1);
+}
