@@ -1,5 +1,6 @@
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { Strength } from '#core/strength/strength.ts';
+import { exactly, note, oneOf, wholeUl } from './fields.ts';
 import type { OnPanel } from './ledger.ts';
 import type { ByRecipe, OutcomeRow } from './recipes.ts';
 
@@ -31,6 +32,22 @@ export type Batch = {
   /** Of all that went in when it was made, product. */
   productUl: number;
   madeUl: number;
+  /** What the product in it cost, in minor units, by what its containers cost. */
+  costMinor: number;
   /** Of it there is still so much by the books. */
   heldUl: number;
 };
+
+/** Some of a mix was used; the rest stays in circulation. */
+export const useBatchBody = exactly({ ul: wholeUl('How much') });
+
+export const DUMP_REASONS = ['outOfDate', 'contaminated', 'notNeeded', 'other'] as const;
+export type DumpReason = (typeof DUMP_REASONS)[number];
+export const DUMP_REASON_NAMES: Record<DumpReason, string> = {
+  outOfDate: 'out of date',
+  contaminated: 'contaminated',
+  notNeeded: 'not needed any more',
+  other: 'something else',
+};
+/** What is left of a mix is poured away. */
+export const dumpBatchBody = exactly({ reason: oneOf('Why', DUMP_REASONS), note: note('Note', 200) });

@@ -31,6 +31,8 @@ export type BottleLabel = {
   personName: string;
   madeOn: string;
   useBy: string | null;
+  /** What is mixed from, not a mix. */
+  isStock?: boolean;
   shopName: string;
   /** Where the QR code leads on the shop's network. */
   address: string;

@@ -17,7 +17,7 @@ import type { House } from './house.ts';
 import { sameOriginOnly } from './http/origin.ts';
 import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
 import { findSession, only, unlocked } from './http/signedIn.ts';
-import { batchRoutes, labelRoutes } from './labels/routes.ts';
+import { batchRoutes, containerLabelRoutes, deliveryLabelRoutes, labelRoutes } from './labels/routes.ts';
 import { ledgerRoutes } from './ledger/list.ts';
 import { movementRoutes } from './ledger/routes.ts';
 import { trailRoutes } from './ledger/trail.ts';
@@ -65,7 +65,9 @@ export function createApp(house: House): Express {
   api.use('/instruments', instrumentRoutes(house));
   api.use('/measures', measureRoutes(house));
   api.use('/places', placeRoutes(house));
+  api.use('/containers/:id', containerLabelRoutes(house));
   api.use('/containers', containerRoutes(house));
+  api.use('/deliveries/:id', deliveryLabelRoutes(house));
   api.use('/lots', recallRoutes(house));
   api.use('/deliveries', deliveryRoutes(house));
   api.use('/suppliers', supplierRoutes(house));

@@ -17,14 +17,14 @@ export async function batchOf(db: Queryable, idOrCode: string): Promise<Batch | 
             n.code || ' ' || n.name AS "lineName",
             (SELECT coalesce(jsonb_agg(jsonb_build_object('name', m.name, 'ul', (d->>'ul')::bigint)), '[]')
              FROM jsonb_array_elements(k.measured) d JOIN measure m ON m.id = (d->>'measureId')::int) AS measured,
-            went.product_ul AS "productUl", went.ul AS "madeUl",
+            went.product_ul AS "productUl", went.ul AS "madeUl", went.minor AS "costMinor",
             coalesce((SELECT sum(l.ul)::bigint FROM balance l WHERE l.account_id = a.id), 0) AS "heldUl"
      FROM batch k
      JOIN product p ON p.id = k.product_id JOIN vessel v ON v.id = k.vessel_id JOIN person w ON w.id = k.person_id
      JOIN account a ON a.batch_id = k.id LEFT JOIN dispenser_line n ON n.id = k.line_id
      LEFT JOIN recipe_version rv ON rv.id = k.recipe_version_id
      CROSS JOIN LATERAL (
-       SELECT coalesce(sum(g.ul), 0)::bigint AS ul,
+       SELECT coalesce(sum(g.ul), 0)::bigint AS ul, coalesce(sum(g.minor), 0)::bigint AS minor,
               coalesce(sum(g.ul) FILTER (WHERE g.product_id = k.product_id), 0)::bigint AS product_ul
        FROM movement m JOIN posting g ON g.movement_id = m.id
        WHERE m.batch_id = k.id AND m.reverses IS NULL AND g.to_account = a.id

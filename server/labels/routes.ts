@@ -10,8 +10,10 @@ import {
   printBody,
   printBucketBody,
 } from '#contract/labels.ts';
+import { batchActRoutes } from '../batches/acts.ts';
 import { batchOutcomeRoutes } from '../batches/outcomes.ts';
 import { batchOf } from '../batches/queries.ts';
+import { containerOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { preparedCommand } from '../http/commands.ts';
@@ -19,7 +21,7 @@ import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
-import { bottleLabel } from './bottleLabel.ts';
+import { bottleLabel, containerLabel } from './bottleLabel.ts';
 
 /** A screen's picture of a label, and one sharp enough to read every word. */
 const PREVIEW_DPI = { large: 200, small: 260, a4: 110 } as const;
@@ -34,21 +36,54 @@ export function batchRoutes(house: House): Router {
     res.json(batch);
   });
   routes.use('/:id/outcomes', batchOutcomeRoutes(house));
-  routes.get('/:id/label.pdf', async (req, res) => {
-    const { label } = await labelOf(house, req.params.id);
-    await sendPdf(house, req, res, label);
+  routes.use('/:id', batchActRoutes(house));
+  routes.use('/:id', bottleRoutes(house, batchLabelOf));
+  return routes;
+}
+
+/** Labels of containers, and of all that came with a delivery, one after the other. */
+export function containerLabelRoutes(house: House): Router {
+  return bottleRoutes(house, containerLabelOf);
+}
+export function deliveryLabelRoutes(house: House): Router {
+  const routes = Router({ mergeParams: true });
+  routes.get('/labels.pdf', async (req, res) => {
+    const id = wholeNumber((req.params as { id?: string }).id, 'delivery');
+    const came = await house.books.rows<{ id: number }>(
+      'SELECT id FROM container WHERE delivery_id = $1 AND retired_at IS NULL ORDER BY id',
+      [id],
+    );
+    if (came.length === 0) throw missing('delivery');
+    const labels: Label[] = [];
+    for (const container of came) labels.push((await containerLabelOf(house, String(container.id))).label);
+    res
+      .type('application/pdf')
+      .set('Content-Disposition', `inline; filename="D-${id} labels.pdf"`)
+      .send(Buffer.from(await house.papers.labelsPdf(labels, sizeIn(req).size)));
   });
-  routes.get('/:id/label.png', async (req, res) => {
-    const { label } = await labelOf(house, req.params.id);
-    await sendPng(house, req, res, label);
-  });
+  return routes;
+}
+
+/** The label of something that has one: as PDF, as a picture, and out of the label printer. */
+function bottleRoutes(
+  house: House,
+  labelOf: (house: House, id: string) => Promise<{ batchId: number | null; label: Label }>,
+): Router {
+  const routes = Router({ mergeParams: true });
+  const idIn = (params: object) => String((params as { id?: string }).id);
+  routes.get('/label.pdf', async (req, res) =>
+    sendPdf(house, req, res, (await labelOf(house, idIn(req.params))).label),
+  );
+  routes.get('/label.png', async (req, res) =>
+    sendPng(house, req, res, (await labelOf(house, idIn(req.params))).label),
+  );
   routes.post(
-    '/:id/labels',
+    '/labels',
     preparedCommand(
       house,
       printBody,
       async ({ body, params }) => {
-        const { batchId, label } = await labelOf(house, String(params.id));
+        const { batchId, label } = await labelOf(house, idIn(params));
         return { batchId, label, pdf: await house.papers.labelPdf(label, body.size, body.copies) };
       },
       async ({ tx, body, who, now, ready }) => {
@@ -99,7 +134,16 @@ export function labelRoutes(house: House): Router {
   return routes;
 }
 
-async function labelOf(house: House, idOrCode: string) {
+async function containerLabelOf(house: House, id: string) {
+  const container = await containerOf(house.books, wholeNumber(id, 'container'));
+  const [product] = container ? await products(house.books, { id: container.productId }) : [];
+  const shop = await shopOf(house.books);
+  if (!container || !product || !shop) throw missing('container');
+  const label = containerLabel(container, product, shop, `${house.publicAddress()}c/${container.code}`);
+  return { batchId: null, label };
+}
+
+async function batchLabelOf(house: House, idOrCode: string) {
   const batch = await batchOf(house.books, idOrCode);
   const [product] = batch ? await products(house.books, { id: batch.productId }) : [];
   const shop = await shopOf(house.books);

@@ -68,10 +68,7 @@ export function largeLabel(label: BottleLabel, height: number): Content {
             : []),
           ...(label.care ? [{ text: label.care, style: 'plain' }] : []),
           {
-            text: [
-              `${breakable(label.personName)}, ${label.madeOn}\n`,
-              { text: label.useBy ? `Use by ${label.useBy}` : 'No use-by is known', bold: true },
-            ],
+            text: [`${breakable(label.personName)}, ${label.madeOn}\n`, { text: keeps(label), bold: true }],
             style: 'plain',
             margin: [0, 4, 0, 0],
           },
@@ -103,7 +100,7 @@ export function smallLabel(label: BottleLabel): Content {
           { text: sentence(label.hazards.join(', ')) || 'No hazard is entered.', style: 'small', bold: true },
           { text: label.care, style: 'small' },
           {
-            text: `${breakable(label.personName)}. ${label.useBy ? `Use by ${label.useBy}` : label.madeOn}`,
+            text: `${breakable(label.personName)}. ${label.useBy ? keeps(label) : label.madeOn}`,
             style: 'small',
           },
         ],
@@ -156,6 +153,12 @@ function pattern(role: BucketRole, width: number, height: number) {
     const [lean, lineWidth] = role === 'wash' ? [0, 2] : role === 'rinse' ? [step * 0.8, 2] : [0, step * 0.6];
     return { type: 'line' as const, x1: x - lean, y1: height, x2: x, y2: 0, lineWidth, lineColor: INK };
   });
+}
+
+/** Until when: a mix is used by a day, what it is mixed from is best before one. */
+function keeps({ useBy, isStock }: BottleLabel): string {
+  const words = isStock ? 'Best before' : 'Use by';
+  return useBy ? `${words} ${useBy}` : `No ${words.toLowerCase()} is known`;
 }
 
 /** A word longer than a line would push the QR code off the label. */

@@ -14,6 +14,9 @@ export class Papers {
   readonly labelPdf: (...asked: Parameters<Office['labelPdf']>) => Promise<Uint8Array> = (...asked) =>
     this.#open().labelPdf(...asked);
 
+  readonly labelsPdf: (...asked: Parameters<Office['labelsPdf']>) => Promise<Uint8Array> = (...asked) =>
+    this.#open().labelsPdf(...asked);
+
   readonly pagePng: (...asked: Parameters<Office['pagePng']>) => Promise<Uint8Array> = (...asked) =>
     this.#open().pagePng(...asked);
 

@@ -1,10 +1,10 @@
 import { type MessagePort, parentPort } from 'node:worker_threads';
 import { expose } from 'comlink';
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
-import { labelPdf, pagePng } from './papers.ts';
+import { labelPdf, labelsPdf, pagePng } from './papers.ts';
 import { recipeCardsPdf } from './recipeCards.ts';
 
-const office = { labelPdf, pagePng, recipeCardsPdf };
+const office = { labelPdf, labelsPdf, pagePng, recipeCardsPdf };
 export type Office = typeof office;
 
 expose(office, nodeEndpoint(parentPort as MessagePort));

@@ -58,42 +58,58 @@ const NO_PADDING = {
 /** Long names and many hazards are set smaller rather than cut off. */
 const SCALES = [1, 0.88, 0.76, 0.64, 0.52];
 
-/** Labels as a PDF: a page each on a roll, or eight to a page on A4. */
-export async function labelPdf(label: Label, size: LabelSize, copies: number): Promise<Uint8Array> {
-  const info = {
-    title: label.kind === 'bottle' ? `${label.code} ${label.productName}` : `${label.role} bucket`,
-  };
-  let single = await roll(label, size, 1, 1);
+/** A label as a PDF, so many times: a page each on a roll, or eight to a page on A4. */
+export const labelPdf = (label: Label, size: LabelSize, copies: number): Promise<Uint8Array> =>
+  labelsPdf(
+    Array.from({ length: copies }, () => label),
+    size,
+  );
+
+/** Labels as one PDF, one after the other. All are set as small as the one that needs it most. */
+export async function labelsPdf(labels: readonly Label[], size: LabelSize): Promise<Uint8Array> {
   let scale = 1;
-  for (const smaller of SCALES.slice(1)) {
-    if (countPages(single) === 1) break;
-    scale = smaller;
-    single = await roll(label, size, 1, scale);
-  }
-  if (size === 'a4') return sheet(label, copies, scale, info);
-  return copies === 1 ? single : roll(label, size, copies, scale);
+  for (const label of new Set(labels)) scale = Math.min(scale, await fitting(label, size));
+  const [first] = labels;
+  const title =
+    first?.kind === 'bottle' ? `${first.code} ${first.productName}` : first ? `${first.role} bucket` : '';
+  return size === 'a4' ? sheet(labels, scale, { title }) : roll(labels, size, scale, { title });
 }
 
-function roll(label: Label, size: LabelSize, copies: number, scale: number): Promise<Uint8Array> {
+/** The largest scale at which a label's words fit on it. */
+async function fitting(label: Label, size: LabelSize): Promise<number> {
+  for (const scale of SCALES) {
+    if (countPages(await roll([label], size, scale)) === 1) return scale;
+  }
+  return SCALES.at(-1) ?? 1;
+}
+
+function roll(
+  labels: readonly Label[],
+  size: LabelSize,
+  scale: number,
+  info?: { title: string },
+): Promise<Uint8Array> {
   const { across, down, margin } = SIZES[size];
   return pdfOf({
+    ...(info && { info }),
     pageSize: { width: pt(across), height: pt(down) },
     pageMargins: pt(margin),
     styles: labelStyles(scale),
-    content: Array.from({ length: copies }, (_, i) => ({
+    content: labels.map((label, i) => ({
       stack: [onPaper(label, size)],
       ...(i > 0 && { pageBreak: 'before' as const }),
     })),
   });
 }
 
-function sheet(label: Label, copies: number, scale: number, info: { title: string }): Promise<Uint8Array> {
+function sheet(labels: readonly Label[], scale: number, info: { title: string }): Promise<Uint8Array> {
   const { across, down, margin } = SIZES.a4;
   const inside = pt(margin);
-  const cell = (): Content => ({ stack: [onPaper(label, 'a4')], margin: [inside, inside, inside, inside] });
-  const body = Array.from({ length: Math.ceil(copies / 2) }, (_, row) => [
-    cell(),
-    row * 2 + 1 < copies ? cell() : '',
+  const cell = (label: Label | undefined): Content =>
+    label ? { stack: [onPaper(label, 'a4')], margin: [inside, inside, inside, inside] } : '';
+  const body = Array.from({ length: Math.ceil(labels.length / 2) }, (_, row) => [
+    cell(labels[row * 2]),
+    cell(labels[row * 2 + 1]),
   ]);
   return pdfOf({
     info,

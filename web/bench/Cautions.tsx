@@ -79,12 +79,11 @@ function WhatItHolds(props: { product: Product; vessel: Vessel; leftover: boolea
   const old = holds.useBy !== null && holds.useBy < dayOf(shopNow(), shop.zone);
   if (leftover) {
     return (
-      old && (
-        <Watch word="Out of date.">
-          {holds.code} was good until {dayInWords(holds.useBy ?? '')}. Topping it up does not make it last:
-          empty it and make a fill.
-        </Watch>
-      )
+      <PastItsDay
+        code={holds.code}
+        day={holds.useBy}
+        fresh="Topping it up does not make it last: empty it and make a fill."
+      />
     );
   }
   const foreign = vessel.lastHeld && vessel.lastHeld.productId !== product.id;
@@ -92,6 +91,17 @@ function WhatItHolds(props: { product: Product; vessel: Vessel; leftover: boolea
     <Watch word={foreign ? 'Empty and rinse it first.' : 'Not empty by the books.'}>
       {formatVolume(holds.ul, shop.units)} of {holds.productName} by {holds.personName} ({holds.code}
       {old && `, good until ${dayInWords(holds.useBy ?? '')}`}). A pour books that as used.
+    </Watch>
+  );
+}
+
+/** A mix or a container that is past the last day it was good for: said before it is poured from. */
+export function PastItsDay({ code, day, fresh }: { code: string; day: string | null; fresh: string }) {
+  const { shop } = useSession();
+  if (day === null || day >= dayOf(shopNow(), shop.zone)) return null;
+  return (
+    <Watch word="Out of date.">
+      {code} was good until {dayInWords(day)}. {fresh}
     </Watch>
   );
 }

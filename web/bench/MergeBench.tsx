@@ -15,6 +15,7 @@ import { useSize } from '../ui/useSize.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchDraft } from './benchDraft.ts';
+import { PastItsDay } from './Cautions.tsx';
 import { MergedLine } from './MergedLine.tsx';
 import { type Holding, isHolding, mergeMix } from './mergeMix.ts';
 import { VesselChoice } from './VesselChoice.tsx';
@@ -114,6 +115,17 @@ export default function MergeBench({ draft, ware, set, question }: Props) {
             nowUl={kept.into ? volumeUl(kept.into) : 0}
             afterUl={result && volumeUl(result)}
           />
+        )}
+        {[into, from].map(
+          (v) =>
+            v && (
+              <PastItsDay
+                key={v.id}
+                code={v.holds.code}
+                day={v.holds.useBy}
+                fresh="What it is poured into is good for no longer: empty it instead."
+              />
+            ),
         )}
         {refusals.both && <Refusal problem={refusals.both} />}
         <Button

@@ -1,5 +1,7 @@
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
+import { ManagersWord } from '../app/ManagersWord.tsx';
 import { useSession } from '../app/session.tsx';
+import { useWord } from '../state/word.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -58,6 +60,7 @@ export function MixFields({ draft, bench, ware, set, choose }: Props) {
       <RecipeFields bench={bench} ware={ware} set={set} />
       {!follows && <ByProductFields draft={draft} bench={bench} ware={ware} set={set} choose={choose} />}
       {follows && bench.refusals.product && <Refusal problem={bench.refusals.product} />}
+      <SignOffWord bench={bench} />
       {follows && recipe?.cell.kind === 'mix' && bench.refusals.strength && (
         <Refusal problem={bench.refusals.strength} />
       )}
@@ -95,4 +98,14 @@ function WaterChoice({ bench, choose }: { bench: BenchMix; choose: (water: Water
       onChange={(value) => choose(value as WaterKind)}
     />
   );
+}
+
+/** Who is not signed off may mix it once with a manager's word, given here. */
+function SignOffWord({ bench }: { bench: BenchMix }) {
+  const word = useWord((state) => state.word);
+  const { product, refusals } = bench;
+  const subject = String(product?.id);
+  const given = word?.rule === 'signOff' && word.subject === subject;
+  if (!given && refusals.product?.code !== 'safety.notSignedOff') return null;
+  return <ManagersWord of={{ rule: 'signOff', subject }} />;
 }

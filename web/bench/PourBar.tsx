@@ -13,7 +13,7 @@ import { ListField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { type BenchDraft, useBench } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
-import { AskForWord, Cautions } from './Cautions.tsx';
+import { AskForWord, Cautions, PastItsDay } from './Cautions.tsx';
 import type { usePour } from './usePour.ts';
 
 type Props = {
@@ -95,6 +95,13 @@ export function PourBar({ draft, bench, ready, pouring, pour, inTheJug, word, se
           </Button>
         </div>
       </div>
+      {container && (
+        <PastItsDay
+          code={container.code}
+          day={container.bestBefore}
+          fresh="Its sheet decides; open another, or have it counted out."
+        />
+      )}
       {ready && <KeepMix bench={bench} draft={draft} />}
       {refusals.container && <Refusal problem={refusals.container} />}
       {inTheJug && (

@@ -20,7 +20,7 @@ import { BigFigure } from './BigFigure.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import { nameOf } from './benchMeasuring.ts';
 import { mayMixOf } from './benchMix.ts';
-import { AskForWord, ProductCare } from './Cautions.tsx';
+import { AskForWord, PastItsDay, ProductCare } from './Cautions.tsx';
 import { type LetDownMix, letDownMix } from './letDownMix.ts';
 import { MergedLine } from './MergedLine.tsx';
 import { type Holding, isHolding } from './mergeMix.ts';
@@ -138,6 +138,11 @@ export default function StockBench({ draft, ware, set, question }: Props) {
           </section>
           <StockDrawings mix={mix} />
           {product && <ProductCare product={product} />}
+          <PastItsDay
+            code={stock.holds.code}
+            day={stock.holds.useBy}
+            fresh="Empty it and make a stock solution afresh."
+          />
           {may && !may.ok && <Refusal problem={may} />}
           {asksForWord && may?.ok && <AskForWord given={given} give={(g) => giveWord(g ? wordFor : '')} />}
           {mix.refusals.stock && <Refusal problem={mix.refusals.stock} />}

@@ -4,6 +4,7 @@ import type { PourBody, Slip } from '#contract/ledger.ts';
 import { ApiProblem, newKey, post } from '../app/api.ts';
 import { usePrintEach } from '../labels/usePrintEach.ts';
 import { askAgain } from '../state/queries.ts';
+import { useWord } from '../state/word.ts';
 import { type Sent, useBench } from './benchDraft.ts';
 
 /**
@@ -20,6 +21,7 @@ export function usePour(personId: number) {
       try {
         const slip = await post<Slip>(command.path ?? '/pours', JSON.parse(command.body), command.key);
         remember(personId, null);
+        useWord.getState().keep(null);
         print(personId, slip);
         printEach(slip);
         return slip;

@@ -13,6 +13,7 @@ import {
   signOffsQuery,
   vesselsQuery,
 } from '../state/queries.ts';
+import { useWord } from '../state/word.ts';
 import { dayOf } from '../ui/dates.ts';
 import type { Ware } from './ware.ts';
 
@@ -27,6 +28,8 @@ export function useWare(): { ware: Ware | null; error: Error | null } {
   const devices = useQuery(devicesQuery);
   const signOffs = useQuery(signOffsQuery(who.personId));
   const answers = atLeast(who.role, 'manager');
+  // A manager's word to mix something once counts until it is poured.
+  const allowed = useWord(({ word }) => (word?.rule === 'signOff' ? Number(word.subject) : null));
   const ware = useMemo(
     () =>
       products.data &&
@@ -44,7 +47,7 @@ export function useWare(): { ware: Ware | null; error: Error | null } {
             measures: measures.data,
             machines: devices.data.filter((d) => d.kind === 'pressureWasher'),
             shop,
-            signedOff: validToday(signOffs.data, shop.zone),
+            signedOff: [...validToday(signOffs.data, shop.zone), ...(allowed === null ? [] : [allowed])],
             answers,
           }
         : null,
@@ -58,6 +61,7 @@ export function useWare(): { ware: Ware | null; error: Error | null } {
       signOffs.data,
       shop,
       answers,
+      allowed,
     ],
   );
   const error =

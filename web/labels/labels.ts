@@ -10,18 +10,21 @@ export const labelPrinterQuery = queryOptions({
 export const batchQuery = (idOrCode: string) =>
   queryOptions({ queryKey: ['batches', idOrCode], queryFn: () => get<Batch>(`/batches/${idOrCode}`) });
 
-/** What a label is of: a batch, or a bucket's role. */
-export type LabelOf = { batchId: number; code: string } | { role: BucketRole };
+/** What a label is of: a batch, a container, or a bucket's role. */
+export type LabelOf =
+  | { batchId: number; code: string }
+  | { containerId: number; code: string }
+  | { role: BucketRole };
 
 /** Where a label is to be had, as `pdf` to print or `png` to look at. */
 export function labelPath(of: LabelOf, as: 'pdf' | 'png', size: LabelSize): string {
-  return 'role' in of
-    ? `/api/labels/bucket.${as}?role=${of.role}&size=${size}`
-    : `/api/batches/${of.batchId}/label.${as}?size=${size}`;
+  if ('role' in of) return `/api/labels/bucket.${as}?role=${of.role}&size=${size}`;
+  return `/api${rowPath(of)}/label.${as}?size=${size}`;
 }
+
+const rowPath = (of: Exclude<LabelOf, { role: BucketRole }>): string =>
+  'batchId' in of ? `/batches/${of.batchId}` : `/containers/${of.containerId}`;
 
 /** Sends a label to the label printer. */
 export const printLabel = (of: LabelOf, job: PrintBody): Promise<{ id: number }> =>
-  'role' in of
-    ? post('/labels/buckets', { role: of.role, ...job })
-    : post(`/batches/${of.batchId}/labels`, job);
+  'role' in of ? post('/labels/buckets', { role: of.role, ...job }) : post(`${rowPath(of)}/labels`, job);

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Batch } from '#contract/batches.ts';
 import type { OnPanel } from '#contract/ledger.ts';
+import { formatMoney } from '#core/planning/cost.ts';
 import { served } from '#core/products/uses.ts';
 import type { OutcomeKind } from '#core/recipes/outcomes.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
@@ -22,6 +23,7 @@ import { ButtonLink } from '../ui/Button.tsx';
 import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 import { Page } from '../ui/Page.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { BatchActs } from './BatchActs.tsx';
 
 const WATER = { tap: 'tap water', softened: 'softened water', deionised: 'deionised water' } as const;
 
@@ -64,6 +66,9 @@ function BatchFacts({ batch }: { batch: Batch }) {
       'Left by the books',
       batch.heldUl > 0 ? `${formatVolume(batch.heldUl, shop.units)} in ${batch.vesselName}` : 'none',
     ],
+    ...(batch.costMinor > 0
+      ? [['Cost', formatMoney(batch.costMinor, shop.currency)] as [string, ReactNode]]
+      : []),
     ['By', `${batch.personName}, ${shopDay(batch.madeAt, shop.zone)}, ${clockTime(batch.madeAt, shop.zone)}`],
     ['Use by', batch.useBy ? dayInWords(batch.useBy) : 'its product does not say'],
   ];
@@ -86,6 +91,7 @@ function BatchFacts({ batch }: { batch: Batch }) {
           )}
           {product && <ProductCare product={product} />}
           <HowBatchWent batch={batch} />
+          <BatchActs batch={batch} />
           <dl className="border-t-2 border-ink">
             {facts.map(([name, what]) => (
               <div

@@ -9,6 +9,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { useBench } from '../bench/benchDraft.ts';
+import { LabelButton } from '../labels/LabelButton.tsx';
 import { shopNow } from '../state/clock.ts';
 import { askAgain, containersQuery, rowQuery } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
@@ -159,6 +160,7 @@ function Actions({ container }: { container: Container }) {
       {!container.openedAt && (
         <Button onClick={() => opening.mutate()}>{alreadyOpen ? 'Open it all the same' : 'Open it'}</Button>
       )}
+      <LabelButton of={{ containerId: container.id, code: container.code }}>Label</LabelButton>
       {container.openedAt && container.heldUl > 0 && (
         <Button look="main" onClick={pourFrom}>
           Pour from it

@@ -16,23 +16,11 @@ import { useTextForm } from '../ui/useTextForm.ts';
 type Props = { movement: Movement; container: Container };
 
 /** It came out of another container: the pour is taken back and booked from the right one, in one step. */
-export function CorrectPour({ movement, container }: Props) {
-  const [open, setOpen] = useState(false);
+export function CorrectPour({ movement, container, close }: Props & { close: () => void }) {
   return (
-    <>
-      <button
-        type="button"
-        className="ml-3 min-h-12 px-1 underline underline-offset-4"
-        onClick={() => setOpen(true)}
-      >
-        It was another
-      </button>
-      {open && (
-        <Dialog title={`Not from ${container.code}`} close={() => setOpen(false)}>
-          <CorrectForm movement={movement} container={container} close={() => setOpen(false)} />
-        </Dialog>
-      )}
-    </>
+    <Dialog title={`Not from ${container.code}`} close={close}>
+      <CorrectForm movement={movement} container={container} close={close} />
+    </Dialog>
   );
 }
 

@@ -4,7 +4,8 @@ import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { deliveryQuery } from '../state/queries.ts';
-import { ButtonLink } from '../ui/Button.tsx';
+import { useDevice } from '../state/theme.ts';
+import { ButtonLink, PaperLink } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { Ledger } from '../ui/Ledger.tsx';
 import { Page } from '../ui/Page.tsx';
@@ -13,6 +14,7 @@ import { Refusal } from '../ui/Refusal.tsx';
 /** A delivery as it was booked in: every container with its code, to write on it or to label it. */
 export default function DeliveryPage() {
   const { shop } = useSession();
+  const labelSize = useDevice((state) => state.labelSize);
   const { data, error } = useQuery(deliveryQuery(Number(useParams().id)));
   if (error) return <Refusal problem={error} />;
   if (!data) return null;
@@ -23,6 +25,9 @@ export default function DeliveryPage() {
       title={`${data.code} from ${data.supplier}`}
       actions={
         <>
+          <PaperLink href={`/api/deliveries/${data.id}/labels.pdf?size=${labelSize}`}>
+            Labels for all of it
+          </PaperLink>
           <ButtonLink to="/stock/delivery">Another delivery</ButtonLink>
           <ButtonLink look="main" to="/stock">
             To the shelf

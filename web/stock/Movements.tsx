@@ -1,4 +1,5 @@
 import { useInfiniteQuery, useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Movement, MovementKind } from '#contract/ledger.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -29,6 +30,8 @@ export function Movements({ container }: { container: Container }) {
       askAgain('vessels');
     },
   });
+  // It outlives its line, which changes as soon as it is put right: what it says then has to be read.
+  const [correcting, setCorrecting] = useState<Movement | null>(null);
   if (pages.error) return <Refusal problem={pages.error} />;
   if (!pages.data) return null;
   const rows = pages.data.pages.flatMap((p) => p.rows);
@@ -61,13 +64,16 @@ export function Movements({ container }: { container: Container }) {
             <Line
               key={movement.id}
               movement={movement}
-              container={container}
+              correct={() => setCorrecting(movement)}
               undo={() => undo.mutate(movement.id)}
               busy={undo.isPending}
             />
           ))}
         </tbody>
       </table>
+      {correcting && (
+        <CorrectPour movement={correcting} container={container} close={() => setCorrecting(null)} />
+      )}
       {pages.hasNextPage && (
         <Button
           className="no-print mt-3"
@@ -81,8 +87,8 @@ export function Movements({ container }: { container: Container }) {
   );
 }
 
-function Line(props: { movement: Movement; container: Container; undo: () => void; busy: boolean }) {
-  const { movement, container, undo, busy } = props;
+function Line(props: { movement: Movement; correct: () => void; undo: () => void; busy: boolean }) {
+  const { movement, correct, undo, busy } = props;
   const { shop } = useSession();
   const { kind, at, personName, changeUl, batchCode, vesselName, reversedBy } = movement;
   const { otherCode, toPlace, reason, note } = movement;
@@ -95,8 +101,8 @@ function Line(props: { movement: Movement; container: Container; undo: () => voi
       </td>
       <td className="py-2 pr-3 leading-snug">
         {KIND_NAMES[kind]}
-        {vesselName && ` into ${vesselName}`}
-        {batchCode && <span className="reading"> {batchCode}</span>}
+        {vesselName && ` ${movement.reverses ? 'from' : 'into'} ${vesselName}`}
+        {batchCode && <span className="reading whitespace-nowrap"> {batchCode}</span>}
         {otherCode && (
           <>
             {changeUl > 0 ? ' from ' : ' into '}
@@ -135,7 +141,16 @@ function Line(props: { movement: Movement; container: Container; undo: () => voi
           >
             {movement.reason === 'lost' ? 'It turned up' : 'Take back'}
           </button>
-          {kind === 'draw' && batchCode && <CorrectPour movement={movement} container={container} />}
+          {kind === 'draw' && batchCode && (
+            <button
+              type="button"
+              className="ml-3 min-h-12 px-1 underline underline-offset-4"
+              disabled={busy}
+              onClick={correct}
+            >
+              It was another
+            </button>
+          )}
         </MayTakeBack>
       </td>
     </tr>

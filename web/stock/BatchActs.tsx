@@ -1,0 +1,154 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import {
+  type Batch,
+  DUMP_REASON_NAMES,
+  DUMP_REASONS,
+  type DumpReason,
+  dumpBatchBody,
+  useBatchBody,
+} from '#contract/batches.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
+import { post } from '../app/api.ts';
+import { Dialog } from '../app/Dialog.tsx';
+import { useSession } from '../app/session.tsx';
+import { useBench } from '../bench/benchDraft.ts';
+import { shopNow } from '../state/clock.ts';
+import { askAgain } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { dayOf } from '../ui/dates.ts';
+import { ChoiceField, TextField } from '../ui/FormFields.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useGo } from '../ui/useGo.ts';
+import { useTextForm } from '../ui/useTextForm.ts';
+
+/** What becomes of a mix: used, topped up, poured over, or poured away. */
+export function BatchActs({ batch }: { batch: Batch }) {
+  const { who } = useSession();
+  const [open, setOpen] = useState<'use' | 'dump' | null>(null);
+  const change = useBench((state) => state.change);
+  const go = useGo();
+  const [done, setDone] = useState<Done | null>(null);
+  const undo = useMutation({
+    mutationFn: (id: number) => post(`/movements/${id}/reversals`, {}),
+    onSuccess: () => setDone(null),
+    onSettled: () => {
+      askAgain('containers');
+      askAgain('vessels');
+    },
+  });
+  const { productId, vesselId } = batch;
+  const bench = (draft: Parameters<typeof change>[1]) => {
+    change(who.personId, draft);
+    go('/bench');
+  };
+  const close = () => setOpen(null);
+  const keep = (booked: Done) => {
+    setDone(booked);
+    askAgain('containers');
+    askAgain('vessels');
+    close();
+  };
+  if (batch.heldUl === 0 && !done) return null;
+  return (
+    <section aria-label="What becomes of it" className="no-print flex flex-wrap items-center gap-3">
+      {done && (
+        <p role="status" className="w-full">
+          Booked.{' '}
+          <button
+            type="button"
+            className="min-h-12 px-1 underline underline-offset-4"
+            disabled={undo.isPending}
+            onClick={() => undo.mutate(done.movementId)}
+          >
+            Undo
+          </button>
+        </p>
+      )}
+      {undo.error && <Refusal problem={undo.error} />}
+      {batch.heldUl > 0 && (
+        <>
+          <Button onClick={() => setOpen('use')}>Some was used</Button>
+          <Button
+            onClick={() => bench({ mode: 'left', productId, vesselId, leftText: '', leftStrengthText: '' })}
+          >
+            Top it up
+          </Button>
+          <Button onClick={() => bench({ mode: 'merge' })}>Pour it together</Button>
+          <Button onClick={() => setOpen('dump')}>Pour it away</Button>
+        </>
+      )}
+      {open === 'use' && (
+        <Dialog title={`Used of ${batch.code}`} close={close}>
+          <UseForm batch={batch} done={keep} />
+        </Dialog>
+      )}
+      {open === 'dump' && (
+        <Dialog title={`Pour ${batch.code} away`} close={close}>
+          <DumpForm batch={batch} done={keep} />
+        </Dialog>
+      )}
+    </section>
+  );
+}
+
+type Done = Batch & { movementId: number };
+type Props = { batch: Batch; done: (booked: Done) => void };
+
+function UseForm({ batch, done }: Props) {
+  const { shop } = useSession();
+  const held = formatVolume(batch.heldUl, shop.units);
+  const of = useTextForm<{ ul: string }, Done>({
+    values: { ul: held },
+    read: ({ ul: text }) => {
+      // What stands there for all of it is rounded for reading; all of it is meant.
+      if (text.trim() === held) return { body: { ul: batch.heldUl } };
+      const read = parseVolume(text, { system: shop.units, field: 'How much' });
+      return { body: { ul: read.ok ? read.value : undefined }, refusals: read.ok ? {} : { ul: read } };
+    },
+    schema: useBatchBody,
+    send: (body) => post<Done>(`/batches/${batch.id}/uses`, body),
+    done,
+  });
+  return (
+    <form onSubmit={of.submit} noValidate className="p-5">
+      <TextField
+        of={of}
+        name="ul"
+        label="How much"
+        hint={`It holds ${held} by the books. What is not used stays in ${batch.vesselName}.`}
+      />
+      <FormFoot save="Book it as used" saving={of.saving} problem={of.problem} />
+    </form>
+  );
+}
+
+function DumpForm({ batch, done }: Props) {
+  const { shop } = useSession();
+  const old = batch.useBy !== null && batch.useBy < dayOf(shopNow(), shop.zone);
+  const of = useTextForm<{ reason: DumpReason; note: string }, Done>({
+    values: { reason: old ? 'outOfDate' : 'notNeeded', note: '' },
+    read: (body) => ({ body }),
+    schema: dumpBatchBody,
+    send: (body) => post<Done>(`/batches/${batch.id}/dumps`, body),
+    done,
+  });
+  return (
+    <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
+      <p>
+        All {formatVolume(batch.heldUl, shop.units)} in {batch.vesselName} go to waste. {shop.wasteWater} Its
+        safety data sheet and local codes decide.
+      </p>
+      <ChoiceField
+        of={of}
+        name="reason"
+        label="Why"
+        options={DUMP_REASONS.map((value) => ({ value, name: DUMP_REASON_NAMES[value] }))}
+      />
+      <TextField of={of} name="note" label="Note" />
+      <FormFoot save="Pour it away" saving={of.saving} problem={of.problem} />
+    </form>
+  );
+}
