@@ -180,3 +180,17 @@ export type Recall = {
   heldUl: number;
   lines: RecallLine[];
 };
+
+/** What was poured, wasted and found, and what it cost, put together by one thing over a period. */
+export const SUMMED_BY = ['product', 'person', 'place', 'month'] as const;
+export type SummedBy = (typeof SUMMED_BY)[number];
+export type Summed = {
+  id: string;
+  name: string;
+  pouredUl: number;
+  pours: number;
+  pouredMinor: number;
+  wastedUl: number;
+  wastedMinor: number;
+  foundUl: number;
+};

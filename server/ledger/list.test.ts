@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import { csvOf } from '#contract/csv.ts';
 import type { LedgerPage } from '#contract/stock.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
-import { csvOf } from './csv.ts';
 
 const shop = serveShop();
 let bram: Caller;

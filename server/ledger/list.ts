@@ -1,10 +1,12 @@
 import { Router } from 'express';
+import { csvOf } from '#contract/csv.ts';
 import {
   type KindTotal,
   type LedgerLine,
   type LedgerPage,
   MOVEMENT_KINDS,
   type MovementFilter,
+  SUMMED_BY,
 } from '#contract/stock.ts';
 import { majorOf } from '#core/planning/cost.ts';
 import type { Queryable } from '../db/books.ts';
@@ -13,8 +15,8 @@ import type { House } from '../house.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem } from '../http/problems.ts';
 import { shopOf } from '../shop/queries.ts';
-import { csvOf } from './csv.ts';
 import { movedAt } from './history.ts';
+import { sums } from './sums.ts';
 
 const PAGE = 100;
 const MOST_IN_A_FILE = 20_000;
@@ -34,6 +36,11 @@ export function ledgerRoutes(house: House): Router {
       totals: await totals(house.books, filter),
     };
     res.json(page);
+  });
+  routes.get('/sums', async (req, res) => {
+    const by = SUMMED_BY.find((b) => b === req.query.by);
+    if (!by) throw unreadable('by', `Choose one of: ${SUMMED_BY.join(', ')}.`);
+    res.json(await sums(house.books, by, filterOf(req.query)));
   });
   routes.get('/ledger.csv', async (req, res) => {
     const rows = await lines(house.books, filterOf(req.query), LATEST, MOST_IN_A_FILE);

@@ -43,6 +43,8 @@ const PersonPage = lazy(() => import('../crew/PersonPage.tsx'));
 const LockScreen = lazy(() => import('./LockScreen.tsx'));
 const Counts = lazy(() => import('../stock/count/Counts.tsx'));
 const CountSheet = lazy(() => import('../stock/count/CountSheet.tsx'));
+const Containers = lazy(() => import('../stock/Containers.tsx'));
+const CostSums = lazy(() => import('../stock/CostSums.tsx'));
 const Trail = lazy(() => import('../stock/Trail.tsx'));
 const ShopPage = lazy(() => import('../shop/ShopPage.tsx'));
 
@@ -106,6 +108,8 @@ export function App() {
             <Route path="/stock/movements" element={<LedgerList />} />
             <Route path="/stock/counts" element={<Counts />} />
             <Route path="/stock/counts/:id" element={<CountSheet />} />
+            <Route path="/stock/containers" element={<Containers />} />
+            <Route path="/stock/costs" element={<CostSums />} />
             <Route path="/stock/trail" element={<Trail />} />
             <Route path="/stock/delivery" element={<ReceiveDelivery />} />
             <Route path="/stock/deliveries/:id" element={<DeliveryPage />} />

@@ -2,8 +2,10 @@ import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { UnitSystem } from '#core/units/volume.ts';
+import { shopNow } from '../state/clock.ts';
 import { queryClient, whoQuery } from '../state/queries.ts';
 import { THEMES, useDevice } from '../state/theme.ts';
+import { dayOf } from '../ui/dates.ts';
 import { remove } from './api.ts';
 import { PLACES } from './places.ts';
 import { useSession } from './session.tsx';
@@ -91,6 +93,15 @@ export function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys: () => 
             ))}
           </DropdownMenu.RadioGroup>
           <DropdownMenu.Separator className="border-t border-hairline" />
+          <DropdownMenu.Item
+            className={ITEM}
+            onSelect={() => {
+              const today = dayOf(shopNow(), settings.zone);
+              void navigate(`/stock/movements?person=${who.personId}&from=${today}&to=${today}`);
+            }}
+          >
+            My day
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={ITEM} onSelect={onFind}>
             Find anything<kbd className="reading ml-auto">/</kbd>
           </DropdownMenu.Item>

@@ -1,17 +1,9 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import {
-  type KeyboardEvent,
-  memo,
-  useCallback,
-  useEffect,
-  useLayoutEffect,
-  useMemo,
-  useRef,
-  useState,
-} from 'react';
+import { type KeyboardEvent, memo, useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { RecipeRow } from '#contract/recipes.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
+import { usePrinting } from '../ui/usePrinting.ts';
 import { BookLineOf, COLUMNS, cellId, type Open } from './BookRow.tsx';
 import type { BookLine } from './bookLines.ts';
 import { ProductHeading } from './ProductHeading.tsx';
@@ -153,23 +145,3 @@ export const BookGrid = memo(function BookGrid({ lines, book, named, manager, ch
     </div>
   );
 });
-
-/** While the page prints, every line of it is there. */
-function usePrinting(): boolean {
-  const [printing, setPrinting] = useState(false);
-  useEffect(() => {
-    const paper = window.matchMedia('print');
-    const follow = () => setPrinting(paper.matches);
-    const before = () => setPrinting(true);
-    const after = () => setPrinting(false);
-    paper.addEventListener('change', follow);
-    window.addEventListener('beforeprint', before);
-    window.addEventListener('afterprint', after);
-    return () => {
-      paper.removeEventListener('change', follow);
-      window.removeEventListener('beforeprint', before);
-      window.removeEventListener('afterprint', after);
-    };
-  }, []);
-  return printing;
-}

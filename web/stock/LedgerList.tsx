@@ -1,16 +1,19 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import { Link, useSearchParams } from 'react-router';
-import { type KindTotal, type LedgerLine, MOVEMENT_KINDS } from '#contract/stock.ts';
+import { useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+import { type KindTotal, MOVEMENT_KINDS } from '#contract/stock.ts';
+import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { ledgerPage, peopleQuery, placesQuery, productsQuery } from '../state/queries.ts';
-import { Button, PaperLink } from '../ui/Button.tsx';
-import { clockTime, shopDay } from '../ui/dates.ts';
+import { ButtonLink } from '../ui/Button.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
 import { ListField, TypedField } from '../ui/Labelled.tsx';
-import { Ledger } from '../ui/Ledger.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
-import { KIND_NAMES, reasonInWords } from './movementWords.ts';
+import { useGo } from '../ui/useGo.ts';
+import { ledgerColumns } from './ledgerColumns.tsx';
+import { KIND_NAMES } from './movementWords.ts';
 
 const FILTERS = ['person', 'product', 'place', 'kind', 'from', 'to'] as const;
 const ANY = 'any';
@@ -34,24 +37,27 @@ export default function LedgerList() {
     else next.delete(name);
     setParams(next, { replace: true });
   };
-  const rows = pages.data?.pages.flatMap((p) => p.rows) ?? [];
+  const { shop } = useSession();
+  const go = useGo();
+  const rows = useMemo(() => pages.data?.pages.flatMap((p) => p.rows) ?? [], [pages.data]);
+  const columns = useMemo(() => ledgerColumns(shop), [shop]);
   return (
-    <Page
-      title="Movements"
-      actions={<PaperLink href={`/api/movements/ledger.csv?${filter}`}>As a file, CSV</PaperLink>}
-    >
+    <Page title="Movements" actions={<ButtonLink to="/stock/costs">What it cost</ButtonLink>}>
       <Filters asked={asked} set={set} />
       {pages.error && <Refusal problem={pages.error} />}
       {pages.data && <Totals totals={pages.data.pages[0]?.totals ?? []} />}
-      {pages.data && <Lines rows={rows} />}
-      {pages.hasNextPage && (
-        <Button
-          className="no-print mt-3"
-          disabled={pages.isFetchingNextPage}
-          onClick={() => void pages.fetchNextPage()}
-        >
-          Older movements
-        </Button>
+      {pages.data && (
+        <DataTable
+          name="movements"
+          label="Movements"
+          rows={rows}
+          columns={columns}
+          idOf={(r) => r.id}
+          empty="Nothing moved like that. Take a filter away."
+          file={`/api/movements/ledger.csv?${filter}`}
+          open={(r) => r.containerCode && go(`/c/${r.containerCode}`)}
+          more={pages.hasNextPage && !pages.isFetchingNextPage ? () => void pages.fetchNextPage() : null}
+        />
       )}
     </Page>
   );
@@ -107,76 +113,19 @@ function Totals({ totals }: { totals: KindTotal[] }) {
   return (
     <section aria-label="What it comes to" className="mb-5">
       <dl className="flex flex-wrap gap-x-8 gap-y-2 border-t-2 border-ink pt-2">
-        {moved.map(({ kind, ul, n }) => (
+        {moved.map(({ kind, ul, n, minor }) => (
           <div key={kind}>
             <dt className="caps text-muted">{KIND_NAMES[kind]}</dt>
             <dd>
               <span className="reading text-[1.3rem]">{formatVolume(ul, shop.units)}</span>{' '}
               <span className="text-muted">
                 in {n} {n === 1 ? 'movement' : 'movements'}
+                {minor > 0 && `, ${formatMoney(minor, shop.currency)}`}
               </span>
             </dd>
           </div>
         ))}
       </dl>
     </section>
-  );
-}
-
-function Lines({ rows }: { rows: LedgerLine[] }) {
-  const { shop } = useSession();
-  return (
-    <Ledger
-      head={['When', 'What', 'Who', 'Product', 'From', 'Change']}
-      right={[5]}
-      empty="Nothing moved like that. Take a filter away."
-      rows={rows.map((r) => ({
-        key: r.id,
-        cells: [
-          <span key="at" className="whitespace-nowrap">
-            <span className="reading">{clockTime(r.at, shop.zone)}</span>{' '}
-            <span className="text-muted">{shopDay(r.at, shop.zone)}</span>
-          </span>,
-          <span key="what">
-            {KIND_NAMES[r.kind]}
-            {r.batchCode && (
-              <>
-                {' into '}
-                <Link className="reading" to={`/b/${r.batchCode}`}>
-                  {r.batchCode}
-                </Link>
-              </>
-            )}
-            {r.reason && `, ${reasonInWords(r.reason)}`}
-            {r.foundUl > 0 && (
-              <span className="block">{formatVolume(r.foundUl, shop.units)} found in it</span>
-            )}
-            {r.bookedAt && (
-              <span className="block text-muted">
-                booked {clockTime(r.bookedAt, shop.zone)}, {shopDay(r.bookedAt, shop.zone)}
-                {r.enteredBy && ` by ${r.enteredBy}`}
-              </span>
-            )}
-            {r.note && <span className="block text-muted">{r.note}</span>}
-            {r.reversedBy && <strong className="block">taken back since</strong>}
-          </span>,
-          r.personName,
-          r.productName ?? '–',
-          r.containerCode ? (
-            <Link key="container" className="reading" to={`/c/${r.containerCode}`}>
-              {r.containerCode}
-            </Link>
-          ) : (
-            '–'
-          ),
-          <span
-            key="ul"
-            className={`whitespace-nowrap ${r.reversedBy ? 'text-muted line-through' : 'text-product'}`}
-          >
-            {r.ul === 0 ? '–' : `${r.ul > 0 ? '+' : '−'}${formatVolume(Math.abs(r.ul), shop.units)}`}
-          </span>,
-        ],
-      }))}
-    />
   );
 }

@@ -54,6 +54,7 @@ export default function Shelf() {
       title="Stock"
       actions={
         <>
+          <ButtonLink to="/stock/containers">As a table</ButtonLink>
           <ButtonLink to="/stock/movements">Movements</ButtonLink>
           {lead && <ButtonLink to="/stock/counts">Count</ButtonLink>}
           {lead && <ButtonLink to="/stock/trail">Trail</ButtonLink>}

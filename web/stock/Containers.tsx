@@ -1,0 +1,122 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { atLeast } from '#contract/roles.ts';
+import type { Shop } from '#contract/shop.ts';
+import type { Container } from '#contract/ware.ts';
+import { formatMoney } from '#core/planning/cost.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../app/session.tsx';
+import { shopNow } from '../state/clock.ts';
+import { containersQuery } from '../state/queries.ts';
+import { ButtonLink } from '../ui/Button.tsx';
+import { DataTable, type TableColumn } from '../ui/DataTable.tsx';
+import { dayInWords, dayOf, shopDay } from '../ui/dates.ts';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { useGo } from '../ui/useGo.ts';
+
+/** Every container as a line: to sort, to find in, to put together and to take along as a file. */
+export default function Containers() {
+  const { shop, who } = useSession();
+  const { data, error } = useQuery(containersQuery);
+  const go = useGo();
+  const columns = useMemo(() => columnsOf(shop), [shop]);
+  if (error) return <Refusal problem={error} />;
+  if (!data) return null;
+  return (
+    <Page
+      title="Containers"
+      actions={
+        <>
+          {atLeast(who.role, 'lead') && <ButtonLink to="/stock/import">From a file</ButtonLink>}
+          <ButtonLink to="/stock">The shelf</ButtonLink>
+        </>
+      }
+    >
+      <DataTable
+        name="containers"
+        label="Containers"
+        rows={data}
+        columns={columns}
+        idOf={(c) => c.id}
+        empty="Nothing is on the shelf yet."
+        open={(c) => go(`/stock/containers/${c.id}`)}
+      />
+    </Page>
+  );
+}
+
+function columnsOf(shop: Shop): TableColumn<Container>[] {
+  const today = dayOf(shopNow(), shop.zone);
+  const litres = (ul: number) => formatVolume(ul, shop.units);
+  return [
+    {
+      id: 'code',
+      name: 'Code',
+      wide: 0.7,
+      value: (c) => c.code,
+      show: (c) => (
+        <Link className="reading" to={`/stock/containers/${c.id}`}>
+          {c.code}
+        </Link>
+      ),
+    },
+    { id: 'product', name: 'Product', wide: 2, groups: true, value: (c) => c.productName },
+    { id: 'kind', name: 'Kind', wide: 0.8, groups: true, value: (c) => c.kind },
+    {
+      id: 'size',
+      name: 'Size',
+      figure: true,
+      wide: 0.8,
+      value: (c) => c.sizeUl / 1_000,
+      show: (c) => litres(c.sizeUl),
+    },
+    {
+      id: 'held',
+      name: 'Left',
+      figure: true,
+      value: (c) => c.heldUl / 1_000,
+      show: (c) => <span className="text-product">{litres(c.heldUl)}</span>,
+      sum: (rows) => litres(rows.reduce((sum, c) => sum + c.heldUl, 0)),
+    },
+    { id: 'place', name: 'Where', groups: true, value: (c) => c.placeName },
+    { id: 'state', name: 'Open', wide: 0.8, groups: true, value: (c) => (c.openedAt ? 'open' : 'sealed') },
+    { id: 'lot', name: 'Lot', groups: true, desk: true, value: (c) => c.lot },
+    {
+      id: 'bestBefore',
+      name: 'Best before',
+      desk: true,
+      value: (c) => c.bestBefore,
+      show: (c) =>
+        c.bestBefore && (
+          <span className={c.bestBefore < today ? 'font-bold' : ''}>
+            {dayInWords(c.bestBefore)}
+            {c.bestBefore < today && ', past'}
+          </span>
+        ),
+    },
+    { id: 'supplier', name: 'Supplier', groups: true, hidden: true, value: (c) => c.supplier },
+    {
+      id: 'received',
+      name: 'Came',
+      hidden: true,
+      value: (c) => c.receivedAt,
+      show: (c) => shopDay(c.receivedAt, shop.zone),
+    },
+    {
+      id: 'worth',
+      name: 'Worth',
+      figure: true,
+      wide: 0.8,
+      desk: true,
+      value: (c) => c.heldMinor,
+      show: (c) => (c.priceMinor === null ? 'not known' : formatMoney(c.heldMinor, shop.currency)),
+      sum: (rows) =>
+        formatMoney(
+          rows.reduce((sum, c) => sum + c.heldMinor, 0),
+          shop.currency,
+        ),
+    },
+  ];
+}

@@ -1,0 +1,154 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import type { Shop } from '#contract/shop.ts';
+import { SUMMED_BY, type Summed, type SummedBy } from '#contract/stock.ts';
+import { formatMoney } from '#core/planning/cost.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { get } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { ButtonLink } from '../ui/Button.tsx';
+import { DataTable, type TableColumn } from '../ui/DataTable.tsx';
+import { ListField, TypedField } from '../ui/Labelled.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+
+const NAMES: Record<SummedBy, string> = { product: 'Product', person: 'Who', place: 'Where', month: 'Month' };
+
+/** What was poured, wasted and found, and what it cost: by product, person, place or month, over a period. */
+export default function CostSums() {
+  const { shop } = useSession();
+  const [params, setParams] = useSearchParams();
+  const by = SUMMED_BY.find((b) => b === params.get('by')) ?? 'product';
+  const asked = new URLSearchParams({ by });
+  for (const name of ['from', 'to']) {
+    const value = params.get(name);
+    if (value) asked.set(name, value);
+  }
+  const filter = asked.toString();
+  const { data, error } = useQuery({
+    queryKey: ['movements', 'sums', filter],
+    queryFn: () => get<Summed[]>(`/movements/sums?${filter}`),
+  });
+  const columns = useMemo(() => columnsOf(by, filter, shop), [by, shop, filter]);
+  const set = (name: string, value: string) => {
+    const next = new URLSearchParams(asked);
+    if (value) next.set(name, value);
+    else next.delete(name);
+    setParams(next, { replace: true });
+  };
+  const rows = data ?? [];
+  const all = (what: (s: Summed) => number) => rows.reduce((sum, s) => sum + what(s), 0);
+  return (
+    <Page title="What it cost" actions={<ButtonLink to="/stock/movements">Movements</ButtonLink>}>
+      {error && <Refusal problem={error} />}
+      <dl className="mb-5 flex flex-wrap gap-x-8 gap-y-2 border-t-2 border-ink pt-2">
+        <Total name="Poured" ul={all((s) => s.pouredUl)} minor={all((s) => s.pouredMinor)} />
+        <Total name="Wasted" ul={all((s) => s.wastedUl)} minor={all((s) => s.wastedMinor)} />
+      </dl>
+      {data && (
+        <DataTable
+          key={by}
+          name={`cost by ${by}`}
+          label="What it cost"
+          rows={rows}
+          columns={columns}
+          idOf={(s) => s.id}
+          empty="Nothing was poured in that time."
+        >
+          <div className="min-w-40">
+            <ListField
+              label="By"
+              value={by}
+              options={SUMMED_BY.map((value) => ({ value, name: NAMES[value].toLowerCase() }))}
+              onChange={(value) => set('by', value)}
+            />
+          </div>
+          <TypedField
+            label="From"
+            type="date"
+            value={asked.get('from') ?? ''}
+            onChange={(e) => set('from', e.target.value)}
+          />
+          <TypedField
+            label="To"
+            type="date"
+            value={asked.get('to') ?? ''}
+            onChange={(e) => set('to', e.target.value)}
+          />
+        </DataTable>
+      )}
+    </Page>
+  );
+}
+
+function Total({ name, ul, minor }: { name: string; ul: number; minor: number }) {
+  const { shop } = useSession();
+  return (
+    <div>
+      <dt className="caps text-muted">{name}</dt>
+      <dd>
+        <span className="reading text-[1.3rem]">{formatVolume(ul, shop.units)}</span>{' '}
+        <span className="text-muted">{formatMoney(minor, shop.currency)}</span>
+      </dd>
+    </div>
+  );
+}
+
+function columnsOf(by: SummedBy, filter: string, shop: Shop): TableColumn<Summed>[] {
+  const litres = (ul: number) => (ul === 0 ? '–' : formatVolume(ul, shop.units));
+  const money = (minor: number) => (minor === 0 ? '–' : formatMoney(minor, shop.currency));
+  const leads = (s: Summed) => {
+    const to = new URLSearchParams(filter);
+    to.delete('by');
+    to.set(by, s.id);
+    return `/stock/movements?${to}`;
+  };
+  return [
+    {
+      id: 'name',
+      name: NAMES[by],
+      wide: 2,
+      value: (s) => s.name,
+      show: (s) => (by === 'month' || s.id === '0' ? s.name : <Link to={leads(s)}>{s.name}</Link>),
+    },
+    { id: 'pours', name: 'Pours', figure: true, wide: 0.7, value: (s) => s.pours },
+    {
+      id: 'poured',
+      name: 'Poured',
+      figure: true,
+      value: (s) => s.pouredUl / 1_000,
+      show: (s) => <span className="text-product">{litres(s.pouredUl)}</span>,
+    },
+    {
+      id: 'cost',
+      name: 'Cost',
+      figure: true,
+      value: (s) => s.pouredMinor,
+      show: (s) => money(s.pouredMinor),
+    },
+    {
+      id: 'wasted',
+      name: 'Wasted',
+      figure: true,
+      value: (s) => s.wastedUl / 1_000,
+      show: (s) => litres(s.wastedUl),
+    },
+    {
+      id: 'wastedCost',
+      name: 'Cost of it',
+      figure: true,
+      desk: true,
+      value: (s) => s.wastedMinor,
+      show: (s) => money(s.wastedMinor),
+    },
+    {
+      id: 'found',
+      name: 'Found',
+      figure: true,
+      desk: true,
+      value: (s) => s.foundUl / 1_000,
+      show: (s) => litres(s.foundUl),
+    },
+  ];
+}

@@ -1,0 +1,108 @@
+import { Link } from 'react-router';
+import type { Shop } from '#contract/shop.ts';
+import type { LedgerLine } from '#contract/stock.ts';
+import { formatMoney } from '#core/planning/cost.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import type { TableColumn } from '../ui/DataTable.tsx';
+import { clockTime, shopDay } from '../ui/dates.ts';
+import { KIND_NAMES, reasonInWords } from './movementWords.ts';
+
+const live = (rows: LedgerLine[]) => rows.filter((r) => r.reversedBy === null && r.kind !== 'reversal');
+
+/** A movement as a line of a table. */
+export function ledgerColumns(shop: Shop): TableColumn<LedgerLine>[] {
+  const signed = (ul: number) =>
+    ul === 0 ? '–' : `${ul > 0 ? '+' : '−'}${formatVolume(Math.abs(ul), shop.units)}`;
+  const sumOf = (rows: LedgerLine[], what: (r: LedgerLine) => number) =>
+    live(rows).reduce((sum, r) => sum + what(r), 0);
+  return [
+    {
+      id: 'at',
+      name: 'When',
+      wide: 2,
+      value: (r) => r.at,
+      show: (r) => (
+        <span className="whitespace-nowrap">
+          <span className="reading">{clockTime(r.at, shop.zone)}</span>{' '}
+          <span className="text-muted">{shopDay(r.at, shop.zone)}</span>
+        </span>
+      ),
+    },
+    {
+      id: 'what',
+      name: 'What',
+      wide: 2.4,
+      groups: true,
+      value: (r) => KIND_NAMES[r.kind],
+      show: (r) => <What line={r} shop={shop} />,
+    },
+    { id: 'who', name: 'Who', wide: 1.2, groups: true, value: (r) => r.personName },
+    { id: 'product', name: 'Product', wide: 1.7, groups: true, value: (r) => r.productName },
+    {
+      id: 'container',
+      name: 'From',
+      wide: 0.7,
+      groups: true,
+      value: (r) => r.containerCode,
+      show: (r) =>
+        r.containerCode && (
+          <Link className="reading" to={`/c/${r.containerCode}`}>
+            {r.containerCode}
+          </Link>
+        ),
+    },
+    { id: 'place', name: 'Where', groups: true, hidden: true, value: (r) => r.placeName },
+    {
+      id: 'ul',
+      name: 'Change',
+      figure: true,
+      value: (r) => r.ul / 1_000,
+      show: (r) => (
+        <span className={r.reversedBy ? 'text-muted line-through' : 'text-product'}>{signed(r.ul)}</span>
+      ),
+      sum: (rows) => signed(sumOf(rows, (r) => r.ul)),
+    },
+    {
+      id: 'cost',
+      name: 'Cost',
+      figure: true,
+      wide: 0.8,
+      desk: true,
+      value: (r) => r.minor,
+      show: (r) => (r.minor > 0 ? formatMoney(r.minor, shop.currency) : ''),
+      sum: (rows) =>
+        formatMoney(
+          sumOf(rows, (r) => r.minor),
+          shop.currency,
+        ),
+    },
+  ];
+}
+
+function What({ line, shop }: { line: LedgerLine; shop: Shop }) {
+  return (
+    <span>
+      {KIND_NAMES[line.kind]}
+      {line.batchCode && (
+        <>
+          {line.kind === 'draw' ? ' into ' : ' '}
+          <Link className="reading" to={`/b/${line.batchCode}`}>
+            {line.batchCode}
+          </Link>
+        </>
+      )}
+      {line.reason && `, ${reasonInWords(line.reason)}`}
+      {line.foundUl > 0 && (
+        <span className="block">{formatVolume(line.foundUl, shop.units)} found in it</span>
+      )}
+      {line.bookedAt && (
+        <span className="block text-muted">
+          booked {clockTime(line.bookedAt, shop.zone)}, {shopDay(line.bookedAt, shop.zone)}
+          {line.enteredBy && ` by ${line.enteredBy}`}
+        </span>
+      )}
+      {line.note && <span className="block text-muted">{line.note}</span>}
+      {line.reversedBy && <strong className="block">taken back since</strong>}
+    </span>
+  );
+}

@@ -1,0 +1,21 @@
+import { useEffect, useState } from 'react';
+
+/** While the page prints, every line of it is there. */
+export function usePrinting(): boolean {
+  const [printing, setPrinting] = useState(false);
+  useEffect(() => {
+    const paper = window.matchMedia('print');
+    const follow = () => setPrinting(paper.matches);
+    const before = () => setPrinting(true);
+    const after = () => setPrinting(false);
+    paper.addEventListener('change', follow);
+    window.addEventListener('beforeprint', before);
+    window.addEventListener('afterprint', after);
+    return () => {
+      paper.removeEventListener('change', follow);
+      window.removeEventListener('beforeprint', before);
+      window.removeEventListener('afterprint', after);
+    };
+  }, []);
+  return printing;
+}
