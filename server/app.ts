@@ -17,6 +17,7 @@ import type { House } from './house.ts';
 import { sameOriginOnly } from './http/origin.ts';
 import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
 import { findSession, only, unlocked } from './http/signedIn.ts';
+import { importRoutes } from './imports/routes.ts';
 import { batchRoutes, containerLabelRoutes, deliveryLabelRoutes, labelRoutes } from './labels/routes.ts';
 import { ledgerRoutes } from './ledger/list.ts';
 import { movementRoutes } from './ledger/routes.ts';
@@ -81,6 +82,7 @@ export function createApp(house: House): Express {
   api.use('/backups', backupRoutes(house));
   api.use('/weather', weatherRoutes(house));
   api.use('/labels', labelRoutes(house));
+  api.use('/imports', importRoutes(house));
   api.use('/movements', ledgerRoutes(house));
   api.use('/trail', trailRoutes(house));
   api.use(movementRoutes(house));
@@ -128,13 +130,13 @@ const tellTime =
     next();
   };
 
-/** The one thing that is sent as a file. */
-const SHEET_PATH = /^\/products\/\d+\/sheets$/;
+/** What is sent as a file. */
+const FILE_PATH = /^\/(products\/\d+\/sheets|imports\/[a-z]+)$/;
 
 const jsonOnly: express.RequestHandler = (req, _res, next) => {
   const hasBody =
     req.headers['transfer-encoding'] !== undefined || Number(req.headers['content-length'] ?? 0) > 0;
-  if (!hasBody || req.is('application/json') || SHEET_PATH.test(req.path)) return next();
+  if (!hasBody || req.is('application/json') || FILE_PATH.test(req.path)) return next();
   next(
     new HttpProblem(415, 'body.notJson', 'The request is not JSON.', {
       remedy: 'Send it as application/json.',

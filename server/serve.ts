@@ -11,6 +11,7 @@ import { Books } from './db/books.ts';
 import { type Instruments, noInstruments } from './devices/instrument.ts';
 import type { LabelPrinter } from './devices/labelPrinter.ts';
 import type { WeatherStation } from './devices/weatherStation.ts';
+import { takeUpImports } from './imports/runner.ts';
 import { Live } from './live/live.ts';
 import { Papers } from './papers/office.ts';
 import { makeRounds } from './rounds.ts';
@@ -77,6 +78,7 @@ export async function serve(options: {
     const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${listening}/`;
     publicly = host === '0.0.0.0' ? onTheLan(address) : address;
     books.tellAddress(address);
+    takeUpImports({ books, now, live }).catch((error) => log.error(error));
     const endRounds = makeRounds({ books, folder, weatherStation, now, live, log }, options.time);
     const stop = async () => {
       endRounds();

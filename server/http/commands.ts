@@ -19,7 +19,13 @@ export type Command<T> = {
   allowed: Allowed;
 };
 
-export type Answer = { status: number; body: unknown; touched: [topic: Topic, id: number][] };
+export type Answer = {
+  status: number;
+  body: unknown;
+  touched: [topic: Topic, id: number][];
+  /** What goes on by itself once it is in the books. */
+  after?: () => void;
+};
 
 /** Nobody is signed in while a shop is being set up; its commands are kept under this number. */
 const NOBODY = 0;
@@ -106,9 +112,10 @@ export function change<T>(
   };
 }
 
-function send(house: House, res: Response, { status, body, touched }: Answer): void {
+function send(house: House, res: Response, { status, body, touched, after }: Answer): void {
   for (const [topic, id] of touched) house.live.tell(topic, id);
   res.status(status).json(body);
+  after?.();
 }
 
 function idempotencyKey(req: Request): string {

@@ -1,0 +1,220 @@
+import type { BadRow, ImportKind } from '#contract/imports.ts';
+import { IMPORT_COLUMNS } from '#contract/imports.ts';
+import type { ProductBody } from '#contract/products.ts';
+import type { ContainerBody } from '#contract/ware.ts';
+import { CONTAINER_KINDS, type ContainerKind } from '#core/mixing/outlines.ts';
+import type { ProductState } from '#core/mixing/solveMix.ts';
+import type { Outcome } from '#core/outcome.ts';
+import { parseMoney } from '#core/planning/cost.ts';
+import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
+import type { HouseFigures } from '#core/products/house.ts';
+import { familyStart, recordStart, startOfUse } from '#core/products/starts.ts';
+import { TRAITS, type Traits } from '#core/safety/traits.ts';
+import { parseStrength, type RatioReading } from '#core/strength/parseStrength.ts';
+import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
+import type { UnitSystem } from '#core/units/volume.ts';
+
+/** What rows are read against: the shop's own names and ways. */
+export type ImportGround = {
+  units: UnitSystem;
+  currency: string;
+  ratioReading: RatioReading;
+  house: HouseFigures;
+  products: { id: number; name: string }[];
+  places: { id: number; name: string }[];
+};
+
+export type ReadRow =
+  | { line: number; body: ContainerBody | ProductBody; words: string[] }
+  | { line: number; bad: BadRow[] };
+
+type Cells = Record<string, string>;
+
+/** Reads the rows of a file, each by itself. Pure: what is in the books already is part of the ground. */
+export function rowReader(kind: ImportKind, ground: ImportGround): (line: number, cells: Cells) => ReadRow {
+  const read = kind === 'containers' ? containerReader(ground) : productReader(ground);
+  return (line, raw) => {
+    const bad: BadRow[] = [];
+    const cells = named(raw, kind);
+    const fail = (column: string, why: string, remedy: string) =>
+      bad.push({ line, column, value: cells[column] ?? '', why, remedy });
+    const body = read(cells, fail);
+    return bad.length > 0 || body === null
+      ? { line, bad }
+      : { line, body, words: IMPORT_COLUMNS[kind].map((c) => cells[c.name] ?? '') };
+  };
+}
+
+/** The headings a file lacks, in words; none where all is there. */
+export function missingColumns(kind: ImportKind, headings: readonly string[]): string[] {
+  const there = new Set(headings.map((h) => h.trim().toLowerCase()));
+  return IMPORT_COLUMNS[kind].filter((c) => c.needed && !there.has(c.name.toLowerCase())).map((c) => c.name);
+}
+
+/** Cells under the headings as this program writes them, whatever their case in the file. */
+function named(raw: Cells, kind: ImportKind): Cells {
+  const byLower = new Map(Object.entries(raw).map(([name, value]) => [name.trim().toLowerCase(), value]));
+  return Object.fromEntries(
+    IMPORT_COLUMNS[kind].map(({ name }) => [name, plain(byLower.get(name.toLowerCase()) ?? '')]),
+  );
+}
+
+/** A cell as it was before a program marked it as no formula. */
+const plain = (text: string): string => text.trim().replace(/^'(?=[=+\-@])/, '');
+
+type Fail = (column: string, why: string, remedy: string) => void;
+type Reader<B> = (cells: Cells, fail: Fail) => B | null;
+
+const take = <T>(fail: Fail, column: string, read: Outcome<T>): T | null => {
+  if (read.ok) return read.value;
+  fail(column, read.reason, read.remedy);
+  return null;
+};
+
+const byName = (rows: readonly { id: number; name: string }[]) =>
+  new Map(rows.map((r) => [r.name.toLowerCase(), r.id]));
+
+function containerReader(ground: ImportGround): Reader<ContainerBody> {
+  const [products, places] = [byName(ground.products), byName(ground.places)];
+  return (cells, fail) => {
+    const productId = products.get((cells.Product ?? '').toLowerCase());
+    if (productId === undefined) {
+      fail(
+        'Product',
+        `Product is not one this shop has.`,
+        'Write it as it is called here, or add the product first.',
+      );
+    }
+    const kind = CONTAINER_KINDS.find((k) => k === (cells.Kind ?? '').toLowerCase());
+    if (!kind) fail('Kind', 'Kind is none of the choices.', `Write one of: ${CONTAINER_KINDS.join(', ')}.`);
+    const placeId = places.get((cells.Where ?? '').toLowerCase());
+    if (placeId === undefined) {
+      fail(
+        'Where',
+        'Where is none of the shop’s places.',
+        `Write one of: ${ground.places.map((p) => p.name).join(', ')}.`,
+      );
+    }
+    const volume = (column: string) =>
+      take(fail, column, parseVolume(cells[column] ?? '', { system: ground.units, field: column }));
+    const sizeUl = volume('Size');
+    const levelUl = cells['In it now'] ? volume('In it now') : sizeUl;
+    if (sizeUl !== null && levelUl !== null && levelUl > sizeUl) {
+      fail('In it now', 'In it now is more than the container holds.', 'Write less, or a larger size.');
+    }
+    if (levelUl === 0) fail('In it now', 'In it now is nothing.', 'Leave empty containers out.');
+    const price = cells.Price ? take(fail, 'Price', parseMoney(cells.Price, ground.currency, 'Price')) : null;
+    const bestBefore = cells['Best before'] || null;
+    if (bestBefore && !isDay(bestBefore)) {
+      fail('Best before', 'Best before is not a day.', 'Write it such as 2027-05-31.');
+    }
+    const open = (cells.Open ?? '').toLowerCase();
+    if (!['', 'yes', 'no', 'open', 'sealed'].includes(open)) {
+      fail('Open', 'Open is neither yes nor no.', 'Write yes or no.');
+    }
+    if ((cells.Lot ?? '').length > 40) fail('Lot', 'Lot is too long.', 'Write at most 40 characters.');
+    if (productId === undefined || !kind || placeId === undefined || sizeUl === null || levelUl === null)
+      return null;
+    return {
+      productId,
+      kind: kind as ContainerKind,
+      sizeUl,
+      levelUl,
+      placeId,
+      lot: cells.Lot ?? '',
+      priceMinor: price,
+      bestBefore,
+      opened: open === 'yes' || open === 'open' || levelUl < sizeUl,
+    };
+  };
+}
+
+function isDay(text: string): boolean {
+  const at = /^\d{4}-\d{2}-\d{2}$/.test(text) ? new Date(`${text}T12:00:00Z`) : null;
+  return at !== null && !Number.isNaN(at.getTime()) && at.toISOString().startsWith(text);
+}
+
+const STATES: Record<string, ProductState> = {
+  'ready to use': 'readyToUse',
+  readytouse: 'readyToUse',
+  concentrate: 'concentrate',
+  hyper: 'hyper',
+  'hyper-concentrate': 'hyper',
+};
+
+function productReader(ground: ImportGround): Reader<ProductBody> {
+  const taken = new Set(ground.products.map((p) => p.name.toLowerCase()));
+  const families = new Map<string, Family>(
+    FAMILIES.flatMap((f) => [
+      [f.toLowerCase(), f],
+      [FAMILY_NAMES[f].toLowerCase(), f],
+    ]),
+  );
+  return (cells, fail) => {
+    const name = cells.Product ?? '';
+    if (name === '') fail('Product', 'Product is empty.', 'Write its name.');
+    else if (name.length > 60) fail('Product', 'Product is too long.', 'Write at most 60 characters.');
+    else if (taken.has(name.toLowerCase())) {
+      fail(
+        'Product',
+        'Product is there already, in the shop or further up in the file.',
+        'Leave this row out, or write another name.',
+      );
+    }
+    taken.add(name.toLowerCase());
+    const family = families.get((cells.Family ?? '').toLowerCase());
+    if (!family) {
+      fail(
+        'Family',
+        'Family is none of the choices.',
+        `Write one of: ${FAMILIES.map((f) => FAMILY_NAMES[f].toLowerCase()).join(', ')}.`,
+      );
+    }
+    const state = STATES[(cells['How it comes'] ?? '').toLowerCase()];
+    if (!state)
+      fail(
+        'How it comes',
+        'How it comes is none of the choices.',
+        'Write ready to use, concentrate or hyper.',
+      );
+    const density = cells.Density ? take(fail, 'Density', parseNumber(cells.Density, 'Density')) : null;
+    if (density !== null && (density < 0.5 || density > 2.5)) {
+      fail(
+        'Density',
+        'Density is not that of a liquid sold for this.',
+        'Write grams to the millilitre, from 0.5 to 2.5.',
+      );
+    }
+    const printed = cells['Label strength'] ?? '';
+    const strength = printed
+      ? take(
+          fail,
+          'Label strength',
+          parseStrength(printed, { field: 'Label strength', ratio: ground.ratioReading }),
+        )
+      : null;
+    if ((cells.Caution ?? '').length > 300)
+      fail('Caution', 'Caution is too long.', 'Write at most 300 characters.');
+    if (!family || !state) return null;
+    const start = familyStart(family);
+    const traits = Object.fromEntries(
+      TRAITS.map((t) => [t, start.has.includes(t) ? 'yes' : 'unknown']),
+    ) as Traits;
+    return {
+      name,
+      state,
+      caution: cells.Caution ?? '',
+      gPerMl: density,
+      capUl: null,
+      shakeFirst: false,
+      suds: start.foams,
+      record: recordStart(family, ground.house),
+      traits,
+      uses: [startOfUse(start.use, family, ground.house)],
+      labelEntries: strength
+        ? [{ whatFor: cells.For || 'As on the label', printed, strength, basis: 'bottle', use: start.use }]
+        : [],
+    };
+  };
+}

@@ -1,0 +1,132 @@
+import express, { Router } from 'express';
+import { csvOf } from '#contract/csv.ts';
+import {
+  IMPORT_COLUMNS,
+  IMPORT_KINDS,
+  IMPORT_MOST_BYTES,
+  IMPORT_MOST_ROWS,
+  type ImportKind,
+} from '#contract/imports.ts';
+import { nothing } from '#contract/ledger.ts';
+import type { House } from '../house.ts';
+import { command } from '../http/commands.ts';
+import { wholeNumber } from '../http/door.ts';
+import { HttpProblem, missing } from '../http/problems.ts';
+import { only, type SignedIn, whoOf } from '../http/signedIn.ts';
+import { idOf } from '../ware/queries.ts';
+import { bookImport, checkFile, forgetUnwanted, importOf, moveOn } from './runner.ts';
+
+/** Products and containers out of a file: read and checked first, then booked, all of it or nothing. */
+export function importRoutes(house: House): Router {
+  const routes = Router();
+  routes.use(only('lead'));
+
+  routes.get('/:kind.csv', (req, res) => {
+    const kind = kindIn(req.params.kind);
+    const columns = IMPORT_COLUMNS[kind];
+    res
+      .type('text/csv')
+      .set('Content-Disposition', `attachment; filename="${kind} example.csv"`)
+      .send(
+        csvOf(
+          columns.map((c) => c.name),
+          [columns.map((c) => c.sample)],
+        ),
+      );
+  });
+  routes.get('/:id', async (req, res) => {
+    const found = await importOf(house.books, wholeNumber(req.params.id, 'import'));
+    if (!found) throw missing('import');
+    res.json(found);
+  });
+  routes.post('/:kind', express.text({ type: 'text/csv', limit: IMPORT_MOST_BYTES }), async (req, res) => {
+    const kind = kindIn(req.params.kind);
+    const text: unknown = req.body;
+    if (typeof text !== 'string' || text.trim() === '') {
+      throw new HttpProblem(
+        415,
+        'import.notCsv',
+        'The file is not one of comma-separated values, or is empty.',
+        {
+          remedy: 'Save it as CSV, in UTF-8, with the names of the columns in the first line.',
+        },
+      );
+    }
+    if (text.split('\n').length > IMPORT_MOST_ROWS) {
+      throw new HttpProblem(413, 'import.tooLong', `The file has over ${IMPORT_MOST_ROWS} rows.`, {
+        remedy: 'Split it in two.',
+      });
+    }
+    const who = whoOf(res) as SignedIn;
+    if (kind === 'products' && who.role !== 'manager') {
+      throw new HttpProblem(403, 'role.tooLow', 'Products are added by a manager.', {
+        remedy: 'Ask a manager to do it.',
+      });
+    }
+    const id = idOf(
+      await house.books.rows(
+        `INSERT INTO csv_import (kind, file_name, state, started_by, started_at) VALUES ($1, $2, 'checking', $3, $4) RETURNING id`,
+        [kind, nameOf(req.get('x-file-name')), who.personId, house.now()],
+      ),
+    );
+    checkFile(house, id, kind, text).catch((error) => {
+      house.log.error(error);
+      return moveOn(house.books, id, ['checking'], 'refused');
+    });
+    res.status(202).json(await importOf(house.books, id));
+  });
+
+  routes.post(
+    '/:id/bookings',
+    command(house, nothing, async ({ tx, params }) => {
+      const id = wholeNumber(params.id, 'import');
+      if (!(await moveOn(tx, id, ['ready'], 'booking'))) throw notNow(await importOf(tx, id));
+      const after = () => void bookImport(house, id).catch((error) => house.log.error(error));
+      return { status: 202, body: await importOf(tx, id), touched: [], after };
+    }),
+  );
+  routes.post(
+    '/:id/cancellations',
+    command(house, nothing, async ({ tx, params, now }) => {
+      const id = wholeNumber(params.id, 'import');
+      if (!(await moveOn(tx, id, ['checking', 'ready', 'refused'], 'cancelled')))
+        throw notNow(await importOf(tx, id));
+      await tx.rows('UPDATE csv_import SET ended_at = $2 WHERE id = $1', [id, now]);
+      await forgetUnwanted(tx, id);
+      return { status: 201, body: await importOf(tx, id), touched: [] };
+    }),
+  );
+  return routes;
+}
+
+function kindIn(param: unknown): ImportKind {
+  const kind = IMPORT_KINDS.find((k) => k === param);
+  if (!kind) throw missing('kind of file');
+  return kind;
+}
+
+const nameOf = (header: string | undefined): string => {
+  try {
+    return decodeURIComponent(header ?? 'file').slice(0, 120) || 'file';
+  } catch {
+    return 'file';
+  }
+};
+
+function notNow(found: Awaited<ReturnType<typeof importOf>>): HttpProblem {
+  if (!found) return missing('import');
+  const WHY = {
+    checking: 'It is still being read.',
+    ready: 'It waits to be booked.',
+    refused: 'Some of its rows can’t be booked, so none is.',
+    booking: 'It is being booked, and is carried through.',
+    done: 'It is booked already.',
+    cancelled: 'It was cancelled.',
+  };
+  return new HttpProblem(409, 'import.state', WHY[found.state], {
+    remedy:
+      found.state === 'refused'
+        ? 'Put the file right and choose it again.'
+        : 'Choose the file again, if need be.',
+  });
+}

@@ -1,0 +1,164 @@
+import { setTimeout as after } from 'node:timers/promises';
+import { Worker } from 'node:worker_threads';
+import type { BadRow, CsvImport, ImportKind, ImportState } from '#contract/imports.ts';
+import type { Books, Queryable } from '../db/books.ts';
+import type { House } from '../house.ts';
+import { products } from '../products/queries.ts';
+import { shopOf } from '../shop/queries.ts';
+import { places } from '../ware/queries.ts';
+import { bookRows } from './book.ts';
+import type { ImportGround, ReadRow } from './readRows.ts';
+import type { FromRows } from './rows.worker.ts';
+
+const BAD_SHOWN = 300;
+/** Between two pieces of work whoever else wants the books has them. */
+const PAUSE_MS = 4;
+
+export async function importGround(db: Queryable): Promise<ImportGround> {
+  const shop = await shopOf(db);
+  if (!shop) throw new Error('rows are read before there is a shop');
+  return {
+    units: shop.units,
+    currency: shop.currency,
+    ratioReading: shop.ratioReading,
+    house: shop,
+    products: (await products(db)).map(({ id, name }) => ({ id, name })),
+    places: (await places(db)).map(({ id, name }) => ({ id, name })),
+  };
+}
+
+/** Reads a file and puts its rows in waiting. What is wrong is told row by row; nothing is booked yet. */
+export async function checkFile(house: House, id: number, kind: ImportKind, text: string): Promise<void> {
+  const { books } = house;
+  const ground = await importGround(books);
+  const worker = new Worker(new URL('../workers/boot.mjs', import.meta.url), {
+    workerData: { text, kind, ground, job: new URL('./rows.worker.ts', import.meta.url).href },
+  });
+  const bad: BadRow[] = [];
+  let badRows = 0;
+  let ended: { why: string; remedy: string } | null = null;
+  // One after the other, in the order they come.
+  let doing: Promise<unknown> = Promise.resolve();
+  const next = (work: () => Promise<unknown>) => {
+    doing = doing.then(work);
+  };
+  await new Promise<void>((done, failed) => {
+    worker.on('message', (message: FromRows) => {
+      if (message.kind === 'total') {
+        next(() => books.rows('UPDATE csv_import SET total = $2 WHERE id = $1', [id, message.total]));
+      } else if (message.kind === 'rows') {
+        next(async () => {
+          const wrong = message.rows.flatMap((r) => ('bad' in r ? [r.bad] : []));
+          badRows += wrong.length;
+          bad.push(...wrong.flat().slice(0, BAD_SHOWN - bad.length));
+          const going = await waitRows(books, id, message.rows, bad, badRows);
+          if (!going) await worker.terminate();
+          await after(PAUSE_MS);
+        });
+      } else if (message.kind === 'unreadable') ended = message;
+    });
+    worker.once('error', failed);
+    worker.once('exit', () => done());
+  });
+  await doing;
+  if (ended) {
+    const { why, remedy } = ended as { why: string; remedy: string };
+    bad.push({ line: 1, column: '', value: '', why, remedy });
+    badRows = 1;
+  }
+  await books.rows(
+    `UPDATE csv_import SET state = CASE WHEN $2 > 0 OR total = 0 THEN 'refused' ELSE 'ready' END, bad = $3, bad_rows = $2
+     WHERE id = $1 AND state = 'checking'`,
+    [id, badRows, JSON.stringify(bad)],
+  );
+  await forgetUnwanted(books, id);
+}
+
+/** False once it was cancelled meanwhile. */
+async function waitRows(
+  books: Books,
+  id: number,
+  rows: ReadRow[],
+  bad: BadRow[],
+  badRows: number,
+): Promise<boolean> {
+  return books.transaction(async (tx) => {
+    const [going] = await tx.rows(
+      `UPDATE csv_import SET checked = checked + $2, bad = $3, bad_rows = $4 WHERE id = $1 AND state = 'checking' RETURNING id`,
+      [id, rows.length, JSON.stringify(bad), badRows],
+    );
+    if (!going) return false;
+    const good = rows.flatMap((r) =>
+      'body' in r ? [{ line: r.line, body: { ...r.body, words: r.words } }] : [],
+    );
+    await tx.rows(
+      `INSERT INTO csv_import_row (import_id, line, body) SELECT $1, r.line, r.body
+       FROM jsonb_to_recordset($2::jsonb) AS r(line int, body jsonb)`,
+      [id, JSON.stringify(good)],
+    );
+    return true;
+  });
+}
+
+/** What is not to be booked does not stay in waiting. */
+export const forgetUnwanted = (db: Queryable, id: number): Promise<unknown[]> =>
+  db.rows(
+    `DELETE FROM csv_import_row r USING csv_import i WHERE i.id = $1 AND r.import_id = i.id AND i.state IN ('refused', 'cancelled')`,
+    [id],
+  );
+
+/**
+ * Books what waits, some rows at a time, until nothing does. What was begun before a crash is gone on with: every row is
+ * booked together with the note that it is.
+ */
+export async function bookImport(house: Pick<House, 'books' | 'now' | 'live'>, id: number): Promise<void> {
+  const { books, now, live } = house;
+  const [job] = await books.rows<{ id: number; kind: ImportKind; personId: number }>(
+    `SELECT id, kind, started_by AS "personId" FROM csv_import WHERE id = $1 AND state = 'booking'`,
+    [id],
+  );
+  if (!job) return;
+  while ((await books.transaction((tx) => bookRows(tx, job, now()))) > 0) await after(PAUSE_MS);
+  await books.rows(`UPDATE csv_import SET state = 'done', ended_at = $2 WHERE id = $1`, [id, now()]);
+  live.tell(job.kind, 0);
+}
+
+/** Goes on with what was being booked, or gives up what was being read, when the program ended. */
+export async function takeUpImports(house: Pick<House, 'books' | 'now' | 'live'>): Promise<void> {
+  await house.books.rows(
+    `WITH given_up AS (UPDATE csv_import SET state = 'cancelled', ended_at = $1 WHERE state = 'checking' RETURNING id)
+     DELETE FROM csv_import_row WHERE import_id IN (SELECT id FROM given_up)`,
+    [house.now()],
+  );
+  const open = await house.books.rows<{ id: number }>(
+    `SELECT id FROM csv_import WHERE state = 'booking' ORDER BY id`,
+  );
+  for (const { id } of open) await bookImport(house, id);
+}
+
+export async function importOf(db: Queryable, id: number): Promise<CsvImport | undefined> {
+  const [row] = await db.rows<Omit<CsvImport, 'sample'>>(
+    `SELECT id, kind, file_name AS "fileName", state, total, checked, booked, bad, bad_rows AS "badRows" FROM csv_import WHERE id = $1`,
+    [id],
+  );
+  if (!row) return undefined;
+  const sample = await db.rows<CsvImport['sample'][number]>(
+    `SELECT line, body->'words' AS words FROM csv_import_row WHERE import_id = $1 ORDER BY line LIMIT 8`,
+    [id],
+  );
+  return { ...row, sample };
+}
+
+/** Moves an import on, if it is still where it is thought to be. */
+export async function moveOn(
+  db: Queryable,
+  id: number,
+  from: readonly ImportState[],
+  to: ImportState,
+): Promise<boolean> {
+  const rows = await db.rows(
+    'UPDATE csv_import SET state = $3 WHERE id = $1 AND state = ANY($2) RETURNING id',
+    [id, from, to],
+  );
+  return rows.length > 0;
+}
