@@ -225,4 +225,5 @@ export type Topic =
   | 'clocks'
   | 'unsettled'
   | 'backups'
-  | 'counts';
+  | 'counts'
+  | 'imports';

@@ -4,6 +4,7 @@ import { pino } from 'pino';
 import QRCode from 'qrcode';
 import { simulatedInstruments } from '../demo/instruments.ts';
 import { loadDemo } from '../demo/loadDemo.ts';
+import { loadYear } from '../demo/loadYear.ts';
 import { demoPins } from '../demo/people.ts';
 import type { Books } from './db/books.ts';
 import { BooksInUse, takeLock } from './db/lock.ts';
@@ -50,7 +51,10 @@ async function main(): Promise<void> {
 
 async function prepare(books: Books, { demo }: Options, now: Date): Promise<void> {
   const shop = await shopOf(books);
-  if (demo && !shop) await loadDemo(books, now);
+  if (demo && !shop) {
+    await loadDemo(books, now);
+    await books.transaction((tx) => loadYear(tx, now));
+  }
   if (shop && shop.demo !== demo) {
     throw new BadOption(
       demo

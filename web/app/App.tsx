@@ -45,6 +45,7 @@ const Counts = lazy(() => import('../stock/count/Counts.tsx'));
 const CountSheet = lazy(() => import('../stock/count/CountSheet.tsx'));
 const Containers = lazy(() => import('../stock/Containers.tsx'));
 const CostSums = lazy(() => import('../stock/CostSums.tsx'));
+const ImportPage = lazy(() => import('../stock/ImportPage.tsx'));
 const Trail = lazy(() => import('../stock/Trail.tsx'));
 const ShopPage = lazy(() => import('../shop/ShopPage.tsx'));
 
@@ -110,6 +111,7 @@ export function App() {
             <Route path="/stock/counts/:id" element={<CountSheet />} />
             <Route path="/stock/containers" element={<Containers />} />
             <Route path="/stock/costs" element={<CostSums />} />
+            <Route path="/stock/import" element={<ImportPage />} />
             <Route path="/stock/trail" element={<Trail />} />
             <Route path="/stock/delivery" element={<ReceiveDelivery />} />
             <Route path="/stock/deliveries/:id" element={<DeliveryPage />} />

@@ -39,6 +39,14 @@ export const attach = <T>(path: string, file: File): Promise<T> =>
     body: file,
   });
 
+/** Sends a file of comma-separated values, whatever this device takes it for. */
+export const attachText = <T>(path: string, file: File): Promise<T> =>
+  request<T>(path, {
+    method: 'POST',
+    headers: { 'Content-Type': 'text/csv', 'X-File-Name': encodeURIComponent(file.name) },
+    body: file,
+  });
+
 export const remove = (path: string): Promise<void> => send<void>('DELETE', path);
 
 /** Made without what only a secure context offers: the shop's network is plain HTTP. */

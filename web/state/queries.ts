@@ -182,6 +182,7 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   places: ['places', 'containers'],
   containers: ['containers', 'movements', 'batches', 'lines', 'suppliers', 'deliveries', 'trail', 'counts'],
   counts: ['counts'],
+  imports: ['imports', 'containers', 'products'],
   labels: ['labels'],
   recipes: ['recipes', 'outcomes'],
   outcomes: ['outcomes', 'batches'],

@@ -121,7 +121,7 @@ function Line({ line }: { line: TrailLine }) {
             happened {clockTime(line.happenedAt, shop.zone)}, {shopDay(line.happenedAt, shop.zone)}
           </span>
         )}
-        {why && <span className="block">“{why}”</span>}
+        {why && <span className="block">{line.kind === 'crew' ? why : `“${why}”`}</span>}
         {line.givenBy && line.kind !== 'override' && <span className="block">allowed by {line.givenBy}</span>}
       </span>
       <span className="text-right max-sm:col-start-2 max-sm:text-left">
