@@ -30,13 +30,16 @@ async function recallOf(db: Queryable, lot: string): Promise<Recall | null> {
   );
   if (containers.length === 0) return null;
   const lines = await db.rows<RecallLine>(
-    `WITH own AS (${OF_LOT})
+    `WITH own AS (${OF_LOT}), here AS (
+       SELECT m.id FROM own JOIN movement m ON m.container_id = own.id
+       UNION SELECT m.id FROM own JOIN movement m ON m.to_container_id = own.id
+     )
      SELECT g.id, m.kind, ${utc('m.happened_at')} AS at, w.name AS "personName", c.code AS "containerCode", k.code AS "batchCode",
        v.name AS "vesselName", m.reason, m.note, o.code AS "otherCode",
        CASE WHEN t.id IS NOT NULL THEN g.ul ELSE -g.ul END AS ul,
        coalesce((SELECT jsonb_agg(jsonb_build_object('key', x.key, 'vehicle', x.vehicle, 'placeName', y.name, 'at', ${utc('x.started_at')})
            ORDER BY x.id) FROM clock x JOIN place y ON y.id = x.place_id WHERE x.batch_id = k.id), '[]') AS vehicles
-     FROM posting g JOIN movement m ON m.id = g.movement_id JOIN person w ON w.id = m.person_id
+     FROM here JOIN movement m ON m.id = here.id JOIN posting g ON g.movement_id = m.id JOIN person w ON w.id = m.person_id
      LEFT JOIN own t ON t.account = g.to_account LEFT JOIN own f ON f.account = g.from_account
      JOIN container c ON c.id = coalesce(t.id, f.id)
      LEFT JOIN batch k ON k.id = m.batch_id LEFT JOIN vessel v ON v.id = k.vessel_id

@@ -198,6 +198,11 @@ async function holds(): Promise<void> {
        WHERE EXISTS (SELECT FROM account a WHERE a.id IN (p.from_account, p.to_account) AND a.kind = 'container'))::bigint AS apart`,
   );
   expect(days[0]?.apart).toBe(0);
+  const apart = await shop.books.rows(
+    `SELECT product_id, person_id, place_id, kind, sum(ul) AS ul, sum(n) AS n, sum(minor) AS minor FROM day_use GROUP BY 1, 2, 3, 4
+     EXCEPT SELECT product_id, person_id, place_id, kind, ul, n, minor FROM total_use`,
+  );
+  expect(apart).toEqual([]);
 }
 
 describe('any history', () => {

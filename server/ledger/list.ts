@@ -167,12 +167,18 @@ const lines = (
   );
 };
 
-/** What it comes to by kind, from what is kept for each day: it does not grow slower with the ledger. */
-const totals = (db: Queryable, filter: MovementFilter): Promise<KindTotal[]> =>
-  db.rows(
-    `SELECT d.kind, sum(d.ul)::bigint AS ul, sum(d.n)::int AS n, sum(d.minor)::bigint AS minor FROM day_use d
+/**
+ * What it comes to by kind, from what is kept: over all days from the totals, over a period from its days. Neither grows
+ * slower with the ledger.
+ */
+const totals = (db: Queryable, filter: MovementFilter): Promise<KindTotal[]> => {
+  const always = filter.from === null && filter.to === null;
+  return db.rows(
+    `SELECT d.kind, sum(d.ul)::bigint AS ul, sum(d.n)::int AS n, sum(d.minor)::bigint AS minor FROM ${always ? 'total_use' : 'day_use'} d
      WHERE ($1::int IS NULL OR d.person_id = $1) AND ($2::int IS NULL OR d.product_id = $2) AND ($3::int IS NULL OR d.place_id = $3)
-       AND ($4::text IS NULL OR d.kind = $4) AND ($5::date IS NULL OR d.day >= $5) AND ($6::date IS NULL OR d.day <= $6)
+       AND ($4::text IS NULL OR d.kind = $4)
+       AND ${always ? '$5::date IS NULL AND $6::date IS NULL' : '($5::date IS NULL OR d.day >= $5) AND ($6::date IS NULL OR d.day <= $6)'}
      GROUP BY d.kind HAVING sum(d.n) <> 0 ORDER BY d.kind`,
     params(filter),
   );
+};

@@ -16,12 +16,26 @@ ALTER TABLE balance
   ADD COLUMN basis_minor bigint NOT NULL DEFAULT 0;
 ALTER TABLE day_use ADD COLUMN minor bigint NOT NULL DEFAULT 0;
 
+-- The same over all days: what is asked of the whole ledger does not grow slower with it.
+CREATE TABLE total_use (
+  product_id integer NOT NULL REFERENCES product,
+  person_id integer NOT NULL REFERENCES person,
+  place_id integer NOT NULL DEFAULT 0,
+  kind text NOT NULL,
+  ul bigint NOT NULL,
+  n integer NOT NULL,
+  minor bigint NOT NULL,
+  PRIMARY KEY (product_id, person_id, place_id, kind)
+);
+GRANT SELECT ON total_use TO kettle_app;
+
 CREATE OR REPLACE FUNCTION keep_balances() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = public AS $$
 BEGIN
   -- Rows first, at nothing: a check is made on the row an upsert proposes, which a draw would fail.
   INSERT INTO balance (account_id, product_id, ul, physical)
-  SELECT DISTINCT a.id, p.product_id, 0, a.physical
-  FROM added p JOIN account a ON a.id IN (p.from_account, p.to_account)
+  SELECT a.id, p.product_id, 0, a.physical FROM added p JOIN account a ON a.id = p.from_account
+  UNION
+  SELECT a.id, p.product_id, 0, a.physical FROM added p JOIN account a ON a.id = p.to_account
   ON CONFLICT (account_id, product_id) DO NOTHING;
 
   UPDATE balance b SET
@@ -41,23 +55,31 @@ BEGIN
   ) AS change
   WHERE b.account_id = change.account_id AND b.product_id = change.product_id;
 
-  INSERT INTO day_use AS d (day, product_id, person_id, place_id, kind, ul, n, minor)
-  SELECT (o.happened_at AT TIME ZONE s.zone)::date, p.product_id, o.person_id, coalesce(o.place_id, 0),
-         -- What is poured and was found in the container as it was poured is found first.
-         CASE WHEN o.kind = 'draw' AND 'difference' IN (f.kind, t.kind) THEN 'found' ELSE o.kind END,
-         sum(CASE WHEN m.reverses IS NULL THEN p.ul ELSE -p.ul END)::bigint,
-         sum(CASE WHEN m.reverses IS NULL THEN 1 ELSE -1 END)::integer,
-         sum(CASE WHEN m.reverses IS NULL THEN p.minor ELSE -p.minor END)::bigint
-  FROM added p
-  JOIN movement m ON m.id = p.movement_id
-  JOIN movement o ON o.id = coalesce(m.reverses, m.id)
-  JOIN account f ON f.id = p.from_account
-  JOIN account t ON t.id = p.to_account
-  CROSS JOIN shop s
-  WHERE 'container' IN (f.kind, t.kind)
-  GROUP BY 1, 2, 3, 4, 5
-  ON CONFLICT (day, product_id, person_id, place_id, kind)
-    DO UPDATE SET ul = d.ul + excluded.ul, n = d.n + excluded.n, minor = d.minor + excluded.minor;
+  WITH moved AS (
+    SELECT (o.happened_at AT TIME ZONE s.zone)::date AS day, p.product_id, o.person_id, coalesce(o.place_id, 0) AS place_id,
+           -- What is poured and was found in the container as it was poured is found first.
+           CASE WHEN o.kind = 'draw' AND 'difference' IN (f.kind, t.kind) THEN 'found' ELSE o.kind END AS kind,
+           sum(CASE WHEN m.reverses IS NULL THEN p.ul ELSE -p.ul END)::bigint AS ul,
+           sum(CASE WHEN m.reverses IS NULL THEN 1 ELSE -1 END)::integer AS n,
+           sum(CASE WHEN m.reverses IS NULL THEN p.minor ELSE -p.minor END)::bigint AS minor
+    FROM added p
+    JOIN movement m ON m.id = p.movement_id
+    JOIN movement o ON o.id = coalesce(m.reverses, m.id)
+    JOIN account f ON f.id = p.from_account
+    JOIN account t ON t.id = p.to_account
+    CROSS JOIN shop s
+    WHERE 'container' IN (f.kind, t.kind)
+    GROUP BY 1, 2, 3, 4, 5
+  ), by_day AS (
+    INSERT INTO day_use AS d (day, product_id, person_id, place_id, kind, ul, n, minor)
+    SELECT day, product_id, person_id, place_id, kind, ul, n, minor FROM moved
+    ON CONFLICT (day, product_id, person_id, place_id, kind)
+      DO UPDATE SET ul = d.ul + excluded.ul, n = d.n + excluded.n, minor = d.minor + excluded.minor
+  )
+  INSERT INTO total_use AS a (product_id, person_id, place_id, kind, ul, n, minor)
+  SELECT product_id, person_id, place_id, kind, sum(ul)::bigint, sum(n)::integer, sum(minor)::bigint FROM moved GROUP BY 1, 2, 3, 4
+  ON CONFLICT (product_id, person_id, place_id, kind)
+    DO UPDATE SET ul = a.ul + excluded.ul, n = a.n + excluded.n, minor = a.minor + excluded.minor;
   RETURN NULL;
 END $$;
 
@@ -126,6 +148,7 @@ UPDATE day_use d SET minor = use.minor FROM (
   GROUP BY 1, 2, 3, 4, 5
 ) use
 WHERE use.day = d.day AND use.product_id = d.product_id AND use.person_id = d.person_id AND use.place_id = d.place_id AND use.kind = d.kind;
+INSERT INTO total_use SELECT product_id, person_id, place_id, kind, sum(ul), sum(n), sum(minor) FROM day_use GROUP BY 1, 2, 3, 4;
 ALTER TABLE movement ENABLE TRIGGER only_added_to;
 ALTER TABLE posting ENABLE TRIGGER only_added_to;
 
