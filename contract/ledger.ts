@@ -226,4 +226,5 @@ export type Topic =
   | 'unsettled'
   | 'backups'
   | 'counts'
-  | 'imports';
+  | 'imports'
+  | 'notes';

@@ -24,6 +24,7 @@ import { movementRoutes } from './ledger/routes.ts';
 import { trailRoutes } from './ledger/trail.ts';
 import { overrideRoutes } from './people/overrides.ts';
 import { peopleRoutes } from './people/routes.ts';
+import { noteRoutes } from './products/notes.ts';
 import { productRoutes } from './products/routes.ts';
 import { recipeRoutes } from './recipes/routes.ts';
 import { calibrationRoutes } from './rigs/calibrationRoutes.ts';
@@ -56,6 +57,7 @@ export function createApp(house: House): Express {
   api.get('/live', house.live.listen);
   api.use('/people', peopleRoutes(house));
   api.use('/products', productRoutes(house));
+  api.use('/notes', noteRoutes(house));
   api.use('/recipes', recipeRoutes(house));
   api.use('/vessels', vesselRoutes(house));
   api.use('/vessels/:vesselId/calibrations', calibrationRoutes(house));

@@ -1,6 +1,9 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import type { Care } from '../products/record.ts';
 
+/** A note that stands before a product: it is on hold, or has to be read by each before they mix it. */
+export type StandingNote = { readonly gate: 'hold' | 'read'; readonly words: string; readonly read: boolean };
+
 /**
  * Whether someone may mix a product: signed off where it asks for that, and with a word given before the pour where it
  * asks for one. Both are refusals, never warnings.
@@ -10,17 +13,39 @@ import type { Care } from '../products/record.ts';
  * @param acknowledged said before this pour that the cautions were read and what they ask for is on
  */
 export function mayMix(
-  product: { readonly name: string; readonly care: Pick<Care, 'signOff' | 'acknowledge'> },
+  product: {
+    readonly name: string;
+    readonly care: Pick<Care, 'signOff' | 'acknowledge'>;
+    readonly notes?: readonly StandingNote[];
+  },
   who: { readonly signedOff: boolean; readonly answers: boolean },
   acknowledged: boolean,
 ): Outcome<null> {
-  const { name, care } = product;
+  const { name, care, notes = [] } = product;
+  const held = notes.find((n) => n.gate === 'hold');
+  if (held) {
+    return refuse(
+      'note.hold',
+      'Product',
+      `${name} is on hold: “${held.words}”.`,
+      'Use another, or ask a lead to lift it.',
+    );
+  }
   if (care.signOff && !who.signedOff && !who.answers) {
     return refuse(
       'safety.notSignedOff',
       'Product',
       `${name} is only mixed by people signed off for it, and you are not.`,
       'Ask someone who is, or have a manager sign you off on your page in Crew.',
+    );
+  }
+  const unread = notes.find((n) => !n.read);
+  if (unread) {
+    return refuse(
+      'note.unread',
+      'Product',
+      `A note stands before ${name}: “${unread.words}”.`,
+      'Read it, then say that you have.',
     );
   }
   if (care.acknowledge && !acknowledged) {

@@ -170,3 +170,26 @@ describe('how long a batch keeps', () => {
     expect(batch?.water).toBe('softened');
   });
 });
+
+describe('a note that stands before a product', () => {
+  it('is read by each before they mix it, or holds everyone up until a lead lifts it', async () => {
+    const [odo, bram] = [await shop.signIn('Odo Marsh'), await shop.signIn('Bram Addy')];
+    const write = (as: typeof odo, gate: string) =>
+      as('post', '/api/notes/2', { gate, words: 'Lot LK-2207 is thicker: shake it well' });
+    expect((await write(bram, 'read')).status).toBe(403);
+    const [note] = (await write(odo, 'read')).body;
+    const refused = await bram('post', '/api/pours', pour({}));
+    expect(refused.body).toMatchObject({ code: 'note.unread', detail: expect.stringContaining('thicker') });
+    expect((await bram('post', `/api/notes/${note.id}/readings`, {})).body[0]).toMatchObject({
+      read: true,
+      readers: 1,
+    });
+    expect((await bram('post', '/api/pours', pour({}))).status).toBe(201);
+    const held = (await write(odo, 'hold')).body.at(-1);
+    expect((await bram('post', '/api/pours', pour({}))).body).toMatchObject({ code: 'note.hold' });
+    expect((await bram('post', `/api/notes/${held.id}/lifts`, {})).status).toBe(403);
+    expect((await odo('post', `/api/notes/${held.id}/lifts`, {})).body).toHaveLength(1);
+    expect((await bram('post', '/api/pours', pour({}))).status).toBe(201);
+    expect((await odo('post', `/api/notes/${held.id}/lifts`, {})).status).toBe(404);
+  });
+});

@@ -9,6 +9,7 @@ import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { isSignedOff } from '../people/signOffs.ts';
+import { openNotes } from '../products/notes.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { measuresOf, vessels, waterId } from '../ware/queries.ts';
@@ -44,7 +45,12 @@ export async function bookLetDown(
   const [product] = await products(tx, { id: stock.productId });
   if (!product) throw missing('product');
   const signedOff = await isSignedOff(tx, who.personId, product.id, now);
-  refuseUnfit({ productName: product.name, record: product.record, signedOff }, who, body.acknowledged);
+  const notes = await openNotes(tx, who.personId, product.id);
+  refuseUnfit(
+    { productName: product.name, record: product.record, signedOff, notes },
+    who,
+    body.acknowledged,
+  );
   const use = fractionOf(body.strength);
   if (!use.ok) throw refusalProblem(use, '/strength');
   const plans = planPours({

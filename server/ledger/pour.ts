@@ -153,13 +153,18 @@ function refuseNoRoom({ heldUl, sizeUl, containerCode: code, units }: PourGround
 
 /** Refuses who may not mix it, or has not said what it asks for. */
 export function refuseUnfit(
-  { productName: name, record, signedOff }: Pick<PourGround, 'productName' | 'record' | 'signedOff'>,
+  {
+    productName: name,
+    record,
+    signedOff,
+    notes,
+  }: Pick<PourGround, 'productName' | 'record' | 'signedOff' | 'notes'>,
   who: Pick<SignedIn, 'role'>,
   acknowledged: boolean | undefined,
   productId?: number,
 ): void {
   const may = mayMix(
-    { name, care: record.care },
+    { name, care: record.care, notes },
     { signedOff, answers: who.role === 'manager' },
     acknowledged === true,
   );

@@ -1,5 +1,6 @@
 import type { ProductState } from '#core/mixing/solveMix.ts';
 import type { ProductRecord } from '#core/products/record.ts';
+import type { StandingNote } from '#core/safety/mayMix.ts';
 import type { Trait } from '#core/safety/traits.ts';
 import type { Microlitres, UnitSystem } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
@@ -49,6 +50,8 @@ export type PourGround = {
   traits: Partial<Record<Trait, boolean>>;
   record: ProductRecord;
   signedOff: boolean;
+  /** What stands before the product, and whether who pours has read it. */
+  notes: readonly StandingNote[];
   /** What the vessel last held and was not rinsed of since. */
   last: { productId: number; name: string; traits: Partial<Record<Trait, boolean>> } | null;
   earlier: { batch: number; held: { product: number; ul: number }[] } | null;
@@ -60,6 +63,10 @@ const TRAITS_OF = (product: string) =>
 /** Whether person $4 may mix product $1 at $5, by the shop's own days. */
 const SIGNED_OFF = `EXISTS (SELECT FROM sign_off o WHERE o.person_id = $4 AND o.product_id = $1 AND o.ended_at IS NULL
   AND (o.until IS NULL OR o.until >= ($5::timestamptz AT TIME ZONE s.zone)::date))`;
+
+const NOTES = `(SELECT coalesce(jsonb_agg(jsonb_build_object('gate', n.gate, 'words', n.words,
+    'read', EXISTS (SELECT FROM product_note_read r WHERE r.note_id = n.id AND r.person_id = $4)) ORDER BY n.id), '[]')
+  FROM product_note n WHERE n.product_id = p.id AND n.lifted_at IS NULL)`;
 
 /** All a pour has to know, in one look. */
 export async function pourGround(
@@ -82,7 +89,7 @@ export async function pourGround(
             (SELECT id FROM account WHERE kind = 'waste') AS waste,
             (SELECT id FROM account WHERE kind = 'difference') AS difference,
             v.displacement_ul AS "displacementUl",
-            p.record, ${SIGNED_OFF} AS "signedOff", ${TRAITS_OF('p.id')} AS traits, last.held AS last, earlier.batch AS earlier
+            p.record, ${SIGNED_OFF} AS "signedOff", ${NOTES} AS notes, ${TRAITS_OF('p.id')} AS traits, last.held AS last, earlier.batch AS earlier
      FROM shop s, product p, vessel v, container c
      JOIN account a ON a.container_id = c.id
      LEFT JOIN balance b ON b.account_id = a.id AND b.product_id = c.product_id

@@ -1,13 +1,9 @@
-import { lazy, Suspense, useState } from 'react';
 import { type AskedFor, useWord } from '../state/word.ts';
 import { Button } from '../ui/Button.tsx';
 
-const WordDialog = lazy(() => import('./WordDialog.tsx'));
-
 /** A manager's word would lift a refusal: it is given here, at whoever's tablet this is, and then what was refused is sent again. */
 export function ManagersWord({ of }: { of: AskedFor }) {
-  const [open, setOpen] = useState(false);
-  const word = useWord((state) => state.word);
+  const { word, ask } = useWord();
   const given = word && word.rule === of.rule && word.subject === of.subject;
   return (
     <div className="mt-2">
@@ -17,9 +13,8 @@ export function ManagersWord({ of }: { of: AskedFor }) {
           minutes.
         </p>
       ) : (
-        <Button onClick={() => setOpen(true)}>A manager is here</Button>
+        <Button onClick={() => ask(of)}>A manager is here</Button>
       )}
-      <Suspense>{open && !given && <WordDialog of={of} close={() => setOpen(false)} />}</Suspense>
     </div>
   );
 }

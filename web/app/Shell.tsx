@@ -3,6 +3,7 @@ import { NavLink, useLocation, useNavigate, useNavigationType } from 'react-rout
 import { ClockStrip } from '../clocks/ClockStrip.tsx';
 import { useScanner } from '../state/scanner.ts';
 import { useDevice } from '../state/theme.ts';
+import { useWord } from '../state/word.ts';
 import { PLACES } from './places.ts';
 import { useSession } from './session.tsx';
 import { WhoMenu } from './WhoMenu.tsx';
@@ -10,6 +11,7 @@ import { WhoMenu } from './WhoMenu.tsx';
 const Find = lazy(() => import('./Find.tsx'));
 const Emergency = lazy(() => import('./Emergency.tsx'));
 const Keys = lazy(() => import('./Keys.tsx'));
+const WordDialog = lazy(() => import('./WordDialog.tsx'));
 
 /**
  * The frame around every place. The places are graduations on a dipstick, wet up to where you are: down the side on a
@@ -19,6 +21,7 @@ export function Shell({ children }: { children: ReactNode }) {
   const [open, setOpen] = useState<Sheet | null>(null);
   useJumps(setOpen);
   useTopOfPage();
+  const { asking, ask } = useWord();
   const navigate = useNavigate();
   // What is scanned where nothing waits for it is looked up: a container, a batch, a recipe, a line of the dispenser.
   useScanner((code) => {
@@ -38,6 +41,7 @@ export function Shell({ children }: { children: ReactNode }) {
         {open === 'find' && <Find close={() => setOpen(null)} />}
         {open === 'emergency' && <Emergency close={() => setOpen(null)} />}
         {open === 'keys' && <Keys close={() => setOpen(null)} />}
+        {asking && <WordDialog of={asking} close={() => ask(null)} />}
       </Suspense>
     </div>
   );

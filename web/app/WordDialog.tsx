@@ -22,13 +22,12 @@ export default function WordDialog({ of: asked, close }: { of: AskedFor; close: 
   if (!names) return null;
   return (
     <Dialog title="A manager’s word" close={close}>
-      <WordForm asked={asked} managers={names.filter((n) => n.role === 'manager')} close={close} />
+      <WordForm asked={asked} managers={names.filter((n) => n.role === 'manager')} />
     </Dialog>
   );
 }
 
-function WordForm(props: { asked: AskedFor; managers: SignInName[]; close: () => void }) {
-  const { asked, managers, close } = props;
+function WordForm({ asked, managers }: { asked: AskedFor; managers: SignInName[] }) {
   const keep = useWord((state) => state.keep);
   const of = useTextForm<{ personId: string; pin: string; reason: string }, Override>({
     values: { personId: managers.length === 1 ? String(managers[0]?.id) : '', pin: '', reason: '' },
@@ -39,7 +38,6 @@ function WordForm(props: { asked: AskedFor; managers: SignInName[]; close: () =>
     send: (body) => post<Override>('/overrides', body),
     done: (given) => {
       keep({ ...asked, ...given });
-      close();
     },
   });
   return (

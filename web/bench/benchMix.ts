@@ -275,8 +275,13 @@ const untouched = ({ field }: Refusal, draft: BenchDraft): boolean =>
   (field === 'Vehicles' && blank(draft.vehiclesText)) || (draft.mode === 'have' && blank(draft.haveText));
 
 /** Whether whoever is mixing may mix a product at all; the word it asks for is given at the pour. */
-export function mayMixOf({ id, name, record }: Product, { signedOff, answers }: Ware): Outcome<null> {
-  return mayMix({ name, care: record.care }, { signedOff: signedOff.includes(id), answers }, true);
+export function mayMixOf({ id, name, record }: Product, { signedOff, answers, notes }: Ware): Outcome<null> {
+  const standing = notes.filter((n) => n.productId === id);
+  return mayMix(
+    { name, care: record.care, notes: standing },
+    { signedOff: signedOff.includes(id), answers },
+    true,
+  );
 }
 
 function fieldOf({ code }: Refusal, { mode }: BenchDraft): Fields {

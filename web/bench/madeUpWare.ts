@@ -107,6 +107,7 @@ export const ware: Ware = {
     jetShare: 0.1,
   },
   signedOff: [],
+  notes: [],
   answers: false,
 };
 

@@ -66,6 +66,7 @@ const ware: Ware = {
     jetShare: 0.1,
   },
   signedOff: [],
+  notes: [],
   answers: false,
 };
 const merge = (change: Partial<typeof EMPTY_DRAFT>) =>

@@ -8,6 +8,7 @@ import {
   containersQuery,
   devicesQuery,
   measuresQuery,
+  notesQuery,
   productsQuery,
   recipesQuery,
   signOffsQuery,
@@ -27,6 +28,7 @@ export function useWare(): { ware: Ware | null; error: Error | null } {
   const measures = useQuery(measuresQuery);
   const devices = useQuery(devicesQuery);
   const signOffs = useQuery(signOffsQuery(who.personId));
+  const notes = useQuery(notesQuery);
   const answers = atLeast(who.role, 'manager');
   // A manager's word to mix something once counts until it is poured.
   const allowed = useWord(({ word }) => (word?.rule === 'signOff' ? Number(word.subject) : null));
@@ -38,7 +40,8 @@ export function useWare(): { ware: Ware | null; error: Error | null } {
       containers.data &&
       measures.data &&
       devices.data &&
-      signOffs.data
+      signOffs.data &&
+      notes.data
         ? {
             products: products.data,
             recipes: recipes.data,
@@ -49,6 +52,7 @@ export function useWare(): { ware: Ware | null; error: Error | null } {
             shop,
             signedOff: [...validToday(signOffs.data, shop.zone), ...(allowed === null ? [] : [allowed])],
             answers,
+            notes: notes.data,
           }
         : null,
     [
@@ -59,6 +63,7 @@ export function useWare(): { ware: Ware | null; error: Error | null } {
       measures.data,
       devices.data,
       signOffs.data,
+      notes.data,
       shop,
       answers,
       allowed,
@@ -71,7 +76,8 @@ export function useWare(): { ware: Ware | null; error: Error | null } {
     containers.error ??
     measures.error ??
     devices.error ??
-    signOffs.error;
+    signOffs.error ??
+    notes.error;
   return { ware, error };
 }
 

@@ -1,3 +1,4 @@
+import type { ProductNote } from '#contract/notes.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
 import type { Device } from '#contract/rigs.ts';
@@ -17,5 +18,7 @@ export type Ware = {
   shop: Pick<Shop, 'units' | 'ratioReading' | 'hardnessPpm' | 'water' | 'measuring' | 'mixedBy' | 'jetShare'>;
   /** What whoever is mixing may mix: products they are signed off for today, or all where they answer for it. */
   signedOff: readonly number[];
+  /** What stands before products, and whether whoever is mixing has read it. */
+  notes: readonly ProductNote[];
   answers: boolean;
 };

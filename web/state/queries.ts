@@ -4,6 +4,7 @@ import type { Count, CountHead } from '#contract/counts.ts';
 import type { Changeover, Line, LineCheck, Tip } from '#contract/dispensers.ts';
 import type { Instrument } from '#contract/instruments.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
+import type { ProductNote } from '#contract/notes.ts';
 import type { Person, SignInName, SignOff, Who } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
@@ -151,6 +152,7 @@ export const ledgerPage = (filter: string, after: number | null) =>
 export const movementsPage = (id: number, after: number | null) =>
   get<Page<Movement>>(`/containers/${id}/movements${after === null ? '' : `?after=${after}`}`);
 
+export const notesQuery = queryOptions({ queryKey: ['notes'], queryFn: () => get<ProductNote[]>('/notes') });
 export const countsQuery = queryOptions({ queryKey: ['counts'], queryFn: () => get<CountHead[]>('/counts') });
 export const countQuery = (id: number) =>
   queryOptions({ queryKey: ['counts', id], queryFn: () => get<Count>(`/counts/${id}`) });
@@ -182,6 +184,7 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   places: ['places', 'containers'],
   containers: ['containers', 'movements', 'batches', 'lines', 'suppliers', 'deliveries', 'trail', 'counts'],
   counts: ['counts'],
+  notes: ['notes'],
   imports: ['imports', 'containers', 'products'],
   labels: ['labels'],
   recipes: ['recipes', 'outcomes'],

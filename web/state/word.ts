@@ -6,9 +6,17 @@ export type AskedFor = { rule: OverrideRule; subject: string };
 type Word = AskedFor & Override;
 
 /** A manager's word given on this device: it goes with what is sent next, and is good for one thing, once, for minutes. */
-export const useWord = create<{ word: Word | null; keep: (word: Word | null) => void }>((set) => ({
+export const useWord = create<{
+  word: Word | null;
+  /** What a manager is asked for here, while they are. */
+  asking: AskedFor | null;
+  keep: (word: Word | null) => void;
+  ask: (asking: AskedFor | null) => void;
+}>((set) => ({
   word: null,
-  keep: (word) => set({ word }),
+  asking: null,
+  keep: (word) => set({ word, asking: null }),
+  ask: (asking) => set({ asking }),
 }));
 
 /** The word there is now, while it is good. */

@@ -10,10 +10,11 @@ import { useSession } from '../app/session.tsx';
 import { shopNow } from '../state/clock.ts';
 import { containersQuery } from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';
-import { DataTable, type TableColumn } from '../ui/DataTable.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
 import { dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import type { TableColumn } from '../ui/tableColumn.ts';
 import { useGo } from '../ui/useGo.ts';
 
 /** Every container as a line: to sort, to find in, to put together and to take along as a file. */

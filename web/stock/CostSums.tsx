@@ -8,10 +8,11 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { get } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { ButtonLink } from '../ui/Button.tsx';
-import { DataTable, type TableColumn } from '../ui/DataTable.tsx';
+import { DataTable } from '../ui/DataTable.tsx';
 import { ListField, TypedField } from '../ui/Labelled.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import type { TableColumn } from '../ui/tableColumn.ts';
 
 const NAMES: Record<SummedBy, string> = { product: 'Product', person: 'Who', place: 'Where', month: 'Month' };
 

@@ -3,8 +3,8 @@ import type { Shop } from '#contract/shop.ts';
 import type { LedgerLine } from '#contract/stock.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import type { TableColumn } from '../ui/DataTable.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
+import type { TableColumn } from '../ui/tableColumn.ts';
 import { KIND_NAMES, reasonInWords } from './movementWords.ts';
 
 const live = (rows: LedgerLine[]) => rows.filter((r) => r.reversedBy === null && r.kind !== 'reversal');

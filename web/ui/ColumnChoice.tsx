@@ -1,5 +1,5 @@
 import type { VisibilityState } from '@tanstack/react-table';
-import type { TableColumn } from './DataTable.tsx';
+import type { TableColumn } from './tableColumn.ts';
 
 /** Which columns are shown, kept on this device. */
 export function ColumnChoice<R>(props: {

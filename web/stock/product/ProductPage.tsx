@@ -12,6 +12,7 @@ import { ContainerList } from '../ContainerList.tsx';
 import { LabelTable } from './LabelTable.tsx';
 import { LitreCosts } from './LitreCosts.tsx';
 import { ProductForm } from './ProductForm.tsx';
+import { ProductNotes } from './ProductNotes.tsx';
 import { ProductRecordList } from './ProductRecordList.tsx';
 import { SheetFile } from './SheetFile.tsx';
 import { UseList } from './UseList.tsx';
@@ -58,6 +59,7 @@ function ProductFacts({ product }: { product: Product }) {
       )}
       <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <div className="flex flex-col gap-8">
+          <ProductNotes product={product} />
           <LabelTable product={product} containers={containers} />
           <UseList product={product} />
           <LitreCosts product={product} containers={containers} />

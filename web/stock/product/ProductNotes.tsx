@@ -1,0 +1,103 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { type NoteGate, noteBody, type ProductNote } from '#contract/notes.ts';
+import type { Product } from '#contract/products.ts';
+import { atLeast } from '#contract/roles.ts';
+import { post } from '../../app/api.ts';
+import { useSession } from '../../app/session.tsx';
+import { askAgain, notesQuery } from '../../state/queries.ts';
+import { Button } from '../../ui/Button.tsx';
+import { shopDay } from '../../ui/dates.ts';
+import { ChoiceField, TextField } from '../../ui/FormFields.tsx';
+import { FormFoot } from '../../ui/FormFoot.tsx';
+import { Refusal } from '../../ui/Refusal.tsx';
+import { useTextForm } from '../../ui/useTextForm.ts';
+
+const GATES: Record<NoteGate, string> = {
+  read: 'Each reads it before they mix it',
+  hold: 'On hold: nobody mixes it',
+};
+
+/** What stands before a product: a lead writes it, each reads it, or nobody mixes it until it is lifted. */
+export function ProductNotes({ product }: { product: Product }) {
+  const { who, shop } = useSession();
+  const { data: all = [] } = useQuery(notesQuery);
+  const lead = atLeast(who.role, 'lead');
+  const notes = all.filter((n) => n.productId === product.id);
+  const acting = useMutation({
+    mutationFn: ({ id, what }: { id: number; what: 'readings' | 'lifts' }) =>
+      post(`/notes/${id}/${what}`, {}),
+    onSettled: () => askAgain('notes'),
+  });
+  if (notes.length === 0 && !lead) return null;
+  return (
+    <section aria-label="Notes before it is mixed">
+      <h2 className="mb-2">Notes before it is mixed</h2>
+      <ul className="border-t border-hairline empty:border-0">
+        {notes.map((note) => (
+          <li key={note.id} className="ruled flex flex-wrap items-center gap-x-5 gap-y-2 border-faint py-2">
+            <p className="min-w-0 flex-1 basis-64 leading-snug">
+              <strong>{GATES[note.gate]}.</strong> {note.words}
+              <span className="block text-muted">
+                {note.by}, {shopDay(note.at, shop.zone)}
+                {note.gate === 'read' && `, read by ${note.readers}`}
+              </span>
+            </p>
+            <span className="no-print flex gap-3">
+              {note.gate === 'read' && !note.read && (
+                <Button
+                  disabled={acting.isPending}
+                  onClick={() => acting.mutate({ id: note.id, what: 'readings' })}
+                >
+                  I have read it
+                </Button>
+              )}
+              {lead && (
+                <Button
+                  disabled={acting.isPending}
+                  onClick={() => acting.mutate({ id: note.id, what: 'lifts' })}
+                >
+                  Lift it
+                </Button>
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {acting.error && <Refusal problem={acting.error} />}
+      {lead && <WriteNote product={product} />}
+    </section>
+  );
+}
+
+function WriteNote({ product }: { product: Product }) {
+  const of = useTextForm<{ words: string; gate: NoteGate }, ProductNote[]>({
+    values: { words: '', gate: 'read' },
+    read: (body) => ({ body }),
+    schema: noteBody,
+    send: (body) => post<ProductNote[]>(`/notes/${product.id}`, body),
+    done: () => {
+      askAgain('notes');
+      of.form.reset();
+    },
+  });
+  return (
+    <details className="no-print mt-3">
+      <summary className="min-h-12 cursor-pointer py-3 underline underline-offset-4">Write one</summary>
+      <form onSubmit={of.submit} noValidate className="mt-2 flex flex-col gap-4">
+        <TextField
+          of={of}
+          name="words"
+          label="Note"
+          placeholder="such as lot 2311 is thicker: shake it well"
+        />
+        <ChoiceField
+          of={of}
+          name="gate"
+          label="What it asks"
+          options={(Object.keys(GATES) as NoteGate[]).map((value) => ({ value, name: GATES[value] }))}
+        />
+        <FormFoot save="Put it up" saving={of.saving} problem={of.problem} />
+      </form>
+    </details>
+  );
+}
