@@ -5,6 +5,8 @@ import { expect, test } from './shop.ts';
 import { pickProduct, signIn } from './steps.ts';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+/** The sheet of a count that is under way. */
+const COUNT = 'a count';
 const VIEWS = [
   '/yard',
   '/clocks/new?recipe=2&soil=2',
@@ -16,6 +18,13 @@ const VIEWS = [
   '/stock/delivery',
   '/stock/movements',
   '/stock/lots/LK-2207',
+  '/stock/containers',
+  '/stock/counts',
+  COUNT,
+  '/stock/trail',
+  '/stock/costs',
+  '/stock/import',
+  '/b/B-1',
   '/rigs',
   '/rigs/vessels/1',
   '/rigs/measures/2',
@@ -60,6 +69,23 @@ async function startClock(page: Page): Promise<void> {
   expect(answer.status()).toBe(201);
 }
 
+async function startCount(page: Page): Promise<string> {
+  const data = { placeId: 2, blind: true };
+  const headers = { 'Idempotency-Key': 'everywherecount1' };
+  const { id } = await (await page.request.post('/api/counts', { data, headers })).json();
+  const reading = { kind: 'weight', grossG: 12_000, tareG: 900, source: 'typed' };
+  const line = { containerId: 1, reading };
+  await page.request.post(`/api/counts/${id}/lines`, {
+    data: line,
+    headers: { 'Idempotency-Key': 'everywherecount2' },
+  });
+  await page.request.post(`/api/counts/${id}/comparisons`, {
+    data: {},
+    headers: { 'Idempotency-Key': 'everywherecount3' },
+  });
+  return `/stock/counts/${id}`;
+}
+
 type Violation = { id: string; nodes: { html: string }[] };
 
 async function violations(page: Page): Promise<string[]> {
@@ -91,7 +117,7 @@ for (const theme of ['light', 'dark', 'glare'] as const) {
     await pickProduct(page, 'Lime Kiln Foam');
     for (const view of [...VIEWS, ...WHILE_ONE_RUNS]) {
       if (view === WHILE_ONE_RUNS[0]) await startClock(page);
-      await page.goto(view);
+      await page.goto(view === COUNT ? await startCount(page) : view);
       await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
       faults.push(...(await violations(page)));
       for (const width of theme === 'light' ? [390, 768, 1024, 1280, 1600] : [390]) {

@@ -82,14 +82,6 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'publish',
-    who: 'Hester Quill',
-    view: async (page) => {
-      await page.goto('/recipes/publish');
-      await page.getByLabel('Why').fill('Nobody could tell the halves apart.');
-    },
-  },
-  {
     name: 'bench-cannon-dark',
     theme: 'dark',
     view: async (page) => {
@@ -98,14 +90,6 @@ const shots: Shot[] = [
       await page.getByRole('radio', { name: 'on the panel' }).click();
       await page.getByLabel('Strength', { exact: true }).fill('1%');
       await page.getByText(/19 in 20 fills land on the panel/).waitFor();
-    },
-  },
-  {
-    name: 'label',
-    view: async (page) => {
-      await page.goto('/b/B-70');
-      await page.getByRole('button', { name: 'Print its label' }).click();
-      await page.getByRole('img', { name: /as it comes out/ }).waitFor({ timeout: 30_000 });
     },
   },
   {
@@ -123,6 +107,33 @@ const shots: Shot[] = [
     view: async (page) => {
       await page.goto('/stock/movements?kind=draw');
       await page.getByRole('row').nth(8).waitFor();
+    },
+  },
+  {
+    name: 'count-phone',
+    ...PHONE,
+    who: 'Odo Marsh',
+    view: async (page) => {
+      const book = (path: string, data: object) =>
+        page.request.post(`/api/counts${path}`, {
+          data,
+          headers: { 'Idempotency-Key': `shotcount${path.replace(/\W/g, '-')}` },
+        });
+      const { id } = await (await book('', { placeId: 2, blind: true })).json();
+      const weighed = { kind: 'weight', grossG: 17_950, tareG: 995, source: 'simulated' };
+      await book(`/${id}/lines`, { containerId: 1, reading: weighed });
+      await page.goto(`/stock/counts/${id}`);
+      await page.getByRole('button', { name: /^P-5 / }).click();
+      await page.getByRole('button', { name: 'Put P-5 on the scale' }).click();
+      await page.waitForTimeout(4_000);
+    },
+  },
+  {
+    name: 'trail',
+    who: 'Hester Quill',
+    view: async (page) => {
+      await page.goto('/stock/trail');
+      await page.getByText('More than booked').first().waitFor();
     },
   },
   { name: 'shelf', view: (page) => page.getByRole('link', { name: 'Stock' }).click() },

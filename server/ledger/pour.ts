@@ -63,7 +63,7 @@ export async function bookPour(
   const left = checkStock(ground.heldUl + foundUl, drawn.productUl, ground.containerCode, ground.units);
   if (!left.ok) throw refusalProblem(left, '/containerId', 409);
   const happened = happenedAt(body.occurredAt, now, lateDays(who.role));
-  if (ground.filledAt && happened < ground.filledAt) refuseFilledSince(ground.vesselName);
+  if (body.occurredAt && ground.filledAt && happened < ground.filledAt) refuseFilledSince(ground.vesselName);
 
   const panel = body.rig ? await panelOf(tx, body.vesselId, body.rig, fractionIn(plan.after)) : null;
   if (body.recipe) await refuseUnfollowed(tx, body.recipe, body, fraction.value, panel?.q ?? 1);

@@ -2,7 +2,6 @@ import type { Instrument, InstrumentKind, Reading } from '#contract/instruments.
 import type { Source } from '#contract/rigs.ts';
 import { formatFlow } from '#core/units/flow.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { formatMass } from '#core/units/mass.ts';
 import { microlitres, UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../../app/session.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -58,8 +57,7 @@ export function LiveReading(props: {
 }
 
 function inFigures(reading: Taken, units: UnitSystem, total: boolean): string {
-  if (reading.kind === 'grams')
-    return reading.grams < 5_000 ? `${reading.grams.toFixed(1)} g` : formatMass(reading.grams);
+  if (reading.kind === 'grams') return `${reading.grams.toFixed(1)} g`;
   if (total) return formatVolume(microlitres(reading.totalMl * UNIT_UL.ml), units);
   return reading.mlPerMin > 0 ? formatFlow(reading.mlPerMin, units) : 'no flow';
 }
