@@ -34,7 +34,11 @@ export function costOfFill({ minor, sizeUl }: Price, productUl: number): number 
  * @example parseMoney('24.50', 'GBP', 'Price') // { ok: true, value: 2450 }
  */
 export function parseMoney(text: string, currency: string, field: string): Outcome<number> {
-  const amount = parseNumber(text.replace(/^[^\d.,-]+/, ''), field);
+  const figures = text.replace(/^[^\d.,-]+/, '');
+  if (figures === '' && text.trim() !== '') {
+    return refuse('money.range', field, `${field} is not an amount of money.`, 'Type it like 24.50.');
+  }
+  const amount = parseNumber(figures, field);
   if (!amount.ok) return amount;
   const minor = amount.value * 10 ** decimalsOf(currency);
   if (Math.abs(minor - Math.round(minor)) > 1e-6 || minor > 1_000_000_000) {

@@ -23,10 +23,7 @@ export default function LockScreen() {
         <main className="mx-auto grid max-w-4xl gap-x-13 gap-y-5 p-5 md:grid-cols-[1fr_20rem] md:pt-13">
           <header>
             <h1>Locked</h1>
-            <p className="mt-2 max-w-md">
-              It was left alone for {shop.lockMinutes} minutes. What {who.name.split(' ')[0]} was doing is
-              kept; clocks run on.
-            </p>
+            <p className="mt-2 max-w-md">What {who.name.split(' ')[0]} was doing is kept; clocks run on.</p>
           </header>
           <PinPad wide person={person} back={() => setHandingOver(true)} />
         </main>

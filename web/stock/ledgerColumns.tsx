@@ -40,7 +40,7 @@ export function ledgerColumns(shop: Shop): TableColumn<LedgerLine>[] {
     { id: 'product', name: 'Product', wide: 1.7, groups: true, value: (r) => r.productName },
     {
       id: 'container',
-      name: 'From',
+      name: 'Container',
       wide: 0.7,
       groups: true,
       value: (r) => r.containerCode,
