@@ -197,3 +197,33 @@ describe('the label printer', () => {
     });
   });
 });
+
+describe('the label of a container', () => {
+  it('says it is concentrate, with lot, best-before and code, and never looks like a mix', async () => {
+    const line = {
+      productId: 2,
+      kind: 'pail',
+      sizeUl: 20_000_000,
+      count: 3,
+      placeId: 1,
+      lot: 'LBL-7',
+      priceMinor: null,
+      bestBefore: '2027-11-30',
+    };
+    const body = { supplier: 'Kiln Bank Supplies', reference: '', lines: [line] };
+    const { id, containers } = (await hester('post', '/api/deliveries', body)).body;
+    const [{ id: containerId, code }] = containers;
+    const [words] = await wordsOf(await pdfAt(`/api/containers/${containerId}/label.pdf`));
+    for (const part of ['Concentrate', 'LBL-7', 'Best before 30 Nov 2027', code]) {
+      expect(words).toContain(part);
+    }
+    expect(words).not.toContain('Use by');
+    const all = await wordsOf(await pdfAt(`/api/deliveries/${id}/labels.pdf?size=small`));
+    expect(all).toHaveLength(3);
+    expect(new Set(all.map((page) => /P-\d+/.exec(page)?.[0])).size).toBe(3);
+    expect(await wordsOf(await pdfAt(`/api/deliveries/${id}/labels.pdf?size=a4`))).toHaveLength(1);
+    const printed = await bram('post', `/api/containers/${containerId}/labels`, { size: 'large', copies: 1 });
+    expect(printed.status).toBe(201);
+    expect((await bram('get', '/api/deliveries/99999/labels.pdf')).status).toBe(404);
+  });
+});
