@@ -1,5 +1,5 @@
 import { useInfiniteQuery, useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Movement, MovementKind } from '#contract/ledger.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -12,6 +12,7 @@ import { askAgain, movementsPage } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
+import { TableFile } from '../ui/TableFile.tsx';
 import { CorrectPour } from './CorrectPour.tsx';
 import { KIND_NAMES, reasonInWords } from './movementWords.ts';
 
@@ -31,6 +32,7 @@ export function Movements({ container }: { container: Container }) {
     },
   });
   // It outlives its line, which changes as soon as it is put right: what it says then has to be read.
+  const table = useRef<HTMLTableElement>(null);
   const [correcting, setCorrecting] = useState<Movement | null>(null);
   if (pages.error) return <Refusal problem={pages.error} />;
   if (!pages.data) return null;
@@ -39,7 +41,7 @@ export function Movements({ container }: { container: Container }) {
     <section aria-label="Movements">
       <h2 className="mb-2">Movements</h2>
       {undo.error && <Refusal problem={undo.error} />}
-      <table className="w-full border-collapse border-t-2 border-ink">
+      <table ref={table} className="w-full border-collapse border-t-2 border-ink">
         <thead>
           <tr className="ruled caps text-left text-muted">
             <th scope="col" className="py-2 pr-3 font-semibold">
@@ -71,6 +73,7 @@ export function Movements({ container }: { container: Container }) {
           ))}
         </tbody>
       </table>
+      <TableFile table={table} />
       {correcting && (
         <CorrectPour movement={correcting} container={container} close={() => setCorrecting(null)} />
       )}

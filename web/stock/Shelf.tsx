@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { memo, useState } from 'react';
+import { memo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -12,6 +12,7 @@ import { containersQuery, placesQuery, productsQuery, vesselsQuery } from '../st
 import { ButtonLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { TableFile } from '../ui/TableFile.tsx';
 import { Circulation } from './Circulation.tsx';
 import { ContainerFigure } from './ContainerFigure.tsx';
 
@@ -126,6 +127,7 @@ const OnTheBoard = memo(function OnTheBoard({ container }: { container: Containe
 
 /** Every product with what there is of it, as a ruled page. */
 function InTheShop({ products, containers }: { products: Product[]; containers: Container[] }) {
+  const table = useRef<HTMLTableElement>(null);
   const { shop } = useSession();
   const held = new Map<number, { open: number; sealed: number; count: number }>();
   for (const c of containers) {
@@ -139,7 +141,7 @@ function InTheShop({ products, containers }: { products: Product[]; containers: 
   return (
     <section aria-label="In the shop" className="mt-8">
       <h2 className="mb-2">In the shop</h2>
-      <table className="w-full max-w-4xl border-collapse border-t-2 border-ink">
+      <table ref={table} className="w-full max-w-4xl border-collapse border-t-2 border-ink">
         <thead>
           <tr className="ruled caps text-muted">
             <th scope="col" className="py-2 text-left font-semibold">
@@ -176,6 +178,9 @@ function InTheShop({ products, containers }: { products: Product[]; containers: 
           })}
         </tbody>
       </table>
+      <div className="max-w-4xl">
+        <TableFile table={table} />
+      </div>
     </section>
   );
 }

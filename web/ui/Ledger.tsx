@@ -1,4 +1,8 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
+import { TableFile } from './TableFile.tsx';
+
+/** A table of fewer lines is read faster than it is saved. */
+const WORTH_A_FILE = 4;
 
 /** A ruled table, as it looks and prints in a ledger. Columns in `right` are figures. */
 export function Ledger(props: {
@@ -8,11 +12,12 @@ export function Ledger(props: {
   empty: string;
 }) {
   const { head, rows, right = [], empty } = props;
+  const table = useRef<HTMLTableElement>(null);
   if (rows.length === 0) return <p className="border-t-2 border-ink pt-2 text-muted">{empty}</p>;
   const side = (i: number) => (right.includes(i) ? 'text-right' : 'text-left');
   return (
     <div className="overflow-x-auto">
-      <table className="w-full border-t-2 border-ink">
+      <table ref={table} className="w-full border-t-2 border-ink">
         <thead>
           <tr className="ruled border-faint">
             {head.map((name, i) => (
@@ -41,6 +46,7 @@ export function Ledger(props: {
           ))}
         </tbody>
       </table>
+      {rows.length >= WORTH_A_FILE && <TableFile table={table} />}
     </div>
   );
 }
