@@ -25,6 +25,7 @@ export default function RecallPage() {
   if (!data) return null;
   const volume = (ul: number) => formatVolume(ul, shop.units);
   const went = data.lines.filter((l) => l.ul < 0);
+  const mixes = new Set(went.flatMap((l) => l.batchCode ?? [])).size;
   const vehicles = [
     ...new Set(data.lines.flatMap((l) => l.vehicles.map((v) => v.vehicle || 'a vehicle without a name'))),
   ];
@@ -32,8 +33,9 @@ export default function RecallPage() {
     <Page title={`Lot ${data.lot}`} actions={<Button onClick={() => window.print()}>Print it</Button>}>
       <p className="mb-5 text-[1.2rem] leading-snug">
         {volume(data.cameUl)} came; <strong className="reading">{volume(data.heldUl)}</strong> is still in
-        containers. The rest went into {new Set(went.flatMap((l) => l.batchCode ?? [])).size} mixes
-        {vehicles.length > 0 ? `, and on: ${vehicles.join(', ')}.` : '; no clock says on which vehicles.'}
+        containers. {mixes > 0 && `The rest went into ${mixes} ${mixes === 1 ? 'mix' : 'mixes'}`}
+        {mixes > 0 &&
+          (vehicles.length > 0 ? `, and on: ${vehicles.join(', ')}.` : '; no clock says on which vehicles.')}
       </p>
       <h2 className="mb-2">Where it is</h2>
       <Ledger
