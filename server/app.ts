@@ -16,7 +16,7 @@ import { lineFillRoutes, lineRoutes, tipRoutes } from './dispensers/routes.ts';
 import type { House } from './house.ts';
 import { sameOriginOnly } from './http/origin.ts';
 import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
-import { findSession, only, unlocked } from './http/signedIn.ts';
+import { findSession, only } from './http/signedIn.ts';
 import { importRoutes } from './imports/routes.ts';
 import { batchRoutes, containerLabelRoutes, deliveryLabelRoutes, labelRoutes } from './labels/routes.ts';
 import { ledgerRoutes } from './ledger/list.ts';
@@ -52,7 +52,7 @@ export function createApp(house: House): Express {
   api.use(findSession(house));
   api.use('/shop', shopRoutes(house));
   api.use('/sessions', sessionRoutes(house));
-  api.use(only('technician'), unlocked);
+  api.use(only('technician'));
   api.use('/overrides', overrideRoutes(house));
   api.get('/live', house.live.listen);
   api.use('/people', peopleRoutes(house));

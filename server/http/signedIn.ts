@@ -16,7 +16,8 @@ export type SignedIn = {
 };
 
 /** What a locked tablet goes on showing: the clocks that run, and what they are worked out from. */
-const SEEN_LOCKED = /^\/(live|clocks|weather|film-factors|places|products|vessels|devices|recipes)(\/|$)/;
+const SEEN_LOCKED =
+  /^\/api\/(live|clocks|weather|film-factors|places|products|vessels|devices|recipes)([/?]|$)/;
 
 export const SESSION_COOKIE = 'kettle_session';
 export const TABLET_COOKIE = 'kettle_tablet';
@@ -46,19 +47,9 @@ export function findSession(house: House): RequestHandler {
 
 export const whoOf = (res: Response): SignedIn | undefined => res.locals.who as SignedIn | undefined;
 
-/** A locked tablet shows its clocks; everything else waits for a PIN. */
-export const unlocked: RequestHandler = (req, res, next) => {
-  if (!whoOf(res)?.locked || (req.method === 'GET' && SEEN_LOCKED.test(req.path))) return next();
-  next(
-    new HttpProblem(401, 'session.locked', 'This tablet is locked.', {
-      remedy: 'Type your PIN, or hand it over.',
-    }),
-  );
-};
-
-/** Lets through whoever is signed in with at least this role. */
+/** Lets through whoever is signed in with at least this role, and has not left their tablet alone. */
 export function only(needed: Role): RequestHandler {
-  return (_req, res, next) => {
+  return (req, res, next) => {
     const who = whoOf(res);
     if (!who)
       return next(
@@ -66,6 +57,13 @@ export function only(needed: Role): RequestHandler {
           remedy: 'Sign in with your PIN.',
         }),
       );
+    if (who.locked && !(req.method === 'GET' && SEEN_LOCKED.test(req.originalUrl))) {
+      return next(
+        new HttpProblem(401, 'session.locked', 'This tablet is locked.', {
+          remedy: 'Type your PIN, or hand it over.',
+        }),
+      );
+    }
     if (!atLeast(who.role, needed)) {
       return next(
         new HttpProblem(403, 'role.tooLow', `This is for a ${needed}; you are signed in as a ${who.role}.`, {

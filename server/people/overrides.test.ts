@@ -129,6 +129,12 @@ describe('a tablet that was left alone', () => {
     }
     expect((await noor('post', '/api/pours', pour({}))).body).toMatchObject({ code: 'session.locked' });
     expect((await noor('post', '/api/overrides', {})).body).toMatchObject({ code: 'session.locked' });
+    // A manager's is no different, their own settings included.
+    const locked = await shop.signIn('Hester Quill');
+    await locked('post', '/api/sessions/current/locks', {});
+    const patched = await locked('patch', '/api/shop', { name: 'Elsewhere' }, { ifMatch: 1 });
+    expect(patched.body).toMatchObject({ code: 'session.locked' });
+    expect((await locked('get', '/api/backups/shop.json')).status).toBe(401);
     const again = await shop.signIn('Noor Pell');
     expect((await again('get', '/api/containers')).status).toBe(200);
   });
