@@ -1,16 +1,30 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { atLeast, type Role } from '#contract/roles.ts';
 import { containersQuery, peopleQuery, productsQuery, recipesQuery, vesselsQuery } from '../state/queries.ts';
 import { TextInput } from '../ui/Field.tsx';
 import { Dialog } from './Dialog.tsx';
 import { PLACES } from './places.ts';
+import { useSession } from './session.tsx';
 
 const MOST = 12;
+
+/** Pages of the books that are not places of their own. */
+const PAGES: { path: string; name: string; needed: Role }[] = [
+  { path: '/stock/movements', name: 'Movements', needed: 'technician' },
+  { path: '/stock/costs', name: 'What it cost', needed: 'technician' },
+  { path: '/stock/containers', name: 'Containers as a table', needed: 'technician' },
+  { path: '/stock/counts', name: 'Counts', needed: 'lead' },
+  { path: '/stock/trail', name: 'Trail', needed: 'lead' },
+  { path: '/stock/delivery', name: 'A delivery', needed: 'lead' },
+  { path: '/stock/import', name: 'Containers from a file', needed: 'lead' },
+];
 
 /** Finds anything by name or code and goes there. */
 export default function Find({ close }: { close: () => void }) {
   const navigate = useNavigate();
+  const { who } = useSession();
   const [wanted, setWanted] = useState('');
   const [at, setAt] = useState(0);
   const { data: containers = [] } = useQuery(containersQuery);
@@ -43,8 +57,9 @@ export default function Find({ close }: { close: () => void }) {
     })),
     ...products.map((p) => ({ path: `/stock/products/${p.id}`, name: p.name, what: 'product' })),
     ...vessels.map((v) => ({ path: `/rigs/vessels/${v.id}`, name: v.name, what: 'vessel' })),
-    ...people.filter((p) => !p.retired).map((p) => ({ path: '/crew', name: p.name, what: p.role })),
+    ...people.filter((p) => !p.retired).map((p) => ({ path: `/crew/${p.id}`, name: p.name, what: p.role })),
     ...PLACES.map((p) => ({ path: p.path, name: p.name, what: 'place' })),
+    ...PAGES.filter((p) => atLeast(who.role, p.needed)).map((p) => ({ ...p, what: 'in Stock' })),
   ];
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
   const found = everything
