@@ -185,6 +185,7 @@ test('containers out of a file: bad rows are named and nothing is booked, good o
   await expect(table.getByRole('row').nth(1)).toContainText('Lime Kiln Foam (60)');
   await table.getByRole('row').nth(1).focus();
   await page.keyboard.press('ArrowDown');
+  await expect(table.getByRole('row').nth(2)).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Lime Kiln Foam');
   await page.goBack();

@@ -81,14 +81,7 @@ export function actRoutes(house: House): Router {
   });
   act('/decants', 'lead', decantBody, decant);
   act('/returns', 'lead', returnBody, async ({ tx, container, body, who, now }) => {
-    if (container.heldUl === 0) {
-      throw refused(
-        'container.empty',
-        '',
-        `${container.code} is empty by the books.`,
-        'Put it away instead.',
-      );
-    }
+    refuseEmpty(container);
     const { supplier } = await singleAccounts(tx);
     await bookOut(tx, container, who, now, {
       kind: 'return',
@@ -98,14 +91,7 @@ export function actRoutes(house: House): Router {
     });
   });
   act('/losses', 'lead', lostBody, async ({ tx, container, body, who, now }) => {
-    if (container.heldUl === 0) {
-      throw refused(
-        'container.empty',
-        '',
-        `${container.code} is empty by the books.`,
-        'Put it away instead.',
-      );
-    }
+    refuseEmpty(container);
     const { difference } = await singleAccounts(tx);
     await bookOut(tx, container, who, now, {
       kind: 'count',
@@ -138,6 +124,11 @@ export function actRoutes(house: House): Router {
     });
   });
   return routes;
+}
+
+function refuseEmpty({ heldUl, code }: Container): void {
+  if (heldUl > 0) return;
+  throw refused('container.empty', '', `${code} is empty by the books.`, 'Put it away instead.');
 }
 
 async function lateDraw({ tx, container, body, who, now, units }: Asked<LateDrawBody>): Promise<void> {
