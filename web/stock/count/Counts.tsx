@@ -23,7 +23,7 @@ export default function Counts() {
   const open = counts.filter((c) => c.state === 'open');
   return (
     <Page title="Counts">
-      <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <div className="flex flex-col gap-8">
           {open.length > 0 && (
             <section aria-label="Under way">
