@@ -1,6 +1,6 @@
 import type { FieldError, Problem } from '#contract/problem.ts';
 import { takeShopTime } from '../state/clock.ts';
-import { heldWord } from '../state/word.ts';
+import { forgetSpent, heldWord } from '../state/word.ts';
 
 /** The server's no, with its sentences; or, with status 0, that it could not be reached. */
 export class ApiProblem extends Error {
@@ -19,14 +19,19 @@ export class ApiProblem extends Error {
 export const get = <T>(path: string): Promise<T> => send<T>('GET', path);
 
 /** Books something. Give the same key to send the same command again after the connection was lost. */
-export const post = <T>(path: string, body: unknown, key = newKey()): Promise<T> =>
-  send<T>('POST', path, body, { 'Idempotency-Key': key, ...withWord(path) });
-
-/** A manager's word given here goes along; whether it is for this, the server knows. */
-const withWord = (path: string): Record<string, string> => {
+export async function post<T>(path: string, body: unknown, key = newKey()): Promise<T> {
   const word = path === '/overrides' ? null : heldWord();
-  return word ? { Override: word.token } : {};
-};
+  try {
+    return await send<T>('POST', path, body, {
+      'Idempotency-Key': key,
+      // A manager's word given here goes along; whether it is for this, the server knows.
+      ...(word && { Override: word.token }),
+    });
+  } catch (error) {
+    if (word && error instanceof ApiProblem) forgetSpent(word, error.problem.override);
+    throw error;
+  }
+}
 
 export const patch = <T>(path: string, body: unknown, revision: number): Promise<T> =>
   send<T>('PATCH', path, body, { 'If-Match': String(revision) });

@@ -24,3 +24,8 @@ export function heldWord(): Word | null {
   const { word } = useWord.getState();
   return word && new Date(word.until) > shopNow() ? word : null;
 }
+
+/** A word that went along and is asked for all the same was spent before: it is asked for anew. */
+export function forgetSpent(word: AskedFor, asked: AskedFor | undefined): void {
+  if (asked && asked.rule === word.rule && asked.subject === word.subject) useWord.getState().keep(null);
+}
