@@ -21,6 +21,7 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Write it down' }).click();
     await expect(page.getByRole('alert').first()).toContainText('10.1 kg');
     await page.getByRole('button', { name: 'Put P-1 on the scale' }).click();
+    await expect(page.getByTestId('live-scale')).toHaveText(/^17\d{3}\.\d g$/);
     await page.getByRole('button', { name: 'Take this reading' }).click();
     await page.getByRole('button', { name: 'Write it down' }).click();
     await expect(line('P-1')).toContainText(/16\.\d+ L\s*weighed/);
