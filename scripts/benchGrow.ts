@@ -58,7 +58,7 @@ async function look(folder: string, movements: number, now: Date): Promise<Recor
   const times: Record<string, number> = {};
   for (const [what, paths] of Object.entries(PAGES)) {
     for (const path of paths) await ask(path);
-    times[what] = await median(40, async () => {
+    times[what] = await median(150, async () => {
       for (const path of paths) await ask(path);
     });
   }

@@ -6,7 +6,7 @@ import type { Queryable } from '../db/books.ts';
 import { insertProduct } from '../products/queries.ts';
 
 /** So many rows are booked in one go: a product has many parts, a container few. */
-export const ROWS_AT_ONCE: Record<ImportKind, number> = { containers: 40, products: 4 };
+export const ROWS_AT_ONCE: Record<ImportKind, number> = { containers: 20, products: 4 };
 
 type Row = { line: number; body: ContainerBody | ProductBody };
 

@@ -6,11 +6,11 @@ import { useDevice } from '../state/theme.ts';
 import { useWord } from '../state/word.ts';
 import { PLACES } from './places.ts';
 import { useSession } from './session.tsx';
-import { WhoMenu } from './WhoMenu.tsx';
 
 const Find = lazy(() => import('./Find.tsx'));
 const Emergency = lazy(() => import('./Emergency.tsx'));
 const Keys = lazy(() => import('./Keys.tsx'));
+const WhoMenu = lazy(() => import('./WhoMenu.tsx'));
 const WordDialog = lazy(() => import('./WordDialog.tsx'));
 
 /**
@@ -99,7 +99,9 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
             <span className="lg:hidden">First aid</span>
             <span className="hidden lg:inline">Spill, first aid</span>
           </button>
-          <WhoMenu onFind={() => open('find')} onKeys={() => open('keys')} />
+          <Suspense fallback={<span className="min-h-17 flex-1" />}>
+            <WhoMenu onFind={() => open('find')} onKeys={() => open('keys')} />
+          </Suspense>
         </div>
       </div>
     </nav>

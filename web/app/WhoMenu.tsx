@@ -27,7 +27,7 @@ const ITEM =
   'flex min-h-12 items-center gap-3 px-4 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-ground';
 
 /** Who is signed in, and what belongs to this device rather than to the shop. */
-export function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
+export default function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
   const { who, settings } = useSession();
   const { theme, units, set } = useDevice();
   const navigate = useNavigate();
