@@ -56,7 +56,7 @@ async function fromJson(file: string, to: string): Promise<void> {
     refuseNewer(version, migrations);
     const db = await PGlite.create({ dataDir: to });
     try {
-      // As the books were when it was written, then brought forward as any older books are.
+      // First as the books were when it was written, then brought forward like older books.
       await migrate(db, migrations.slice(0, version));
       await readShop(db, file);
       await migrate(db, migrations);
