@@ -21,6 +21,7 @@ import { containersQuery, placesQuery } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
+import { AmountOf } from './AmountOf.tsx';
 import { amountOf, type FormProps, useAct } from './containerAct.ts';
 import { LateForm, LostForm } from './LateForms.tsx';
 
@@ -88,13 +89,7 @@ function WasteForm(props: FormProps) {
   });
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
-      <TextField
-        of={of}
-        name="ul"
-        label="How much"
-        placeholder="such as 200 ml"
-        hint={`By the books it holds ${formatVolume(props.container.heldUl, shop.units)}.`}
-      />
+      <AmountOf of={of} container={props.container} placeholder="such as 200 ml" />
       <ChoiceField
         of={of}
         name="reason"
@@ -169,13 +164,7 @@ function DecantForm(props: FormProps) {
   );
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
-      <TextField
-        of={of}
-        name="ul"
-        label="How much"
-        placeholder="such as 5 l"
-        hint={`By the books it holds ${formatVolume(container.heldUl, shop.units)}.`}
-      />
+      <AmountOf of={of} container={container} placeholder="such as 5 l" />
       <ChoiceField
         of={of}
         name="into"

@@ -7,6 +7,7 @@ import { shopNow } from '../state/clock.ts';
 import { peopleQuery } from '../state/queries.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
+import { AmountOf } from './AmountOf.tsx';
 import { amountOf, type FormProps, useAct } from './containerAct.ts';
 import { localTime, readLocalTime } from './localTime.ts';
 
@@ -35,13 +36,7 @@ export function LateForm(props: FormProps) {
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
       <div className="grid items-start gap-4 sm:grid-cols-2">
-        <TextField
-          of={of}
-          name="ul"
-          label="How much"
-          placeholder="such as 80 ml"
-          hint={`By the books it holds ${formatVolume(props.container.heldUl, shop.units)}.`}
-        />
+        <AmountOf of={of} container={props.container} placeholder="such as 80 ml" />
         <TextField of={of} name="occurredAt" label="When" type="datetime-local" />
       </div>
       {lead && (
