@@ -122,7 +122,7 @@ export const NO_RIG = {
 export const vesselPatch = vesselBody.concat(exactly({ retired: yes('Retired') }));
 export type VesselPatch = VesselBody & { retired: boolean };
 
-/** The batch a vessel was last filled with and still holds, by the books. */
+/** The batch a vessel holds, by the books. */
 export type HeldBatch = {
   batchId: number;
   code: string;
@@ -138,8 +138,8 @@ export type HeldBatch = {
   useBy: string | null;
   water: WaterKind;
 };
-/** The product last mixed in a vessel that was not rinsed since. */
-export type LastHeld = { productId: number; productName: string };
+/** A product a vessel has held since it was last rinsed. */
+export type HeldProduct = { productId: number; productName: string };
 /** A setting of a cannon or a gun, from closed to open. */
 export type DialPosition = { id: number; name: string };
 export type Vessel = Omit<VesselBody, 'dials'> & {
@@ -154,7 +154,8 @@ export type Vessel = Omit<VesselBody, 'dials'> & {
   placeName: string | null;
   keeperName: string | null;
   holds: HeldBatch | null;
-  lastHeld: LastHeld | null;
+  /** Everything it has held since it was last rinsed, the newest first: what is in it now is among them. */
+  held: HeldProduct[];
   retired: boolean;
   revision: number;
 };

@@ -202,7 +202,7 @@ test('acid is not poured where an iron remover was, until the bottle is rinsed',
   await page.getByRole('button', { name: /^Pour 500 ml/ }).click();
   await expect(slips(page)).toContainText('Branch Line Iron Remover');
   await pickProduct(page, 'Lime Splash Remover');
-  await expect(page.getByRole('alert')).toContainText('last held Branch Line Iron Remover');
+  await expect(page.getByRole('alert')).toContainText('held Branch Line Iron Remover');
   await expect(page.getByRole('alert')).toContainText('poisonous gas');
   await expect(page.getByRole('button', { name: 'Pour', exact: true })).toBeDisabled();
   await page.keyboard.press('Control+Enter');

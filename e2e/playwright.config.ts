@@ -8,8 +8,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: false,
   forbidOnly: true,
-  // A loaded machine can be late once; a fault is late twice.
-  retries: 1,
+  retries: 0,
   timeout: 120_000,
   expect: { timeout: 10_000 },
   reporter: [

@@ -10,7 +10,7 @@ const ROOT = fileURLToPath(new URL('..', import.meta.url));
 export const MORNING = '2026-05-04T08:30:00Z';
 
 /** The demo shop's books, made once for all tests. */
-export const demoBooks = join(ROOT, '.prepared/e2e-demo');
+export const demoBooks = (): string => process.env.KETTLE_DEMO_BOOKS as string;
 
 /** The real program, started for one test, on books of its own. */
 export class RunningShop {

@@ -7,7 +7,7 @@ export const test = base.extend<{ shop: RunningShop }>({
   // biome-ignore lint/correctness/noEmptyPattern: the test runner reads the pattern
   shop: async ({}, use) => {
     const shop = new RunningShop(['--demo', '--now', MORNING]);
-    cpSync(demoBooks, shop.folder, { recursive: true });
+    cpSync(demoBooks(), shop.folder, { recursive: true });
     await shop.start();
     await use(shop);
     await shop.clear();

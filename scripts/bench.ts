@@ -234,13 +234,9 @@ async function sameSql(tx: Queryable): Promise<void> {
   ]);
   const ground = await pourGround(tx, POUR, 3, NOW);
   if (!ground) throw new Error('nothing to pour from');
-  const used =
-    ground.earlier?.held.map((h) => ({
-      product: h.product,
-      from: ground.earlier?.batch ?? 0,
-      to: ground.used,
-      ul: h.ul,
-    })) ?? [];
+  const used = ground.earlier.flatMap(({ batch, held }) =>
+    held.map((h) => ({ product: h.product, from: batch, to: ground.used, ul: h.ul })),
+  );
   await bookDraw(tx, {
     kind: 'draw',
     personId: 3,

@@ -7,9 +7,11 @@ import { join } from 'node:path';
 import { shareOfTests } from './shareOfTests.ts';
 
 type Counts = { passed: number; failed: number; skipped: number };
+type Timed = { name: string; ms: number };
 
 const reports = mkdtempSync(join(tmpdir(), 'kettle-test-'));
 const total: Counts = { passed: 0, failed: 0, skipped: 0 };
+const times: Timed[] = [];
 let child: ChildProcess | null = null;
 process.on('SIGINT', () => child?.kill('SIGINT'));
 
@@ -30,8 +32,17 @@ for (const project of ['unit', 'server']) {
     `--outputFile.json=${report}`,
   ]);
   count(project, () => {
-    const { numPassedTests, numFailedTests, numPendingTests, numTodoTests, numFailedTestSuites } =
-      readJson(report);
+    const {
+      numPassedTests,
+      numFailedTests,
+      numPendingTests,
+      numTodoTests,
+      numFailedTestSuites,
+      testResults,
+    } = readJson(report);
+    for (const file of testResults) {
+      for (const test of file.assertionResults) times.push({ name: test.fullName, ms: test.duration ?? 0 });
+    }
     const failed = numFailedTests + (numFailedTests === 0 ? numFailedTestSuites : 0);
     return { passed: numPassedTests, failed, skipped: numPendingTests + numTodoTests };
   });
@@ -40,12 +51,17 @@ for (const project of ['unit', 'server']) {
 const browserReport = join(reports, 'browser.json');
 await run('npx', ['playwright', 'test', '-c', 'e2e'], { PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport });
 count('browser', () => {
-  const { expected, unexpected, flaky, skipped } = readJson(browserReport).stats;
-  if (flaky > 0) console.log(`${flaky} of the browser tests passed at the second try only.`);
-  return { passed: expected + flaky, failed: unexpected, skipped };
+  const { stats, suites } = readJson(browserReport);
+  timeSuites(suites);
+  // Nothing is tried twice, so nothing is flaky; if it ever is, it counts as failed.
+  return { passed: stats.expected, failed: stats.unexpected + stats.flaky, skipped: stats.skipped };
 });
 
 rmSync(reports, { recursive: true, force: true });
+console.log('\nThe slowest ten:');
+for (const { name, ms } of times.sort((a, b) => b.ms - a.ms).slice(0, 10)) {
+  console.log(`${(ms / 1_000).toFixed(1).padStart(7)} s  ${name}`);
+}
 console.log(`\n${shareOfTests()}`);
 if (total.skipped > 0) console.log(`${total.skipped} skipped: a skipped test counts as failed.`);
 console.log(`${total.passed} passed, ${total.failed + total.skipped} failed`);
@@ -83,6 +99,18 @@ function count(name: string, read: () => Counts): void {
   total.passed += counts.passed;
   total.failed += counts.failed;
   total.skipped += counts.skipped;
+}
+
+type Suite = { suites?: Suite[]; specs: { title: string; tests: { results: { duration: number }[] }[] }[] };
+
+function timeSuites(suites: Suite[]): void {
+  for (const { suites: inner = [], specs } of suites) {
+    for (const { title, tests } of specs) {
+      const ms = tests.flatMap((t) => t.results).reduce((sum, r) => sum + r.duration, 0);
+      times.push({ name: title, ms });
+    }
+    timeSuites(inner);
+  }
 }
 
 function readJson(file: string) {

@@ -1,6 +1,6 @@
 import type { VesselKind } from '../mixing/outlines.ts';
 import { accept, type Outcome, refuse } from '../outcome.ts';
-import type { Traits } from '../safety/traits.ts';
+import { ACID_BELOW_PH, STRONG_ALKALI_OVER_PH, type Traits, traitsByPh } from '../safety/traits.ts';
 import type { Family } from './family.ts';
 
 // What a shop keeps on record of a product, in the trade's own words.
@@ -172,19 +172,28 @@ export function suitsVessel(
   );
 }
 
-const STRONG_ALKALI_PH = 11;
-
 /**
- * Whether pH and traits of a record agree: over 11 is a strong alkali, whoever says otherwise.
+ * Whether pH and traits of a record agree: under 2 is an acid and over 11 a strong alkali, whoever says otherwise.
  *
  * @param phNeat pH of the neat product, 0 to 14; null where nobody has found out
  */
 export function checkPh(phNeat: number | null, traits: Traits): Outcome<null> {
-  if (phNeat === null || phNeat <= STRONG_ALKALI_PH || traits.strongAlkali !== 'no') return accept(null);
-  return refuse(
-    'ph.strongAlkali',
-    'pH neat',
-    'pH neat is over 11, which is a strong alkali, but the traits say it is none.',
-    'Set Strong alkali to yes, or correct the pH.',
-  );
+  for (const [trait, must] of Object.entries(traitsByPh(phNeat)) as [
+    'acid' | 'strongAlkali',
+    'yes' | 'no',
+  ][]) {
+    if (traits[trait] !== (must === 'yes' ? 'no' : 'yes')) continue;
+    const [name, what] = trait === 'acid' ? ['Acid', 'an acid'] : ['Strong alkali', 'a strong alkali'];
+    const limit =
+      phNeat !== null && phNeat < ACID_BELOW_PH ? `under ${ACID_BELOW_PH}` : `over ${STRONG_ALKALI_OVER_PH}`;
+    return refuse(
+      `ph.${trait}`,
+      'pH neat',
+      must === 'yes'
+        ? `pH neat is ${limit}, which is ${what}, but the traits say it is none.`
+        : `pH neat is ${limit}, which is no ${trait === 'acid' ? 'acid' : 'alkali'}, but the traits say it is one.`,
+      `Set ${name} to ${must}, or correct the pH.`,
+    );
+  }
+  return accept(null);
 }

@@ -1,4 +1,4 @@
-import type { Trait } from '../safety/traits.ts';
+import { TRAITS, type Trait, type TraitState, type Traits } from '../safety/traits.ts';
 import type { Family } from './family.ts';
 import { type HouseFigures, PRE_WASH_FAMILIES, USUAL_HOUSE } from './house.ts';
 import {
@@ -27,8 +27,10 @@ export type FamilyStart = {
   readonly care: Care;
   /** Days a mix keeps; null where it is used as it comes, or nobody says. */
   readonly useByDays: number | null;
-  /** Traits the family usually has. Whether it lacks the others is for its sheet to say. */
+  /** Traits the family usually has. */
   readonly has: readonly Trait[];
+  /** Traits that differ from one product of the family to the next: only its sheet can say. */
+  readonly varies: readonly Trait[];
 };
 
 /** Windows in minutes, for 15 to 20 C in the shade: shortest useful, recommended from and to. */
@@ -54,6 +56,7 @@ const PLAIN: FamilyStart = {
   care: MILD,
   useByDays: null,
   has: [],
+  varies: [],
 };
 const PRE_WASH: FamilyStart = {
   ...PLAIN,
@@ -93,6 +96,7 @@ const STARTS: Record<Family, FamilyStart> = {
     hazards: ['irritatesSkin', 'irritatesEyes', 'slippery'],
     care: { ...MILD, eyes: true },
     useByDays: 60,
+    varies: ['strongAlkali', 'chlorine'],
   },
   citrusPreWash: {
     ...PRE_WASH,
@@ -100,6 +104,8 @@ const STARTS: Record<Family, FamilyStart> = {
     hazards: ['irritatesSkin', 'irritatesEyes', 'sensitises'],
     care: { ...MILD, eyes: true },
     useByDays: 60,
+    has: ['solvent'],
+    varies: ['strongAlkali'],
   },
   allPurpose: {
     ...PLAIN,
@@ -111,6 +117,7 @@ const STARTS: Record<Family, FamilyStart> = {
     hazards: ['irritatesSkin', 'irritatesEyes'],
     care: { ...MILD, eyes: true },
     useByDays: 60,
+    varies: ['strongAlkali', 'chlorine', 'solvent'],
   },
   wheelGel: {
     ...PLAIN,
@@ -119,6 +126,7 @@ const STARTS: Record<Family, FamilyStart> = {
     dwell: dwell(1, 2, 4),
     thickness: 'gel',
     delivery: ['trigger', 'cloth'],
+    varies: ['acid', 'sulfide', 'fluoride', 'strongAlkali', 'neverExceedDwell', 'neverDispense'],
   },
   ironRemover: {
     ...PLAIN,
@@ -129,6 +137,7 @@ const STARTS: Record<Family, FamilyStart> = {
     hazards: ['irritatesSkin', 'irritatesEyes', 'harmfulBreathed', 'sensitises'],
     care: STRONG,
     has: ['sulfide', 'neverExceedDwell'],
+    varies: ['neverDispense'],
   },
   tarRemover: {
     ...PLAIN,
@@ -140,6 +149,7 @@ const STARTS: Record<Family, FamilyStart> = {
     hazards: ['flammable', 'irritatesSkin', 'harmfulBreathed', 'water'],
     care: STRONG,
     has: ['solvent', 'neverDispense'],
+    varies: ['neverExceedDwell'],
   },
   insectSoak: {
     ...PLAIN,
@@ -148,6 +158,7 @@ const STARTS: Record<Family, FamilyStart> = {
     dwell: dwell(1, 2, 3),
     delivery: ['trigger', 'pumpSprayer'],
     useByDays: 60,
+    varies: ['strongAlkali', 'neverExceedDwell', 'neverDispense'],
   },
   limeRemover: {
     ...PLAIN,
@@ -158,6 +169,7 @@ const STARTS: Record<Family, FamilyStart> = {
     hazards: ['burns', 'aerosol', 'water'],
     care: { ...STRONG, signOff: true },
     has: ['acid', 'neverExceedDwell'],
+    varies: ['fluoride', 'neverDispense'],
   },
   neutralShampoo: SHAMPOO,
   protectiveShampoo: { ...SHAMPOO, protection: 'adds' },
@@ -165,6 +177,7 @@ const STARTS: Record<Family, FamilyStart> = {
     ...SHAMPOO,
     protection: 'strips',
     hazards: ['irritatesSkin', 'irritatesEyes', 'slippery'],
+    varies: ['strongAlkali'],
   },
   rinseless: {
     ...PLAIN,
@@ -181,14 +194,23 @@ const STARTS: Record<Family, FamilyStart> = {
     dwell: dwell(0.2, 0.3, 1),
     protection: 'keeps',
     delivery: ['trigger', 'pumpSprayer'],
+    varies: ['neverDispense'],
   },
-  dryingAid: { ...PLAIN, use: 'dryingAid', film: 'trigger', protection: 'adds', delivery: ['trigger'] },
+  dryingAid: {
+    ...PLAIN,
+    use: 'dryingAid',
+    film: 'trigger',
+    protection: 'adds',
+    delivery: ['trigger'],
+    varies: ['neverDispense'],
+  },
   clayLubricant: {
     ...PLAIN,
     use: 'clayLubricant',
     film: 'trigger',
     protection: 'keeps',
     delivery: ['trigger'],
+    varies: ['neverDispense'],
   },
   panelWipe: {
     ...PLAIN,
@@ -200,7 +222,14 @@ const STARTS: Record<Family, FamilyStart> = {
     care: { ...MILD, air: true },
     has: ['solvent', 'neverDispense'],
   },
-  tyreDressing: { ...PLAIN, use: 'tyre', protection: 'adds', delivery: ['cloth'], has: ['neverDispense'] },
+  tyreDressing: {
+    ...PLAIN,
+    use: 'tyre',
+    protection: 'adds',
+    delivery: ['cloth'],
+    has: ['neverDispense'],
+    varies: ['solvent'],
+  },
   glass: {
     ...PLAIN,
     use: 'glass',
@@ -208,10 +237,22 @@ const STARTS: Record<Family, FamilyStart> = {
     protection: 'keeps',
     delivery: ['trigger', 'cloth'],
     hazards: ['flammable', 'irritatesEyes'],
+    has: ['solvent'],
+    varies: ['neverDispense'],
   },
-  interior: { ...PLAIN, delivery: ['trigger', 'cloth'] },
-  padCleaner: { ...PLAIN, use: 'padCleaning', delivery: ['trigger', 'bucket'], useByDays: 60 },
-  other: { ...PLAIN, hazards: [], care: { ...STRONG, signOff: false } },
+  interior: {
+    ...PLAIN,
+    delivery: ['trigger', 'cloth'],
+    varies: ['solvent', 'strongAlkali', 'neverDispense'],
+  },
+  padCleaner: {
+    ...PLAIN,
+    use: 'padCleaning',
+    delivery: ['trigger', 'bucket'],
+    useByDays: 60,
+    varies: ['strongAlkali', 'solvent', 'neverDispense'],
+  },
+  other: { ...PLAIN, hazards: [], care: { ...STRONG, signOff: false }, varies: [...TRAITS] },
 };
 
 /**
@@ -219,6 +260,14 @@ const STARTS: Record<Family, FamilyStart> = {
  * everything can be changed.
  */
 export const familyStart = (family: Family): FamilyStart => STARTS[family];
+
+/** What products of a family usually are made of: to be checked against each one's safety data sheet. */
+export function usualTraits(family: Family): Traits {
+  const { has, varies } = familyStart(family);
+  const state = (trait: Trait): TraitState =>
+    has.includes(trait) ? 'usuallyYes' : varies.includes(trait) ? 'unknown' : 'usuallyNo';
+  return Object.fromEntries(TRAITS.map((t) => [t, state(t)])) as Traits;
+}
 
 /** The record a new product of a family starts from; what only its sheet can say is not known yet. */
 export function recordStart(family: Family, house: HouseFigures = USUAL_HOUSE): ProductRecord {

@@ -218,16 +218,9 @@ async function refuseMeeting(tx: Queryable, next: Found, lying: readonly Clock[]
   const ids = new Set(
     lying.flatMap((c) => c.layers.flatMap((l) => (l.productId === null ? [] : [l.productId]))),
   );
-  for (const id of ids) {
-    const [last] = await products(tx, { id });
-    const met = last && last.id !== next.product.id ? mayMeet(next.product, last, 'The panel') : null;
-    if (met && !met.ok) {
-      const remedy = 'Rinse the panel with plenty of water and end that clock first.';
-      throw refusalProblem(
-        { ...met, reason: met.reason.replace(/last held/, 'has on it'), remedy },
-        '/laid',
-        409,
-      );
-    }
-  }
+  const laid = (await Promise.all([...ids].map((id) => products(tx, { id })))).flat();
+  const met = mayMeet(next.product, laid, (other) => `The panel has ${other} on it.`);
+  if (met.ok) return;
+  const remedy = 'Rinse the panel with plenty of water and end that clock first.';
+  throw refusalProblem({ ...met, remedy }, '/laid', 409);
 }

@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
-import { cp } from 'node:fs/promises';
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -43,7 +42,8 @@ export async function copyPreparedBooks(to: string, migrations: readonly Migrati
   const prepared = await preparedBooks(migrations);
   mkdirSync(dirname(to), { recursive: true });
   const partial = `${to}.partial-${process.pid}`;
-  await cp(prepared, partial, { recursive: true });
+  // Ten times as fast as its asynchronous twin, and nobody is served yet.
+  cpSync(prepared, partial, { recursive: true });
   place(partial, to);
 }
 

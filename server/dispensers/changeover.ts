@@ -65,8 +65,8 @@ export async function bookChangeover(
   const other = line.pail !== null && line.pail.productId !== pail.productId;
   if (other && !body.flushed) {
     const [last] = await products(tx, { id: line.pail?.productId ?? 0 });
-    const met = last ? mayMeet(product, last, line.name) : null;
-    if (met && !met.ok)
+    const met = mayMeet(product, last ? [last] : [], line.name);
+    if (!met.ok)
       throw refusalProblem(
         { ...met, remedy: 'Flush the line with plenty of water, outside, then tick that it is flushed.' },
         '/flushed',

@@ -2,7 +2,7 @@ import type { LineFillBody } from '#contract/dispensers.ts';
 import type { Slip } from '#contract/ledger.ts';
 import { dispenserFill } from '#core/delivery/dispenserFill.ts';
 import { fractionOfRatio } from '#core/delivery/meteringTip.ts';
-import { checkStock, type Held, pourPostings } from '#core/stock/postings.ts';
+import { checkStock, pourPostings } from '#core/stock/postings.ts';
 import { type Fraction, fractionOf, inNotation } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
@@ -10,7 +10,7 @@ import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { bookDraw, NEW_BATCH } from '../ledger/book.ts';
 import { refuseMeetingIn } from '../ledger/meeting.ts';
-import { refuseUnfit } from '../ledger/pour.ts';
+import { allUsed, refuseUnfit } from '../ledger/pour.ts';
 import { pourGround } from '../ledger/queries.ts';
 import { nothingOn } from './check.ts';
 import { lines } from './queries.ts';
@@ -59,9 +59,7 @@ export async function bookLineFill(
   }
   const left = checkStock(ground.heldUl, productUl, ground.containerCode, ground.units);
   if (!left.ok) throw refusalProblem(left, '/lineId', 409);
-  const { containerAccount: container, tap, used, waste, waterId: water, earlier } = ground;
-  const nothing: Held = new Map();
-  const all: Held = new Map(earlier?.held.map((h) => [h.product, h.ul]));
+  const { containerAccount: container, tap, used, waste, waterId: water } = ground;
   const fraction = (productUl / totalUl) as Fraction;
   const waterUl = microlitres(totalUl - productUl);
   const batch = await bookDraw(tx, {
@@ -83,7 +81,7 @@ export async function bookLineFill(
       product: pail.productId,
       water,
       accounts: { container, batch: NEW_BATCH, tap, used, waste },
-      before: earlier ? [{ account: earlier.batch, kept: nothing, pouredOff: nothing, used: all }] : [],
+      before: allUsed(ground),
     }),
   });
   return {

@@ -8,8 +8,7 @@ import type { Outcome } from '#core/outcome.ts';
 import { parseMoney } from '#core/planning/cost.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import type { HouseFigures } from '#core/products/house.ts';
-import { familyStart, recordStart, startOfUse } from '#core/products/starts.ts';
-import { TRAITS, type Traits } from '#core/safety/traits.ts';
+import { familyStart, recordStart, startOfUse, usualTraits } from '#core/products/starts.ts';
 import { parseStrength, type RatioReading } from '#core/strength/parseStrength.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
@@ -198,9 +197,6 @@ function productReader(ground: ImportGround): Reader<ProductBody> {
       fail('Caution', 'Caution is too long.', 'Write at most 300 characters.');
     if (!family || !state) return null;
     const start = familyStart(family);
-    const traits = Object.fromEntries(
-      TRAITS.map((t) => [t, start.has.includes(t) ? 'yes' : 'unknown']),
-    ) as Traits;
     return {
       name,
       state,
@@ -210,7 +206,7 @@ function productReader(ground: ImportGround): Reader<ProductBody> {
       shakeFirst: false,
       suds: start.foams,
       record: recordStart(family, ground.house),
-      traits,
+      traits: usualTraits(family),
       uses: [startOfUse(start.use, family, ground.house)],
       labelEntries: strength
         ? [{ whatFor: cells.For || 'As on the label', printed, strength, basis: 'bottle', use: start.use }]

@@ -41,19 +41,18 @@ describe('what a vessel last held', () => {
     for (const who of [bram, hester]) {
       const answer = await who('post', '/api/pours', pour({ ...ACID, ...acid }));
       expect([answer.status, answer.body.code]).toEqual([409, 'safety.gas']);
-      expect(answer.body.detail).toContain('last held Branch Line Iron Remover');
+      expect(answer.body.detail).toContain('held Branch Line Iron Remover');
     }
-    expect(((await bram('get', '/api/vessels/2')).body as Vessel).lastHeld?.productName).toBe(
+    expect(((await bram('get', '/api/vessels/2')).body as Vessel).held[0]?.productName).toBe(
       'Branch Line Iron Remover',
     );
     const rinsed = await bram('post', '/api/vessels/2/rinses', {});
-    expect([rinsed.status, rinsed.body.lastHeld]).toEqual([201, null]);
-    shop.now = new Date(shop.now.getTime() + 60_000);
+    expect([rinsed.status, rinsed.body.held, rinsed.body.holds]).toEqual([201, [], null]);
     expect((await book({ ...ACID, ...acid })).status).toBe(201);
     expect((await book({ ...IRON, ...neat })).body.code).toBe('safety.gas');
   });
 
-  it('a product nobody has looked up counts as if it had every trait', async () => {
+  it('a product nobody knows counts as if it had every trait, and is called unknown', async () => {
     const hester = await shop.signIn('Hester Quill');
     const products = (await hester('get', '/api/products')).body as {
       id: number;
@@ -78,8 +77,9 @@ describe('what a vessel last held', () => {
       shown: { pourOffUl: 0, waterUl: 461_538, productUl: 38_462 },
     };
     const answer = await book(small);
-    expect([answer.status, answer.body.code]).toEqual([409, 'safety.gas']);
-    expect(answer.body.remedy).toContain('traits of Lime Kiln Foam');
+    expect([answer.status, answer.body.code]).toEqual([409, 'safety.unknown']);
+    expect(answer.body.detail).toContain('Nobody has entered whether Lime Kiln Foam holds');
+    expect(answer.body.remedy).toContain('on the page of Lime Kiln Foam');
   });
 });
 

@@ -13,8 +13,10 @@ import type { SignedIn } from '../http/signedIn.ts';
 import type { Allowed } from '../people/overrides.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
+import { vessels } from '../ware/queries.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
 import { reversalGround } from './history.ts';
+import { heldIn } from './meeting.ts';
 import { containerAccount } from './queries.ts';
 import { bookReversal } from './reverse.ts';
 
@@ -35,7 +37,6 @@ type WrongBatch = {
   happenedAt: Date;
   personId: number;
   personName: string;
-  before: number | null;
 };
 
 /**
@@ -127,12 +128,7 @@ export async function bookCorrection(
     vesselName: batch.vesselName,
     personName: batch.personName,
     at: batch.happenedAt.toISOString(),
-    cautions: await cautionsOf(
-      tx,
-      product,
-      [...(keptOfIt ? [wasProduct] : []), batch.before],
-      batch.vesselName,
-    ),
+    cautions: await cautionsOf(tx, product, batch.vesselId),
   };
 }
 
@@ -147,20 +143,12 @@ async function rightContainer(tx: Queryable, id: number, wrongId: number): Promi
 }
 
 /** What to know about what the vessel turns out to hold: the product's own caution, and what it met in there. */
-async function cautionsOf(
-  tx: Queryable,
-  product: Product,
-  metIds: (number | null)[],
-  vesselName: string,
-): Promise<string[]> {
+async function cautionsOf(tx: Queryable, product: Product, vesselId: number): Promise<string[]> {
   const cautions = product.caution ? [product.caution] : [];
-  for (const id of new Set(metIds)) {
-    if (id === null || id === product.id) continue;
-    const [other] = await products(tx, { id });
-    const met = other && mayMeet(product, other, vesselName);
-    if (met && !met.ok)
-      cautions.push(`${met.reason} Air the place, empty it and rinse it with plenty of water.`);
-  }
+  const [vessel] = await vessels(tx, { id: vesselId });
+  if (!vessel) return cautions;
+  const met = mayMeet(product, await heldIn(tx, vessel), vessel.name);
+  if (!met.ok) cautions.push(`${met.reason} Air the place, empty it and rinse it with plenty of water.`);
   return cautions;
 }
 
@@ -172,9 +160,7 @@ async function wrongBatch(
   const rows = await tx.rows<WrongBatch>(
     `SELECT a.id AS account, k.vessel_id AS "vesselId", v.name AS "vesselName", k.strength, k.fraction, k.measured, k.estimate, k.water,
        k.panel, k.line_id AS "lineId", k.recipe_version_id AS "versionId", k.soil, k.recipe_left AS "left", m.happened_at AS "happenedAt",
-       m.person_id AS "personId", w.name AS "personName",
-       (SELECT o.product_id FROM batch o WHERE o.vessel_id = k.vessel_id AND o.id < k.id AND o.made_at > coalesce(v.rinsed_at, '-infinity')
-        ORDER BY o.id DESC LIMIT 1) AS before
+       m.person_id AS "personId", w.name AS "personName"
      FROM batch k JOIN account a ON a.batch_id = k.id JOIN vessel v ON v.id = k.vessel_id JOIN movement m ON m.id = $1
      JOIN person w ON w.id = m.person_id WHERE k.id = $2`,
     [movementId, batchId],

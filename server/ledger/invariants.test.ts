@@ -191,6 +191,18 @@ async function holds(): Promise<void> {
            AND q.from_account = p.to_account AND q.to_account = p.from_account))`,
   );
   expect(off?.n).toBe(0);
+  // A vessel holds what its batches hold, one at most, and remembers all that is in it.
+  const unlike = await shop.books.rows(
+    `(SELECT k.vessel_id, k.id FROM batch k JOIN account a ON a.batch_id = k.id JOIN balance l ON l.account_id = a.id WHERE l.ul > 0
+      EXCEPT SELECT vessel_id, batch_id FROM vessel_holds)
+     UNION ALL (SELECT vessel_id, batch_id FROM vessel_holds EXCEPT
+      SELECT k.vessel_id, k.id FROM batch k JOIN account a ON a.batch_id = k.id JOIN balance l ON l.account_id = a.id WHERE l.ul > 0)
+     UNION ALL SELECT vessel_id, count(*) FROM vessel_holds GROUP BY 1 HAVING count(*) > 1
+     UNION ALL SELECT h.vessel_id, l.product_id FROM vessel_holds h JOIN account a ON a.batch_id = h.batch_id
+      JOIN balance l ON l.account_id = a.id AND l.ul > 0 JOIN product p ON p.id = l.product_id AND p.state <> 'water'
+      WHERE NOT EXISTS (SELECT FROM vessel_held m WHERE m.vessel_id = h.vessel_id AND m.product_id = l.product_id)`,
+  );
+  expect(unlike).toEqual([]);
   // What each day's sums say is what its movements come to.
   const days = await shop.books.rows<{ apart: number }>(
     `SELECT (SELECT coalesce(sum(ul), 0) FROM day_use)::bigint - (

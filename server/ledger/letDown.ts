@@ -2,7 +2,7 @@ import type { LetDownBody, Merged } from '#contract/ledger.ts';
 import { contentsOf, fractionIn, volumeUl } from '#core/mixing/contents.ts';
 import { asMeasured, isMeasurable, planPours } from '#core/mixing/planPour.ts';
 import { refuse } from '#core/outcome.ts';
-import { type Before, checkStock, type Held, pourPostings } from '#core/stock/postings.ts';
+import { checkStock, type Held, pourPostings } from '#core/stock/postings.ts';
 import { type Fraction, fractionOf, inNotation } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
@@ -15,8 +15,8 @@ import { shopOf } from '../shop/queries.ts';
 import { measuresOf, vessels, waterId } from '../ware/queries.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
 import { refuseMeetingIn } from './meeting.ts';
-import { refuseUnfit } from './pour.ts';
-import { heldGround, singleAccounts } from './queries.ts';
+import { allUsed, refuseUnfit } from './pour.ts';
+import { heldGround, inVessel, singleAccounts } from './queries.ts';
 
 const NOTHING: Held = new Map();
 
@@ -86,20 +86,6 @@ export async function bookLetDown(
   const taken = contentsOf(stockUl, fractionIn(held));
   const { tap, used, waste } = await singleAccounts(tx);
   const water = await waterId(tx);
-  const earlier = await heldGround(tx, body.vesselId);
-  const usedUp: Before<number>[] = earlier
-    ? [
-        {
-          account: earlier.batchAccount,
-          kept: NOTHING,
-          pouredOff: NOTHING,
-          used: new Map([
-            [earlier.productId, earlier.productUl],
-            [water, earlier.waterUl],
-          ]),
-        },
-      ]
-    : [];
   const overall = (taken.productUl / (stockUl + waterUl)) as Fraction;
   const batch = await bookDraw(tx, {
     kind: 'transfer',
@@ -120,7 +106,7 @@ export async function bookLetDown(
       water,
       accounts: { container: NEW_BATCH, batch: NEW_BATCH, tap, used, waste },
       before: [
-        ...usedUp,
+        ...allUsed({ earlier: await inVessel(tx, body.vesselId) }),
         {
           account: stock.batchAccount,
           kept: new Map([

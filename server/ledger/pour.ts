@@ -179,6 +179,15 @@ export function refuseUnfit(
 const isEstimate = (body: PourBody, plan: PourPlan): boolean =>
   (plan.productUl > 0 && body.measured.length === 0) || body.start.kind === 'poured';
 
+/** What is in the vessel by the books, as used: a fill is made in an empty one. */
+export const allUsed = ({ earlier }: Pick<PourGround, 'earlier'>): Before<number>[] =>
+  earlier.map(({ batch, held }) => ({
+    account: batch,
+    kept: new Map(),
+    pouredOff: new Map(),
+    used: new Map(held.map((h) => [h.product, h.ul])),
+  }));
+
 type BeforePour = {
   start: Contents | null;
   inBooks: (off: Contents | null, heldOf: (contents: Contents) => Held) => Before<number>[];
@@ -186,12 +195,11 @@ type BeforePour = {
 
 /** What is in the vessel, by the body and the books, and what the ledger has to move of it. */
 function beforeOf(ground: PourGround, { start, productId }: PourBody): BeforePour {
-  const { earlier, waterId, difference } = ground;
+  const { waterId, difference } = ground;
+  const [earlier] = ground.earlier;
   const nothing: Held = new Map();
   const all: Held = new Map(earlier?.held.map((h) => [h.product, h.ul]));
-  const usedUp: Before<number>[] = earlier
-    ? [{ account: earlier.batch, kept: nothing, pouredOff: nothing, used: all }]
-    : [];
+  const usedUp = allUsed(ground);
   if (start.kind === 'empty') return { start: null, inBooks: () => usedUp };
   if (start.kind === 'poured') {
     const contents = { productUl: microlitres(start.productUl), waterUl: microlitres(start.waterUl) };
@@ -212,7 +220,7 @@ function beforeOf(ground: PourGround, { start, productId }: PourBody): BeforePou
     productUl: microlitres(all.get(productId) ?? 0),
     waterUl: microlitres(all.get(waterId) ?? 0),
   };
-  const { contents, fromBooks } = leftoverContents(start.leftUl, typed.value, booked);
+  const { contents, fromBooks } = leftoverContents(start.leftUl, typed.value, booked ?? null);
   return {
     start: contents,
     inBooks: (off, heldOf) => {
@@ -221,7 +229,8 @@ function beforeOf(ground: PourGround, { start, productId }: PourBody): BeforePou
         pouredOff: off ? heldOf(off) : nothing,
       };
       if (fromBooks && booked && earlier) {
-        return [{ account: earlier.batch, ...parts, used: heldOf(differenceOf(booked, contents)) }];
+        const rest = heldOf(differenceOf(booked, contents));
+        return [{ account: earlier.batch, ...parts, used: rest }, ...usedUp.slice(1)];
       }
       // The books know nothing of it: it was found.
       return [...usedUp, { account: difference, ...parts, used: nothing }];
@@ -281,11 +290,9 @@ function checkWare(ground: PourGround, { productId }: PourBody): void {
     throw gone('Container', '/containerId', `${ground.containerCode} holds a different product`);
   }
   if (!ground.opened) throw gone('Container', '/containerId', `${ground.containerCode} is not open yet`);
-  const { last } = ground;
-  if (!last || last.productId === productId) return;
   refuseMeeting(
-    { name: ground.productName, traits: traitsFrom(ground.traits) },
-    { name: last.name, traits: traitsFrom(last.traits) },
+    { name: ground.productName, traits: traitsFrom(ground.traits, ground.record) },
+    ground.held.map(({ name, traits, record }) => ({ name, traits: traitsFrom(traits, record) })),
     ground.vesselName,
   );
 }

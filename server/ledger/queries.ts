@@ -1,7 +1,7 @@
 import type { ProductState } from '#core/mixing/solveMix.ts';
 import type { ProductRecord } from '#core/products/record.ts';
 import type { StandingNote } from '#core/safety/mayMix.ts';
-import type { Trait } from '#core/safety/traits.ts';
+import type { EnteredTraits } from '#core/safety/traits.ts';
 import type { Microlitres, UnitSystem } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
 
@@ -47,14 +47,15 @@ export type PourGround = {
   waste: number;
   difference: number;
   displacementUl: number;
-  traits: Partial<Record<Trait, boolean>>;
+  traits: EnteredTraits;
   record: ProductRecord;
   signedOff: boolean;
   /** What stands before the product, and whether who pours has read it. */
   notes: readonly StandingNote[];
-  /** What the vessel last held and was not rinsed of since. */
-  last: { productId: number; name: string; traits: Partial<Record<Trait, boolean>> } | null;
-  earlier: { batch: number; held: { product: number; ul: number }[] } | null;
+  /** Each product the vessel has held since it was last rinsed. */
+  held: { productId: number; name: string; traits: EnteredTraits; record: ProductRecord }[];
+  /** What is in the vessel: its batch, by account. Books from before may have more than one, the newest first. */
+  earlier: { batch: number; held: { product: number; ul: number }[] }[];
 };
 
 const TRAITS_OF = (product: string) =>
@@ -67,6 +68,17 @@ const SIGNED_OFF = `EXISTS (SELECT FROM sign_off o WHERE o.person_id = $4 AND o.
 const NOTES = `(SELECT coalesce(jsonb_agg(jsonb_build_object('gate', n.gate, 'words', n.words,
     'read', EXISTS (SELECT FROM product_note_read r WHERE r.note_id = n.id AND r.person_id = $4)) ORDER BY n.id), '[]')
   FROM product_note n WHERE n.product_id = p.id AND n.lifted_at IS NULL)`;
+
+/** Everything vessel $2 has held since it was last rinsed. */
+const HELD = `(SELECT coalesce(jsonb_agg(jsonb_build_object('productId', q.id, 'name', q.name, 'record', q.record,
+    'traits', ${TRAITS_OF('q.id')}) ORDER BY h.batch_id DESC), '[]')
+  FROM vessel_held h JOIN product q ON q.id = h.product_id WHERE h.vessel_id = $2)`;
+
+/** What is in a vessel, batch by batch. */
+const inIt = (vessel: string) => `(SELECT coalesce(jsonb_agg(jsonb_build_object('batch', a.id, 'held',
+    (SELECT jsonb_agg(jsonb_build_object('product', l.product_id, 'ul', l.ul) ORDER BY l.product_id)
+     FROM balance l WHERE l.account_id = a.id AND l.ul > 0)) ORDER BY n.batch_id DESC), '[]')
+  FROM vessel_holds n JOIN account a ON a.batch_id = n.batch_id WHERE n.vessel_id = ${vessel})`;
 
 /** All a pour has to know, in one look. */
 export async function pourGround(
@@ -82,34 +94,31 @@ export async function pourGround(
             c.code AS "containerCode", c.kind AS "containerKind", c.product_id AS "containerProductId",
             a.id AS "containerAccount", c.place_id AS "placeId", c.opened_at IS NOT NULL AS opened,
             c.retired_at IS NOT NULL AS "containerRetired", coalesce(b.ul, 0) AS "heldUl", c.size_ul AS "sizeUl",
-            (SELECT k.made_at FROM batch k WHERE k.vessel_id = $2 ORDER BY k.id DESC LIMIT 1) AS "filledAt",
+            (SELECT k.made_at FROM batch k WHERE k.vessel_id = $2 AND NOT taken_back(k.id)
+              ORDER BY k.vessel_id DESC, k.id DESC LIMIT 1) AS "filledAt",
             (SELECT id FROM product WHERE state = 'water') AS "waterId",
             (SELECT id FROM account WHERE kind = 'tap') AS tap,
             (SELECT id FROM account WHERE kind = 'used') AS used,
             (SELECT id FROM account WHERE kind = 'waste') AS waste,
             (SELECT id FROM account WHERE kind = 'difference') AS difference,
             v.displacement_ul AS "displacementUl",
-            p.record, ${SIGNED_OFF} AS "signedOff", ${NOTES} AS notes, ${TRAITS_OF('p.id')} AS traits, last.held AS last, earlier.batch AS earlier
+            p.record, ${SIGNED_OFF} AS "signedOff", ${NOTES} AS notes, ${TRAITS_OF('p.id')} AS traits,
+            ${HELD} AS held, ${inIt('$2')} AS earlier
      FROM shop s, product p, vessel v, container c
      JOIN account a ON a.container_id = c.id
      LEFT JOIN balance b ON b.account_id = a.id AND b.product_id = c.product_id
-     LEFT JOIN LATERAL (
-       SELECT jsonb_build_object('batch', last.account, 'held', jsonb_agg(jsonb_build_object('product', l.product_id, 'ul', l.ul)
-                ORDER BY l.product_id)) AS batch
-       FROM (SELECT ba.id AS account FROM batch k JOIN account ba ON ba.batch_id = k.id
-             WHERE k.vessel_id = $2 ORDER BY k.id DESC LIMIT 1) last
-       JOIN balance l ON l.account_id = last.account AND l.ul > 0
-       GROUP BY last.account
-     ) earlier ON true
-     LEFT JOIN LATERAL (
-       SELECT jsonb_build_object('productId', q.id, 'name', q.name, 'traits', ${TRAITS_OF('q.id')}) AS held
-       FROM batch k JOIN product q ON q.id = k.product_id
-       WHERE k.id = (SELECT max(id) FROM batch WHERE vessel_id = $2) AND k.made_at > coalesce(v.rinsed_at, '-infinity')
-     ) last ON true
      WHERE p.id = $1 AND p.state <> 'water' AND v.id = $2 AND c.id = $3`,
     [ids.productId, ids.vesselId, ids.containerId, personId, now],
   );
   return rows[0];
+}
+
+/** What is in a vessel by the books, batch by batch. */
+export async function inVessel(tx: Queryable, vesselId: number): Promise<PourGround['earlier']> {
+  const [row] = await tx.rows<Pick<PourGround, 'earlier'>>(`SELECT ${inIt('$1::int')} AS earlier`, [
+    vesselId,
+  ]);
+  return row?.earlier ?? [];
 }
 
 export type HeldGround = {
@@ -125,7 +134,7 @@ export type HeldGround = {
   others: number;
 };
 
-/** What a vessel in use holds by the books: its last batch, product and water apart. */
+/** What a vessel in use holds by the books: its batch, product and water apart. */
 export async function heldGround(tx: Queryable, vesselId: number): Promise<HeldGround | undefined> {
   const rows = await tx.rows<HeldGround>(
     `SELECT v.name AS "vesselName", v.fill_limit_ul - v.displacement_ul AS "roomUl", v.smallest_ul AS "smallestUl",
@@ -134,7 +143,8 @@ export async function heldGround(tx: Queryable, vesselId: number): Promise<HeldG
             coalesce(sum(l.ul) FILTER (WHERE o.state = 'water'), 0)::bigint AS "waterUl",
             coalesce(sum(l.ul) FILTER (WHERE l.product_id <> k.product_id AND o.state <> 'water'), 0)::bigint AS others
      FROM vessel v
-     JOIN LATERAL (SELECT * FROM batch WHERE vessel_id = v.id ORDER BY id DESC LIMIT 1) k ON true
+     JOIN LATERAL (SELECT b.* FROM vessel_holds n JOIN batch b ON b.id = n.batch_id WHERE n.vessel_id = v.id
+       ORDER BY b.id DESC LIMIT 1) k ON true
      JOIN product p ON p.id = k.product_id
      JOIN account a ON a.batch_id = k.id
      JOIN balance l ON l.account_id = a.id

@@ -49,7 +49,16 @@ export async function bookReversal(
     }
     return { movementId, containerId };
   } catch (error) {
-    if ((error as { constraint?: string }).constraint !== 'nothing_physical_below_zero') throw error;
+    const { constraint } = error as { constraint?: string };
+    if (constraint === 'one_batch_in_a_vessel') {
+      throw new HttpProblem(
+        409,
+        'undo.filledSince',
+        'The vessel it was in holds something else by now, and two mixes are never in one vessel.',
+        { remedy: 'Undo what was filled in since first, or leave it.' },
+      );
+    }
+    if (constraint !== 'nothing_physical_below_zero') throw error;
     throw new HttpProblem(
       409,
       'undo.usedSince',

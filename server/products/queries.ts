@@ -1,12 +1,14 @@
 import type { Product, ProductBody, ProductPatch } from '#contract/products.ts';
-import { ALL_UNKNOWN, TRAITS, type Trait, type Traits } from '#core/safety/traits.ts';
+import type { ProductRecord } from '#core/products/record.ts';
+import { usualTraits } from '#core/products/starts.ts';
+import { type EnteredTraits, TRAITS, type Traits, traitsOf } from '#core/safety/traits.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
 import { refusalProblem } from '../http/problems.ts';
 import { idOf, type Which, whichParams } from '../ware/queries.ts';
 
 export async function products(db: Queryable, which: Which = {}): Promise<Product[]> {
-  const rows = await db.rows<Omit<Product, 'traits'> & { traits: Partial<Record<Trait, boolean>> }>(
+  const rows = await db.rows<Omit<Product, 'traits'> & { traits: EnteredTraits }>(
     `SELECT p.id, p.name, p.state, p.caution, p.g_per_ml AS "gPerMl", p.cap_ul AS "capUl", p.shake_first AS "shakeFirst",
             p.suds, p.record, p.retired_at IS NOT NULL AS retired, p.revision,
             (SELECT coalesce(jsonb_object_agg(t.trait, t.present), '{}') FROM product_trait t WHERE t.product_id = p.id) AS traits,
@@ -25,14 +27,12 @@ export async function products(db: Queryable, which: Which = {}): Promise<Produc
      ORDER BY lower(p.name)`,
     whichParams(which),
   );
-  return rows.map((row) => ({ ...row, traits: traitsFrom(row.traits) }));
+  return rows.map((row) => ({ ...row, traits: traitsFrom(row.traits, row.record) }));
 }
 
-/** What is entered, and for the rest that nobody knows. */
-export function traitsFrom(entered: Partial<Record<Trait, boolean>>): Traits {
-  const states = Object.entries(entered).map(([trait, present]) => [trait, present ? 'yes' : 'no']);
-  return { ...ALL_UNKNOWN, ...Object.fromEntries(states) };
-}
+/** What a product is treated by: what was entered, its family, its pH. */
+export const traitsFrom = (entered: EnteredTraits, { family, phNeat }: ProductRecord): Traits =>
+  traitsOf(entered, usualTraits(family), phNeat);
 
 export async function insertProduct(tx: Queryable, body: ProductBody): Promise<number> {
   const id = idOf(
@@ -77,10 +77,11 @@ async function writeParts(tx: Queryable, id: number, body: ProductBody): Promise
 }
 
 async function writeTraits(tx: Queryable, id: number, traits: Traits): Promise<void> {
-  const known = TRAITS.filter((t) => traits[t] !== 'unknown').map((trait) => ({
-    trait,
-    present: traits[trait] === 'yes',
-  }));
+  const present = { yes: true, no: false, unknown: null };
+  const known = TRAITS.flatMap((trait) => {
+    const state = traits[trait];
+    return state === 'usuallyYes' || state === 'usuallyNo' ? [] : [{ trait, present: present[state] }];
+  });
   await tx.rows('DELETE FROM product_trait WHERE product_id = $1', [id]);
   await tx.rows(
     `INSERT INTO product_trait (product_id, trait, present)

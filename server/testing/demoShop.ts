@@ -5,7 +5,6 @@ import { pino } from 'pino';
 import request, { type Response } from 'supertest';
 import { afterAll, beforeAll } from 'vitest';
 import { simulatedInstruments } from '../../demo/instruments.ts';
-import { loadDemo } from '../../demo/loadDemo.ts';
 import { demoPins } from '../../demo/people.ts';
 import { createApp } from '../app.ts';
 import { Books } from '../db/books.ts';
@@ -14,6 +13,7 @@ import { noLabelPrinter, simulatedLabelPrinter } from '../devices/labelPrinter.t
 import { SimulatedStation } from '../devices/weatherStation.ts';
 import { Live } from '../live/live.ts';
 import { Papers } from '../papers/office.ts';
+import { copyDemoBooks, MORNING } from './demoSnapshot.ts';
 
 type Method = 'get' | 'post' | 'patch' | 'delete';
 type Call = { key?: string | null; ifMatch?: number; headers?: Record<string, string> };
@@ -23,7 +23,7 @@ export type Caller = (method: Method, path: string, body?: unknown, call?: Call)
 
 /** A shop served to one file of tests: the demo's, or one not set up yet. The clock stands until it is moved. */
 export class ServedShop {
-  now = new Date('2026-05-04T08:30:00Z');
+  now = MORNING;
   readonly setupCode = '246810';
   readonly papers = new Papers();
   instruments: Instruments = noInstruments;
@@ -32,8 +32,8 @@ export class ServedShop {
   #keys = 0;
 
   async open(folder: string, demo: boolean): Promise<void> {
+    if (demo) await copyDemoBooks(folder);
     this.books = await Books.open(folder, this.now);
-    if (demo) await loadDemo(this.books, this.now);
     if (demo) this.instruments = await simulatedInstruments(this.books);
     const log = pino({ level: 'fatal' });
     this.app = createApp({

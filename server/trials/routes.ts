@@ -97,12 +97,16 @@ async function refuseMeeting(tx: Queryable, leftId: number, rightId: number): Pr
   if (leftId === rightId) return;
   const [left] = await products(tx, { id: leftId });
   const [right] = await products(tx, { id: rightId });
-  const met = left && right ? mayMeet(right, left, 'The panel') : null;
-  if (met && !met.ok) {
+  if (!left || !right) return;
+  const met = mayMeet(
+    right,
+    [left],
+    (other) => `${other} lies beside it, and the two would run into each other.`,
+  );
+  if (!met.ok) {
     throw refusalProblem(
       {
         ...met,
-        reason: met.reason.replace(/^The panel last held [^.]*\./, 'The two would run into each other.'),
         remedy: 'Choose products that may meet, or try them on two vehicles.',
       },
       '/right/productId',

@@ -23,7 +23,7 @@ const DRAWS = `SELECT vessel_id, jsonb_agg(draw ORDER BY dial_id, machine_id) AS
     WHERE c.withdrawn_at IS NULL ORDER BY c.vessel_id, c.dial_id, c.machine_id, c.id DESC
   ) newest GROUP BY vessel_id`;
 
-/** Vessels with what each still holds: the last batch made in it, as far as the ledger has not seen it leave. */
+/** Vessels with what each holds by the ledger, and everything it has held since it was last rinsed. */
 export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
   return db.rows(
     `SELECT v.id, v.name, v.kind, v.brimful_ul AS "brimfulUl", v.fill_limit_ul AS "fillLimitUl",
@@ -32,9 +32,9 @@ export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
             v.role, v.place_id AS "placeId", l.name AS "placeName", v.keeper_id AS "keeperId", k.name AS "keeperName",
             v.orifice_mm AS "orificeMm", v.machine_id AS "machineId", v.output,
             v.dial_id AS "dialId", coalesce(dials.list, '[]') AS dials, coalesce(draws.list, '[]') AS draws,
-            CASE WHEN held.made_at > coalesce(v.rinsed_at, '-infinity')
-              THEN jsonb_build_object('productId', held.product_id, 'productName', held.product_name) END AS "lastHeld",
-            CASE WHEN held.ul > 0 THEN jsonb_build_object('batchId', held.id, 'code', held.code, 'productId', held.product_id,
+            (SELECT coalesce(jsonb_agg(jsonb_build_object('productId', q.id, 'productName', q.name) ORDER BY h.batch_id DESC), '[]')
+             FROM vessel_held h JOIN product q ON q.id = h.product_id WHERE h.vessel_id = v.id) AS held,
+            CASE WHEN held.id IS NOT NULL THEN jsonb_build_object('batchId', held.id, 'code', held.code, 'productId', held.product_id,
               'productName', held.product_name, 'ul', held.ul, 'productUl', held.product_ul, 'strength', held.strength, 'madeAt', to_char(held.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'personName', held.person_name, 'useBy', held.use_by, 'water', held.water) END AS holds
      FROM vessel v LEFT JOIN place l ON l.id = v.place_id LEFT JOIN person k ON k.id = v.keeper_id
      LEFT JOIN (
@@ -44,12 +44,12 @@ export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
      LEFT JOIN (${DRAWS}) draws ON draws.vessel_id = v.id
      LEFT JOIN LATERAL (
        SELECT b.id, b.code, b.made_at, b.product_id, b.strength, b.use_by::text AS use_by, b.water, p.name AS product_name, w.name AS person_name, l.*
-       FROM batch b JOIN product p ON p.id = b.product_id JOIN person w ON w.id = b.person_id
+       FROM vessel_holds n JOIN batch b ON b.id = n.batch_id JOIN product p ON p.id = b.product_id JOIN person w ON w.id = b.person_id
        JOIN LATERAL (
          SELECT sum(l.ul)::bigint AS ul, coalesce(sum(l.ul) FILTER (WHERE l.product_id = b.product_id), 0)::bigint AS product_ul
          FROM account a JOIN balance l ON l.account_id = a.id WHERE a.batch_id = b.id
        ) l ON true
-       WHERE b.vessel_id = v.id ORDER BY b.id DESC LIMIT 1
+       WHERE n.vessel_id = v.id ORDER BY b.id DESC LIMIT 1
      ) held ON true
      WHERE CASE WHEN $1::int IS NULL THEN (v.retired_at IS NOT NULL) = $2 ELSE v.id = $1 END
      ORDER BY v.id`,
@@ -130,10 +130,6 @@ export async function updateVessel(tx: Queryable, id: number, body: VesselPatch,
     [...vesselFacts(body), id, body.retired, now],
   );
   await keepDials(tx, id, body.dials, now);
-}
-
-export async function markRinsed(tx: Queryable, id: number, now: Date): Promise<void> {
-  await tx.rows('UPDATE vessel SET rinsed_at = $2 WHERE id = $1', [id, now]);
 }
 
 export function measures(db: Queryable, which: Which = {}): Promise<MeasureRow[]> {

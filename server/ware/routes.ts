@@ -19,11 +19,11 @@ import { change, command, revised } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { missing, refusalProblem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
+import { bookRinse } from '../ledger/rinse.ts';
 import {
   insertMeasure,
   insertPlace,
   insertVessel,
-  markRinsed,
   measures,
   places,
   updateMeasure,
@@ -97,11 +97,12 @@ export function vesselRoutes(house: House): Router {
   );
   routes.post(
     '/:id/rinses',
-    command(house, nothing, async ({ tx, now, params }) => {
+    command(house, nothing, async ({ tx, who, now, params }) => {
       const id = wholeNumber(params.id, 'vessel');
-      await markRinsed(tx, id, now);
+      const [dirty] = await vessels(tx, { id });
+      if (!dirty) throw missing('vessel');
+      await bookRinse(tx, dirty, who, now);
       const [vessel] = await vessels(tx, { id });
-      if (!vessel) throw missing('vessel');
       return { status: 201, body: vessel, touched: [['vessels', id]] };
     }),
   );

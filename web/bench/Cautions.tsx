@@ -86,7 +86,7 @@ function WhatItHolds(props: { product: Product; vessel: Vessel; leftover: boolea
       />
     );
   }
-  const foreign = vessel.lastHeld && vessel.lastHeld.productId !== product.id;
+  const foreign = holds.productId !== product.id;
   return (
     <Watch word={foreign ? 'Empty and rinse it first.' : 'Not empty by the books.'}>
       {formatVolume(holds.ul, shop.units)} of {holds.productName} by {holds.personName} ({holds.code}

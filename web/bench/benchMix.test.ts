@@ -128,13 +128,13 @@ describe('the Bench', () => {
   });
 });
 
-describe('what the vessel last held', () => {
+describe('what the vessel has held', () => {
   const following = (next: Traits, last: Traits) => {
     const products = [
       { ...product(1, 'concentrate'), traits: next },
       { ...product(2, 'concentrate'), traits: last },
     ];
-    const dirty = { ...vessel, lastHeld: { productId: 2, productName: 'Product 2' } };
+    const dirty = { ...vessel, held: [{ productId: 2, productName: 'Product 2' }] };
     return benchMix(
       { ...EMPTY_DRAFT, productId: 1, vesselId: 1, strengthText: '1:12', containerId: 3 },
       { ...ware, products, vessels: [dirty] },
@@ -144,8 +144,12 @@ describe('what the vessel last held', () => {
   it('stops the pour where the two would give off gas, or nobody knows', () => {
     const acid = { ...NONE, acid: 'yes' } as Traits;
     const iron = { ...NONE, sulfide: 'yes' } as Traits;
-    for (const bench of [following(acid, iron), following(iron, acid), following(ALL_UNKNOWN, iron)]) {
-      expect(bench.refusals.vessel?.code).toBe('safety.gas');
+    for (const [bench, code] of [
+      [following(acid, iron), 'safety.gas'],
+      [following(iron, acid), 'safety.gas'],
+      [following(ALL_UNKNOWN, iron), 'safety.unknown'],
+    ] as const) {
+      expect(bench.refusals.vessel?.code).toBe(code);
       expect(bench.plan).not.toBeNull();
       expect(pourOf(bench, false)).toBeNull();
     }

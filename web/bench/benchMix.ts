@@ -244,11 +244,15 @@ export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false)
   };
 }
 
-/** Whether the product may follow what the vessel last held; of a product no longer listed nothing is known. */
-export function meeting(product: Product, { name, lastHeld }: Vessel, all: Product[]): Outcome<null> | null {
-  if (!lastHeld || lastHeld.productId === product.id) return null;
-  const last = all.find((p) => p.id === lastHeld.productId);
-  return mayMeet(product, { name: lastHeld.productName, traits: last?.traits ?? ALL_UNKNOWN }, name);
+/** Whether the product may follow what the vessel has held; of a product no longer listed nothing is known. */
+export function meeting(product: Product, { name, held }: Vessel, all: Product[]): Outcome<null> {
+  const known = held
+    .filter((h) => h.productId !== product.id)
+    .map(({ productId, productName }) => ({
+      name: productName,
+      traits: all.find((p) => p.id === productId)?.traits ?? ALL_UNKNOWN,
+    }));
+  return mayMeet(product, known, name);
 }
 
 export function limitsOf({ brimfulUl, fillLimitUl, smallestUl, displacementUl }: Vessel): VesselLimits {

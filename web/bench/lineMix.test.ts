@@ -110,9 +110,9 @@ describe('a fill from the wall dispenser', () => {
 
   it('keeps apart what must not meet, and who may not mix', () => {
     const acid = { ...product(1, 'concentrate'), traits: ALL_UNKNOWN };
-    const held = { ...(bucket[0] ?? vessel), lastHeld: { productId: 9, productName: 'Bleach' } };
+    const held = { ...(bucket[0] ?? vessel), held: [{ productId: 9, productName: 'Bleach' }] };
     const met = at({}, { products: [acid], vessels: [held] });
-    expect(met.refusals.vessel?.code).toBe('safety.gas');
+    expect(met.refusals.vessel?.code).toBe('safety.unknown');
     expect(met.body).toBeNull();
     const care = { ...acid.record.care, signOff: true, acknowledge: true };
     const guarded = { ...acid, record: { ...acid.record, care } };

@@ -72,7 +72,7 @@ export const vessel: Vessel = {
   placeName: null,
   keeperName: null,
   holds: null,
-  lastHeld: null,
+  held: [],
   retired: false,
   revision: 1,
 };

@@ -20,6 +20,8 @@ const REASONS: Record<string, string> = {
   inTheJug: 'more was in it than the books said',
   late: 'booked later',
   lost: 'nobody could find it',
+  used: 'used',
+  rinsedOut: 'rinsed out',
 };
 
 /** Why, in words. */

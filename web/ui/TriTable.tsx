@@ -12,8 +12,10 @@ export function TriTable<V extends FieldValues>(props: {
   caption: string;
   rows: readonly { key: string; name: string }[];
   answers: readonly { value: string; name: string }[];
+  /** What one of the answers comes to in each row, written beside it. */
+  noted?: { value: string; words: (key: string) => string };
 }) {
-  const { of, at, caption, rows, answers } = props;
+  const { of, at, caption, rows, answers, noted } = props;
   return (
     <table className="w-full border-t-2 border-ink">
       <caption className="sr-only">{caption}</caption>
@@ -45,6 +47,9 @@ export function TriTable<V extends FieldValues>(props: {
                   <span className="sr-only">
                     {name}: {answer.name}
                   </span>
+                  {noted?.value === answer.value && (
+                    <span className="ml-2 w-16 text-left text-muted">{noted.words(key)}</span>
+                  )}
                 </label>
               </td>
             ))}

@@ -70,7 +70,7 @@ function Checklist({ line }: { line: Line }) {
   const last = products.find((p) => p.id === line.pail?.productId) ?? null;
   const other = line.pail !== null && pail !== null && line.pail.productId !== pail.productId;
   const may = product && mayDispense(product, shop.glass === 'line');
-  const met = other && product && last ? mayMeet(product, last, line.name) : null;
+  const met = other && product && last ? mayMeet(product, [last], line.name) : null;
   const tips = allTips.filter((t) => t.deviceId === line.deviceId);
   const strength = parseStrength(strengthText, {
     system: shop.units,

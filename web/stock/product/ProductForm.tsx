@@ -17,14 +17,7 @@ import { useGo } from '../../ui/useGo.ts';
 import { useRowForm } from '../../ui/useRowForm.ts';
 import type { TextForm } from '../../ui/useTextForm.ts';
 import { LabelReading } from './LabelReading.tsx';
-import {
-  type ProductTyped,
-  readProduct,
-  traitsOf,
-  typedProduct,
-  typedRecord,
-  usesFor,
-} from './productTyped.ts';
+import { type ProductTyped, readProduct, typedProduct, typedRecord, usesFor } from './productTyped.ts';
 import { STATE_NAMES } from './productWords.ts';
 import { Facts, Safety } from './RecordFields.tsx';
 import { UseFields } from './UseFields.tsx';
@@ -124,7 +117,6 @@ function startFrom(of: TextForm<ProductTyped>, family: Family, house: HouseFigur
   ] as const) {
     if (untouched(`record.${key}`)) form.setValue(`record.${key}`, start[key]);
   }
-  if (untouched('traits')) form.setValue('traits', traitsOf(family));
   const { use, foams } = familyStart(family);
   if (untouched('suds')) form.setValue('suds', foams);
   for (const i of form.getValues('labelEntries').keys()) {

@@ -9,11 +9,16 @@ import {
   SURFACES,
   type Suits,
 } from '#core/products/record.ts';
-import { TRAIT_NAMES, TRAITS } from '#core/safety/traits.ts';
+import { mayHave, TRAIT_NAMES, TRAITS, type TraitState, type Traits } from '#core/safety/traits.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../../app/session.tsx';
 import { shopDay } from '../../ui/dates.ts';
 import { PROTECTION_NAMES, STATE_NAMES, THICKNESS_NAMES } from './productWords.ts';
+
+const usualInWords = (traits: Traits): string =>
+  TRAITS.filter((t) => traits[t] === 'usuallyYes' || traits[t] === 'usuallyNo')
+    .map((t) => `${TRAIT_NAMES[t].toLowerCase()}: ${traits[t] === 'usuallyYes' ? 'yes' : 'no'}`)
+    .join('; ');
 
 /** All that is on record of a product, as a ruled list; what nobody knows says so. */
 export function ProductRecordList({ product }: { product: Product }) {
@@ -24,8 +29,8 @@ export function ProductRecordList({ product }: { product: Product }) {
     SURFACES.filter((s) => record.surfaces[s] === suits)
       .map((s) => SURFACE_NAMES[s].toLowerCase())
       .join(', ');
-  const traitNames = (known: 'yes' | 'unknown') =>
-    TRAITS.filter((t) => traits[t] === known)
+  const traitNames = (...known: TraitState[]) =>
+    TRAITS.filter((t) => known.includes(traits[t]))
       .map((t) => TRAIT_NAMES[t].toLowerCase())
       .join('; ');
   const facts: [string, ReactNode][] = [
@@ -44,9 +49,10 @@ export function ProductRecordList({ product }: { product: Product }) {
     ['Put on with', record.delivery.map((d) => DELIVERY_NAMES[d]).join(', ') || null],
     [
       'Through a dispenser',
-      traits.neverDispense === 'no' && record.delivery.includes('dispenser') ? 'yes' : 'no',
+      !mayHave(traits, 'neverDispense') && record.delivery.includes('dispenser') ? 'yes' : 'no',
     ],
-    ['Has', traitNames('yes') || 'none of the traits that matter'],
+    ['Has', traitNames('yes', 'usuallyYes') || 'none of the traits that matter'],
+    ['By its family, check the sheet', usualInWords(traits) || 'nothing'],
     ['Not known, so treated as there', traitNames('unknown') || 'nothing'],
     ['Hazards', record.hazards.map((h) => HAZARD_NAMES[h]).join(', ') || 'none entered'],
     ['To mix it', mixing(product)],

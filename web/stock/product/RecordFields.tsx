@@ -6,7 +6,8 @@ import {
   SURFACE_NAMES,
   SURFACES,
 } from '#core/products/record.ts';
-import { TRAIT_NAMES, TRAITS } from '#core/safety/traits.ts';
+import { usualTraits } from '#core/products/starts.ts';
+import { TRAIT_NAMES, TRAITS, type Trait, type TraitState } from '#core/safety/traits.ts';
 import { ChoiceField, NoteField, TextField, TickField } from '../../ui/FormFields.tsx';
 import { Legend } from '../../ui/Legend.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
@@ -14,6 +15,8 @@ import { TickList, TriTable } from '../../ui/TriTable.tsx';
 import type { TextForm } from '../../ui/useTextForm.ts';
 import type { ProductTyped } from './productTyped.ts';
 import { PROTECTION_NAMES, THICKNESS_NAMES } from './productWords.ts';
+
+const USUAL_WORDS: Partial<Record<TraitState, string>> = { usuallyYes: 'yes', usuallyNo: 'no' };
 
 type Of = { of: TextForm<ProductTyped> };
 
@@ -85,12 +88,13 @@ export function Facts({ of }: Of) {
 
 /** What its safety data sheet says: traits that decide what it may meet, first aid, spills. */
 export function Safety({ of }: Of) {
+  const usual = usualTraits(of.form.watch('record.family'));
   return (
     <fieldset className="mt-8">
       <Legend>By its safety data sheet</Legend>
       <p className="mb-3 max-w-3xl text-muted">
-        Acid, chlorine and sulfide decide what it may follow in a vessel. What is not known counts as there,
-        so look it up. The words are the usual ones to start from: the sheet decides.
+        Acid, chlorine and sulfide decide what it may follow in a vessel. What is not known, or varies from
+        product to product, counts as there until somebody has read the sheet. The sheet decides.
       </p>
       <div className="grid gap-8 lg:grid-cols-2">
         <TriTable
@@ -102,7 +106,9 @@ export function Safety({ of }: Of) {
             { value: 'yes', name: 'yes' },
             { value: 'no', name: 'no' },
             { value: 'unknown', name: 'not known' },
+            { value: 'usual', name: 'usual, check the sheet' },
           ]}
+          noted={{ value: 'usual', words: (key) => USUAL_WORDS[usual[key as Trait]] ?? 'varies' }}
         />
         <div className="flex flex-col gap-4">
           <NoteField of={of} name="record.firstAid" label="First aid" />

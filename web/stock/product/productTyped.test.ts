@@ -2,8 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { productBody } from '#contract/products.ts';
 import type { Shop } from '#contract/shop.ts';
 import { USUAL_HOUSE } from '#core/products/house.ts';
+import { usualTraits } from '#core/products/starts.ts';
+import type { Traits } from '#core/safety/traits.ts';
 import { entry, of } from '../../bench/madeUpWare.ts';
-import { type ProductTyped, readProduct, traitsOf, typedProduct, typedUse, usesFor } from './productTyped.ts';
+import { type ProductTyped, readProduct, typedProduct, typedUse, usesFor } from './productTyped.ts';
 
 const shop = {
   ...USUAL_HOUSE,
@@ -37,17 +39,17 @@ describe('a product as it is typed', () => {
     expect(sent.uses).toEqual(foam.uses);
   });
 
-  it('starts as a neutral foam usually is, and what nobody has looked up is not known', () => {
+  it('starts as a neutral foam usually is, and what nobody has looked up is as usual', () => {
     const fresh = typedProduct(null, shop);
     expect(fresh.record.family).toBe('neutralFoam');
-    expect(Object.values(fresh.traits)).toContain('unknown');
+    expect(new Set(Object.values(fresh.traits))).toEqual(new Set(['usual']));
     expect(fresh.uses.map((u) => u.kind)).toEqual(['foam']);
     const named = readProduct(
       { ...fresh, name: 'New', labelEntries: fresh.labelEntries.map((e) => ({ ...e, printed: '1:10' })) },
       shop,
     );
     expect(productBody.isValidSync(named.body, { strict: true })).toBe(true);
-    expect(traitsOf('ironRemover').sulfide).toBe('yes');
+    expect((named.body as { traits: Traits }).traits).toEqual(usualTraits('neutralFoam'));
   });
 
   it('keeps nothing typed as nothing known', () => {
@@ -92,7 +94,7 @@ describe('a product as it is typed', () => {
   });
 
   it('refuses a pH over 11 of what is said to be no strong alkali', () => {
-    const traits = { ...foam.traits, strongAlkali: 'no' as const };
+    const traits = { ...typedProduct(foam, shop).traits, strongAlkali: 'no' as const };
     expect(bad({ ...withRecord({ phNeat: '12.5' }), traits })['record.phNeat']?.reason).toContain(
       'strong alkali',
     );

@@ -4,9 +4,9 @@ import type { Outcome, Refusal } from '#core/outcome.ts';
 import type { Family } from '#core/products/family.ts';
 import type { HouseFigures } from '#core/products/house.ts';
 import { checkPh, type ProductRecord } from '#core/products/record.ts';
-import { familyStart, recordStart, startOfUse } from '#core/products/starts.ts';
+import { familyStart, recordStart, startOfUse, usualTraits } from '#core/products/starts.ts';
 import { type Film, type ProductUse, USE_NAMES, type UseKind } from '#core/products/uses.ts';
-import { ALL_UNKNOWN, type Traits } from '#core/safety/traits.ts';
+import { TRAITS, type Trait, type Traits } from '#core/safety/traits.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { formatDuration, parseDuration } from '#core/units/duration.ts';
@@ -30,6 +30,9 @@ export type UseTyped = {
 
 type Measured = 'phNeat' | 'phUse' | 'storeFromC' | 'storeToC' | 'useByDays';
 
+/** Each trait as somebody read it on the sheet, or as products of the family usually are. */
+type TypedTraits = Record<Trait, 'yes' | 'no' | 'unknown' | 'usual'>;
+
 export type ProductTyped = {
   name: string;
   state: Product['state'];
@@ -40,7 +43,7 @@ export type ProductTyped = {
   suds: boolean;
   record: Omit<ProductRecord, Measured | 'replaces'> &
     Record<Measured, string> & { replaces: { productId: string; k: string } };
-  traits: Traits;
+  traits: TypedTraits;
   uses: UseTyped[];
   labelEntries: LabelTyped[];
 };
@@ -59,7 +62,7 @@ export function typedProduct(product: Product | null, shop: Shop): ProductTyped 
     shakeFirst: product.shakeFirst,
     suds: product.suds,
     record: typedRecord(product.record),
-    traits: product.traits,
+    traits: typedTraits(product.traits),
     uses: product.uses.map(typedUse),
     labelEntries: product.labelEntries.map((entry: LabelEntry) => typedLabel(entry, reads)),
   };
@@ -76,17 +79,26 @@ function newProduct(house: HouseFigures): ProductTyped {
     shakeFirst: false,
     suds: foams,
     record: typedRecord(recordStart(FIRST_FAMILY, house)),
-    traits: traitsOf(FIRST_FAMILY),
+    traits: ALL_USUAL,
     uses: [typedUse(startOfUse(use, FIRST_FAMILY, house))],
     labelEntries: [{ whatFor: 'Everyday', printed: '', reading: 'asWritten', basis: 'bottle', use }],
   };
 }
 
-/** The traits a family usually has; of the others its sheet has to say. */
-export const traitsOf = (family: Family): Traits => ({
-  ...ALL_UNKNOWN,
-  ...Object.fromEntries(familyStart(family).has.map((t) => [t, 'yes'])),
-});
+export const ALL_USUAL = Object.fromEntries(TRAITS.map((t) => [t, 'usual'])) as TypedTraits;
+
+const typedTraits = (traits: Traits): TypedTraits =>
+  Object.fromEntries(
+    TRAITS.map((t) => {
+      const state = traits[t];
+      return [t, state === 'usuallyYes' || state === 'usuallyNo' ? 'usual' : state];
+    }),
+  ) as TypedTraits;
+
+function readTraits(typed: TypedTraits, family: Family): Traits {
+  const usual = usualTraits(family);
+  return Object.fromEntries(TRAITS.map((t) => [t, typed[t] === 'usual' ? usual[t] : typed[t]])) as Traits;
+}
 
 const text = (n: number | null): string => (n === null ? '' : String(n));
 
@@ -153,6 +165,7 @@ export function readProduct(
   const range = [-40, 80] as const;
   const body = {
     ...plain,
+    traits: readTraits(typed.traits, record.family),
     gPerMl,
     capUl,
     record: {
@@ -181,7 +194,7 @@ export function readProduct(
       ),
     })),
   };
-  const ph = checkPh(body.record.phNeat, typed.traits);
+  const ph = checkPh(body.record.phNeat, body.traits);
   if (!ph.ok) refusals['record.phNeat'] = ph;
   const label = readLabel(labelEntries, { ...shop, gPerMl: gPerMl ?? undefined });
   return { body: { ...body, labelEntries: label.entries }, refusals: { ...refusals, ...label.refusals } };
