@@ -9,6 +9,12 @@ import { WEATHER_SOURCES, type WeatherSource } from './weather.ts';
 export const UNIT_SYSTEMS = ['metric', 'us', 'imperial'] as const;
 export const RATIO_READINGS = ['parts', 'inTotal'] as const;
 
+/** A number to call in an emergency: digits as people write them. */
+const phone = (label: string) =>
+  note(label, 40)
+    .matches(/^[\d\s+()/.-]*$/, { message: '${label} is not a telephone number.' })
+    .meta({ remedy: 'Type digits, such as 112, or nothing.' });
+
 const zone = () =>
   line('Time zone', 60)
     .test('zone', '${label} is not one this machine knows.', (value) => {
@@ -35,6 +41,8 @@ export const firstRunBody = exactly({
   zone: zone(),
   currency: currency(),
   units: oneOf('Units', UNIT_SYSTEMS),
+  emergencyNumber: phone('Emergency number').optional(),
+  poisonNumber: phone('Poison help').optional(),
   manager: exactly({ name: line('Your name', 40), pin: pin() }).label('First manager'),
 });
 
@@ -85,6 +93,8 @@ export const shopPatch = exactly({
     .optional()
     .meta({ remedy: 'Give whole minutes from 1 to 60, or 0 for never.' }),
   countThresholdUl: wholeUl('Difference a lead may accept', 0).optional(),
+  emergencyNumber: phone('Emergency number').optional(),
+  poisonNumber: phone('Poison help').optional(),
 }).test('floor', function below(value) {
   const { preWashFloor, preWashCeiling } = value ?? {};
   if (preWashFloor == null || preWashCeiling == null || preWashFloor <= preWashCeiling) return true;
@@ -118,6 +128,9 @@ export type Shop = HouseFigures & {
   lockMinutes: number;
   /** A count that differs by more than this is a manager's to accept. */
   countThresholdUl: number;
+  /** Whom to call, as it stands on the first-aid card; empty where nobody entered it. */
+  emergencyNumber: string;
+  poisonNumber: string;
   demo: boolean;
   madeOn: string;
   revision: number;

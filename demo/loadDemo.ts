@@ -50,6 +50,8 @@ export async function loadDemo(books: Books, now: Date): Promise<void> {
     await updateShop(tx, {
       hardnessPpm: 210,
       weatherSource: 'station',
+      emergencyNumber: '112',
+      poisonNumber: '01632 960112',
       wasteWater: 'Into the interceptor drain in bay 2, never the yard gully.',
     });
     const personIds = new Map<string, number>();

@@ -12,8 +12,8 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
   await page.getByLabel('Product name').fill('Quarry Rinse Acid');
   await choose(page, 'Family', 'Lime and cement remover');
   await expect(page.getByRole('checkbox', { name: 'Only people signed off' })).toBeChecked();
-  await expect(page.getByRole('radio', { name: 'Acid: yes' })).toBeChecked();
-  await expect(page.getByRole('radio', { name: 'Fluoride: not known' })).toBeChecked();
+  await expect(page.getByRole('radio', { name: 'Acid: usual, check the sheet' })).toBeChecked();
+  await page.getByRole('radio', { name: 'Acid: yes' }).check();
   await page.getByLabel('Label strength').fill('1:10');
   await page.getByLabel('pH neat').fill('fourteen');
   await page.getByLabel('A mix keeps').fill('14.5');
@@ -106,25 +106,55 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
   await expect(noor.getByText('lime', { exact: false }).first()).toBeVisible();
 });
 
-test('spill and first aid is one tap from every place, with the sheet behind it', async ({ page }) => {
+test('spill and first aid opens at what is on the screen, from everywhere', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 700 });
   await page.goto('/');
   await signIn(page, 'Bram Addy');
-  await pickProduct(page, 'Clinker Hyper');
-  for (const path of ['/bench', '/stock', '/rigs', '/crew', '/shop', '/stock/products/2']) {
+  const card = page.getByRole('dialog', { name: 'Spill and first aid' });
+  const opens = async (path: string, product: string | RegExp) => {
     await page.goto(path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
     await page.getByRole('button', { name: /first aid/i }).click();
-    const card = page.getByRole('dialog', { name: 'Spill and first aid' });
-    // It opens at what is on the Bench.
-    await expect(card.getByRole('combobox')).toContainText('Clinker Hyper');
-    await expect(card).toContainText('Keep it out of the drain');
-    await expect(card.getByRole('link', { name: 'Safety data sheet' })).toHaveAttribute(
-      'href',
-      /\/api\/products\/7\/sheets\/\d+/,
-    );
+    // What to do stands before any choice, with whom to call.
+    await expect(card.getByRole('link', { name: /Emergency 112/ })).toHaveAttribute('href', 'tel:112');
+    for (const what of ['In the eyes', 'On the skin', 'Breathed in', 'Swallowed', 'Spilt']) {
+      await expect(card.getByRole('term').filter({ hasText: what })).toBeVisible();
+    }
+    await expect(card.getByRole('combobox')).toContainText(product);
     await page.keyboard.press('Escape');
     await expect(card).toHaveCount(0);
-  }
+  };
+  await pickProduct(page, 'Clinker Hyper');
+  await opens('/bench', 'Clinker Hyper');
+  await opens('/bench?recipe=1', 'Orchard Pre-wash');
+  await opens('/c/P-1', 'Lime Kiln Foam');
+  await opens('/b/B-1', /\w/);
+  await opens('/stock/products/7', 'Clinker Hyper');
+  await opens('/clocks/new?recipe=2&soil=2', 'Lime Kiln Foam');
+  for (const path of ['/stock', '/rigs', '/crew', '/shop', '/yard']) await opens(path, 'Which product?');
+  await page.goto('/stock/products/7');
+  await page.getByRole('button', { name: /first aid/i }).click();
+  await expect(card.getByRole('link', { name: 'Safety data sheet' })).toHaveAttribute(
+    'href',
+    /\/api\/products\/7\/sheets\/\d+/,
+  );
+});
+
+test('first aid needs no PIN and no connection', async ({ page, shop }) => {
+  await page.goto('/');
+  await expect(page.getByRole('button', { name: /Hester/ })).toBeVisible();
+  const card = page.getByRole('dialog', { name: 'Spill and first aid' });
+  const button = page.getByRole('button', { name: 'Spill, first aid' });
+  await button.click();
+  await choose(page, 'Which product', 'Lime Splash Remover');
+  const sheet = await card.getByRole('link', { name: 'Safety data sheet' }).getAttribute('href');
+  expect((await page.request.get(sheet ?? '')).status()).toBe(200);
+  await page.keyboard.press('Escape');
+  await shop.end();
+  await button.click();
+  await choose(page, 'Which product', 'Branch Line Iron Remover');
+  await expect(card).toContainText('Keep it away from everything else that is spilt: gas.');
+  await expect(card.getByRole('link', { name: /Poison help/ })).toBeVisible();
 });
 
 test('the shop’s water doses a soap, and softened water is chosen for one mix', async ({ page }) => {

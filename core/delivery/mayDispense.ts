@@ -1,7 +1,7 @@
 import type { ProductState } from '../mixing/solveMix.ts';
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import type { ProductRecord } from '../products/record.ts';
-import { mayHave, type Traits } from '../safety/traits.ts';
+import { has, mayHave, type Traits } from '../safety/traits.ts';
 
 /**
  * Whether a product may go through a wall dispenser. Not what is ready to use, not a dressing, not what its sheet keeps
@@ -37,7 +37,7 @@ export function mayDispense(
     );
   }
   if (!mayHave(traits, 'neverDispense')) return accept(null);
-  return traits.neverDispense === 'yes'
+  return has(traits, 'neverDispense')
     ? no(`${name} is never put through a dispenser.`, 'Mix it at the bench.')
     : no(
         `Nobody has entered whether ${name} may go through a dispenser.`,

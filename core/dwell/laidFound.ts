@@ -5,6 +5,7 @@ import type { UseKind } from '../products/uses.ts';
 import { groundOf, type RecipeProduct, type RecipeVessel } from '../recipes/ground.ts';
 import { judgeCell } from '../recipes/judge.ts';
 import { cellAt, type Recipe } from '../recipes/recipe.ts';
+import { has } from '../safety/traits.ts';
 import { SOIL_NAMES, type SoilLevel } from '../soil/soil.ts';
 import { BODY, type Zone } from '../soil/zones.ts';
 import { type LaidAs, laidAs, RINSE_WATER } from './laidProduct.ts';
@@ -29,7 +30,7 @@ export const WATER_LAID: LaidFound = {
 };
 
 const ofKind = (product: RecipeProduct, kind: UseKind) => product.uses.find((u) => u.kind === kind) ?? null;
-const neverLonger = (product: RecipeProduct): boolean => product.traits.neverExceedDwell === 'yes';
+const neverLonger = (product: RecipeProduct): boolean => has(product.traits, 'neverExceedDwell');
 
 /** What a recipe lays at a soil level; null where it is not for it. */
 export function laidByRecipe(

@@ -2,7 +2,7 @@ import { bottleForPanel, panelFraction } from '../delivery/draw.ts';
 import type { ProductState } from '../mixing/solveMix.ts';
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { bandOfUse, type ProductUse, placeOnPanel, type UseKind } from '../products/uses.ts';
-import { mayHave, type Traits } from '../safety/traits.ts';
+import { has, type Traits } from '../safety/traits.ts';
 import { SOIL_NAMES } from '../soil/soil.ts';
 import { BASES, type Band, type Basis, placeInBand } from '../strength/band.ts';
 import { formatPercent } from '../strength/formatStrength.ts';
@@ -110,7 +110,7 @@ function judgeDwell(dwell: CellDwell | null, { name, use, traits }: Ground): Out
   }
   if (!use?.dwell) return accept([]);
   const { longestS } = use.dwell;
-  if (toS > longestS && mayHave(traits, 'neverExceedDwell') && traits.neverExceedDwell === 'yes') {
+  if (toS > longestS && has(traits, 'neverExceedDwell')) {
     return refuse(
       'dwell.never',
       'Dwell',

@@ -17,7 +17,7 @@ const BEGINS: Record<SheetType, readonly number[]> = {
   'image/jpeg': [0xff, 0xd8, 0xff],
 };
 
-/** A product's safety data sheets, as files. A manager attaches; everyone opens. */
+/** Attaches safety data sheets, as files: for a manager. */
 export function sheetRoutes(house: House): Router {
   const routes = Router({ mergeParams: true });
 
@@ -47,6 +47,12 @@ export function sheetRoutes(house: House): Router {
     },
   );
 
+  return routes;
+}
+
+/** A product's safety data sheets, for anyone on the shop's network: first aid can't wait for a PIN. */
+export function sheetFileRoutes(house: House): Router {
+  const routes = Router({ mergeParams: true });
   routes.get('/:sheetId', async (req, res) => {
     const { id, sheetId } = req.params as { id?: string; sheetId?: string };
     const [sheet] = await house.books.rows<{ name: string; type: string; bytes: Uint8Array }>(

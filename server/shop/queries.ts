@@ -10,7 +10,8 @@ export async function shopOf(db: Queryable): Promise<Shop | null> {
             pre_wash_floor AS "preWashFloor", pre_wash_ceiling AS "preWashCeiling", foam_floor AS "foamFloor",
             use_by_days AS "useByDays", measuring, mixed_by AS "mixedBy", glass, jet_share AS "jetShare",
             waste_water AS "wasteWater", weather_source AS "weatherSource", edge_share AS "edgeShare", lock_minutes AS "lockMinutes",
-            count_threshold_ul AS "countThresholdUl", demo, made_on::text AS "madeOn", revision FROM shop`,
+            count_threshold_ul AS "countThresholdUl",
+            emergency_number AS "emergencyNumber", poison_number AS "poisonNumber", demo, made_on::text AS "madeOn", revision FROM shop`,
   );
   return shop ?? null;
 }
@@ -58,7 +59,8 @@ export async function updateShop(tx: Queryable, patch: ShopPatch): Promise<void>
        measuring = coalesce($12, measuring), mixed_by = coalesce($13, mixed_by), glass = coalesce($14, glass),
        jet_share = coalesce($15, jet_share), waste_water = coalesce($16, waste_water), weather_source = coalesce($17, weather_source),
        edge_share = coalesce($18, edge_share), lock_minutes = coalesce($19, lock_minutes),
-       count_threshold_ul = coalesce($20, count_threshold_ul), revision = revision + 1`,
+       count_threshold_ul = coalesce($20, count_threshold_ul), emergency_number = coalesce($21, emergency_number),
+       poison_number = coalesce($22, poison_number), revision = revision + 1`,
     [
       patch.name?.trim() ?? null,
       patch.currency ?? null,
@@ -80,6 +82,8 @@ export async function updateShop(tx: Queryable, patch: ShopPatch): Promise<void>
       patch.edgeShare ?? null,
       patch.lockMinutes ?? null,
       patch.countThresholdUl ?? null,
+      patch.emergencyNumber?.trim() ?? null,
+      patch.poisonNumber?.trim() ?? null,
     ],
   );
 }

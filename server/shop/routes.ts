@@ -34,6 +34,8 @@ export function shopRoutes(house: House): Router {
         });
       }
       await setUpShop(tx, { ...body, demo: false, now });
+      const { emergencyNumber, poisonNumber } = body;
+      await updateShop(tx, { emergencyNumber, poisonNumber });
       await insertPerson(tx, { ...body.manager, role: 'manager', pinHash: await hashPin(body.manager.pin) });
       return { status: 201, body: (await shopOf(tx)) as Shop, touched: [] };
     }),

@@ -1,92 +1,128 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { careInWords, HAZARD_NAMES } from '#core/products/record.ts';
-import { useBench } from '../bench/benchDraft.ts';
-import { productsQuery } from '../state/queries.ts';
-import { sheetPath } from '../stock/product/sheetPath.ts';
+import { EMERGENCIES, EMERGENCY_NAMES, GENERAL_FIRST_AID } from '#core/safety/firstAid.ts';
+import { firstAidQuery } from '../state/firstAid.ts';
+import { useOnScreen } from '../state/onScreen.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
 import { Dialog } from './Dialog.tsx';
-import { useSession } from './session.tsx';
 
-/** The spill and first-aid card: one tap from every place, open at what is on the Bench. */
+/**
+ * The spill and first-aid card: one tap from everywhere, without a PIN and without a connection. What is usually done
+ * stands before any choice; the product that is on the screen is open below it.
+ */
 export default function Emergency({ close }: { close: () => void }) {
-  const { who } = useSession();
-  const atBench = useBench((state) => state.drafts[who.personId]?.productId ?? null);
-  const { data: products, error } = useQuery(productsQuery);
-  const [id, setId] = useState(atBench);
-  const product = products?.find((p) => p.id === id);
+  const onScreen = useOnScreen((state) => state.products);
+  const { data: card } = useQuery(firstAidQuery);
+  const [chosen, setChosen] = useState<number | null>(null);
+  const id = chosen ?? onScreen[0] ?? null;
+  const product = card?.products.find((p) => p.id === id);
+  const here = (p: { id: number }) => onScreen.includes(p.id);
+  const listed = [...(card?.products ?? [])].sort((a, b) => Number(here(b)) - Number(here(a)));
   return (
     <Dialog title="Spill and first aid" close={close}>
       <div className="flex flex-col gap-4 p-5">
-        <p>
-          <strong>Someone can’t breathe, or has it in the eyes: call the emergency number first.</strong> Take
-          the label or the data sheet along.
-        </p>
-        {error && <Refusal problem={error} />}
-        {products && (
+        <Numbers emergency={card?.emergencyNumber ?? ''} poison={card?.poisonNumber ?? ''} />
+        {product && (
+          <>
+            <h3 className="text-[1.2rem] font-bold">{product.name}</h3>
+            <Words what="First aid" words={product.firstAid} />
+            <Words what="Spilt" words={product.spill} />
+          </>
+        )}
+        <dl className="border-t border-ink">
+          {EMERGENCIES.map((what) => (
+            <div key={what} className="ruled grid gap-x-4 border-faint py-2 sm:grid-cols-[7.5rem_1fr]">
+              <dt className="font-bold">{EMERGENCY_NAMES[what]}</dt>
+              <dd className="leading-snug">{GENERAL_FIRST_AID[what]}</dd>
+            </div>
+          ))}
+        </dl>
+        {card && (
           <Choice
             label="Which product"
             bay
             value={product ? String(product.id) : ''}
             placeholder="Which product?"
-            options={products.map((p) => ({ value: String(p.id), name: p.name }))}
-            onChange={(chosen) => setId(Number(chosen))}
+            options={listed.map((p) => ({
+              value: String(p.id),
+              name: p.name,
+              ...(here(p) && { note: 'on this screen' }),
+            }))}
+            onChange={(value) => setChosen(Number(value))}
           />
         )}
         {product && (
           <>
-            <Words
-              what="First aid"
-              words={product.record.firstAid}
-              none="Nothing is entered. Rinse with plenty of water and get help."
-            />
-            <Words
-              what="Spilt"
-              words={product.record.spill}
-              none="Nothing is entered. Keep people and drains away from it."
-            />
-            <div className="no-print flex flex-wrap gap-3">
-              {product.sheet ? (
-                <a
-                  href={sheetPath(product)}
-                  target="_blank"
-                  rel="noreferrer"
-                  className="inline-flex min-h-16 items-center border border-ink bg-ink px-5 text-lg font-semibold text-ground no-underline"
-                >
-                  Safety data sheet
-                </a>
-              ) : (
-                <p className="self-center">No data sheet is attached.</p>
-              )}
-              <Button bay onClick={() => window.print()}>
-                Print the card
-              </Button>
-            </div>
-            <Words
-              what="Put on"
-              words={careInWords(product.record.care)}
-              none="Nothing is asked for; gloves never hurt."
-            />
-            <Words
-              what="It"
-              words={product.record.hazards.map((h) => HAZARD_NAMES[h]).join(', ')}
-              none="Nobody has entered its hazards."
-            />
-            <p className="text-muted">The safety data sheet and local rules decide.</p>
+            <Words what="Put on" words={careInWords(product.care)} />
+            <Words what="It" words={product.hazards.map((h) => HAZARD_NAMES[h]).join(', ')} />
           </>
         )}
+        <div className="no-print flex flex-wrap gap-3">
+          {product?.sheetId && (
+            <a
+              href={`/api/products/${product.id}/sheets/${product.sheetId}`}
+              target="_blank"
+              rel="noreferrer"
+              className="inline-flex min-h-16 items-center border border-ink bg-ink px-5 text-lg font-semibold text-ground no-underline"
+            >
+              Safety data sheet
+            </a>
+          )}
+          <Button bay onClick={() => window.print()}>
+            Print the card
+          </Button>
+        </div>
+        <p className="text-muted">
+          {product && !product.sheetId && 'No data sheet is attached. '}The safety data sheet, local rules and
+          whoever answers the call decide.
+        </p>
       </div>
     </Dialog>
   );
 }
 
-function Words({ what, words, none }: { what: string; words: string; none: string }) {
+/** Whom to call, as large as it gets: a tap calls where the device can. */
+function Numbers({ emergency, poison }: { emergency: string; poison: string }) {
+  const numbers = [
+    ['Emergency', emergency],
+    ['Poison help', poison],
+  ].filter(([, number]) => number);
+  if (numbers.length === 0) {
+    return (
+      <p>
+        <strong>Someone can’t breathe, or has it in the eyes: call the emergency number first.</strong> A
+        manager enters the numbers under Shop.
+      </p>
+    );
+  }
+  return (
+    <div>
+      <ul className="flex flex-wrap gap-3">
+        {numbers.map(([what, number]) => (
+          <li key={what} className="flex-1 basis-52">
+            <a
+              href={`tel:${number?.replace(/[^\d+]/g, '')}`}
+              className="flex min-h-16 items-center justify-between gap-4 border-2 border-ink px-4 text-lg no-underline"
+            >
+              {what}
+              <span className="reading text-2xl font-bold whitespace-nowrap">{number}</span>
+            </a>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-3 font-bold">Can’t breathe, or in the eyes: call first. Take the label along.</p>
+    </div>
+  );
+}
+
+function Words({ what, words }: { what: string; words: string }) {
+  if (!words) return null;
   return (
     <section className="border-l-4 border-ink pl-3">
       <h3 className="caps">{what}</h3>
-      <p className="text-[1.1rem] leading-snug">{words || none}</p>
+      <p className="text-[1.1rem] leading-snug">{words}</p>
     </section>
   );
 }

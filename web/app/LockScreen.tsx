@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ClockStrip } from '../clocks/ClockStrip.tsx';
 import { namesQuery } from '../state/queries.ts';
+import { FirstAidButton } from './FirstAidButton.tsx';
 import { PinPad, SignIn } from './SignIn.tsx';
 import { useSession } from './session.tsx';
 
@@ -23,7 +24,10 @@ export default function LockScreen() {
         <main className="mx-auto grid max-w-4xl gap-x-13 gap-y-5 p-5 md:grid-cols-[1fr_20rem] md:pt-13">
           <header>
             <h1>Locked</h1>
-            <p className="mt-2 max-w-md">What {who.name.split(' ')[0]} was doing is kept; clocks run on.</p>
+            <p className="mt-2 mb-5 max-w-md">
+              What {who.name.split(' ')[0]} was doing is kept; clocks run on.
+            </p>
+            <FirstAidButton />
           </header>
           <PinPad wide person={person} back={() => setHandingOver(true)} />
         </main>

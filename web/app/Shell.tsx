@@ -4,11 +4,11 @@ import { ClockStrip } from '../clocks/ClockStrip.tsx';
 import { useScanner } from '../state/scanner.ts';
 import { useDevice } from '../state/theme.ts';
 import { useWord } from '../state/word.ts';
+import { useFirstAidCard } from './FirstAidButton.tsx';
 import { PLACES } from './places.ts';
 import { useSession } from './session.tsx';
 
 const Find = lazy(() => import('./Find.tsx'));
-const Emergency = lazy(() => import('./Emergency.tsx'));
 const Keys = lazy(() => import('./Keys.tsx'));
 const WhoMenu = lazy(() => import('./WhoMenu.tsx'));
 const WordDialog = lazy(() => import('./WordDialog.tsx'));
@@ -19,6 +19,7 @@ const WordDialog = lazy(() => import('./WordDialog.tsx'));
  */
 export function Shell({ children }: { children: ReactNode }) {
   const [open, setOpen] = useState<Sheet | null>(null);
+  const Emergency = useFirstAidCard();
   useJumps(setOpen);
   useTopOfPage();
   const { asking, ask } = useWord();
@@ -39,7 +40,7 @@ export function Shell({ children }: { children: ReactNode }) {
       </div>
       <Suspense>
         {open === 'find' && <Find close={() => setOpen(null)} />}
-        {open === 'emergency' && <Emergency close={() => setOpen(null)} />}
+        {open === 'emergency' && Emergency && <Emergency close={() => setOpen(null)} />}
         {open === 'keys' && <Keys close={() => setOpen(null)} />}
         {asking && <WordDialog of={asking} close={() => ask(null)} />}
       </Suspense>

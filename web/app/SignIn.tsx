@@ -6,6 +6,7 @@ import { namesQuery, queryClient, whoQuery } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { ApiProblem, post } from './api.ts';
+import { FirstAidButton } from './FirstAidButton.tsx';
 
 /** The sign-in page: a name, then four digits. */
 export function SignIn({ shop }: { shop: Shop }) {
@@ -13,9 +14,12 @@ export function SignIn({ shop }: { shop: Shop }) {
   const [person, setPerson] = useState<SignInName | null>(null);
   return (
     <main className="mx-auto grid max-w-4xl gap-x-13 gap-y-5 p-5 md:grid-cols-[1fr_20rem] md:pt-13">
-      <header className="md:col-span-2">
-        <h1>{shop.name}</h1>
-        <p className="text-muted">Choose your name, then type your PIN.</p>
+      <header className="flex flex-wrap items-start justify-between gap-3 md:col-span-2">
+        <div>
+          <h1>{shop.name}</h1>
+          <p className="text-muted">Choose your name, then type your PIN.</p>
+        </div>
+        <FirstAidButton />
       </header>
       <ul className={`border-t border-ink ${person ? 'max-md:hidden' : ''}`}>
         {names.map((name) => (

@@ -15,6 +15,7 @@ import { SOIL_LEVELS } from '#core/soil/soil.ts';
 import type { Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
+import { useShowsProducts } from '../state/onScreen.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { EMPTY_DRAFT, useBench } from './benchDraft.ts';
 import { benchMix, pourOf } from './benchMix.ts';
@@ -90,6 +91,7 @@ function OpenBench({ ware }: { ware: Ware }) {
   const given = word === wordFor;
   // Modes with a screen of their own book what that screen shows, by their own keys.
   const own = draft.mode === 'merge' || draft.mode === 'stock' || draft.mode === 'line';
+  useShowsProducts(own ? null : bench.product?.id);
   const body = own ? null : pourOf(bench, given);
   const wordMissing = !given && bench.asksForWord && pourOf(bench, true) !== null;
 

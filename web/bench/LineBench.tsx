@@ -11,6 +11,7 @@ import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
 import { checkInWords, dueInWords } from '../rigs/dispenser/lineWords.ts';
+import { useShowsProducts } from '../state/onScreen.ts';
 import { linesQuery } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { ListField } from '../ui/Labelled.tsx';
@@ -43,6 +44,7 @@ export default function LineBench({ draft, ware, set, question, pouring }: Props
   const { data: all = [] } = useQuery(linesQuery);
   const mix = lineMix(draft, all, ware);
   const { lines, line, vessel, product, given, fill, asksForWord, refusals } = mix;
+  useShowsProducts(product?.id);
   const [word, giveWord] = useState<number | null>(null);
   const said = word !== null && word === product?.id;
   const body: LineFillBody | null =

@@ -8,6 +8,7 @@ import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { usePrintEach } from '../labels/usePrintEach.ts';
+import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -42,6 +43,7 @@ export default function MergeBench({ draft, ware, set, question }: Props) {
     },
     onSettled: () => askAgain('vessels'),
   });
+  useShowsProducts(into?.holds.productId);
   const change = (more: Partial<BenchDraft>) => {
     if (merging.isError) merging.reset();
     set(more);

@@ -10,6 +10,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { ApiProblem, post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { usePrintEach } from '../labels/usePrintEach.ts';
+import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -41,6 +42,7 @@ export default function StockBench({ draft, ware, set, question }: Props) {
   const stocks = ware.vessels.filter(isHolding).filter((v) => isHyper(v, ware));
   const stock = stocks.find((v) => v.id === draft.otherVesselId) ?? stocks[0] ?? null;
   const mix = stock && letDownMix(draft, stock, ware);
+  useShowsProducts(stock?.holds.productId);
   const printEach = usePrintEach();
   const letting = useMutation({
     mutationFn: (body: LetDownBody) => post<Merged>('/let-downs', body),

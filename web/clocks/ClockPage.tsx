@@ -11,6 +11,7 @@ import { get } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { HowItWent } from '../recipes/HowItWent.tsx';
 import { shopMs } from '../state/clock.ts';
+import { useShowsProducts } from '../state/onScreen.ts';
 import { containersQuery, filmFactorsQuery, weatherQuery } from '../state/queries.ts';
 import { priceOf } from '../stock/product/priceOf.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
@@ -47,6 +48,7 @@ export default function ClockPage() {
 function OpenClock({ clock }: { clock: Clock }) {
   const { shop } = useSession();
   const window = useWindow(clock.key);
+  useShowsProducts(...clock.layers.map((l) => l.productId).reverse());
   const { data: weather } = useQuery(weatherQuery);
   const known = window?.ok ? window.value : null;
   const commands = useClockCommands(clock);

@@ -12,6 +12,7 @@ import { newKey } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { type BookGround, useBookGround } from '../recipes/useBook.ts';
 import { shopNow } from '../state/clock.ts';
+import { useShowsProducts } from '../state/onScreen.ts';
 import { placesQuery, recipesQuery, weatherQuery } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
@@ -54,6 +55,7 @@ function OpenStart({
   const asked = useMemo(() => askedIn(params), [params]);
   const laid = useMemo(() => laidOf(asked, recipes), [asked, recipes]);
   const found = useMemo(() => laid && laidHere(laid, recipes, ground), [laid, recipes, ground]);
+  useShowsProducts(found?.productId);
   const vehicle = useVehicle();
   usePlaceIn(params, vehicle, places);
   const [chosen, setZones] = useState<readonly Zone[] | null>(null);

@@ -16,6 +16,7 @@ import { ProductCare } from '../bench/Cautions.tsx';
 import { FilmSeen } from '../clocks/FilmSeen.tsx';
 import { startPath } from '../clocks/startDraft.ts';
 import { drawInWords } from '../rigs/drawInWords.ts';
+import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain, recipeQuery } from '../state/queries.ts';
 import { Button, ButtonLink, PaperLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
@@ -106,6 +107,7 @@ function RecipeFacts({ row, book, manager }: { row: RecipeRow; book: BookGround;
 
 function Facts(props: { recipe: Recipe; of: Grounded; book: BookGround; code: string }) {
   const { recipe, of, book, code } = props;
+  useShowsProducts(recipe.productId);
   const { shop } = useSession();
   const mix = takes(recipe, of);
   const { draw } = of.ground;

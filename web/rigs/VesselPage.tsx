@@ -7,6 +7,7 @@ import { isSuction } from '#core/products/record.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
+import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain, devicesQuery, peopleQuery, placesQuery, rowQuery } from '../state/queries.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
@@ -55,6 +56,7 @@ export default function VesselPage() {
 }
 
 function VesselFacts({ vessel }: { vessel: Vessel }) {
+  useShowsProducts(...vessel.held.map((h) => h.productId));
   return (
     <Page title={vessel.name}>
       <p className="mb-5">{rigInWords(vessel)}.</p>

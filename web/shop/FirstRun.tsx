@@ -14,6 +14,8 @@ type Typed = {
   zone: string;
   currency: string;
   units: Shop['units'];
+  emergencyNumber: string;
+  poisonNumber: string;
   manager: { name: string; pin: string };
 };
 
@@ -28,6 +30,8 @@ export default function FirstRun() {
       zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
       currency: currencyHere(),
       units: navigator.language === 'en-US' ? 'us' : 'metric',
+      emergencyNumber: '',
+      poisonNumber: '',
       manager: { name: '', pin: '' },
     } as Typed,
     read: (typed) => ({ body: typed }),
@@ -69,6 +73,20 @@ export default function FirstRun() {
             hint="Such as Europe/London. Fixed once the books are open."
           />
           <TextField of={of} name="currency" label="Currency" maxLength={3} hint="Such as GBP, EUR or USD" />
+          <TextField
+            of={of}
+            name="emergencyNumber"
+            label="Emergency number"
+            inputMode="tel"
+            hint="Stands on the first-aid card"
+          />
+          <TextField
+            of={of}
+            name="poisonNumber"
+            label="Poison help"
+            inputMode="tel"
+            hint="Where poisonings are answered"
+          />
           <div className="sm:col-span-2">
             <ChoiceField
               of={of}

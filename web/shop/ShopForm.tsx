@@ -34,6 +34,8 @@ export function ShopForm({ shop }: { shop: Shop }) {
     labels: {
       name: 'Shop name',
       currency: 'Currency',
+      emergencyNumber: 'Emergency number',
+      poisonNumber: 'Poison help',
       units: 'Units shown',
       ratioReading: 'A bare ratio is read in',
       hardnessPpm: 'Hardness of the water',
@@ -65,6 +67,20 @@ export function ShopForm({ shop }: { shop: Shop }) {
           <div className={PAIR}>
             <TextField of={of} name="name" label="Shop name" />
             <TextField of={of} name="currency" label="Currency" maxLength={3} hint="A three-letter code" />
+            <TextField
+              of={of}
+              name="emergencyNumber"
+              label="Emergency number"
+              inputMode="tel"
+              hint="Stands on the first-aid card, without a PIN"
+            />
+            <TextField
+              of={of}
+              name="poisonNumber"
+              label="Poison help"
+              inputMode="tel"
+              hint="Where poisonings are answered"
+            />
           </div>
           <ChoiceField
             of={of}

@@ -21,6 +21,8 @@ const shop: Shop = {
   jetShare: 0.1,
   wasteWater: '',
   weatherSource: 'typed',
+  emergencyNumber: '112',
+  poisonNumber: '',
   demo: false,
   madeOn: '2026-05-04',
   revision: 1,

@@ -22,6 +22,8 @@ const CHOICES = [
   'glass',
   'wasteWater',
   'weatherSource',
+  'emergencyNumber',
+  'poisonNumber',
 ] as const;
 
 /** The shop's settings as they are typed. */

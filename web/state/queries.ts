@@ -175,9 +175,9 @@ onDoubt(() => void queryClient.invalidateQueries({ queryKey: ['shop'] }));
 
 /** What to ask for again when something of a kind has changed. */
 const ASK_AGAIN: Record<Topic, string[]> = {
-  shop: ['shop', 'weather'],
+  shop: ['shop', 'weather', 'first-aid'],
   people: ['people', 'names', 'trail'],
-  products: ['products', 'containers'],
+  products: ['products', 'containers', 'first-aid'],
   vessels: ['vessels'],
   devices: ['devices', 'lines', 'tips', 'instruments'],
   measures: ['measures'],

@@ -18,6 +18,7 @@ import { batchQuery, labelPath } from '../labels/labels.ts';
 import { HowItWent } from '../recipes/HowItWent.tsx';
 import { drawInWords } from '../rigs/drawInWords.ts';
 import { shopNow } from '../state/clock.ts';
+import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain, productsQuery } from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
@@ -39,6 +40,7 @@ function BatchFacts({ batch }: { batch: Batch }) {
   const { shop } = useSession();
   const { data: products = [] } = useQuery(productsQuery);
   const product = products.find((p) => p.id === batch.productId);
+  useShowsProducts(batch.productId);
   const fraction = (batch.madeUl > 0 ? batch.productUl / batch.madeUl : batch.askedFraction) as Fraction;
   const serves = product ? served(product.labelEntries, fraction, batch.panel?.fraction) : [];
   const old = batch.useBy !== null && batch.useBy < dayOf(shopNow(), shop.zone);

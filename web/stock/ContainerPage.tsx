@@ -11,6 +11,7 @@ import { useSession } from '../app/session.tsx';
 import { useBench } from '../bench/benchDraft.ts';
 import { LabelButton } from '../labels/LabelButton.tsx';
 import { shopNow } from '../state/clock.ts';
+import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain, containersQuery, rowQuery } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayInWords, dayOf, shopDay } from '../ui/dates.ts';
@@ -26,6 +27,7 @@ export default function ContainerPage() {
   const id = Number(useParams().id);
   const { shop } = useSession();
   const { data: container, error } = useQuery(rowQuery<Container>('containers', id));
+  useShowsProducts(container?.productId);
   if (error) {
     return (
       <Page title="No such container">

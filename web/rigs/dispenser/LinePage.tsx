@@ -11,6 +11,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
+import { useShowsProducts } from '../../state/onScreen.ts';
 import { askAgain, checksQuery, lineQuery, productsQuery, tipsQuery } from '../../state/queries.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { shopDay } from '../../ui/dates.ts';
@@ -30,6 +31,7 @@ export default function LinePage() {
   const { id } = useParams();
   const { who } = useSession();
   const { data: line, error } = useQuery(lineQuery(Number(id)));
+  useShowsProducts(line?.pail?.productId);
   if (error) return <Refusal problem={error} />;
   if (!line) return null;
   const lead = atLeast(who.role, 'lead');

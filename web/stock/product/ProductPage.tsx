@@ -4,6 +4,7 @@ import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
 import { patch } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
+import { useShowsProducts } from '../../state/onScreen.ts';
 import { askAgain, containersQuery, rowQuery } from '../../state/queries.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
@@ -33,6 +34,7 @@ export default function ProductPage({ change = false }: { change?: boolean }) {
 }
 
 function ProductFacts({ product }: { product: Product }) {
+  useShowsProducts(product.id);
   const { who } = useSession();
   const { data: containers = [] } = useQuery(containersQuery);
   const manager = atLeast(who.role, 'manager');
