@@ -28,7 +28,7 @@ module.exports = {
     {
       name: 'only-the-start-of-the-server-loads-the-demo',
       severity: 'error',
-      from: { path: '^server/', pathNot: '^server/(main\\.ts|testing/)|\\.test\\.ts$' },
+      from: { path: '^server/', pathNot: '^server/(openShop\\.ts|testing/)|\\.test\\.ts$' },
       to: { path: '^demo/' },
     },
     {

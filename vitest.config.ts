@@ -1,4 +1,7 @@
 import { defineConfig } from 'vitest/config';
+import { layBooksInMemory } from './scripts/memoryFolder.ts';
+
+layBooksInMemory();
 
 /** No test takes as long on a machine several times slower than the one it was written on: only what hangs does. */
 const LIMIT_MS = 180_000;

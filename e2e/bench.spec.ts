@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from './shop.ts';
+import { expect, killable, test } from './shop.ts';
 import { choose, pickProduct, signIn } from './steps.ts';
 
 const water = (page: Page) => page.getByTestId('reading-water');
@@ -10,48 +10,48 @@ const left = async (page: Page, code: string) => {
   return page.getByRole('definition').first().textContent();
 };
 
-test('a technician pours with the keyboard alone, the shelf falls, and it stays so after reload and restart', async ({
-  shop,
-  page,
-}) => {
-  await page.goto('/');
-  const bram = page.getByRole('button', { name: /Bram Addy/ });
-  await expect(bram).toBeVisible();
-  for (let i = 0; i < 20 && !(await bram.evaluate((el) => el === document.activeElement)); i++)
-    await page.keyboard.press('Tab');
-  await page.keyboard.press('Enter');
-  await page.keyboard.type('1122');
-  await expect(page.getByRole('heading', { name: 'Yard', exact: true })).toBeVisible();
-  await page.keyboard.press('b');
-  await expect(page.getByRole('combobox', { name: 'Product' })).toBeVisible();
+killable(
+  'a technician pours with the keyboard alone, the shelf falls, and it stays so after reload and restart',
+  async ({ shop, page }) => {
+    await page.goto('/');
+    const bram = page.getByRole('button', { name: /Bram Addy/ });
+    await expect(bram).toBeVisible();
+    for (let i = 0; i < 20 && !(await bram.evaluate((el) => el === document.activeElement)); i++)
+      await page.keyboard.press('Tab');
+    await page.keyboard.press('Enter');
+    await page.keyboard.type('1122');
+    await expect(page.getByRole('heading', { name: 'Yard', exact: true })).toBeVisible();
+    await page.keyboard.press('b');
+    await expect(page.getByRole('combobox', { name: 'Product' })).toBeVisible();
 
-  const field = page.getByRole('combobox', { name: 'Product' });
-  for (let i = 0; i < 30 && !(await field.evaluate((el) => el === document.activeElement)); i++)
-    await page.keyboard.press('Tab');
-  await page.keyboard.press('Enter');
-  await expect(page.locator('[role=option]:focus')).toHaveCount(1);
-  await page.keyboard.type('Lime');
-  await page.keyboard.press('Enter');
-  await expect(water(page)).toHaveText('692ml');
-  await expect(product(page)).toHaveText('58ml');
+    const field = page.getByRole('combobox', { name: 'Product' });
+    for (let i = 0; i < 30 && !(await field.evaluate((el) => el === document.activeElement)); i++)
+      await page.keyboard.press('Tab');
+    await page.keyboard.press('Enter');
+    await expect(page.locator('[role=option]:focus')).toHaveCount(1);
+    await page.keyboard.type('Lime');
+    await page.keyboard.press('Enter');
+    await expect(water(page)).toHaveText('692ml');
+    await expect(product(page)).toHaveText('58ml');
 
-  await page.keyboard.press('Control+Enter');
-  await expect(slips(page)).toContainText(
-    'Poured 58 ml of Lime Kiln Foam into Trigger bottle, white cap from pail P-1',
-  );
-  await expect(slips(page).getByRole('listitem').first()).toBeFocused();
-  await expect(slips(page)).toContainText('17.33 L left');
+    await page.keyboard.press('Control+Enter');
+    await expect(slips(page)).toContainText(
+      'Poured 58 ml of Lime Kiln Foam into Trigger bottle, white cap from pail P-1',
+    );
+    await expect(slips(page).getByRole('listitem').first()).toBeFocused();
+    await expect(slips(page)).toContainText('17.33 L left');
 
-  await page.keyboard.press('s');
-  await expect(page.getByRole('link', { name: /P-1 Lime Kiln Foam/ })).toContainText('17.33 L');
-  await page.reload();
-  await expect(page.getByRole('link', { name: /P-1 Lime Kiln Foam/ })).toContainText('17.33 L');
-  const port = shop.port;
-  await shop.end();
-  await shop.start(port);
-  expect(await left(page, 'P-1')).toBe('17.33 L');
-  await expect(page.getByRole('row').nth(1)).toContainText('Bram Addy');
-});
+    await page.keyboard.press('s');
+    await expect(page.getByRole('link', { name: /P-1 Lime Kiln Foam/ })).toContainText('17.33 L');
+    await page.reload();
+    await expect(page.getByRole('link', { name: /P-1 Lime Kiln Foam/ })).toContainText('17.33 L');
+    const port = shop.port;
+    await shop.end();
+    await shop.start(port);
+    expect(await left(page, 'P-1')).toBe('17.33 L');
+    await expect(page.getByRole('row').nth(1)).toContainText('Bram Addy');
+  },
+);
 
 test('undo takes the pour back, and both lines stay in the history', async ({ page }) => {
   await page.goto('/');

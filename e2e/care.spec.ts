@@ -1,4 +1,4 @@
-import { expect, test } from './shop.ts';
+import { expect, killable, test } from './shop.ts';
 import { choose, pickProduct, signIn } from './steps.ts';
 
 test('a manager enters an acid with its sheet and signs someone off, who gives a word and pours; its label is printed', async ({
@@ -140,7 +140,7 @@ test('spill and first aid opens at what is on the screen, from everywhere', asyn
   );
 });
 
-test('first aid needs no PIN and no connection', async ({ page, shop }) => {
+killable('first aid needs no PIN and no connection', async ({ page, shop }) => {
   await page.goto('/');
   await expect(page.getByRole('button', { name: /Hester/ })).toBeVisible();
   const card = page.getByRole('dialog', { name: 'Spill and first aid' });

@@ -1,6 +1,6 @@
-/** Debian's Chromium, as it runs on a machine without a screen. */
+/** Debian's Chromium as it is built for machines without a screen. */
 export const CHROMIUM = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: '/usr/bin/chromium-headless-shell',
   args: [
     '--no-sandbox',
     '--disable-gpu',

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { MORNING } from './runningShop.ts';
-import { expect, test } from './shop.ts';
+import { expect, killable, test } from './shop.ts';
 import { choose, signIn } from './steps.ts';
 
 /** Starts a clock as the page asks for it. */
@@ -84,47 +84,46 @@ test('the window shrinks and the mark moves on as the sun comes out', async ({ p
   await expect(page.getByText(/Its last reading holds: a moment old/)).toBeVisible();
 });
 
-test('two browsers agree, through a restart of the server; of two who end it, the second is told', async ({
-  browser,
-  page,
-  shop,
-}) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
-  await start(page, 'Snow foam, all over', { vehicle: 'electric taxi' });
-  const other = await (await browser.newContext({ baseURL: shop.address })).newPage();
-  // A device whose own clock is wrong by hours.
-  await other.addInitScript(() => {
-    const now = Date.now;
-    Date.now = () => now() + 5 * 3_600_000;
-  });
-  await other.goto('/');
-  await signIn(other, 'Odo Marsh');
-  await other.goto(page.url().replace(/^.*?\/clocks/, '/clocks'));
-  await expect(other.getByText('until it has worked')).toBeVisible();
-  const apart = async () => Math.abs((await figure(page)) - (await figure(other)));
-  expect(await apart()).toBeLessThanOrEqual(1);
+killable(
+  'two browsers agree, through a restart of the server; of two who end it, the second is told',
+  async ({ browser, page, shop }) => {
+    await page.goto('/');
+    await signIn(page, 'Bram Addy');
+    await start(page, 'Snow foam, all over', { vehicle: 'electric taxi' });
+    const other = await (await browser.newContext({ baseURL: shop.address })).newPage();
+    // A device whose own clock is wrong by hours.
+    await other.addInitScript(() => {
+      const now = Date.now;
+      Date.now = () => now() + 5 * 3_600_000;
+    });
+    await other.goto('/');
+    await signIn(other, 'Odo Marsh');
+    await other.goto(page.url().replace(/^.*?\/clocks/, '/clocks'));
+    await expect(other.getByText('until it has worked')).toBeVisible();
+    const apart = async () => Math.abs((await figure(page)) - (await figure(other)));
+    expect(await apart()).toBeLessThanOrEqual(1);
 
-  const shown = await figure(page);
-  const { port } = shop;
-  const openFor = Date.now() - shop.openedMs;
-  await shop.end('SIGKILL');
-  // Opened again some seconds later, by the shop's own time.
-  const later = new Date(Date.parse(MORNING) + openFor + 8_000).toISOString();
-  await shop.start(port, later);
-  await page.reload();
-  await other.reload();
-  await expect(page.getByText('until it has worked')).toBeVisible();
-  await expect(other.getByText('until it has worked')).toBeVisible();
-  expect(await apart()).toBeLessThanOrEqual(1);
-  // It ran on by the shop's time, whatever the restart took.
-  expect(await figure(page)).toBeLessThan(shown);
+    const shown = await figure(page);
+    const { port } = shop;
+    const openFor = Date.now() - shop.openedMs;
+    await shop.end('SIGKILL');
+    // Opened again some seconds later, by the shop's own time.
+    const later = new Date(Date.parse(MORNING) + openFor + 8_000).toISOString();
+    await shop.start(port, later);
+    await page.reload();
+    await other.reload();
+    await expect(page.getByText('until it has worked')).toBeVisible();
+    await expect(other.getByText('until it has worked')).toBeVisible();
+    expect(await apart()).toBeLessThanOrEqual(1);
+    // It ran on by the shop's time, whatever the restart took.
+    expect(await figure(page)).toBeLessThan(shown);
 
-  await page.getByRole('button', { name: 'Rinsed' }).click();
-  await expect(other.getByText(/Rinsed after/)).toBeVisible();
-  await expect(other.getByText(/by Bram Addy/)).toBeVisible();
-  await other.context().close();
-});
+    await page.getByRole('button', { name: 'Rinsed' }).click();
+    await expect(other.getByText(/Rinsed after/)).toBeVisible();
+    await expect(other.getByText(/by Bram Addy/)).toBeVisible();
+    await other.context().close();
+  },
+);
 
 test('works on without a connection, and agrees afterwards', async ({ browser, page, shop, context }) => {
   await page.goto('/');

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Page } from '@playwright/test';
-import { expect, test } from './shop.ts';
+import { expect, killable, test } from './shop.ts';
 import { pickProduct, signIn } from './steps.ts';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -153,22 +153,22 @@ test('keys jump to places, find anything and tell themselves', async ({ page }) 
   await expect(page.getByRole('heading', { name: 'P-4 Siding All-purpose' })).toBeVisible();
 });
 
-test('a wrong PIN says how many tries are left, and the wait holds through a restart', async ({
-  shop,
-  page,
-}) => {
-  await page.goto('/');
-  await page.getByRole('button', { name: /Wilf/ }).click();
-  for (let i = 0; i < 5; i++) {
-    await page.getByLabel('PIN, four digits').fill('0000');
-    await expect(page.getByLabel('PIN, four digits')).toHaveValue('');
-    await expect(page.getByLabel('PIN, four digits')).toBeEnabled();
-  }
-  await expect(page.getByRole('alert')).toContainText(/wait|minute/i);
-  const port = shop.port;
-  await shop.end();
-  await shop.start(port);
-  await page.getByLabel('PIN, four digits').fill('7788');
-  await expect(page.getByRole('alert')).toContainText(/wait|minute/i);
-  await expect(page.getByRole('navigation', { name: 'Places' })).toHaveCount(0);
-});
+killable(
+  'a wrong PIN says how many tries are left, and the wait holds through a restart',
+  async ({ shop, page }) => {
+    await page.goto('/');
+    await page.getByRole('button', { name: /Wilf/ }).click();
+    for (let i = 0; i < 5; i++) {
+      await page.getByLabel('PIN, four digits').fill('0000');
+      await expect(page.getByLabel('PIN, four digits')).toHaveValue('');
+      await expect(page.getByLabel('PIN, four digits')).toBeEnabled();
+    }
+    await expect(page.getByRole('alert')).toContainText(/wait|minute/i);
+    const port = shop.port;
+    await shop.end();
+    await shop.start(port);
+    await page.getByLabel('PIN, four digits').fill('7788');
+    await expect(page.getByRole('alert')).toContainText(/wait|minute/i);
+    await expect(page.getByRole('navigation', { name: 'Places' })).toHaveCount(0);
+  },
+);

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { type APIRequestContext, request } from '@playwright/test';
 import { demoPins } from '../demo/people.ts';
-import { expect, test } from './shop.ts';
+import { expect, killable } from './shop.ts';
 
 async function signedIn(address: string, name: string): Promise<APIRequestContext> {
   const api = await request.newContext({ baseURL: address });
@@ -24,44 +24,46 @@ const pour = {
   shown: { pourOffUl: 0, waterUl: 120_000, productUl: 10_000 },
 };
 
-test('killed in the middle of a hundred pours, every acknowledged one is there, and none twice', async ({
-  shop,
-}) => {
-  const before = await signedIn(shop.address, 'Bram Addy');
-  const held = async (api: APIRequestContext) =>
-    (await (await api.get('/api/containers/1')).json()).heldUl as number;
-  const start = await held(before);
-  const acknowledged = new Set<string>();
-  const keys = Array.from({ length: 100 }, (_, i) => `pour-number-${i}`);
-  const send = (api: APIRequestContext, key: string) =>
-    api.post('/api/pours', { data: pour, headers: { 'Idempotency-Key': key } });
+killable(
+  'killed in the middle of a hundred pours, every acknowledged one is there, and none twice',
+  async ({ shop }) => {
+    const before = await signedIn(shop.address, 'Bram Addy');
+    const held = async (api: APIRequestContext) =>
+      (await (await api.get('/api/containers/1')).json()).heldUl as number;
+    const start = await held(before);
+    const acknowledged = new Set<string>();
+    const keys = Array.from({ length: 100 }, (_, i) => `pour-number-${i}`);
+    const send = (api: APIRequestContext, key: string) =>
+      api.post('/api/pours', { data: pour, headers: { 'Idempotency-Key': key } });
 
-  const pouring = (async () => {
-    for (const key of keys) {
-      const answer = await send(before, key).catch(() => null);
-      if (answer?.status() !== 201) return;
-      acknowledged.add(key);
-      if (acknowledged.size === 40) void shop.end('SIGKILL');
-    }
-  })();
-  await pouring;
-  expect(acknowledged.size).toBeGreaterThanOrEqual(40);
-  expect(acknowledged.size).toBeLessThan(100);
-  await shop.end('SIGKILL');
-  await shop.start();
+    const pouring = (async () => {
+      for (const key of keys) {
+        const answer = await send(before, key).catch(() => null);
+        if (answer?.status() !== 201) return;
+        acknowledged.add(key);
+        if (acknowledged.size === 40) void shop.end('SIGKILL');
+      }
+    })();
+    await pouring;
+    expect(acknowledged.size).toBeGreaterThanOrEqual(40);
+    expect(acknowledged.size).toBeLessThan(100);
+    await shop.end('SIGKILL');
+    await shop.start();
 
-  const after = await signedIn(shop.address, 'Bram Addy');
-  const poured = (start - (await held(after))) / 10_000;
-  expect([acknowledged.size, acknowledged.size + 1]).toContain(poured);
-  for (const key of keys) expect((await send(after, key)).status()).toBe(201);
-  expect(start - (await held(after))).toBe(100 * 10_000);
-});
+    const after = await signedIn(shop.address, 'Bram Addy');
+    const poured = (start - (await held(after))) / 10_000;
+    expect([acknowledged.size, acknowledged.size + 1]).toContain(poured);
+    for (const key of keys) expect((await send(after, key)).status()).toBe(201);
+    expect(start - (await held(after))).toBe(100 * 10_000);
+  },
+);
 
-test('a second program on the same books is refused with a sentence that names the first', async ({
-  shop,
-}) => {
-  const args = ['--import', 'tsx', 'server/main.ts', '--demo', '--data', shop.folder, '--port', '0'];
-  const second = spawnSync('node', args, { encoding: 'utf8', timeout: 30_000 });
-  expect(second.status).toBe(1);
-  expect(second.stderr).toMatch(/already open in process \d+ .*at http:\/\/127\.0\.0\.1:\d+/);
-});
+killable(
+  'a second program on the same books is refused with a sentence that names the first',
+  async ({ shop }) => {
+    const args = ['--import', 'tsx', 'server/main.ts', '--demo', '--data', shop.folder, '--port', '0'];
+    const second = spawnSync('node', args, { encoding: 'utf8', timeout: 30_000 });
+    expect(second.status).toBe(1);
+    expect(second.stderr).toMatch(/already open in process \d+ .*at http:\/\/127\.0\.0\.1:\d+/);
+  },
+);

@@ -1,5 +1,8 @@
 import { defineConfig } from '@playwright/test';
+import { layBooksInMemory } from '../scripts/memoryFolder.ts';
 import { CHROMIUM } from './chromium.ts';
+
+layBooksInMemory();
 
 export default defineConfig({
   testDir: '.',

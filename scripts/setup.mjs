@@ -22,10 +22,10 @@ if (installed !== wanted) {
   writeFileSync(marker, wanted);
 }
 
-if (process.argv.includes('--browser') && !existsSync('/usr/bin/chromium')) {
+if (process.argv.includes('--browser') && !existsSync('/usr/bin/chromium-headless-shell')) {
   console.log("Installing Debian's Chromium for the browser tests ...");
   run('apt-get', ['update', '-qq']);
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium']);
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium-headless-shell']);
 }
 
 function run(command, args) {

@@ -2,17 +2,11 @@ import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import QRCode from 'qrcode';
-import { simulatedInstruments } from '../demo/instruments.ts';
-import { loadDemo } from '../demo/loadDemo.ts';
-import { loadYear } from '../demo/loadYear.ts';
-import { demoPins } from '../demo/people.ts';
-import type { Books } from './db/books.ts';
 import { BooksInUse, takeLock } from './db/lock.ts';
 import { BooksTooNew } from './db/migrate.ts';
-import { noLabelPrinter, simulatedLabelPrinter } from './devices/labelPrinter.ts';
-import { SimulatedStation } from './devices/weatherStation.ts';
+import { openShop } from './openShop.ts';
 import { BadOption, type Options, readOptions } from './options.ts';
-import { type Serving, serve } from './serve.ts';
+import type { Serving } from './serve.ts';
 import { isSetUp, shopOf } from './shop/queries.ts';
 import { SteadyClock } from './steadyClock.ts';
 
@@ -32,36 +26,10 @@ main().catch((error) => {
 async function main(): Promise<void> {
   const options = readOptions(process.argv.slice(2));
   const time = new SteadyClock(options.startAt);
-  const { now } = time;
-  if (options.fresh) forgetDemo(options.folder, now());
-  const serving = await serve({
-    ...options,
-    now,
-    time,
-    log,
-    demoPins: options.demo ? demoPins : new Map(),
-    labelPrinter: options.demo ? simulatedLabelPrinter : noLabelPrinter,
-    weatherStation: options.demo ? new SimulatedStation() : null,
-    ...(options.demo && { connect: simulatedInstruments }),
-    prepare: (books) => prepare(books, options, now()),
-  });
+  if (options.fresh) forgetDemo(options.folder, time.now());
+  const serving = await openShop(options, time, log);
   stopOnSignal(serving);
-  await sayWhere(serving, options, now());
-}
-
-async function prepare(books: Books, { demo }: Options, now: Date): Promise<void> {
-  const shop = await shopOf(books);
-  if (demo && !shop) {
-    await loadDemo(books, now);
-    await books.transaction((tx) => loadYear(tx, now));
-  }
-  if (shop && shop.demo !== demo) {
-    throw new BadOption(
-      demo
-        ? "These are a real shop's books, not the demo's. Use npm run shop, or give another folder with --data."
-        : "These are the demo's books. Use npm start, or give another folder with --data.",
-    );
-  }
+  await sayWhere(serving, options, time.now());
 }
 
 function forgetDemo(folder: string, now: Date): void {

@@ -1,0 +1,28 @@
+// Serves the demo shop to the tests of one worker, one after the other, each on books of its own: the program's own code,
+// started once. Tests that end or kill the program start it by itself instead.
+import { pino } from 'pino';
+import { openShop } from '../server/openShop.ts';
+import { readOptions } from '../server/options.ts';
+import type { Serving } from '../server/serve.ts';
+import { SteadyClock } from '../server/steadyClock.ts';
+
+export type Asked = { open: string[] } | { close: true };
+
+let serving: Serving | null = null;
+
+process.on('message', async (asked: Asked) => {
+  try {
+    if ('open' in asked) {
+      const options = readOptions(asked.open);
+      serving = await openShop(options, new SteadyClock(options.startAt), pino({ level: 'warn' }));
+      process.send?.({ address: serving.address.replace(/\/$/, '') });
+    } else {
+      await serving?.stop();
+      serving = null;
+      process.send?.({ closed: true });
+    }
+  } catch (error) {
+    process.send?.({ failed: String(error) });
+  }
+});
+process.on('disconnect', () => process.exit(0));
