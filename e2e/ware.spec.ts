@@ -148,6 +148,7 @@ test('what a product is made of is entered from its sheet, unknown until then', 
   await signIn(page, 'Hester Quill');
   await page.goto('/stock/products/new');
   await page.getByLabel('Product name').fill('Quarry Acid Wash');
+  await choose(page, 'Family', /^Other/);
   await page.getByLabel('Label strength').fill('30 g/l');
   await page.getByLabel('Density').fill('heavy');
   await page.getByRole('button', { name: 'Add the product' }).click();
@@ -169,11 +170,15 @@ test('what a product is made of is entered from its sheet, unknown until then', 
   await choose(page, 'Product', /Branch Line Iron Remover/);
   await page.getByRole('checkbox', { name: /I have read this/ }).check();
   await page.getByRole('button', { name: /^Pour 750 ml/ }).click();
+  const bottle = await page.getByRole('combobox', { name: 'Vessel' }).textContent();
   await choose(page, 'Product', /Quarry Acid Wash/);
+  // Another one is offered: only who chooses the same bottle is stopped.
+  await choose(page, 'Vessel', bottle ?? '');
   await expect(page.getByRole('alert')).toContainText(
-    'nobody has entered whether that may meet Quarry Acid Wash',
+    'Nobody has entered whether Quarry Acid Wash holds acid',
   );
-  await expect(page.getByRole('alert')).toContainText('have a manager enter the traits of Quarry Acid Wash');
+  await expect(page.getByRole('alert')).toContainText('on the page of Quarry Acid Wash');
+  await expect(page.getByRole('button', { name: /^Pour/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'It is rinsed' }).click();
   await expect(page.getByRole('button', { name: /^Pour 19 ml/ })).toBeEnabled();
   await expect(page.getByRole('region', { name: 'Ladder' })).toContainText('of product');

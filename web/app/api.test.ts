@@ -43,7 +43,7 @@ describe('asking the shop’s machine', () => {
     expect(first).toMatch(/^[0-9a-f]{32}$/);
     expect(headersOf(sent).get('Content-Type')).toBe('application/json');
     const again = answering(201, {});
-    await post('/pours', { totalUl: 1 }, 'the-same-key');
+    await post('/pours', { totalUl: 1 }, { key: 'the-same-key' });
     expect(headersOf(again).get('Idempotency-Key')).toBe('the-same-key');
     expect(new Set(Array.from({ length: 100 }, newKey)).size).toBe(100);
   });

@@ -1,6 +1,7 @@
 import type { FieldError, Problem } from '#contract/problem.ts';
 import { takeShopTime } from '../state/clock.ts';
 import { forgetSpent, heldWord } from '../state/word.ts';
+import { keyFor, settled } from './intents.ts';
 
 /** The server's no, with its sentences; or, with status 0, that it could not be reached. */
 export class ApiProblem extends Error {
@@ -18,20 +19,42 @@ export class ApiProblem extends Error {
 
 export const get = <T>(path: string): Promise<T> => send<T>('GET', path);
 
-/** Books something. Give the same key to send the same command again after the connection was lost. */
-export async function post<T>(path: string, body: unknown, key = newKey()): Promise<T> {
+/**
+ * Books something. Sent again after its answer was lost, it goes under the key it had, and is booked once.
+ *
+ * @param of what is meant, where the path does not say it: `intent` tells apart what goes to the same path, `key` is a key
+ *   kept by whoever calls
+ */
+export async function post<T>(
+  path: string,
+  body: unknown,
+  of: { intent?: string; key?: string } = {},
+): Promise<T> {
   const word = path === '/overrides' ? null : heldWord();
+  const intent = `${path} ${of.intent ?? ''}`;
+  const key = of.key ?? keyFor(intent, newKey);
+  const end = (definite: boolean) => of.key === undefined && settled(intent, key, definite);
   try {
-    return await send<T>('POST', path, body, {
+    const answer = await send<T>('POST', path, body, {
       'Idempotency-Key': key,
       // A manager's word given here goes along; whether it is for this, the server knows.
       ...(word && { Override: word.token }),
     });
+    end(true);
+    return answer;
   } catch (error) {
+    end(isDefinite(error));
     if (word && error instanceof ApiProblem) forgetSpent(word, error.problem.override);
     throw error;
   }
 }
+
+/** The server has said no: what was sent was not done. Without an answer, or with a fault, nobody knows. */
+export const isDefinite = (error: unknown): boolean =>
+  error instanceof ApiProblem &&
+  error.problem.status >= 400 &&
+  error.problem.status < 500 &&
+  error.problem.status !== 401;
 
 export const patch = <T>(path: string, body: unknown, revision: number): Promise<T> =>
   send<T>('PATCH', path, body, { 'If-Match': String(revision) });

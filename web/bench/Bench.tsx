@@ -25,6 +25,7 @@ import { EmptyBench } from './EmptyBench.tsx';
 import { LadderPanel } from './LadderPanel.tsx';
 import { MixFields, Question } from './MixFields.tsx';
 import { PourBar } from './PourBar.tsx';
+import { useJustPoured } from './PourPlace.tsx';
 import { pick } from './pick.ts';
 import { Readings } from './Readings.tsx';
 import { SlipStrip } from './SlipStrip.tsx';
@@ -86,6 +87,7 @@ function OpenBench({ ware }: { ware: Ware }) {
   const pouring = usePour(who.personId);
   // A word is given for one pour of one product: it ends with either.
   const lastSlip = useBench((state) => state.slips[who.personId]?.[0]?.movementId ?? 0);
+  const { poured } = useJustPoured();
   const wordFor = `${draft.productId} ${lastSlip}`;
   const [word, giveWord] = useState('');
   const given = word === wordFor;
@@ -100,7 +102,8 @@ function OpenBench({ ware }: { ware: Ware }) {
     if (jug && !pouring.pending && !pouring.unanswered) pouring.pour(jug);
   };
   const pour = () => {
-    if (body && !pouring.pending && !pouring.unanswered) pouring.pour(body);
+    // What was poured stands where the button was: one more is asked for by its own button first.
+    if (body && !poured && !pouring.pending && !pouring.unanswered) pouring.pour(body);
   };
   useEffect(() => {
     if (own) return;
@@ -156,6 +159,7 @@ function OpenBench({ ware }: { ware: Ware }) {
       <PourBar
         draft={draft}
         bench={bench}
+        ware={ware}
         ready={body !== null}
         pouring={pouring}
         inTheJug={jug?.foundUl ? pourWhatIsThere : null}

@@ -7,7 +7,6 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
 import { ListField } from '../ui/Labelled.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchMix } from './benchMix.ts';
 import type { MixFieldsProps as Props } from './mixFieldsProps.ts';
@@ -53,7 +52,6 @@ export function ByProductFields({ draft, bench, ware, set, choose }: Props) {
     <>
       <ListField
         label="Product"
-        error={refusals.product && <Refusal problem={refusals.product} />}
         bay
         value={product ? String(product.id) : ''}
         placeholder="Choose a product"

@@ -17,7 +17,7 @@ import type { Ware } from './ware.ts';
 
 type Props = { bench: BenchMix; ware: Ware; set: (change: Partial<BenchDraft>) => void };
 
-const ROOM = 'h-64 lg:h-[min(27rem,38dvh)]';
+const ROOM = 'h-64 lg:h-[min(27rem,33dvh)]';
 
 /** The vessel with its lines and, beside it, the measure with its own, joined by one hairline. */
 export const Drawings = memo(function Drawings({ bench, ware, set }: Props) {

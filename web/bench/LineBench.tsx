@@ -5,6 +5,7 @@ import type { Line, LineFillBody } from '#contract/dispensers.ts';
 import type { Vessel } from '#contract/ware.ts';
 import type { DispenserFill } from '#core/delivery/dispenserFill.ts';
 import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
+import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
@@ -13,7 +14,6 @@ import { useSession } from '../app/session.tsx';
 import { checkInWords, dueInWords } from '../rigs/dispenser/lineWords.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { linesQuery } from '../state/queries.ts';
-import { Button } from '../ui/Button.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { useSize } from '../ui/useSize.ts';
@@ -24,7 +24,7 @@ import type { BenchDraft } from './benchDraft.ts';
 import { limitsOf } from './benchMix.ts';
 import { AskForWord, ProductCare } from './Cautions.tsx';
 import { lineMix } from './lineMix.ts';
-import { RinsedButton } from './RinsedButton.tsx';
+import { InTheWay, JustPoured, NoAnswerYet, PourButton, PourPlace, useJustPoured } from './PourPlace.tsx';
 import { SlipStrip } from './SlipStrip.tsx';
 import type { usePour } from './usePour.ts';
 import { VesselChoice } from './VesselChoice.tsx';
@@ -49,8 +49,9 @@ export default function LineBench({ draft, ware, set, question, pouring }: Props
   const said = word !== null && word === product?.id;
   const body: LineFillBody | null =
     mix.body && (said || !asksForWord) ? { ...mix.body, ...(asksForWord && { acknowledged: said }) } : null;
+  const { poured, again } = useJustPoured();
   const pour = () => {
-    if (!body || pouring.pending || pouring.unanswered) return;
+    if (!body || poured || pouring.pending || pouring.unanswered) return;
     pouring.fillFromLine(body);
     giveWord(null);
   };
@@ -139,37 +140,34 @@ export default function LineBench({ draft, ware, set, question, pouring }: Props
           <LineState line={line} />
           {vessel && <FillDrawing vessel={vessel} fill={fill} />}
           {product && <ProductCare product={product} />}
-          {refusals.product && <Refusal problem={refusals.product} />}
-          {refusals.vessel && vessel && (
-            <>
-              <Refusal problem={refusals.vessel} />
-              <RinsedButton vessel={vessel} />
-            </>
-          )}
           {refusals.stock && <Refusal problem={refusals.stock} />}
           {asksForWord && !refusals.product && (
             <AskForWord given={said} give={(yes) => giveWord(yes ? (product?.id ?? null) : null)} />
           )}
-          <Button
-            look="main"
-            bay
-            className="max-w-md"
-            disabled={!body || pouring.pending || pouring.unanswered !== null}
-            onClick={pour}
-            aria-keyshortcuts="Control+Enter"
-          >
-            {pouring.pending
-              ? 'Booking ...'
-              : fill
-                ? `Fill ${formatVolume(fill.lineUl, shop.units)} from ${line.code}`
-                : 'Fill'}
-          </Button>
+          <PourPlace product={product}>
+            {pouring.unanswered ? (
+              <NoAnswerYet sendAgain={pouring.sendAgain} />
+            ) : poured ? (
+              <JustPoured slip={poured} again={again} />
+            ) : refusals.vessel || refusals.product ? (
+              <InTheWay refusal={(refusals.vessel ?? refusals.product) as CoreRefusal} vessel={vessel} />
+            ) : (
+              <PourButton
+                words={
+                  pouring.pending
+                    ? 'Booking ...'
+                    : fill
+                      ? `Fill ${formatVolume(fill.lineUl, shop.units)} from ${line.code}`
+                      : 'Fill'
+                }
+                vessel={vessel}
+                disabled={!body || pouring.pending}
+                onClick={pour}
+                topUp={null}
+              />
+            )}
+          </PourPlace>
           {pouring.error && !pouring.unanswered && <Refusal problem={pouring.error} />}
-          {pouring.unanswered && (
-            <Button bay className="max-w-md" onClick={pouring.sendAgain}>
-              No answer yet: send it again
-            </Button>
-          )}
           <SlipStrip personId={who.personId} />
         </div>
       )}

@@ -1,11 +1,5 @@
-import { useMutation } from '@tanstack/react-query';
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
-import { post } from '../app/api.ts';
-import { ManagersWord } from '../app/ManagersWord.tsx';
 import { useSession } from '../app/session.tsx';
-import { askAgain } from '../state/queries.ts';
-import { useWord } from '../state/word.ts';
-import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -17,7 +11,6 @@ import type { MixFieldsProps as Props } from './mixFieldsProps.ts';
 import { RecipeFields } from './RecipeFields.tsx';
 import { RigFields } from './RigFields.tsx';
 import { Ways, WhatYouMade } from './Ways.tsx';
-import type { Ware } from './ware.ts';
 
 const QUESTIONS: Record<Mode, { name: string; note: string }> = {
   fill: { name: 'Make a fill', note: 'into an empty vessel' },
@@ -64,9 +57,6 @@ export function MixFields({ draft, bench, ware, set, choose }: Props) {
       <Question draft={draft} set={set} />
       <RecipeFields bench={bench} ware={ware} set={set} />
       {!follows && <ByProductFields draft={draft} bench={bench} ware={ware} set={set} choose={choose} />}
-      {follows && bench.refusals.product && <Refusal problem={bench.refusals.product} />}
-      <SignOffWord bench={bench} />
-      <ReadNote bench={bench} ware={ware} />
       {follows && recipe?.cell.kind === 'mix' && bench.refusals.strength && (
         <Refusal problem={bench.refusals.strength} />
       )}
@@ -103,34 +93,5 @@ function WaterChoice({ bench, choose }: { bench: BenchMix; choose: (water: Water
       }))}
       onChange={(value) => choose(value as WaterKind)}
     />
-  );
-}
-
-/** Who is not signed off may mix it once with a manager's word, given here. */
-function SignOffWord({ bench }: { bench: BenchMix }) {
-  const word = useWord((state) => state.word);
-  const { product, refusals } = bench;
-  const subject = String(product?.id);
-  const given = word?.rule === 'signOff' && word.subject === subject;
-  if (!given && refusals.product?.code !== 'safety.notSignedOff') return null;
-  return <ManagersWord of={{ rule: 'signOff', subject }} />;
-}
-
-/** The note that stands before the product: whoever has read it says so, once. */
-function ReadNote({ bench, ware }: { bench: BenchMix; ware: Ware }) {
-  const reading = useMutation({
-    mutationFn: (id: number) => post(`/notes/${id}/readings`, {}),
-    onSettled: () => askAgain('notes'),
-  });
-  const { product, refusals } = bench;
-  const note = ware.notes.find((n) => n.productId === product?.id && !n.read);
-  if (!note || refusals.product?.code !== 'note.unread') return null;
-  return (
-    <div>
-      <Button bay disabled={reading.isPending} onClick={() => reading.mutate(note.id)}>
-        I have read it
-      </Button>
-      {reading.error && <Refusal problem={reading.error} />}
-    </div>
   );
 }

@@ -10,15 +10,19 @@ import { useSession } from '../app/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { ListField } from '../ui/Labelled.tsx';
-import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
 import { type BenchDraft, useBench } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
 import { AskForWord, Cautions, PastItsDay } from './Cautions.tsx';
+import { ReadNote, SignOffWord } from './MayMix.tsx';
+import { InTheWay, JustPoured, NoAnswerYet, PourButton, PourPlace, useJustPoured } from './PourPlace.tsx';
 import type { usePour } from './usePour.ts';
+import type { Ware } from './ware.ts';
 
 type Props = {
   draft: BenchDraft;
   bench: BenchMix;
+  ware: Ware;
   ready: boolean;
   pouring: ReturnType<typeof usePour>;
   pour: () => void;
@@ -30,7 +34,7 @@ type Props = {
 };
 
 /** Where the product comes from, what to take care of, and the pour itself. */
-export function PourBar({ draft, bench, ready, pouring, pour, inTheJug, word, set }: Props) {
+export function PourBar({ draft, bench, ware, ready, pouring, pour, inTheJug, word, set }: Props) {
   const { shop } = useSession();
   const { product, plan, measuring, start, containers, container, refusals } = bench;
   const open = containers.filter((c) => c.openedAt);
@@ -42,19 +46,15 @@ export function PourBar({ draft, bench, ready, pouring, pour, inTheJug, word, se
     asked.current?.focus();
     asked.current?.scrollIntoView({ block: 'center' });
   };
-  const poured = start?.body.kind === 'poured';
+  const { poured, again } = useJustPoured();
+  const topUp = () => set({ mode: 'left', leftText: formatVolume(bench.vessel?.holds?.ul ?? 0, shop.units) });
   return (
     <section aria-label="Pour" className="flex flex-col gap-3 lg:col-start-2 lg:row-start-3 xl:col-span-2">
-      <Cautions
-        product={product}
-        vessel={bench.vessel}
-        refusal={refusals.vessel}
-        leftover={start?.body.kind === 'leftover'}
-      />
-      {bench.asksForWord && !bench.refusals.product && (
+      <Cautions product={product} vessel={bench.vessel} leftover={start?.body.kind === 'leftover'} />
+      {bench.asksForWord && !bench.refusals.product && !bench.refusals.vessel && !poured && (
         <AskForWord ref={asked} given={word.given} give={word.give} />
       )}
-      <div className="grid items-end gap-3 sm:grid-cols-2">
+      <div className="grid items-end gap-3 bg-ground sm:grid-cols-[2fr_3fr] lg:sticky lg:bottom-0 lg:z-[4] lg:pb-3">
         {product && open.length === 0 ? (
           <OpenOne sealed={containers} />
         ) : (
@@ -72,28 +72,40 @@ export function PourBar({ draft, bench, ready, pouring, pour, inTheJug, word, se
             onChange={(id) => set({ containerId: Number(id) })}
           />
         )}
-        <div className="bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-17 max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2">
-          <Button
-            look="main"
-            bay
-            className="w-full"
-            disabled={(!ready && !word.missing) || pouring.pending || pouring.unanswered !== null}
-            onClick={word.missing ? goToWord : pour}
-            aria-keyshortcuts="Control+Enter"
-          >
-            {pouring.pending
-              ? 'Booking ...'
-              : word.missing
-                ? 'Read the cautions first'
-                : !ready
-                  ? 'Pour'
-                  : poured
-                    ? `Book it, from ${container?.code}`
-                    : plan?.productUl
-                      ? `Pour ${figure} from ${container?.code}`
-                      : 'Pour, water only'}
-          </Button>
-        </div>
+        <PourPlace product={product}>
+          {pouring.unanswered ? (
+            <NoAnswerYet sendAgain={pouring.sendAgain} />
+          ) : poured ? (
+            <JustPoured slip={poured} again={again} />
+          ) : refusals.vessel ? (
+            <InTheWay refusal={refusals.vessel} vessel={bench.vessel} />
+          ) : refusals.product ? (
+            <InTheWay refusal={refusals.product} vessel={null}>
+              <SignOffWord bench={bench} />
+              <ReadNote bench={bench} ware={ware} />
+            </InTheWay>
+          ) : (
+            <PourButton
+              words={
+                pouring.pending
+                  ? 'Booking ...'
+                  : word.missing
+                    ? 'Read the cautions first'
+                    : !ready
+                      ? 'Pour'
+                      : start?.body.kind === 'poured'
+                        ? `Book it, from ${container?.code}`
+                        : plan?.productUl
+                          ? `Pour ${figure} from ${container?.code}`
+                          : 'Pour, water only'
+              }
+              vessel={bench.vessel}
+              disabled={(!ready && !word.missing) || pouring.pending}
+              onClick={word.missing ? goToWord : pour}
+              topUp={start?.body.kind === 'empty' && bench.vessel?.holds ? topUp : null}
+            />
+          )}
+        </PourPlace>
       </div>
       {container && (
         <PastItsDay
@@ -115,17 +127,6 @@ export function PourBar({ draft, bench, ready, pouring, pour, inTheJug, word, se
         </div>
       )}
       {pouring.error && !pouring.unanswered && <Refusal problem={pouring.error} />}
-      {pouring.unanswered && (
-        <div className="flex flex-wrap items-center gap-3">
-          <Watch word="No answer yet.">
-            Your last pour was sent, but nothing came back. Send it again: however often you do, it is booked
-            once.
-          </Watch>
-          <Button bay onClick={pouring.sendAgain}>
-            Send it again
-          </Button>
-        </div>
-      )}
     </section>
   );
 }

@@ -31,8 +31,13 @@ export function Readings({ bench }: { bench: BenchMix }) {
     <section
       aria-label="Amounts"
       aria-live="polite"
-      className="ruled sticky top-[var(--strip,0px)] z-[5] -mx-4 flex gap-x-5 bg-ground px-4 pt-3 pb-2 lg:static lg:col-start-2 lg:row-start-1 lg:mx-0 lg:gap-x-5 lg:border-b-0 lg:p-0"
+      className="ruled sticky top-[var(--strip,0px)] z-[5] -mx-4 flex flex-wrap gap-x-5 bg-ground px-4 pt-2 pb-2 lg:static lg:col-start-2 lg:row-start-1 lg:mx-0 lg:flex-nowrap lg:gap-x-5 lg:border-b-0 lg:p-0"
     >
+      {bench.product && (
+        <p className="w-full truncate leading-tight lg:hidden">
+          <strong>{bench.product.name}</strong> into {bench.vessel?.name ?? 'no vessel yet'}
+        </p>
+      )}
       {settled ? (
         <p className="min-h-24 pt-5 text-[1.4rem] font-bold">It is right as it is: nothing to add.</p>
       ) : (

@@ -1,18 +1,18 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { Product } from '#contract/products.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { type Asked, startPath } from '../clocks/startDraft.ts';
 import { LabelButton } from '../labels/LabelButton.tsx';
-import { askAgain, productsQuery } from '../state/queries.ts';
+import { productsQuery } from '../state/queries.ts';
 import { clockTime, dayInWords } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { type BenchDraft, type KeptSlip, useBench } from './benchDraft.ts';
+import { useUndo } from './useUndo.ts';
 
 const NONE: never[] = [];
 
@@ -43,16 +43,9 @@ export function SlipStrip({ personId }: { personId: number }) {
 
 function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement> }) {
   const { who, shop } = useSession();
-  const { markUndone, change } = useBench();
+  const change = useBench((state) => state.change);
   const { asked } = slip;
-  const undo = useMutation({
-    mutationFn: () => post(`/movements/${slip.movementId}/reversals`, {}),
-    onSuccess: () => markUndone(who.personId, slip.movementId),
-    onSettled: () => {
-      askAgain('containers');
-      askAgain('vessels');
-    },
-  });
+  const undo = useUndo(slip.movementId);
   const { data: products = [] } = useQuery(productsQuery);
   const clockOf = asked ? clockFor(asked, products) : null;
   const poured = formatVolume(slip.productUl, shop.units);

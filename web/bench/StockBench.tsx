@@ -2,12 +2,13 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { LetDownBody, Merged } from '#contract/ledger.ts';
 import type { Product } from '#contract/products.ts';
+import { occupiedByOther } from '#core/mixing/occupied.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { equivalentFraction, shareOfStock } from '#core/mixing/solveFor.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { ApiProblem, post } from '../app/api.ts';
+import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { usePrintEach } from '../labels/usePrintEach.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
@@ -25,7 +26,8 @@ import { AskForWord, PastItsDay, ProductCare } from './Cautions.tsx';
 import { type LetDownMix, letDownMix } from './letDownMix.ts';
 import { MergedLine } from './MergedLine.tsx';
 import { type Holding, isHolding } from './mergeMix.ts';
-import { RinsedButton } from './RinsedButton.tsx';
+import { meeting } from './offered.ts';
+import { InTheWay, PourButton, PourPlace } from './PourPlace.tsx';
 import { VesselChoice } from './VesselChoice.tsx';
 import type { Ware } from './ware.ts';
 
@@ -62,12 +64,16 @@ export default function StockBench({ draft, ware, set, question }: Props) {
   };
   const product = ware.products.find((p) => p.id === stock?.holds.productId) ?? null;
   const may = product && mayMixOf(product, ware);
+  const vessel = mix?.vessel ?? null;
+  const met = product && vessel ? meeting(product, vessel, ware.products) : null;
+  const full = product && vessel ? occupiedByOther(vessel, product.id, shop.units) : null;
+  const inTheWay = may && !may.ok ? may : met && !met.ok ? met : full;
   const asksForWord = product?.record.care.acknowledge ?? false;
   const wordFor = `${stock?.holds.ul}`;
   const [word, giveWord] = useState('');
   const given = word === wordFor;
   const body =
-    mix?.body && may?.ok && (given || !asksForWord)
+    mix?.body && !inTheWay && (given || !asksForWord)
       ? { ...mix.body, ...(asksForWord && { acknowledged: given }) }
       : null;
   return (
@@ -145,22 +151,26 @@ export default function StockBench({ draft, ware, set, question }: Props) {
             day={stock.holds.useBy}
             fresh="Empty it and make a stock solution afresh."
           />
-          {may && !may.ok && <Refusal problem={may} />}
           {asksForWord && may?.ok && <AskForWord given={given} give={(g) => giveWord(g ? wordFor : '')} />}
           {mix.refusals.stock && <Refusal problem={mix.refusals.stock} />}
-          <Button
-            look="main"
-            bay
-            className="max-w-md"
-            disabled={!body || letting.isPending}
-            onClick={() => body && letting.mutate(body)}
-          >
-            {letting.isPending ? 'Booking ...' : `Pour from ${stock.holds.code}`}
-          </Button>
+          <PourPlace product={product}>
+            {letting.data ? (
+              <Button bay onClick={letting.reset}>
+                Pour another
+              </Button>
+            ) : inTheWay ? (
+              <InTheWay refusal={inTheWay} vessel={mix.vessel ?? null} />
+            ) : (
+              <PourButton
+                words={letting.isPending ? 'Booking ...' : `Pour from ${stock.holds.code}`}
+                vessel={mix.vessel ?? null}
+                disabled={!body || letting.isPending}
+                onClick={() => body && letting.mutate(body)}
+                topUp={null}
+              />
+            )}
+          </PourPlace>
           {letting.error && <Refusal problem={letting.error} />}
-          {mix.vessel &&
-            letting.error instanceof ApiProblem &&
-            letting.error.problem.code === 'safety.gas' && <RinsedButton vessel={mix.vessel} />}
           {letting.data && <MergedLine merged={letting.data} undone={letting.reset} />}
         </div>
       )}

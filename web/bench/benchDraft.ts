@@ -111,15 +111,23 @@ type Bench = {
   sent: Record<number, Sent>;
   slips: Record<number, KeptSlip[]>;
   favourites: Record<number, Favourite[]>;
+  /** What someone poured a moment ago, until they go on to something else: it stands in the place of the button. */
+  poured: Record<number, number>;
   change: (personId: number, change: Partial<BenchDraft>) => void;
   remember: (personId: number, sent: Sent | null) => void;
   print: (personId: number, slip: Slip) => void;
   /** Keeps a mix under a name, or forgets the one of that name. */
   toggleFavourite: (personId: number, favourite: Favourite) => void;
+  forgetPoured: (personId: number) => void;
   markUndone: (personId: number, movementId: number) => void;
 };
 
 const SLIPS_KEPT = 3;
+
+function without<T>(all: Record<number, T>, personId: number): Record<number, T> {
+  const { [personId]: _, ...others } = all;
+  return others;
+}
 
 export const useBench = create<Bench>()(
   persist(
@@ -128,19 +136,24 @@ export const useBench = create<Bench>()(
       sent: {},
       slips: {},
       favourites: {},
+      poured: {},
       change: (personId, change) =>
-        set(({ drafts }) => ({
+        set(({ drafts, poured }) => ({
+          poured: without(poured, personId),
           drafts: { ...drafts, [personId]: { ...EMPTY_DRAFT, ...drafts[personId], ...change } },
         })),
       remember: (personId, sent) =>
         set((state) => {
-          const { [personId]: _, ...others } = state.sent;
+          const others = without(state.sent, personId);
           return { sent: sent ? { ...others, [personId]: sent } : others };
         }),
       print: (personId, slip) =>
-        set(({ slips, drafts }) => {
+        set(({ slips, drafts, poured }) => {
           const kept: KeptSlip = { ...slip, asked: { ...EMPTY_DRAFT, ...drafts[personId] } };
-          return { slips: { ...slips, [personId]: [kept, ...(slips[personId] ?? [])].slice(0, SLIPS_KEPT) } };
+          return {
+            slips: { ...slips, [personId]: [kept, ...(slips[personId] ?? [])].slice(0, SLIPS_KEPT) },
+            poured: { ...poured, [personId]: slip.movementId },
+          };
         }),
       toggleFavourite: (personId, favourite) =>
         set(({ favourites }) => {
@@ -149,6 +162,7 @@ export const useBench = create<Bench>()(
           const next = others.length < mine.length ? others : [...mine, favourite];
           return { favourites: { ...favourites, [personId]: next } };
         }),
+      forgetPoured: (personId) => set(({ poured }) => ({ poured: without(poured, personId) })),
       markUndone: (personId, movementId) =>
         set(({ slips }) => ({
           slips: {

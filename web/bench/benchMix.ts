@@ -4,14 +4,13 @@ import type { Container, Vessel } from '#contract/ware.ts';
 import { panelFraction } from '#core/delivery/draw.ts';
 import type { Contents } from '#core/mixing/contents.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
+import { occupiedByOther } from '#core/mixing/occupied.ts';
 import { asMeasured, type PourPlan, planPours } from '#core/mixing/planPour.ts';
 import { checkMeasurable } from '#core/mixing/practicalPour.ts';
 import type { VesselLimits } from '#core/mixing/solveMix.ts';
 import { type Made, whatHaveIMade } from '#core/mixing/whatHaveIMade.ts';
-import type { Outcome, Refusal } from '#core/outcome.ts';
-import { mayMeet } from '#core/safety/mayMeet.ts';
+import { type Outcome, type Refusal, refuse } from '#core/outcome.ts';
 import { mayMix } from '#core/safety/mayMix.ts';
-import { ALL_UNKNOWN } from '#core/safety/traits.ts';
 import { checkStock } from '#core/stock/postings.ts';
 import type { Band } from '#core/strength/band.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
@@ -25,6 +24,7 @@ import { rungsOf } from './benchRungs.ts';
 import { type BenchStart, benchStart, blank, type StartFields } from './benchStart.ts';
 import { bottleOf, fractionIn, otherOf, readStrength } from './benchStrength.ts';
 import { type Many, totalOf } from './benchTotal.ts';
+import { meeting, offeredVessel } from './offered.ts';
 import type { Ware } from './ware.ts';
 
 type Fields =
@@ -84,12 +84,19 @@ export type BenchMix = {
   refusals: Partial<Record<Fields, Refusal>>;
 };
 
+const NONE_FREE = refuse(
+  'vessel.none',
+  'Vessel',
+  'Every vessel that suits it holds something else.',
+  'Choose one, empty it and rinse it.',
+);
+
 /** Works out the Bench from a draft. Pure and quick: it runs on every keystroke. */
 export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   const { draft, recipe, refusal: unfollowed } = followRecipe(asked, ware);
   const { shop } = ware;
   const product = ware.products.find((p) => p.id === draft.productId) ?? null;
-  const vessel = ware.vessels.find((v) => v.id === draft.vesselId) ?? ware.vessels[0] ?? null;
+  const vessel = ware.vessels.find((v) => v.id === draft.vesselId) ?? offeredVessel(product, ware);
   const containers = containersOf(product, ware.containers);
   const open = containers.filter((c) => c.openedAt);
   const container =
@@ -101,6 +108,10 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   if (strength && !strength.ok && !blank(draft.strengthText)) refusals.strength = strength;
   const met = product && vessel && meeting(product, vessel, ware.products);
   if (met && !met.ok) refusals.vessel = met;
+  if (product && !vessel) refusals.vessel = NONE_FREE;
+  const full =
+    product && vessel && start?.body.kind === 'empty' && occupiedByOther(vessel, product.id, shop.units);
+  if (full && !refusals.vessel) refusals.vessel = full;
   const typed = strength?.ok ? fractionIn(strength.value) : null;
   const rig = benchRig(vessel, draft);
   const onPanel = rig !== null && draft.onPanel;
@@ -242,17 +253,6 @@ export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false)
     }),
     shown: { pourOffUl: plan.pourOffUl, waterUl: plan.waterUl, productUl: plan.productUl },
   };
-}
-
-/** Whether the product may follow what the vessel has held; of a product no longer listed nothing is known. */
-export function meeting(product: Product, { name, held }: Vessel, all: Product[]): Outcome<null> {
-  const known = held
-    .filter((h) => h.productId !== product.id)
-    .map(({ productId, productName }) => ({
-      name: productName,
-      traits: all.find((p) => p.id === productId)?.traits ?? ALL_UNKNOWN,
-    }));
-  return mayMeet(product, known, name);
 }
 
 export function limitsOf({ brimfulUl, fillLimitUl, smallestUl, displacementUl }: Vessel): VesselLimits {

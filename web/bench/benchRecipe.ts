@@ -6,6 +6,7 @@ import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { type Fraction, fractionOf, type Strength } from '#core/strength/strength.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { HOSE } from './benchRig.ts';
+import { offeredFor } from './offered.ts';
 import { pick } from './pick.ts';
 import type { Ware } from './ware.ts';
 
@@ -25,7 +26,10 @@ export type Followed = { draft: BenchDraft; recipe: BenchRecipe | null; refusal:
  * What follows from use and soil: product, strength, vessel and how it is set. It is worked out anew each time, so that a
  * recipe published meanwhile is what is mixed. Another vessel that delivers the same way may stand in for the recipe's.
  */
-export function followRecipe(draft: BenchDraft, ware: Pick<Ware, 'recipes' | 'vessels'>): Followed {
+export function followRecipe(
+  draft: BenchDraft,
+  ware: Pick<Ware, 'recipes' | 'vessels' | 'products'>,
+): Followed {
   if (draft.recipeId === null) return { draft, recipe: null, refusal: null };
   const version = ware.recipes.find((r) => r.id === draft.recipeId)?.published;
   const cell = version && cellAt(version, draft.soil);
@@ -42,13 +46,16 @@ export function followRecipe(draft: BenchDraft, ware: Pick<Ware, 'recipes' | 've
   if (draft.recipeLeft) return { draft, recipe, refusal: null };
   const meant = ware.vessels.find((v) => v.id === version.vesselId);
   const chosen = ware.vessels.find((v) => v.id === draft.vesselId);
-  const standsIn =
-    chosen && meant && chosen !== meant && deliveryOf(chosen.kind) === deliveryOf(meant.kind) ? chosen : null;
+  const product = ware.products.find((p) => p.id === version.productId);
+  const standsIn = chosen && meant && deliveryOf(chosen.kind) === deliveryOf(meant.kind) ? chosen : null;
   const set: Partial<BenchDraft> = {
     productId: version.productId,
-    vesselId: standsIn?.id ?? version.vesselId,
+    vesselId: standsIn?.id ?? (meant && offeredFor(meant, product ?? null, ware).id) ?? version.vesselId,
     onPanel: version.onPanel,
-    ...(!standsIn && { dialId: version.dialId, machineId: version.machineId ?? HOSE }),
+    ...((!standsIn || standsIn === meant) && {
+      dialId: version.dialId,
+      machineId: version.machineId ?? HOSE,
+    }),
   };
   if (cell.kind === 'mix') {
     return { draft: { ...draft, ...set, ...pick(cell.strength) }, recipe, refusal: null };

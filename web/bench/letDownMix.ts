@@ -3,6 +3,7 @@ import { fractionIn } from '#core/mixing/contents.ts';
 import { asMeasured, planPours } from '#core/mixing/planPour.ts';
 import { twoStage } from '#core/mixing/solveFor.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
+import { deliveryOf } from '#core/products/record.ts';
 import { checkStock } from '#core/stock/postings.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { type Fraction, fractionOf } from '#core/strength/strength.ts';
@@ -13,6 +14,7 @@ import { benchMeasuring, usualMeasure } from './benchMeasuring.ts';
 import { limitsOf } from './benchMix.ts';
 import { blank, bookedContents } from './benchStart.ts';
 import type { Holding } from './mergeMix.ts';
+import { offeredVessel } from './offered.ts';
 import type { Ware } from './ware.ts';
 
 /** Works out a mix from a stock solution, as it is measured. */
@@ -20,7 +22,11 @@ export function letDownMix(draft: BenchDraft, stock: Holding, ware: Ware) {
   const { shop } = ware;
   const vessel =
     ware.vessels.find((v) => v.id === draft.vesselId && v.id !== stock.id) ??
-    ware.vessels.find((v) => v.id !== stock.id);
+    offeredVessel(ware.products.find((p) => p.id === stock.holds.productId) ?? null, {
+      ...ware,
+      vessels: ware.vessels.filter((v) => v.id !== stock.id && deliveryOf(v.kind) !== null),
+    }) ??
+    undefined;
   const held = bookedContents(stock, stock.holds.productId);
   const stockFraction = held ? fractionIn(held) : (1 as Fraction);
   const refusals: { strength?: CoreRefusal; total?: CoreRefusal; stock?: CoreRefusal } = {};

@@ -3,6 +3,7 @@ import type { Product } from '#contract/products.ts';
 import type { Vessel } from '#contract/ware.ts';
 import { type DispenserFill, dispenserFill } from '#core/delivery/dispenserFill.ts';
 import { fractionOfRatio } from '#core/delivery/meteringTip.ts';
+import { occupiedByOther } from '#core/mixing/occupied.ts';
 import { accept, type Outcome, type Refusal } from '#core/outcome.ts';
 import { checkStock } from '#core/stock/postings.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
@@ -10,8 +11,9 @@ import { type Fraction, fractionOf, type Strength } from '#core/strength/strengt
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { Microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
-import { limitsOf, mayMixOf, meeting } from './benchMix.ts';
+import { limitsOf, mayMixOf } from './benchMix.ts';
 import { blank, depthReader } from './benchStart.ts';
+import { meeting, offeredVessel } from './offered.ts';
 import type { Ware } from './ware.ts';
 
 /** A fill from a line of the wall dispenser, worked out from what was typed. */
@@ -35,8 +37,8 @@ export function lineMix(draft: BenchDraft, all: readonly Line[], ware: Ware): Li
   const lines = all.filter((l) => l.pail !== null);
   const line =
     lines.find((l) => l.id === draft.lineId) ?? lines.find((l) => l.due === null) ?? lines[0] ?? null;
-  const vessel = ware.vessels.find((v) => v.id === draft.vesselId) ?? ware.vessels[0] ?? null;
   const product = ware.products.find((p) => p.id === line?.pail?.productId) ?? null;
+  const vessel = ware.vessels.find((v) => v.id === draft.vesselId) ?? offeredVessel(product, ware);
   const { check = null } = line ?? {};
   const given = check && check.verdict.verdict !== 'fault' ? fractionOfRatio(check.ratio) : null;
   const refusals: LineMix['refusals'] = {};
@@ -44,6 +46,8 @@ export function lineMix(draft: BenchDraft, all: readonly Line[], ware: Ware): Li
     if (outcome && !outcome.ok) refusals[at] = outcome;
     return outcome?.ok ? outcome.value : null;
   };
+  const full = product && vessel && occupiedByOther(vessel, product.id, ware.shop.units);
+  if (full) refusals.vessel = full;
   const totalUl = vessel && keep('total', totalOf(draft, vessel, ware));
   const wanted = blank(draft.weakerText) ? null : keep('strength', wantedOf(draft.weakerText, ware));
   keep('product', product && mayMixOf(product, ware));

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import type { LineFillBody } from '#contract/dispensers.ts';
 import type { PourBody, Slip } from '#contract/ledger.ts';
-import { ApiProblem, newKey, post } from '../app/api.ts';
+import { isDefinite, newKey, post } from '../app/api.ts';
 import { usePrintEach } from '../labels/usePrintEach.ts';
 import { askAgain } from '../state/queries.ts';
 import { useWord } from '../state/word.ts';
@@ -19,16 +19,16 @@ export function usePour(personId: number) {
     mutationFn: async (command: Sent) => {
       remember(personId, command);
       try {
-        const slip = await post<Slip>(command.path ?? '/pours', JSON.parse(command.body), command.key);
+        const slip = await post<Slip>(command.path ?? '/pours', JSON.parse(command.body), {
+          key: command.key,
+        });
         remember(personId, null);
         useWord.getState().keep(null);
         print(personId, slip);
         printEach(slip);
         return slip;
       } catch (error) {
-        const answered =
-          error instanceof ApiProblem && error.problem.status > 0 && error.problem.status < 500;
-        if (answered && error.problem.status !== 401) remember(personId, null);
+        if (isDefinite(error)) remember(personId, null);
         throw error;
       }
     },

@@ -123,6 +123,22 @@ describe('what is done to clocks', () => {
     expect(useOutbox.getState()).toMatchObject({ waiting: [], refused: [{ kept: true }] });
   });
 
+  it('does not hold up what comes after a command the program stumbles over each time', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+    const fault = { status: 500, body: { status: 500, code: 'fault', detail: 'A fault.' } };
+    const asked = answering(fault, fault, fault, fault, { status: 201, body: [] }, clock('k2'));
+    await end('k1');
+    await end('k2');
+    // Each try waits twice as long as the one before.
+    await vi.advanceTimersByTimeAsync(3_000 + 6_000 + 12_000 + 24_000);
+    expect(asked.map((a) => a.path)).toEqual([
+      ...Array(4).fill('/api/clocks/k1/ends'),
+      '/api/unsettled',
+      '/api/clocks/k2/ends',
+    ]);
+    expect(useOutbox.getState()).toMatchObject({ waiting: [], refused: [{ kept: true }] });
+  });
+
   it('waits where the session has ended, without being told as refused', async () => {
     vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
     answering({ status: 401, body: { status: 401, code: 'session.none', detail: '' } });

@@ -2,7 +2,7 @@ import { get as getKept, update } from 'idb-keyval';
 import { create } from 'zustand';
 import type { Clock, ClockLayer, End } from '#contract/clocks.ts';
 import type { Problem } from '#contract/problem.ts';
-import { ApiProblem, newKey, post } from '../app/api.ts';
+import { ApiProblem, isDefinite, newKey, post } from '../app/api.ts';
 import { shopMs, shopNow } from '../state/clock.ts';
 import { askAgain, clocksQuery, queryClient } from '../state/queries.ts';
 
@@ -42,6 +42,9 @@ export const useOutbox = create<Outbox>()(() => ({ waiting: [], refused: [], rea
 
 const STORE = 'kettle-outbox';
 const TRY_AGAIN_MS = 3_000;
+const AT_MOST_MS = 60_000;
+/** So often a fault of the program is taken for a moment's. */
+const STUMBLES = 4;
 /** What is refused this long after it happened is for a lead to look at. */
 const LATE_MS = 15_000;
 
@@ -75,6 +78,7 @@ async function keep(change: (all: Sent[]) => Sent[]): Promise<void> {
  */
 export function send(command: Omit<Sent, 'id' | 'at'>): Promise<void> {
   const sent: Sent = { ...command, id: newKey(), at: shopNow().toISOString() };
+  waitMs = TRY_AGAIN_MS;
   useOutbox.setState(({ waiting }) => ({ waiting: [...waiting, sent] }));
   void keep((all) => [...all, sent]);
   return flush(command.personId);
@@ -82,6 +86,7 @@ export function send(command: Omit<Sent, 'id' | 'at'>): Promise<void> {
 
 let flushing: Promise<void> | null = null;
 let again: ReturnType<typeof setTimeout> | null = null;
+let waitMs = TRY_AGAIN_MS;
 
 /** Sends what waits for someone, in order. */
 export function flush(personId: number): Promise<void> {
@@ -96,21 +101,27 @@ async function sendAll(personId: number): Promise<void> {
     const next = useOutbox.getState().waiting.find((s) => s.personId === personId);
     if (!next) return;
     try {
-      const clock = await post<Clock>(next.path, { ...next.body, occurredAt: next.at }, next.id);
+      const clock = await post<Clock>(next.path, { ...next.body, occurredAt: next.at }, { key: next.id });
       queryClient.setQueryData(clocksQuery.queryKey, (all: Clock[] = []) =>
         all.some((c) => c.key === clock.key)
           ? all.map((c) => (c.key === clock.key ? clock : c))
           : [...all, clock],
       );
       useOutbox.setState({ reached: true });
+      waitMs = TRY_AGAIN_MS;
       done(next);
     } catch (error) {
       const { problem } = error as ApiProblem;
-      const answered = error instanceof ApiProblem && problem.status >= 400 && problem.status < 500;
-      if (!answered || problem.status === 401 || problem.status === 429) {
-        useOutbox.setState({ reached: error instanceof ApiProblem && problem.status > 0 });
-        tryLater(personId);
-        return;
+      const reached = error instanceof ApiProblem && problem.status > 0;
+      if (!isDefinite(error) || problem.status === 429) {
+        useOutbox.setState({ reached });
+        // What the program stumbles over each time is for a lead to look at: it must not hold up what comes after it.
+        const stumbles = reached && problem.status >= 500 ? stumbledOver(next.id) : 0;
+        if (stumbles < STUMBLES || !(await refuse(next, problem, true))) {
+          tryLater(personId);
+          return;
+        }
+        continue;
       }
       if (!(await refuse(next, problem))) {
         tryLater(personId);
@@ -122,7 +133,17 @@ async function sendAll(personId: number): Promise<void> {
 
 function tryLater(personId: number): void {
   if (again !== null) clearTimeout(again);
-  again = setTimeout(() => void flush(personId), TRY_AGAIN_MS);
+  again = setTimeout(() => void flush(personId), waitMs);
+  waitMs = Math.min(2 * waitMs, AT_MOST_MS);
+}
+
+const stumbled = new Map<string, number>();
+
+/** How often the program has had a fault over a command. */
+function stumbledOver(id: string): number {
+  const times = (stumbled.get(id) ?? 0) + 1;
+  stumbled.set(id, times);
+  return times;
 }
 
 function done(sent: Sent): void {
@@ -131,8 +152,8 @@ function done(sent: Sent): void {
 }
 
 /** @returns whether it was dealt with; what can't be kept for a lead yet goes on waiting here */
-async function refuse(sent: Sent, problem: Problem): Promise<boolean> {
-  const late = shopMs() - Date.parse(sent.at) > LATE_MS;
+async function refuse(sent: Sent, problem: Problem, unsettled = false): Promise<boolean> {
+  const late = unsettled || shopMs() - Date.parse(sent.at) > LATE_MS;
   if (late) {
     const body = {
       what: sent.what,
@@ -140,7 +161,7 @@ async function refuse(sent: Sent, problem: Problem): Promise<boolean> {
       body: JSON.stringify(sent.body),
       occurredAt: sent.at,
     };
-    const kept = await post('/unsettled', body, `late-${sent.id}`).then(
+    const kept = await post('/unsettled', body, { key: `late-${sent.id}` }).then(
       () => true,
       () => false,
     );
