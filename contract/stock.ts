@@ -171,8 +171,15 @@ export type RecallLine = {
   /** Where the batch was put on, as far as a clock was started for it. */
   vehicles: { key: string; vehicle: string; placeName: string; at: string }[];
 };
+/** Why nobody may use a lot for now. */
+export const lotHoldBody = exactly({ words: line('Why', 200) });
+
 export type Recall = {
   lot: string;
+  /** Where it is on hold: why, by whom and since when. */
+  hold: { words: string; by: string; at: string } | null;
+  /** Every mix in a vessel that still holds some of it. */
+  mixes: { code: string; productName: string; vesselName: string; ul: number }[];
   containers: (Pick<Container, 'id' | 'code' | 'productName' | 'kind' | 'sizeUl' | 'placeName' | 'heldUl'> & {
     retired: boolean;
   })[];

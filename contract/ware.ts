@@ -3,6 +3,7 @@ import type { SprayOutput } from '#core/delivery/output.ts';
 import type { DepthProfile } from '#core/mixing/depth.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import { CONTAINER_KINDS, MEASURE_KINDS, VESSEL_KINDS } from '#core/mixing/outlines.ts';
+import type { LotHold } from '#core/stock/lotHold.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { exactly, finite, line, note, oneOf, rowId, shopDay, wholeMinor, wholeUl, yes } from './fields.ts';
 import type { MeasuredDraw } from './rigs.ts';
@@ -137,6 +138,8 @@ export type HeldBatch = {
   /** The last day it is good for; null where its product does not say. */
   useBy: string | null;
   water: WaterKind;
+  /** The hold a lot in it is under; null where none is. */
+  onHold: LotHold | null;
 };
 /** A product a vessel has held since it was last rinsed. */
 export type HeldProduct = { productId: number; productName: string };
@@ -219,6 +222,8 @@ export type Container = {
   tareG: number | null;
   /** What is in it cost, in minor units. */
   heldMinor: number;
+  /** The hold its lot is under; null where none is. */
+  onHold: LotHold | null;
   /** When it was put away, empty, returned or lost. */
   awayAt: string | null;
 };

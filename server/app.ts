@@ -7,6 +7,7 @@ import { outcomeRoutes } from './batches/outcomes.ts';
 import { filmFactorRoutes } from './clocks/factorRoutes.ts';
 import { clockRoutes } from './clocks/routes.ts';
 import { unsettledRoutes } from './clocks/unsettledRoutes.ts';
+import { lotHoldRoutes } from './containers/lotHolds.ts';
 import { recallRoutes } from './containers/recall.ts';
 import { containerRoutes } from './containers/routes.ts';
 import { countRoutes } from './counts/routes.ts';
@@ -76,6 +77,7 @@ export function createApp(house: House): Express {
   api.use('/containers', containerRoutes(house));
   api.use('/deliveries/:id', deliveryLabelRoutes(house));
   api.use('/lots', recallRoutes(house));
+  api.use('/lots/:lot', lotHoldRoutes(house));
   api.use('/deliveries', deliveryRoutes(house));
   api.use('/suppliers', supplierRoutes(house));
   api.use('/counts', countRoutes(house));

@@ -11,6 +11,7 @@ import {
 import { nothing } from '#contract/ledger.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
 import { formatDuration } from '#core/units/duration.ts';
+import { refuseHeldBatch } from '../containers/lotHolds.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { type Answer, command, preparedCommand } from '../http/commands.ts';
@@ -52,7 +53,10 @@ export function clockRoutes(house: House): Router {
           });
         }
         const found = await findLaid(tx, body.laid);
-        if (now.getTime() - at.getTime() < LATE_MS) await refuseWeather(tx, body, found.as, at);
+        if (now.getTime() - at.getTime() < LATE_MS) {
+          await refuseWeather(tx, body, found.as, at);
+          if (body.batchId !== null) await refuseHeldBatch(tx, body.batchId, '/batchId');
+        }
         await refuseTwice(tx, body.placeId, body.again ? null : found.name, body.zones, body.vehicle, found);
         const id = await insertClock(tx, body, layerOf(found, 'first', at, who.name), who.personId, at);
         return answer(tx, body.key, id, 201);

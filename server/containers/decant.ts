@@ -6,6 +6,7 @@ import type { Queryable } from '../db/books.ts';
 import { missing } from '../http/problems.ts';
 import { bookMovement } from '../ledger/book.ts';
 import { containerAccount } from '../ledger/queries.ts';
+import { refuseHeld } from './lotHolds.ts';
 import { containerOf, insertContainer } from './queries.ts';
 import { type Asked, refused, refuseFuller, refuseShort } from './refuse.ts';
 
@@ -42,10 +43,12 @@ async function targetOf(
   now: Date,
   units: UnitSystem,
 ): Promise<number> {
+  refuseHeld(from.code, from.onHold, '');
   if (into.kind === 'existing') {
     const target = await containerOf(tx, into.containerId);
     if (!target) throw missing('container');
     const at = '/into/containerId';
+    refuseHeld(target.code, target.onHold, at);
     if (target.id === from.id)
       throw refused('decant.same', at, 'A container is not filled from itself.', 'Choose another.');
     if (target.productId !== from.productId) {

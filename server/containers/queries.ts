@@ -1,11 +1,13 @@
 import type { Container, ContainerBody } from '#contract/ware.ts';
 import type { Queryable } from '../db/books.ts';
+import { HOLD_OF_CONTAINER } from './holdOf.ts';
 
 const CONTAINER = `
   SELECT c.id, c.code, c.product_id AS "productId", p.name AS "productName", c.kind, c.size_ul AS "sizeUl",
          coalesce(b.ul, 0) AS "heldUl", c.place_id AS "placeId", l.name AS "placeName", c.lot, c.price_minor AS "priceMinor",
          c.received_at AS "receivedAt", c.opened_at AS "openedAt", c.best_before::text AS "bestBefore", u.name AS supplier,
-         f.code AS "decantedFrom", c.tare_g AS "tareG", coalesce(b.minor, 0) AS "heldMinor", c.retired_at AS "awayAt"
+         f.code AS "decantedFrom", c.tare_g AS "tareG", coalesce(b.minor, 0) AS "heldMinor", c.retired_at AS "awayAt",
+         ${HOLD_OF_CONTAINER} AS "onHold"
   FROM container c
   JOIN product p ON p.id = c.product_id
   JOIN place l ON l.id = c.place_id

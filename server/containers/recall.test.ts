@@ -73,4 +73,76 @@ describe('a recall', () => {
     expect(recall.lines.reduce((sum, l) => sum + l.ul, 0)).toBe(recall.heldUl);
     expect((await odo('get', '/api/lots/nosuch')).status).toBe(404);
   });
+
+  it('stops use: of the lot, of what was decanted from it, and of every mix that still holds some, until it is released', async () => {
+    const odo = await shop.signIn('Odo Marsh');
+    const hester = await shop.signIn('Hester Quill');
+    const bram = await shop.signIn('Bram Addy');
+    const lot = ((await odo('get', '/api/lots/zz-1')).body as Recall).containers;
+    const [a] = lot;
+    const pour = (change: object) =>
+      bram('post', '/api/pours', {
+        productId: 2,
+        vesselId: 2,
+        containerId: a?.id,
+        strength: parts(12),
+        totalUl: 130_000,
+        start: { kind: 'empty' },
+        how: 'fill',
+        measured: [],
+        shown: { pourOffUl: 0, waterUl: 120_000, productUl: 10_000 },
+        ...change,
+      });
+    const mixed = await pour({});
+    expect(mixed.status, mixed.text).toBe(201);
+    expect((await bram('post', '/api/lots/ZZ-1/holds', { words: 'Smells wrong' })).status).toBe(403);
+    expect((await odo('post', '/api/lots/nosuch/holds', { words: 'Smells wrong' })).status).toBe(404);
+    const held = await odo('post', '/api/lots/ZZ-1/holds', { words: 'Smells wrong' });
+    expect([held.status, held.body.hold?.words]).toEqual([201, 'Smells wrong']);
+    expect(held.body.mixes.map((m: { code: string }) => m.code)).toContain(mixed.body.batchCode);
+    expect((await odo('post', '/api/lots/zz-1/holds', { words: 'Again' })).body.code).toBe('lot.heldAlready');
+
+    expect((await pour({})).body).toMatchObject({
+      code: 'lot.held',
+      detail: expect.stringContaining('Smells wrong'),
+    });
+    // A leftover of it is not topped up, not even from another lot, nor put on a vehicle.
+    const topUp = await pour({
+      containerId: 1,
+      start: { kind: 'leftover', leftUl: 130_000, strength: parts(12) },
+      totalUl: 260_000,
+      how: 'inPlace',
+    });
+    expect(topUp.body.code).toBe('lot.held');
+    const clock = {
+      key: 'recallclock00002',
+      placeId: 4,
+      vehicle: 'red van',
+      body: 'van',
+      colour: 'mid',
+      material: 'steel',
+      zones: ['lowers'],
+      shelter: 'roof',
+      start: { kind: 'rinsed', waterC: 15 },
+      laid: { kind: 'product', productId: 2, use: 'foam', vesselId: 1, dialId: null, machineId: null },
+      batchId: mixed.body.batchId,
+      again: false,
+    };
+    expect((await bram('post', '/api/clocks', clock)).body.code).toBe('lot.held');
+    const jug = { kind: 'new', containerKind: 'jug', sizeUl: 5_000_000, placeId: 2 };
+    expect(
+      (await odo('post', `/api/containers/${a?.id}/decants`, { ul: 1_000_000, into: jug })).body.code,
+    ).toBe('lot.held');
+    expect((await bram('get', '/api/vessels/2')).body.holds.onHold).toEqual({
+      lot: 'zz-1',
+      words: 'Smells wrong',
+    });
+    // From a lot that is not on hold everything goes on.
+    expect((await pour({ containerId: 1, vesselId: 1 })).status).toBe(201);
+
+    expect((await odo('post', '/api/lots/zz-1/releases', {})).status).toBe(403);
+    expect((await hester('post', '/api/lots/zz-1/releases', {})).body.hold).toBeNull();
+    expect((await bram('post', '/api/clocks', clock)).status).toBe(201);
+    expect((await pour({ vesselId: 1 })).status).toBe(201);
+  });
 });

@@ -20,7 +20,7 @@ const OF_LOT = `SELECT c.id, a.id AS account FROM container c JOIN account a ON 
   WHERE lower(c.lot) = lower($1) AND c.lot <> ''`;
 
 /** Null where no container ever had it. What went from one container of the lot into another is still of the lot. */
-async function recallOf(db: Queryable, lot: string): Promise<Recall | null> {
+export async function recallOf(db: Queryable, lot: string): Promise<Recall | null> {
   const containers = await db.rows<Recall['containers'][number]>(
     `SELECT c.id, c.code, p.name AS "productName", c.kind, c.size_ul AS "sizeUl", l.name AS "placeName",
        coalesce(b.ul, 0) AS "heldUl", c.retired_at IS NOT NULL AS retired
@@ -47,9 +47,23 @@ async function recallOf(db: Queryable, lot: string): Promise<Recall | null> {
      WHERE (t.id IS NULL) <> (f.id IS NULL) ORDER BY g.id`,
     [lot],
   );
+  const [hold] = await db.rows<NonNullable<Recall['hold']>>(
+    `SELECT h.words, w.name AS by, ${utc('h.held_at')} AS at FROM lot_hold h JOIN person w ON w.id = h.held_by
+     WHERE h.lot = lower($1) AND h.released_at IS NULL`,
+    [lot],
+  );
+  const mixes = await db.rows<Recall['mixes'][number]>(
+    `SELECT k.code, p.name AS "productName", v.name AS "vesselName",
+       (SELECT coalesce(sum(l.ul), 0)::bigint FROM account a JOIN balance l ON l.account_id = a.id WHERE a.batch_id = k.id) AS ul
+     FROM batches_of_lot(lower($1)) AS o(id) JOIN vessel_holds n ON n.batch_id = o.id JOIN batch k ON k.id = o.id
+     JOIN product p ON p.id = k.product_id JOIN vessel v ON v.id = k.vessel_id ORDER BY k.id`,
+    [lot],
+  );
   const sum = (of: RecallLine[]) => of.reduce((ul, line) => ul + line.ul, 0);
   return {
     lot,
+    hold: hold ?? null,
+    mixes,
     containers,
     cameUl: sum(lines.filter((l) => l.ul > 0 && l.kind !== 'reversal')),
     heldUl: containers.reduce((ul, c) => ul + c.heldUl, 0),

@@ -5,6 +5,7 @@ import { fractionOfRatio } from '#core/delivery/meteringTip.ts';
 import { checkStock, pourPostings } from '#core/stock/postings.ts';
 import { type Fraction, fractionOf, inNotation } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
+import { refuseHeld } from '../containers/lotHolds.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
@@ -31,6 +32,7 @@ export async function bookLineFill(
   const ids = { productId: pail.productId, vesselId: body.vesselId, containerId: pail.id };
   const ground = await pourGround(tx, ids, who.personId, now);
   if (!ground || ground.vesselRetired) throw missing('vessel');
+  refuseHeld(ground.containerCode, ground.onHold, '/lineId');
   await refuseMeetingIn(tx, pail.productId, body.vesselId);
   refuseUnfit(ground, who, body.acknowledged);
   const wanted = body.strength ? fractionOf(body.strength) : null;

@@ -5,6 +5,7 @@ import { refuse } from '#core/outcome.ts';
 import { checkStock, type Held, pourPostings } from '#core/stock/postings.ts';
 import { type Fraction, fractionOf, inNotation } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
+import { refuseHeldBatch } from '../containers/lotHolds.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
@@ -41,6 +42,7 @@ export async function bookLetDown(
     );
     throw refusalProblem(none, '/stockVesselId', 409);
   }
+  await refuseHeldBatch(tx, stock.batchId, '/stockVesselId');
   await refuseMeetingIn(tx, stock.productId, body.vesselId);
   const [product] = await products(tx, { id: stock.productId });
   if (!product) throw missing('product');

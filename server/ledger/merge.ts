@@ -6,6 +6,7 @@ import { type Held, pourPostings } from '#core/stock/postings.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { microlitres, type UnitSystem } from '#core/units/volume.ts';
+import { refuseHeldBatch } from '../containers/lotHolds.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
@@ -111,6 +112,7 @@ async function sideOf(
     );
     throw refusalProblem(empty, `${pointer}/vesselId`, 409);
   }
+  await refuseHeldBatch(tx, ground.batchId, `${pointer}/vesselId`);
   if (leftUl > volumeUl(booked)) {
     const more = refuse(
       'merge.moreThanHeld',

@@ -13,6 +13,7 @@ import { type Before, checkStock, type Held, pourPostings } from '#core/stock/po
 import { type Fraction, fractionOf } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
+import { refuseHeld, refuseHeldBatch } from '../containers/lotHolds.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
@@ -37,6 +38,8 @@ export async function bookPour(
   const ground = await pourGround(tx, body, who.personId, now);
   if (!ground) throw gone('Product, vessel or container', '', 'is not there any more');
   checkWare(ground, body);
+  const [inIt] = ground.earlier;
+  if (inIt && body.start.kind === 'leftover') await refuseHeldBatch(tx, inIt.id, '/start');
   const fraction = fractionOf(body.strength);
   if (!fraction.ok) throw refusalProblem(fraction, '/strength');
 
@@ -289,6 +292,7 @@ function checkWare(ground: PourGround, { productId }: PourBody): void {
   if (ground.containerProductId !== productId) {
     throw gone('Container', '/containerId', `${ground.containerCode} holds a different product`);
   }
+  refuseHeld(ground.containerCode, ground.onHold, '/containerId');
   if (!ground.opened) throw gone('Container', '/containerId', `${ground.containerCode} is not open yet`);
   refuseMeeting(
     { name: ground.productName, traits: traitsFrom(ground.traits, ground.record) },

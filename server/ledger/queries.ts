@@ -2,7 +2,9 @@ import type { ProductState } from '#core/mixing/solveMix.ts';
 import type { ProductRecord } from '#core/products/record.ts';
 import type { StandingNote } from '#core/safety/mayMix.ts';
 import type { EnteredTraits } from '#core/safety/traits.ts';
+import type { LotHold } from '#core/stock/lotHold.ts';
 import type { Microlitres, UnitSystem } from '#core/units/volume.ts';
+import { HOLD_OF_CONTAINER } from '../containers/holdOf.ts';
 import type { Queryable } from '../db/books.ts';
 
 type SingleAccount = 'supplier' | 'tap' | 'used' | 'waste' | 'difference';
@@ -36,6 +38,7 @@ export type PourGround = {
   containerAccount: number;
   placeId: number;
   opened: boolean;
+  onHold: LotHold | null;
   containerRetired: boolean;
   heldUl: number;
   sizeUl: number;
@@ -55,7 +58,7 @@ export type PourGround = {
   /** Each product the vessel has held since it was last rinsed. */
   held: { productId: number; name: string; traits: EnteredTraits; record: ProductRecord }[];
   /** What is in the vessel: its batch, by account. Books from before may have more than one, the newest first. */
-  earlier: { batch: number; held: { product: number; ul: number }[] }[];
+  earlier: { batch: number; id: number; held: { product: number; ul: number }[] }[];
 };
 
 const TRAITS_OF = (product: string) =>
@@ -75,7 +78,9 @@ const HELD = `(SELECT coalesce(jsonb_agg(jsonb_build_object('productId', q.id, '
   FROM vessel_held h JOIN product q ON q.id = h.product_id WHERE h.vessel_id = $2)`;
 
 /** What is in a vessel, batch by batch. */
-const inIt = (vessel: string) => `(SELECT coalesce(jsonb_agg(jsonb_build_object('batch', a.id, 'held',
+const inIt = (
+  vessel: string,
+) => `(SELECT coalesce(jsonb_agg(jsonb_build_object('batch', a.id, 'id', n.batch_id, 'held',
     (SELECT jsonb_agg(jsonb_build_object('product', l.product_id, 'ul', l.ul) ORDER BY l.product_id)
      FROM balance l WHERE l.account_id = a.id AND l.ul > 0)) ORDER BY n.batch_id DESC), '[]')
   FROM vessel_holds n JOIN account a ON a.batch_id = n.batch_id WHERE n.vessel_id = ${vessel})`;
@@ -92,7 +97,7 @@ export async function pourGround(
             v.name AS "vesselName", v.brimful_ul AS "brimfulUl", v.fill_limit_ul AS "fillLimitUl",
             v.smallest_ul AS "smallestUl", v.retired_at IS NOT NULL AS "vesselRetired",
             c.code AS "containerCode", c.kind AS "containerKind", c.product_id AS "containerProductId",
-            a.id AS "containerAccount", c.place_id AS "placeId", c.opened_at IS NOT NULL AS opened,
+            a.id AS "containerAccount", c.place_id AS "placeId", c.opened_at IS NOT NULL AS opened, ${HOLD_OF_CONTAINER} AS "onHold",
             c.retired_at IS NOT NULL AS "containerRetired", coalesce(b.ul, 0) AS "heldUl", c.size_ul AS "sizeUl",
             (SELECT k.made_at FROM batch k WHERE k.vessel_id = $2 AND NOT taken_back(k.id)
               ORDER BY k.vessel_id DESC, k.id DESC LIMIT 1) AS "filledAt",
@@ -126,6 +131,7 @@ export type HeldGround = {
   roomUl: number;
   smallestUl: number;
   batchAccount: number;
+  batchId: number;
   batchCode: string;
   productId: number;
   productName: string;
@@ -138,7 +144,7 @@ export type HeldGround = {
 export async function heldGround(tx: Queryable, vesselId: number): Promise<HeldGround | undefined> {
   const rows = await tx.rows<HeldGround>(
     `SELECT v.name AS "vesselName", v.fill_limit_ul - v.displacement_ul AS "roomUl", v.smallest_ul AS "smallestUl",
-            a.id AS "batchAccount", k.code AS "batchCode", k.product_id AS "productId", p.name AS "productName",
+            a.id AS "batchAccount", k.id AS "batchId", k.code AS "batchCode", k.product_id AS "productId", p.name AS "productName",
             coalesce(sum(l.ul) FILTER (WHERE l.product_id = k.product_id), 0)::bigint AS "productUl",
             coalesce(sum(l.ul) FILTER (WHERE o.state = 'water'), 0)::bigint AS "waterUl",
             coalesce(sum(l.ul) FILTER (WHERE l.product_id <> k.product_id AND o.state <> 'water'), 0)::bigint AS others

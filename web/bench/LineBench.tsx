@@ -150,7 +150,7 @@ export default function LineBench({ draft, ware, set, question, pouring }: Props
             ) : poured ? (
               <JustPoured slip={poured} again={again} />
             ) : refusals.vessel || refusals.product ? (
-              <InTheWay refusal={(refusals.vessel ?? refusals.product) as CoreRefusal} vessel={vessel} />
+              <InTheWay refusal={(refusals.product ?? refusals.vessel) as CoreRefusal} vessel={vessel} />
             ) : (
               <PourButton
                 words={

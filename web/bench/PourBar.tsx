@@ -66,8 +66,8 @@ export function PourBar({ draft, bench, ware, ready, pouring, pour, inTheJug, wo
             options={open.map((c) => ({
               value: String(c.id),
               name: `${c.code}, ${formatVolume(c.heldUl, shop.units)} left`,
-              note: `${c.kind}, ${c.placeName}`,
-              disabled: c.heldUl === 0,
+              note: c.onHold ? 'on hold' : `${c.kind}, ${c.placeName}`,
+              disabled: c.heldUl === 0 || c.onHold !== null,
             }))}
             onChange={(id) => set({ containerId: Number(id) })}
           />
@@ -77,13 +77,15 @@ export function PourBar({ draft, bench, ware, ready, pouring, pour, inTheJug, wo
             <NoAnswerYet sendAgain={pouring.sendAgain} />
           ) : poured ? (
             <JustPoured slip={poured} again={again} />
-          ) : refusals.vessel ? (
-            <InTheWay refusal={refusals.vessel} vessel={bench.vessel} />
           ) : refusals.product ? (
             <InTheWay refusal={refusals.product} vessel={null}>
               <SignOffWord bench={bench} />
               <ReadNote bench={bench} ware={ware} />
             </InTheWay>
+          ) : refusals.vessel ? (
+            <InTheWay refusal={refusals.vessel} vessel={bench.vessel} />
+          ) : refusals.container?.code === 'lot.held' ? (
+            <InTheWay refusal={refusals.container} vessel={null} />
           ) : (
             <PourButton
               words={
@@ -115,7 +117,9 @@ export function PourBar({ draft, bench, ware, ready, pouring, pour, inTheJug, wo
         />
       )}
       {ready && <KeepMix bench={bench} draft={draft} />}
-      {refusals.container && <Refusal problem={refusals.container} />}
+      {refusals.container && refusals.container.code !== 'lot.held' && (
+        <Refusal problem={refusals.container} />
+      )}
       {inTheJug && (
         <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
           <Button bay disabled={pouring.pending || pouring.unanswered !== null} onClick={inTheJug}>

@@ -27,6 +27,7 @@ const held: Ware = {
         madeAt: '2026-05-04T08:00:00Z',
         personName: 'Bram Addy',
         useBy: null,
+        onHold: null,
         water: 'tap',
       },
     },

@@ -11,6 +11,7 @@ import type { VesselLimits } from '#core/mixing/solveMix.ts';
 import { type Made, whatHaveIMade } from '#core/mixing/whatHaveIMade.ts';
 import { type Outcome, type Refusal, refuse } from '#core/outcome.ts';
 import { mayMix } from '#core/safety/mayMix.ts';
+import { mayUseLot } from '#core/stock/lotHold.ts';
 import { checkStock } from '#core/stock/postings.ts';
 import type { Band } from '#core/strength/band.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
@@ -100,7 +101,10 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   const containers = containersOf(product, ware.containers);
   const open = containers.filter((c) => c.openedAt);
   const container =
-    open.find((c) => c.id === draft.containerId) ?? open.find((c) => c.heldUl > 0) ?? open[0] ?? null;
+    open.find((c) => c.id === draft.containerId) ??
+    open.find((c) => c.heldUl > 0 && !c.onHold) ??
+    open[0] ??
+    null;
 
   const strength = readStrength(draft, product, vessel, shop);
   const { start, refusals: startRefusals } = benchStart(draft, vessel, shop);
@@ -109,6 +113,11 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   const met = product && vessel && meeting(product, vessel, ware.products);
   if (met && !met.ok) refusals.vessel = met;
   if (product && !vessel) refusals.vessel = NONE_FREE;
+  const kept =
+    vessel?.holds && start?.body.kind === 'leftover'
+      ? mayUseLot(vessel.holds.code, vessel.holds.onHold)
+      : null;
+  if (kept && !kept.ok && !refusals.vessel) refusals.vessel = kept;
   const full =
     product && vessel && start?.body.kind === 'empty' && occupiedByOther(vessel, product.id, shop.units);
   if (full && !refusals.vessel) refusals.vessel = full;
@@ -197,7 +206,9 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   const drawn = (plan?.productUl ?? 0) + (poured?.productUl ?? 0);
   const stock = plan && container && checkStock(container.heldUl, drawn, container.code, shop.units);
   if (stock && !stock.ok) refusals.container = stock;
-  const couldHold = stock && !stock.ok && drawn <= container.sizeUl;
+  const held = container && mayUseLot(container.code, container.onHold);
+  if (held && !held.ok) refusals.container = held;
+  const couldHold = stock && !stock.ok && held?.ok && drawn <= container.sizeUl;
   return {
     ...base,
     ways,

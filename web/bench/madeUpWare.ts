@@ -53,6 +53,7 @@ export const container = (
   tareG: null,
   heldMinor: 0,
   awayAt: null,
+  onHold: null,
 });
 export const vessel: Vessel = {
   id: 1,

@@ -32,6 +32,7 @@ const vessel = (
         madeAt: '2026-05-04T08:00:00Z',
         personName: 'Bram Addy',
         useBy: null,
+        onHold: null,
         water: 'tap',
       }
     : null,

@@ -8,8 +8,8 @@ import { clockName, isWater, zonesInWords } from './clockWords.ts';
 import { DwellBand } from './DwellBand.tsx';
 import { RunningFigure } from './RunningFigure.tsx';
 
-/** A clock as a line among others. */
-export const ClockLine = memo(function ClockLine({ clock }: { clock: Clock }) {
+/** A clock as a line among others, its band on their scale. */
+export const ClockLine = memo(function ClockLine({ clock, upToS }: { clock: Clock; upToS?: number }) {
   const window = useWindow(clock.key);
   const known = window?.ok ? window.value : null;
   const s = clock.endedAt ? (Date.parse(clock.endedAt) - Date.parse(clock.startedAt)) / 1_000 : 0;
@@ -40,6 +40,7 @@ export const ClockLine = memo(function ClockLine({ clock }: { clock: Clock }) {
                 window={known}
                 running={{ startMs: Date.parse(clock.startedAt), endMs: null }}
                 small
+                {...(upToS && { upToS })}
               />
             )}
           </span>

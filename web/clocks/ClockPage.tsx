@@ -1,8 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
 import { atLeast } from '#contract/roles.ts';
 import { sheltered } from '#core/dwell/weather.ts';
+import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
 import { costOfFill, formatMoney } from '#core/planning/cost.ts';
 import { zonesM2 } from '#core/soil/bodies.ts';
 import { formatDuration } from '#core/units/duration.ts';
@@ -23,7 +25,7 @@ import { useWindow } from './clockWindows.ts';
 import { clockName, isWater, whereOf, zonesInWords } from './clockWords.ts';
 import { DwellBand } from './DwellBand.tsx';
 import { LayOver } from './LayOver.tsx';
-import { RunningFigure } from './RunningFigure.tsx';
+import { RunningFigure, standingFor } from './RunningFigure.tsx';
 import { useClockCommands } from './useClockCommands.ts';
 import { useClocks } from './useClocks.ts';
 import { Estimate } from './WindowAnswer.tsx';
@@ -76,7 +78,7 @@ function OpenClock({ clock }: { clock: Clock }) {
           {!weather?.reading && weather && !clock.endedAt && (
             <Watch word="Nobody knows the weather:">drying can’t be told. Look at the panel.</Watch>
           )}
-          {!clock.endedAt && <Doing clock={clock} commands={commands} />}
+          {!clock.endedAt && <Doing clock={clock} window={known} commands={commands} />}
           {clock.endedAt && (
             <div className="mt-5 flex flex-col gap-5">
               <HowItWent
@@ -118,8 +120,14 @@ function Ended({ clock }: { clock: Clock }) {
   );
 }
 
+/** Rinsed now, it can hardly have worked. */
+const isTooSoon = (clock: Clock, window: WorkingWindow | null): boolean =>
+  standingFor(clock, window, shopMs()).state === 'tooSoon' && !isWater(clock);
+
 /** What is done while it runs, in large keys. */
-function Doing({ clock, commands }: { clock: Clock; commands: Commands }) {
+function Doing(props: { clock: Clock; window: WorkingWindow | null; commands: Commands }) {
+  const { clock, window, commands } = props;
+  const [asks, setAsks] = useState(false);
   const { shop } = useSession();
   const { data: containers = [] } = useQuery(containersQuery);
   const last = clock.layers.findLast((l) => l.kind !== 'remist');
@@ -129,9 +137,30 @@ function Doing({ clock, commands }: { clock: Clock; commands: Commands }) {
   const water = isWater(clock);
   return (
     <div className="mt-4 flex flex-col gap-3">
-      <Button look="main" bay className="min-h-20 w-full text-xl" onClick={() => commands.end('rinsed')}>
-        {water ? 'It is dry' : 'Rinsed'}
-      </Button>
+      {asks && window ? (
+        <div className="flex flex-col gap-3">
+          <Watch word="It can hardly have worked.">
+            It is useful from {formatDuration(window.shortestS)} on. Is it off the panel already?
+          </Watch>
+          <div className="grid gap-3 sm:grid-cols-2">
+            <Button look="main" bay className="min-h-20 text-xl" onClick={() => commands.end('rinsed')}>
+              Yes, it is rinsed
+            </Button>
+            <Button bay className="min-h-20" onClick={() => setAsks(false)}>
+              No, leave it on
+            </Button>
+          </div>
+        </div>
+      ) : (
+        <Button
+          look="main"
+          bay
+          className="min-h-20 w-full text-xl"
+          onClick={() => (isTooSoon(clock, window) ? setAsks(true) : commands.end('rinsed'))}
+        >
+          {water ? 'It is dry' : 'Rinsed'}
+        </Button>
+      )}
       <div className="grid gap-3 sm:grid-cols-2">
         {!water && (
           <Button bay onClick={commands.remist}>

@@ -1,4 +1,4 @@
-import { useCallback, useEffect } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
 import { useSession } from '../app/session.tsx';
@@ -42,8 +42,10 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
     return () => window.removeEventListener('online', online);
   }, [who.personId]);
   const strip = useStripHeight();
-  const own = !locked && (pathname.startsWith('/clocks/') || pathname === '/yard');
-  const shown = own ? [] : running;
+  const scrolled = useScrolled();
+  // A page shows its own clock, and the Yard all of them, for as long as they are in sight; the others run on above.
+  const own = !locked && !scrolled && pathname === '/yard';
+  const shown = own ? [] : running.filter((c) => locked || pathname !== `/clocks/${c.key}`);
   if (shown.length + waiting.length + refused.length === 0 && running.length === 0) return null;
   const mine = waiting.filter((s) => s.personId === who.personId).length;
   return (
@@ -53,9 +55,9 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
           {shown.map((clock) => (
             <StripClock key={clock.key} clock={clock} />
           ))}
+          <SoundAsk />
         </ul>
       )}
-      <SoundAsk running={running.length} />
       {waiting.length > 0 && (!reached || mine < waiting.length) && (
         <p role="status" className="flex gap-3 border-b border-hairline px-4 py-1.5 lg:px-8">
           <span aria-hidden className="hatch w-1.5 shrink-0" />
@@ -120,16 +122,31 @@ function StripClock({ clock }: { clock: Clock }) {
 }
 
 /** A device that only watches has to be tapped once before it may sound. */
-function SoundAsk({ running }: { running: number }) {
+function SoundAsk() {
   const unlocked = useSound((state) => state.unlocked);
-  if (unlocked || running === 0) return null;
+  if (unlocked) return null;
   return (
-    <button
-      type="button"
-      className="block min-h-12 w-full border-b border-hairline px-4 text-left underline underline-offset-4 lg:px-8"
-      onClick={unlockSound}
-    >
-      Tap for sound when a clock comes due here
-    </button>
+    <li className="flex shrink-0">
+      <button
+        type="button"
+        className="min-h-16 max-w-28 px-3 text-left text-[0.94rem] leading-tight underline underline-offset-4"
+        onClick={unlockSound}
+      >
+        Tap for sound
+      </button>
+    </li>
   );
 }
+
+/** Whether the page was scrolled so far that its top is out of sight. */
+function useScrolled(): boolean {
+  const [scrolled, setScrolled] = useState(false);
+  useEffect(() => {
+    const look = () => setScrolled(window.scrollY > SCROLLED_PX);
+    look();
+    window.addEventListener('scroll', look, { passive: true });
+    return () => window.removeEventListener('scroll', look);
+  }, []);
+  return scrolled;
+}
+const SCROLLED_PX = 240;

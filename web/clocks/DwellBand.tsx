@@ -11,6 +11,8 @@ type Props = {
   small?: boolean;
   /** Rinse water: it is dried off before it spots. */
   water?: boolean;
+  /** How far the rule reaches, in seconds, where it is one of several on one scale. */
+  upToS?: number;
 };
 
 /** From laid to past its end: so far a band reaches. */
@@ -21,9 +23,10 @@ export const spanOf = ({ rinseByS, shortestS, opens }: WorkingWindow): number =>
  * Minutes on a rule: too soon, then the bar in which it works, hatched where it is time to rinse, and filled where it is
  * too late. A running clock is the same band with a mark that moves.
  */
-export const DwellBand = memo(function DwellBand({ window, running, small = false, water = false }: Props) {
+export const DwellBand = memo(function DwellBand(props: Props) {
+  const { window, running, small = false, water = false, upToS } = props;
   const { shortestS, fromS, rinseNowS, rinseByS, limit, opens } = window;
-  const span = spanOf(window);
+  const span = upToS ?? spanOf(window);
   const at = (s: number) => `${Math.min(100, (s / span) * 100)}%`;
   const part = (from: number, to: number) => ({
     left: at(from),

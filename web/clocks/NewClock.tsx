@@ -92,14 +92,11 @@ function OpenStart({
           : null;
 
   const label =
-    missing ??
-    (stopped || closed
-      ? 'Not like this'
-      : answer?.window.ok && !answer.window.value.opens
-        ? 'Start it all the same, in short dwells'
-        : twice
-          ? 'Start another'
-          : 'It is on: start the clock');
+    answer?.window.ok && !answer.window.value.opens
+      ? 'Start it all the same, in short dwells'
+      : twice
+        ? 'Start another'
+        : 'It is on: start the clock';
 
   const go = () => {
     if (!laid || !found || !place || !start.ok) return;
@@ -166,23 +163,28 @@ function OpenStart({
             </Watch>
           )}
           <div className="bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-17 max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2">
-            <Button
-              look="main"
-              bay
-              className="w-full lg:max-w-xl"
-              disabled={missing !== null || stopped !== null || closed}
-              onClick={go}
-            >
-              <span>
-                {label}
-                {window?.opens && missing === null && (
-                  <span className="block text-[0.94rem] font-normal lg:hidden">
-                    {found?.productId === null ? 'dry it off by' : 'rinse by'}{' '}
-                    {formatDuration(Math.floor(window.rinseByS))}
-                  </span>
-                )}
-              </span>
-            </Button>
+            {missing !== null || stopped !== null || closed ? (
+              // Nothing to press: what is missing, or stands in the way, is said in its place.
+              <p className="flex min-h-16 items-center gap-3 text-lg leading-tight lg:max-w-xl">
+                <span
+                  aria-hidden
+                  className={`w-1.5 self-stretch ${missing === null ? 'bg-stop' : 'hatch'}`}
+                />
+                {missing ? `${missing} first.` : (stopped?.reason ?? 'There is no window for it like this.')}
+              </p>
+            ) : (
+              <Button look="main" bay className="w-full lg:max-w-xl" onClick={go}>
+                <span>
+                  {label}
+                  {window?.opens && (
+                    <span className="block text-[0.94rem] font-normal lg:hidden">
+                      {found?.productId === null ? 'dry it off by' : 'rinse by'}{' '}
+                      {formatDuration(Math.floor(window.rinseByS))}
+                    </span>
+                  )}
+                </span>
+              </Button>
+            )}
           </div>
           {answer && found && <Across answer={answer.vehicle} body={vehicle.body} />}
         </div>

@@ -1,7 +1,7 @@
 import { useRef } from 'react';
 import type { Clock } from '#contract/clocks.ts';
 import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
-import { isWater, lookOf, type Standing, standingAt, stateName } from './clockWords.ts';
+import { isLate, isWater, lookOf, type Standing, standingAt, stateName } from './clockWords.ts';
 import { useTicks } from './useTicks.ts';
 
 type Props = { clock: Clock; window: WorkingWindow | null; large?: boolean; strip?: boolean };
@@ -21,6 +21,7 @@ export function RunningFigure({ clock, window, large = false, strip = false }: P
   const write = (nowMs: number) => {
     const standing = standingFor(clock, window, nowMs);
     set(figure.current, standing.figure);
+    figure.current?.classList.toggle('text-stop', isLate(standing.state));
     set(word.current, stateName(standing.state, clock));
     set(what.current, standing.what);
     const look = lookOf(clock, standing.state);
@@ -52,7 +53,7 @@ export function RunningFigure({ clock, window, large = false, strip = false }: P
 export function standingFor(clock: Clock, window: WorkingWindow | null, nowMs: number): Standing {
   const end = clock.endedAt ? Date.parse(clock.endedAt) : nowMs;
   const standing = standingAt(window, (end - Date.parse(clock.startedAt)) / 1_000);
-  const wet = isWater(clock) && (standing.state === 'working' || standing.state === 'rinseNow');
+  const wet = isWater(clock) && !isLate(standing.state) && standing.state !== null;
   return wet ? { ...standing, what: 'until it begins to spot' } : standing;
 }
 

@@ -38,13 +38,24 @@ export type Standing = { state: DwellState | null; figure: string; what: string 
 /** Whether nothing but rinse water lies there: it is dried off, not rinsed. */
 export const isWater = (clock: Clock): boolean => clock.layers.every((l) => l.productId === null);
 
-/** @param atS seconds since it was laid */
+/** Time that has run over: with its sign, so that nobody takes it for time that is left. */
+const over = (seconds: number): string => `+${clockFigure(seconds)}`;
+
+/**
+ * The figure to watch is always the time to rinse by: before it, what is left of it; past it, how long ago that was.
+ *
+ * @param atS seconds since it was laid
+ */
 export function standingAt(window: WorkingWindow | null, atS: number): Standing {
   if (!window) return { state: null, figure: clockFigure(atS), what: 'since it was laid' };
   const state = dwellStateAt(window, atS);
   switch (state) {
     case 'tooSoon':
-      return { state, figure: clockFigure(Math.ceil(window.shortestS - atS)), what: 'until it has worked' };
+      return {
+        state,
+        figure: clockFigure(Math.ceil(window.rinseByS - atS)),
+        what: `until it has to be rinsed; it has worked in ${clockFigure(Math.ceil(window.shortestS - atS))}`,
+      };
     case 'working':
     case 'rinseNow':
       return {
@@ -53,12 +64,12 @@ export function standingAt(window: WorkingWindow | null, atS: number): Standing 
         what: 'until it has to be rinsed',
       };
     case 'overdue':
-      return { state, figure: clockFigure(atS - window.rinseByS), what: 'over its time' };
+      return { state, figure: over(atS - window.rinseByS), what: 'over its time, counting up' };
     case 'drying':
       return {
         state,
-        figure: clockFigure(atS - (window.beginsS ?? window.rinseByS)),
-        what: 'since it began to dry',
+        figure: over(atS - (window.beginsS ?? window.rinseByS)),
+        what: 'since it began to dry, counting up',
       };
   }
 }
@@ -74,6 +85,9 @@ const WATER_NAMES: Record<DwellState, string> = {
 /** A state of a clock in a word; rinse water is wet, and then it spots. */
 export const stateName = (state: DwellState | null, clock: Clock): string =>
   state === null ? 'running' : (isWater(clock) ? WATER_NAMES : DWELL_STATE_NAMES)[state];
+
+/** It is too late: the figure itself says so. */
+export const isLate = (state: DwellState | null): boolean => state === 'overdue' || state === 'drying';
 
 /** Safe is plain, watch is hatched, stop is filled: never hue alone. */
 export const LOOK_OF: Record<DwellState, 'plain' | 'watch' | 'stop'> = {

@@ -94,13 +94,17 @@ describe('a clock in words', () => {
 
   it('counts to the end of what matters now', () => {
     const at = (s: number, of = window()) => standingAt(of, s);
-    expect(at(10)).toEqual({ state: 'tooSoon', figure: '0:50', what: 'until it has worked' });
+    expect(at(10)).toEqual({
+      state: 'tooSoon',
+      figure: clockFigure(window().rinseByS - 10),
+      what: 'until it has to be rinsed; it has worked in 0:50',
+    });
     expect(at(100)).toMatchObject({ state: 'working', figure: '3:20' });
     expect(at(280)).toMatchObject({ state: 'rinseNow', figure: '0:20' });
-    expect(at(330)).toMatchObject({ state: 'drying', figure: '0:30' });
+    expect(at(330)).toEqual({ state: 'drying', figure: '+0:30', what: 'since it began to dry, counting up' });
     expect(at(330, window({ limit: 'label', beginsS: null }))).toMatchObject({
       state: 'overdue',
-      figure: '0:30',
+      figure: '+0:30',
     });
     expect(standingAt(null, 75)).toEqual({ state: null, figure: '1:15', what: 'since it was laid' });
   });

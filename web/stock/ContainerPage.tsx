@@ -51,6 +51,19 @@ export default function ContainerPage() {
           <strong>Off the shelf</strong> since {shopDay(container.awayAt, shop.zone)}.
         </p>
       )}
+      {container.onHold && (
+        <div className="mb-4">
+          <Refusal
+            problem={{
+              ok: false,
+              code: 'lot.held',
+              field: '',
+              reason: `Lot ${container.lot} is on hold: “${container.onHold.words}”.`,
+              remedy: 'Nobody may pour from it until a manager releases the lot.',
+            }}
+          />
+        </div>
+      )}
       {old && (
         <div className="mb-4">
           <Watch word="Past its best-before.">

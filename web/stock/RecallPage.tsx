@@ -9,6 +9,7 @@ import { clockTime, shopDay } from '../ui/dates.ts';
 import { Ledger } from '../ui/Ledger.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { HoldLot } from './HoldLot.tsx';
 import { KIND_NAMES } from './movementWords.ts';
 
 /** A recall: where each millilitre of a lot is now, and where the rest went. */
@@ -37,6 +38,7 @@ export default function RecallPage() {
         {mixes > 0 &&
           (vehicles.length > 0 ? `, and on: ${vehicles.join(', ')}.` : '; no clock says on which vehicles.')}
       </p>
+      <HoldLot recall={data} />
       <h2 className="mb-2">Where it is</h2>
       <Ledger
         head={['Container', 'Product', 'Stands in', 'Left']}
@@ -54,6 +56,27 @@ export default function RecallPage() {
           ],
         }))}
       />
+      {data.mixes.length > 0 && (
+        <>
+          <h2 className="mt-8 mb-2">Mixed bottles that still hold some of it</h2>
+          <Ledger
+            head={['Batch', 'Product', 'In', 'Left']}
+            right={[3]}
+            empty=""
+            rows={data.mixes.map((m) => ({
+              key: m.code,
+              cells: [
+                <Link key="code" className="reading" to={`/b/${m.code}`}>
+                  {m.code}
+                </Link>,
+                m.productName,
+                m.vesselName,
+                volume(m.ul),
+              ],
+            }))}
+          />
+        </>
+      )}
       <h2 className="mt-8 mb-2">What came and went</h2>
       <Ledger
         head={['When', 'What', 'Who', 'From', 'On', 'How much']}

@@ -4,6 +4,8 @@ import { Link } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
 import type { Place } from '#contract/ware.ts';
 import { ClockLine } from '../clocks/ClockLine.tsx';
+import { useWindows } from '../clocks/clockWindows.ts';
+import { spanOf } from '../clocks/DwellBand.tsx';
 import { useClocks } from '../clocks/useClocks.ts';
 import { placesQuery } from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';
@@ -36,16 +38,41 @@ export default function Yard() {
   );
 }
 
+/** When each clock has to be rinsed by, and how far a rule has to reach that shows all that run. */
+function urgency(clocks: readonly Clock[], windows: ReturnType<typeof useWindows.getState>['known']) {
+  const windowOf = (clock: Clock) => {
+    const known = windows[clock.key]?.window;
+    return known?.ok ? known.value : null;
+  };
+  const dueMs = (clock: Clock) => {
+    const window = windowOf(clock);
+    return window ? Date.parse(clock.startedAt) + window.rinseByS * 1_000 : Number.MAX_SAFE_INTEGER;
+  };
+  const spans = clocks.flatMap((c) => (c.endedAt === null ? (windowOf(c) ?? []) : [])).map(spanOf);
+  return { dueMs, upToS: spans.length > 0 ? Math.max(...spans) : null };
+}
+
+/** Bays in which nothing runs come last, in the order the shop keeps them. */
+const byDue = (a: number, b: number): number => (a === b ? 0 : a < b ? -1 : 1);
+
+const firstDue = (running: readonly Clock[], dueMs: (clock: Clock) => number): number =>
+  running[0] ? dueMs(running[0]) : Number.POSITIVE_INFINITY;
+
 function Bays({ places, clocks }: { places: Place[]; clocks: Clock[] }) {
+  const windows = useWindows((state) => state.known);
+  const { dueMs, upToS } = useMemo(() => urgency(clocks, windows), [clocks, windows]);
   const bays = useMemo(
     () =>
       places
         .map((place) => ({
           place,
-          running: clocks.filter((c) => c.placeId === place.id && c.endedAt === null),
+          running: clocks
+            .filter((c) => c.placeId === place.id && c.endedAt === null)
+            .sort((a, b) => dueMs(a) - dueMs(b)),
         }))
-        .filter(({ place, running }) => place.kind === 'bay' || place.kind === 'van' || running.length > 0),
-    [places, clocks],
+        .filter(({ place, running }) => place.kind === 'bay' || place.kind === 'van' || running.length > 0)
+        .sort((a, b) => byDue(firstDue(a.running, dueMs), firstDue(b.running, dueMs))),
+    [places, clocks, dueMs],
   );
   if (bays.length === 0) {
     return (
@@ -74,7 +101,7 @@ function Bays({ places, clocks }: { places: Place[]; clocks: Clock[] }) {
           {running.length > 0 && (
             <ul>
               {running.map((clock) => (
-                <ClockLine key={clock.key} clock={clock} />
+                <ClockLine key={clock.key} clock={clock} {...(upToS && { upToS })} />
               ))}
             </ul>
           )}

@@ -1,0 +1,73 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { atLeast } from '#contract/roles.ts';
+import type { Recall } from '#contract/stock.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain, queryClient, recallQuery } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { clockTime, shopDay } from '../ui/dates.ts';
+import { TypedField } from '../ui/Labelled.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+
+/** Stops the use of a lot and of every mix that holds some of it, and lifts that again. */
+export function HoldLot({ recall }: { recall: Recall }) {
+  const { who, shop } = useSession();
+  const [words, setWords] = useState('');
+  const path = `/lots/${encodeURIComponent(recall.lot)}`;
+  const act = useMutation({
+    mutationFn: (what: 'holds' | 'releases') =>
+      post<Recall>(`${path}/${what}`, what === 'holds' ? { words } : {}),
+    onSuccess: (after) => queryClient.setQueryData(recallQuery(recall.lot).queryKey, after),
+    onSettled: () => {
+      askAgain('containers');
+      askAgain('vessels');
+    },
+  });
+  const { hold } = recall;
+  if (hold) {
+    return (
+      <section aria-label="On hold" className="mb-8 flex max-w-2xl flex-col items-start gap-3">
+        <Refusal
+          problem={{
+            ok: false,
+            code: 'lot.held',
+            field: '',
+            reason: `On hold: “${hold.words}”.`,
+            remedy: `${hold.by}, ${clockTime(hold.at, shop.zone)}, ${shopDay(hold.at, shop.zone)}. Nobody may pour from it, nor put a mix that holds some of it on a vehicle.`,
+          }}
+        />
+        {atLeast(who.role, 'manager') ? (
+          <Button bay disabled={act.isPending} onClick={() => act.mutate('releases')}>
+            Release it
+          </Button>
+        ) : (
+          <p>A manager releases it.</p>
+        )}
+        {act.error && <Refusal problem={act.error} />}
+      </section>
+    );
+  }
+  if (!atLeast(who.role, 'lead')) return null;
+  return (
+    <form
+      aria-label="Stop its use"
+      className="no-print mb-8 grid max-w-2xl items-end gap-3 sm:grid-cols-[1fr_auto]"
+      onSubmit={(event) => {
+        event.preventDefault();
+        act.mutate('holds');
+      }}
+    >
+      <TypedField
+        label="Stop its use, because"
+        value={words}
+        maxLength={200}
+        onChange={(event) => setWords(event.target.value)}
+      />
+      <Button bay type="submit" disabled={act.isPending || words.trim() === ''}>
+        Put it on hold
+      </Button>
+      {act.error && <Refusal problem={act.error} />}
+    </form>
+  );
+}
