@@ -125,6 +125,7 @@ killable(
     expect(await figure(page)).toBeLessThan(shown);
 
     await page.getByRole('button', { name: 'Rinsed' }).click();
+    await page.getByRole('button', { name: 'Yes, it is rinsed' }).click();
     await expect(other.getByText(/Rinsed after/)).toBeVisible();
     await expect(other.getByText(/by Bram Addy/)).toBeVisible();
     await other.context().close();

@@ -4,13 +4,15 @@ import { costOfFill, costPerWorkingLitre, formatMoney, parseMoney } from '../pla
 import { placeInBand } from '../strength/band.ts';
 import { parseStrength } from '../strength/parseStrength.ts';
 import { type Fraction, fractionOf, inNotation } from '../strength/strength.ts';
+import { formatVolume } from '../units/formatVolume.ts';
+import { parseVolume } from '../units/parseVolume.ts';
 import { microlitres } from '../units/volume.ts';
 import { calibrateMeasure } from './calibrateMeasure.ts';
 import type { Measure } from './chooseMeasure.ts';
 import { depthOf, towelBucketUl, volumeAtDepth } from './depth.ts';
 import { fillSteps } from './fillSteps.ts';
 import { hardnessDose, hardnessPpm } from './hardness.ts';
-import { checkMeasurable, isGoodEnough, pourWith, practicalPours } from './practicalPour.ts';
+import { checkMeasurable, isGoodEnough, pourWith, practicalPours, printedStep } from './practicalPour.ts';
 
 const f = (n: number) => n as Fraction;
 const mix = (waterUl: number, productUl: number) => ({
@@ -72,6 +74,93 @@ describe('the practical pour', () => {
             expect(lastUl).toBeLessThanOrEqual(measure.capacityUl);
           }
         }
+      }),
+    );
+  });
+});
+
+/** Every way with at most two measures, looked at one by one. */
+function everyWay(wanted: number, measures: readonly Measure[]) {
+  const amounts = (m: Measure) =>
+    Array.from({ length: Math.ceil((2 * wanted) / m.stepUl) + 1 }, (_, i) => ({
+      ul: i * m.stepUl,
+      actions: Math.ceil((i * m.stepUl) / m.capacityUl - 1e-9),
+    }));
+  const ways: { ul: number; actions: number; error: number }[] = [];
+  for (const [i, one] of measures.entries()) {
+    for (const other of [null, ...measures.slice(i + 1)]) {
+      for (const a of amounts(one)) {
+        for (const b of other ? amounts(other) : [{ ul: 0, actions: 0 }]) {
+          const ul = a.ul + b.ul;
+          if (ul > 0) ways.push({ ul, actions: a.actions + b.actions, error: Math.abs(ul / wanted - 1) });
+        }
+      }
+    }
+  }
+  return ways;
+}
+
+describe('the practical pour against every way there is', () => {
+  it('145.9 ml with a 12.5 ml cap and a jug in tens takes three fills', () => {
+    const bigCap: Measure = { kind: 'cap', name: 'cap', capacityUl: 12_500, stepUl: 12_500 };
+    const tens: Measure = { kind: 'jug', name: 'jug', capacityUl: 1_000_000, stepUl: 10_000 };
+    expect(practicalPours(145_900, [bigCap, tens])[0]).toMatchObject({ ul: 145_000, actions: 3 });
+    expect(practicalPours(68_000, [bigCap, tens])[0]?.error).toBeLessThan(0.008);
+  });
+
+  it('is never beaten: in band, within 2 %, fewest fills, least error', () => {
+    const step = fc.constantFrom(500, 1_000, 2_500, 5_000, 7_500, 10_000, 12_500);
+    const measure = fc
+      .record({ stepUl: step, steps: fc.integer({ min: 1, max: 30 }) })
+      .map(({ stepUl, steps }): Measure => ({ kind: 'jug', name: '', stepUl, capacityUl: stepUl * steps }));
+    const some = fc
+      .array(measure, { minLength: 1, maxLength: 3 })
+      .map((all) => all.map((m, i) => ({ ...m, name: `measure ${i}` })));
+    const band = fc.option(
+      fc.record({
+        least: fc.double({ min: 0.9, max: 1, noNaN: true }),
+        most: fc.double({ min: 1, max: 1.1, noNaN: true }),
+      }),
+    );
+    let good = 0;
+    fc.assert(
+      fc.property(fc.integer({ min: 3_000, max: 120_000 }), some, band, (wanted, measures, limits) => {
+        const inside = limits && { leastUl: wanted * limits.least, mostUl: wanted * limits.most };
+        const [best] = practicalPours(wanted, measures, inside ?? undefined);
+        const inBand = (ul: number) => !inside || (ul >= inside.leastUl && ul <= inside.mostUl);
+        const ways = everyWay(wanted, measures).filter((w) => inBand(w.ul) && w.ul <= 2 * wanted);
+        if (!best || !inBand(best.ul)) {
+          expect(ways).toEqual([]);
+          return;
+        }
+        const near = ways.filter((w) => w.error <= 0.02);
+        if (near.length > 0) {
+          good++;
+          const fewest = Math.min(...near.map((w) => w.actions));
+          expect(best.actions).toBe(fewest);
+          const least = Math.min(...near.filter((w) => w.actions === fewest).map((w) => w.error));
+          expect(Math.abs(best.error)).toBeCloseTo(least, 12);
+        } else {
+          expect(Math.abs(best.error)).toBeCloseTo(Math.min(...ways.map((w) => w.error)), 12);
+        }
+      }),
+      { numRuns: 150 },
+    );
+    expect(good).toBeGreaterThan(40);
+  });
+
+  it('prints to the graduation it is poured to, so that what is said is what is booked', () => {
+    const parts = (...uls: number[]) => uls.map((ul) => ({ measure: jug, ul }));
+    expect(printedStep(parts(58_000))).toBe(1_000);
+    expect(printedStep(parts(50_000, 7_500))).toBe(500);
+    expect(printedStep([])).toBeUndefined();
+    fc.assert(
+      fc.property(fc.integer({ min: 500, max: 2_500_000 }), (wanted) => {
+        const [best] = practicalPours(wanted, [cap, jug, syringe]);
+        if (!best) return;
+        const read = formatVolume(best.ul, 'metric', printedStep(best.parts));
+        const back = parseVolume(read, { system: 'metric' });
+        expect(back.ok && back.value).toBe(best.ul);
       }),
     );
   });

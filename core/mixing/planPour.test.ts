@@ -90,7 +90,7 @@ describe('a plan as it is measured', () => {
           expect(read.productUl).toBe(pour.ul);
           expect(read.waterUl + read.productUl).toBe(v);
           expect(volumeUl(read.after)).toBe(v);
-          expect(isMeasurable(fill, pour.ul, measures)).toBe(true);
+          expect(isMeasurable(fill, pour.ul, pour.parts)).toBe(true);
         }
       }),
     );
@@ -105,9 +105,11 @@ describe('a plan as it is measured', () => {
     const [fill] = plans(null, 750_000, 1 / 13);
     if (!fill) throw new Error('no way');
     expect(isMeasurable(fill, 57_692, [])).toBe(true);
-    expect(isMeasurable(fill, 58_000, measures)).toBe(true);
-    for (const ul of [57_700, 58_000.5, 800_000, 0, -58_000])
-      expect(isMeasurable(fill, ul, measures)).toBe(false);
+    const [syringe] = measures;
+    if (!syringe) throw new Error('no measure');
+    const read = (ul: number) => isMeasurable(fill, ul, [{ measure: syringe, ul }]);
+    expect(read(58_000)).toBe(true);
+    for (const ul of [57_700, 58_000.5, 62_000, 800_000, 0, -58_000]) expect(read(ul)).toBe(false);
     expect(isMeasurable(fill, 58_000, [])).toBe(false);
   });
 });

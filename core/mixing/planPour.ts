@@ -4,7 +4,7 @@ import { type Microlitres, microlitres, type UnitSystem } from '../units/volume.
 import type { Measure } from './chooseMeasure.ts';
 import { type Contents, contentsOf, fractionIn, volumeUl } from './contents.ts';
 import { type Correction, correct } from './correct.ts';
-import { practicalPours } from './practicalPour.ts';
+import { isMeasuredSo } from './practicalPour.ts';
 import { type Mix, type ProductState, solveMix, type VesselLimits } from './solveMix.ts';
 
 /** What is in the vessel before anything is added: nothing, or a mix of the same product. */
@@ -77,12 +77,16 @@ export function asMeasured(plan: PourPlan, productUl: number): PourPlan {
   };
 }
 
-/** Whether an amount of product is the plan's own, or one of the practical ways to measure it. */
-export function isMeasurable(plan: PourPlan, productUl: number, measures: readonly Measure[]): boolean {
-  if (productUl === plan.productUl) return true;
+/** Whether an amount of product is the plan's own, or what measures gave that it can be measured with. */
+export function isMeasurable(
+  plan: PourPlan,
+  productUl: number,
+  parts: readonly { readonly measure: Measure; readonly ul: number }[],
+): boolean {
+  if (productUl === plan.productUl && parts.length === 0) return true;
   if (plan.productUl === 0 || (plan.how === 'fill' && productUl > plan.productUl + plan.waterUl))
     return false;
-  return practicalPours(plan.productUl, measures).some((pour) => pour.ul === productUl);
+  return parts.reduce((ul, p) => ul + p.ul, 0) === productUl && isMeasuredSo(plan.productUl, parts);
 }
 
 /**

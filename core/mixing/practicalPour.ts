@@ -25,7 +25,8 @@ export type PracticalPour<M extends Measure = Measure> = {
 const GOOD_ENOUGH = 0.02;
 
 /**
- * The ways to measure an amount of product with at most two measures, best first.
+ * The ways to measure an amount of product with at most two measures, each filled any number of times to any of its
+ * graduations, best first. The first is the best there is.
  *
  * Those outside the band or over 2 % off are dropped; of the rest the fewest actions come first, then the least error.
  * Where none is within 2 %, the least error comes first.
@@ -33,45 +34,97 @@ const GOOD_ENOUGH = 0.02;
  * @param wantedUl microlitres, above 0
  * @param band the least and most product that keep the mix inside its band, if it has one
  * @example 57.692 ml with a 7.5 ml cap and a jug in steps of 5 ml: one cap and 50 ml, 0.33 % short
+ * @example 145.9 ml with a 12.5 ml cap and a 1 L jug in steps of 10 ml: two caps and 120 ml, three fills, 0.6 % short
  */
 export function practicalPours<M extends Measure>(
   wantedUl: number,
   measures: readonly M[],
   band?: { leastUl: number; mostUl: number },
 ): PracticalPour<M>[] {
-  const found: PracticalPour<M>[] = [];
-  for (const one of measures) {
-    for (const ul of aroundSteps(wantedUl, one)) found.push(pourOf(wantedUl, [partOf(one, ul)]));
-    for (const other of measures) {
-      if (
-        other === one ||
-        other.stepUl > one.stepUl ||
-        (other.stepUl === one.stepUl && other.capacityUl >= one.capacityUl)
-      )
-        continue;
-      for (const first of startsBelow(wantedUl, one)) {
-        const rest = wantedUl - first;
-        for (const ul of aroundSteps(rest, other))
-          found.push(pourOf(wantedUl, [partOf(one, first), partOf(other, ul)]));
-      }
-      // The coarse measure may also top up what the fine one started.
-      for (let n = 1; n <= 2; n++) {
-        const first = n * other.capacityUl;
-        if (first >= wantedUl) break;
-        for (const ul of aroundSteps(wantedUl - first, one))
-          found.push(pourOf(wantedUl, [partOf(one, ul), partOf(other, first)]));
-      }
+  const inBand = ({ ul }: PracticalPour) => !band || (ul >= band.leastUl && ul <= band.mostUl);
+  const better = (a: PracticalPour, b: PracticalPour) => compare(a, b, inBand);
+  const found = measures.flatMap((m) => readings(wantedUl, m).map((ul) => pourOf(wantedUl, [partOf(m, ul)])));
+  const good = found.filter((p) => isGoodEnough(p) && inBand(p));
+  // With two measures nothing is looked for that takes more fills than one measure does already.
+  const fewest = good.length > 0 ? Math.min(...good.map((p) => p.actions)) : Number.POSITIVE_INFINITY;
+  for (const [i, one] of measures.entries()) {
+    for (const other of measures.slice(i + 1)) {
+      const pair = one.stepUl >= other.stepUl ? ([one, other] as const) : ([other, one] as const);
+      const best = bestOfTwo(wantedUl, pair, fewest, better);
+      // Twice what was asked for is no way to measure it.
+      if (best && best.ul <= 2 * wantedUl) found.push(best);
     }
   }
-  const usable = found.filter((p) => !band || (p.ul >= band.leastUl && p.ul <= band.mostUl));
-  const pool = usable.length > 0 ? usable : found;
-  const good = pool.filter((p) => Math.abs(p.error) <= GOOD_ENOUGH);
-  const byError = (a: PracticalPour<M>, b: PracticalPour<M>) => Math.abs(a.error) - Math.abs(b.error);
-  const ordered =
-    good.length > 0
-      ? good.sort((a, b) => a.actions - b.actions || byError(a, b) || a.parts.length - b.parts.length)
-      : pool.sort((a, b) => byError(a, b) || a.actions - b.actions);
-  return withoutRepeats(ordered);
+  return withoutRepeats(found.sort(better));
+}
+
+/** Inside the band before outside, good enough before not; then fewest actions, or, where neither is good, least error. */
+function compare(a: PracticalPour, b: PracticalPour, inBand: (pour: PracticalPour) => boolean): number {
+  const rank = (p: PracticalPour) => (inBand(p) ? 0 : 2) + (isGoodEnough(p) ? 0 : 1);
+  const byError = Math.abs(a.error) - Math.abs(b.error);
+  const byActions = a.actions - b.actions;
+  return (
+    rank(a) - rank(b) ||
+    (rank(a) === 0 ? byActions || byError : byError || byActions) ||
+    a.parts.length - b.parts.length
+  );
+}
+
+/**
+ * The best way with two measures, some in each: every amount the coarser one can be read to, and beside it the nearest
+ * the finer one can add.
+ */
+function bestOfTwo<M extends Measure>(
+  wantedUl: number,
+  [coarse, fine]: readonly [M, M],
+  mostActions: number,
+  better: (a: PracticalPour, b: PracticalPour) => number,
+): PracticalPour<M> | null {
+  let best: PracticalPour<M> | null = null;
+  const most = Math.min(wantedUl + coarse.stepUl, mostActions * coarse.capacityUl);
+  const least = Number.isFinite(mostActions) ? wantedUl - mostActions * fine.capacityUl : 0;
+  const from = Math.max(1, Math.floor(least / coarse.stepUl));
+  for (let i = from; i * coarse.stepUl <= most; i++) {
+    const first = i * coarse.stepUl;
+    const rest = wantedUl - first;
+    for (const ul of rest > fine.stepUl ? readings(rest, fine) : [fine.stepUl]) {
+      const pour = pourOf(wantedUl, [partOf(coarse, first), partOf(fine, ul)]);
+      if (best === null || better(pour, best) < 0) best = pour;
+    }
+  }
+  return best;
+}
+
+/**
+ * Whether what was said to be measured can be: each part at a graduation of its measure, and all of it as near the amount
+ * asked for as a graduation of the coarsest or 2 %.
+ *
+ * @param parts what each measure gave, in microlitres
+ */
+export function isMeasuredSo(
+  wantedUl: number,
+  parts: readonly { readonly measure: Measure; readonly ul: number }[],
+): boolean {
+  const ul = parts.reduce((sum, p) => sum + p.ul, 0);
+  const coarsest = Math.max(...parts.map((p) => p.measure.stepUl));
+  return (
+    parts.length > 0 &&
+    parts.every((p) => p.ul > 0 && p.ul % p.measure.stepUl === 0) &&
+    Math.abs(ul - wantedUl) <= Math.max(GOOD_ENOUGH * wantedUl, coarsest)
+  );
+}
+
+/**
+ * The graduation an amount is printed to so that it says what is poured: that of the finest measure it takes, to the
+ * tenth where what is counted gives less than that.
+ *
+ * @returns microlitres; undefined where nothing is measured
+ */
+export function printedStep(
+  parts: readonly { readonly measure: Measure; readonly ul: number }[],
+): number | undefined {
+  if (parts.length === 0) return undefined;
+  return [1_000, 500, 100, 10].find((step) => parts.every((p) => p.ul % step === 0)) ?? 1;
 }
 
 /** Whether a way of measuring is within 2 % of what was asked for. */
@@ -87,17 +140,16 @@ export function pourWith<M extends Measure>(wantedUl: number, measure: M): Pract
   return ways.sort((a, b) => Math.abs(a.error) - Math.abs(b.error))[0] ?? null;
 }
 
+/** The readings next to an amount, and the last whole fill before it: a fill less, where that is near enough. */
+function readings(ul: number, measure: Measure): number[] {
+  const whole = Math.floor(ul / measure.capacityUl) * measure.capacityUl;
+  const around = aroundSteps(ul, measure);
+  return whole > 0 && !around.includes(whole) ? [...around, whole] : around;
+}
+
 function aroundSteps(ul: number, { stepUl }: Measure): number[] {
   const below = Math.floor(ul / stepUl) * stepUl;
   return [below, below + stepUl].filter((n) => n > 0 && n <= 2 * ul);
-}
-
-/** Where to stop with the first of two measures: after whole fills of it, or at its last graduation below the amount. */
-function startsBelow(ul: number, { capacityUl, stepUl }: Measure): number[] {
-  const fills = Math.floor(ul / capacityUl);
-  const whole = [fills, fills - 1, 1].map((n) => n * capacityUl);
-  const graduation = Math.floor(ul / stepUl) * stepUl;
-  return [...new Set([...whole, graduation, graduation - stepUl])].filter((n) => n > 0 && n < ul);
 }
 
 function partOf<M extends Measure>(measure: M, ul: number): MeasuredPart<M> {

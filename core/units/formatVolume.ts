@@ -25,10 +25,13 @@ export type ReadVolume = { readonly figure: string; readonly unit: string };
  * @param stepUl graduation of the measure in microlitres; without one, three to four significant figures
  * @example readVolume(57_692, 'metric') // { figure: '57.7', unit: 'ml' }
  * @example readVolume(57_692, 'metric', 1_000) // { figure: '58', unit: 'ml' }
+ * @example readVolume(1_025_000, 'metric', 5_000) // { figure: '1.025', unit: 'L' }
+ * @example readVolume(16_235_892, 'us') // { figure: '4 gal 37', unit: 'US fl oz' }
  */
 export function readVolume(ul: number, system: UnitSystem, stepUl?: number): ReadVolume {
   const rounded = stepUl ? Math.round(ul / stepUl) * stepUl : ul;
   const unit = unitFor(Math.abs(rounded), system);
+  if (unit === 'usGal' || unit === 'impGal') return inGallons(rounded, unit);
   const amount = rounded / UNIT_UL[unit];
   return {
     figure: trimZeros(amount.toFixed(places(Math.abs(amount), unit, stepUl))),
@@ -57,11 +60,32 @@ function unitFor(ul: number, system: UnitSystem): VolumeUnit {
   return ul >= UNIT_UL.l ? 'l' : 'ml';
 }
 
+const OUNCE = { usGal: 'usFlOz', impGal: 'impFlOz' } as const;
+
+/** Gallons as a bucket and a jug read them: whole ones, and ounces. */
+function inGallons(ul: number, unit: 'usGal' | 'impGal'): ReadVolume {
+  const ounce = OUNCE[unit];
+  const aGallon = Math.round(UNIT_UL[unit] / UNIT_UL[ounce]);
+  const ounces = Math.round(Math.abs(ul) / UNIT_UL[ounce]);
+  const [whole, rest] = [Math.floor(ounces / aGallon), ounces % aGallon];
+  const figure = `${ul < 0 ? '-' : ''}${whole}`;
+  if (rest === 0) return { figure, unit: UNIT_NAMES[unit] };
+  return { figure: `${figure} gal ${rest}`, unit: UNIT_NAMES[ounce] };
+}
+
+/** How many places it takes to write a graduation of so many microlitres in a unit of `unitUl`. */
+function placesOfStep(stepUl: number, unitUl: number): number {
+  for (let n = 0; n < 6; n++)
+    if (Number.isInteger(Number(((stepUl / unitUl) * 10 ** n).toFixed(6)))) return n;
+  return 6;
+}
+
 function places(amount: number, unit: VolumeUnit, stepUl: number | undefined): number {
-  if (stepUl && unit === 'ml') return stepUl % 1_000 === 0 ? 0 : stepUl % 100 === 0 ? 1 : 3;
+  if (stepUl && (unit === 'ml' || unit === 'l')) return placesOfStep(stepUl, UNIT_UL[unit]);
   if (unit === 'l') return 2;
-  if (unit === 'ml') return amount >= 100 ? 0 : amount >= 10 ? 1 : 2;
-  return amount >= 100 ? 0 : amount >= 10 ? 1 : 2;
+  const usual = amount >= 100 ? 0 : amount >= 10 ? 1 : 2;
+  // What is there at all is never printed as nothing.
+  return amount > 0 && Number(amount.toFixed(usual)) === 0 ? 3 : usual;
 }
 
 function trimZeros(figure: string): string {

@@ -13,10 +13,10 @@ import { isSignedOff } from '../people/signOffs.ts';
 import { openNotes } from '../products/notes.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
-import { measuresOf, vessels, waterId } from '../ware/queries.ts';
+import { vessels, waterId } from '../ware/queries.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
 import { refuseMeetingIn } from './meeting.ts';
-import { allUsed, refuseUnfit } from './pour.ts';
+import { allUsed, measuredParts, refuseUnfit } from './pour.ts';
 import { heldGround, inVessel, singleAccounts } from './queries.ts';
 
 const NOTHING: Held = new Map();
@@ -69,15 +69,10 @@ export async function bookLetDown(
   });
   if (!plans.ok) throw refusalProblem(plans, plans.code.startsWith('total.') ? '/totalUl' : '/strength');
   const { stockUl, waterUl } = body.shown;
-  const measures = await measuresOf(
-    tx,
-    body.measured.map((m) => m.measureId),
-  );
-  const sum = body.measured.reduce((ul, m) => ul + m.ul, 0);
+  const parts = await measuredParts(tx, body.measured);
   const [plan] = plans.value;
-  const asRead = plan && isMeasurable(plan, stockUl, measures) ? asMeasured(plan, stockUl) : null;
-  const measured = body.measured.length === 0 ? stockUl === plan?.productUl : sum === stockUl;
-  if (!asRead || !measured || asRead.waterUl !== waterUl) {
+  const asRead = plan && isMeasurable(plan, stockUl, parts) ? asMeasured(plan, stockUl) : null;
+  if (!asRead || parts.length !== body.measured.length || asRead.waterUl !== waterUl) {
     throw new HttpProblem(409, 'mix.changed', 'The amounts shown are not the ones this mix needs.', {
       remedy: 'Look again.',
     });

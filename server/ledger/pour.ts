@@ -1,5 +1,6 @@
 import type { PourBody, Slip } from '#contract/ledger.ts';
 import { atLeast } from '#contract/roles.ts';
+import type { Measure } from '#core/mixing/chooseMeasure.ts';
 import { type Contents, fractionIn, pourOff } from '#core/mixing/contents.ts';
 import {
   asMeasured,
@@ -261,21 +262,34 @@ async function checkedPlan(
   const { shown, measured } = body;
   const plan = plans.value.find((p) => p.how === body.how) ?? plans.value[0];
   if (!plan) throw changed('There is no such way to make it any more.', 'Look again.');
-  const measures =
-    measured.length > 0
-      ? await measuresOf(
-          tx,
-          measured.map((m) => m.measureId),
-        )
-      : [];
-  const sum = measured.reduce((ul, m) => ul + m.ul, 0);
+  const parts = await measuredParts(tx, measured);
   const same = plan.how === body.how && plan.pourOffUl === shown.pourOffUl;
-  const asRead = isMeasurable(plan, shown.productUl, measures) ? asMeasured(plan, shown.productUl) : plan;
-  const measuredRight = measured.length === 0 ? shown.productUl === plan.productUl : sum === shown.productUl;
-  if (same && measuredRight && asRead.productUl === shown.productUl && asRead.waterUl === shown.waterUl)
+  const asRead = isMeasurable(plan, shown.productUl, parts) ? asMeasured(plan, shown.productUl) : plan;
+  if (
+    same &&
+    parts.length === measured.length &&
+    asRead.productUl === shown.productUl &&
+    asRead.waterUl === shown.waterUl
+  )
     return asRead;
   const words = `${formatVolume(plan.waterUl, show)} water, then ${formatVolume(plan.productUl, show)} product`;
   throw changed('The amounts shown are not the ones this mix needs.', `Look again: ${words}.`);
+}
+
+/** What was measured with which of the shop's measures; one that is no longer there is left out. */
+export async function measuredParts(
+  tx: Queryable,
+  measured: PourBody['measured'],
+): Promise<{ measure: Measure; ul: number }[]> {
+  if (measured.length === 0) return [];
+  const rows = await measuresOf(
+    tx,
+    measured.map((m) => m.measureId),
+  );
+  return measured.flatMap(({ measureId, ul }) => {
+    const measure = rows.find((m) => m.id === measureId);
+    return measure ? [{ measure, ul }] : [];
+  });
 }
 
 const changed = (detail: string, remedy: string) => new HttpProblem(409, 'mix.changed', detail, { remedy });

@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { Link } from 'react-router';
 import type { Container } from '#contract/ware.ts';
+import { printedStep } from '#core/mixing/practicalPour.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -38,8 +39,7 @@ export function PourBar({ draft, bench, ware, ready, pouring, pour, inTheJug, wo
   const { shop } = useSession();
   const { product, plan, measuring, start, containers, container, refusals } = bench;
   const open = containers.filter((c) => c.openedAt);
-  const stepUl =
-    measuring?.chosen && shop.units === 'metric' ? measuring.chosen.parts.at(-1)?.measure.stepUl : undefined;
+  const stepUl = shop.units === 'metric' ? printedStep(measuring?.chosen?.parts ?? []) : undefined;
   const figure = plan && formatVolume(plan.productUl, shop.units, stepUl);
   const asked = useRef<HTMLInputElement>(null);
   const goToWord = () => {

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { Shop } from '#contract/shop.ts';
 import { depthOf } from '#core/mixing/depth.ts';
 import { WATER_FIRST } from '#core/mixing/fillSteps.ts';
+import { printedStep } from '#core/mixing/practicalPour.ts';
 import { formatExactVolume, formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
@@ -81,10 +82,7 @@ const howMixed = ({ rig }: BenchMix, shop: Pick<Shop, 'mixedBy'>) => (rig ? shop
 
 function stepOf(step: BenchStep, { measuring }: BenchMix, units: UnitSystem): number | undefined {
   if (step.do !== 'product' || units !== 'metric') return undefined;
-  const measures = measuring?.chosen?.parts.map((p) => p.measure) ?? [];
-  // What is counted, not read, gives what it gives, to the tenth.
-  if (measures.length === 0 || measures.some((m) => m.stepUl === m.capacityUl)) return undefined;
-  return Math.min(...measures.map((m) => m.stepUl), 1_000);
+  return printedStep(measuring?.chosen?.parts ?? []);
 }
 
 function noteOf(

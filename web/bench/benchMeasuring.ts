@@ -22,13 +22,18 @@ export const usualMeasure = ({ measuring }: { measuring: 'measured' | 'free' }):
 
 const OFFERED = 6;
 
-/** The ways to measure a plan's product; the practical one unless another was picked by name. */
+/**
+ * The ways to measure a plan's product; the practical one unless another was picked by name.
+ *
+ * @param band the least and most product that keep the mix inside its label's band
+ */
 export function benchMeasuring(
   plan: PourPlan,
   measures: MeasureRow[],
   picked: string | null,
+  band: { leastUl: number; mostUl: number } | null = null,
 ): BenchMeasuring {
-  const best = practicalPours(plan.productUl, measures);
+  const best = practicalPours(plan.productUl, measures, band ?? undefined);
   const single = measures
     .map((m) => pourWith(plan.productUl, m))
     .filter((p): p is PracticalPour<MeasureRow> => p !== null && fits(p, plan))

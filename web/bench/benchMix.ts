@@ -201,7 +201,9 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   const fine = way ? checkMeasurable(way.productUl, ware.measures, shop.units) : null;
   if (fine && !fine.ok) refusals.strength = fine;
   const measured = way && way.productUl > 0 && draft.mode !== 'have';
-  const measuring = measured ? benchMeasuring(way, ware.measures, draft.measure ?? usualMeasure(shop)) : null;
+  const measuring = measured
+    ? benchMeasuring(way, ware.measures, draft.measure ?? usualMeasure(shop), productBand(way, limits, rig))
+    : null;
   const plan = way && measuring ? asMeasured(way, measuring.chosen?.ul ?? way.productUl) : way;
   const drawn = (plan?.productUl ?? 0) + (poured?.productUl ?? 0);
   const stock = plan && container && checkStock(container.heldUl, drawn, container.code, shop.units);
@@ -264,6 +266,18 @@ export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false)
     }),
     shown: { pourOffUl: plan.pourOffUl, waterUl: plan.waterUl, productUl: plan.productUl },
   };
+}
+
+/** A band narrower than this is one strength, met as well as it can be measured. */
+const WIDE = 1.04;
+
+/** The least and most product of a fill that keep it inside its label's band; null where none is given or it is outside. */
+function productBand(plan: PourPlan, limits: BenchLimits | null, rig: BenchRig | null) {
+  const band = limits?.band;
+  if (!band || plan.how !== 'fill' || limits.place !== 'within' || band.most < WIDE * band.least) return null;
+  const q = band.basis === 'panel' ? (rig?.draw.q ?? 1) : 1;
+  const totalUl = plan.productUl + plan.waterUl;
+  return { leastUl: (band.least / q) * totalUl * (1 - 1e-9), mostUl: (band.most / q) * totalUl * (1 + 1e-9) };
 }
 
 export function limitsOf({ brimfulUl, fillLimitUl, smallestUl, displacementUl }: Vessel): VesselLimits {
