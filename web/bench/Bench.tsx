@@ -49,19 +49,19 @@ export function Bench() {
 /** A recipe in the address is the one to mix by: a card's code leads here. */
 function useAskedRecipe(personId: number): void {
   const [params, setParams] = useSearchParams();
-  const change = useBench((state) => state.change);
+  const begin = useBench((state) => state.begin);
   const recipe = params.get('recipe');
   const soil = params.get('soil');
   useEffect(() => {
     if (recipe === null) return;
     const level = SOIL_LEVELS.find((k) => String(k) === soil);
-    change(personId, {
+    begin(personId, {
       ...EMPTY_DRAFT,
       recipeId: Number(recipe.replace(/^r-/i, '')),
       ...(level !== undefined && { soil: level }),
     });
     setParams({}, { replace: true });
-  }, [recipe, soil, change, personId, setParams]);
+  }, [recipe, soil, begin, personId, setParams]);
 }
 
 /** The vessels that may be used: for a recipe, those that put it on the same way. */

@@ -15,6 +15,7 @@ import { Refusal } from '../ui/Refusal.tsx';
 import { type BenchDraft, useBench } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
 import { AskForWord, Cautions, PastItsDay } from './Cautions.tsx';
+import { leftAsTyped } from './fromBooks.ts';
 import { ReadNote, SignOffWord } from './MayMix.tsx';
 import { InTheWay, JustPoured, NoAnswerYet, PourButton, PourPlace, useJustPoured } from './PourPlace.tsx';
 import type { usePour } from './usePour.ts';
@@ -47,7 +48,12 @@ export function PourBar({ draft, bench, ware, ready, pouring, pour, inTheJug, wo
     asked.current?.scrollIntoView({ block: 'center' });
   };
   const { poured, again } = useJustPoured();
-  const topUp = () => set({ mode: 'left', leftText: formatVolume(bench.vessel?.holds?.ul ?? 0, shop.units) });
+  const topUp = () =>
+    set({
+      mode: 'left',
+      leftText: leftAsTyped(bench.vessel?.holds?.ul ?? 0, shop.units),
+      leftStrengthText: '',
+    });
   return (
     <section aria-label="Pour" className="flex flex-col gap-3 lg:col-start-2 lg:row-start-3 xl:col-span-2">
       <Cautions product={product} vessel={bench.vessel} leftover={start?.body.kind === 'leftover'} />

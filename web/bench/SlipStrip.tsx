@@ -43,7 +43,7 @@ export function SlipStrip({ personId }: { personId: number }) {
 
 function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement> }) {
   const { who, shop } = useSession();
-  const change = useBench((state) => state.change);
+  const begin = useBench((state) => state.begin);
   const { asked } = slip;
   const undo = useUndo(slip.movementId);
   const { data: products = [] } = useQuery(productsQuery);
@@ -88,7 +88,7 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
         <button
           type="button"
           className="min-h-16 px-3 underline underline-offset-4 lg:min-h-12"
-          onClick={() => change(who.personId, asked)}
+          onClick={() => begin(who.personId, asked)}
         >
           Again
         </button>

@@ -114,6 +114,8 @@ type Bench = {
   /** What someone poured a moment ago, until they go on to something else: it stands in the place of the button. */
   poured: Record<number, number>;
   change: (personId: number, change: Partial<BenchDraft>) => void;
+  /** Starts on something else: the whole draft, with nothing left of the one before. */
+  begin: (personId: number, draft: BenchDraft) => void;
   remember: (personId: number, sent: Sent | null) => void;
   print: (personId: number, slip: Slip) => void;
   /** Keeps a mix under a name, or forgets the one of that name. */
@@ -141,6 +143,11 @@ export const useBench = create<Bench>()(
         set(({ drafts, poured }) => ({
           poured: without(poured, personId),
           drafts: { ...drafts, [personId]: { ...EMPTY_DRAFT, ...drafts[personId], ...change } },
+        })),
+      begin: (personId, draft) =>
+        set(({ drafts, poured }) => ({
+          poured: without(poured, personId),
+          drafts: { ...drafts, [personId]: draft },
         })),
       remember: (personId, sent) =>
         set((state) => {

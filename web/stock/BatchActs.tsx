@@ -14,6 +14,7 @@ import { post } from '../app/api.ts';
 import { Dialog } from '../app/Dialog.tsx';
 import { useSession } from '../app/session.tsx';
 import { useBench } from '../bench/benchDraft.ts';
+import { toPourTogether, toTopUp } from '../bench/fromBooks.ts';
 import { shopNow } from '../state/clock.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
@@ -26,9 +27,9 @@ import { useTextForm } from '../ui/useTextForm.ts';
 
 /** What becomes of a mix: used, topped up, poured over, or poured away. */
 export function BatchActs({ batch }: { batch: Batch }) {
-  const { who } = useSession();
+  const { who, shop } = useSession();
   const [open, setOpen] = useState<'use' | 'dump' | null>(null);
-  const change = useBench((state) => state.change);
+  const begin = useBench((state) => state.begin);
   const go = useGo();
   const [done, setDone] = useState<Done | null>(null);
   const undo = useMutation({
@@ -39,9 +40,9 @@ export function BatchActs({ batch }: { batch: Batch }) {
       askAgain('vessels');
     },
   });
-  const { productId, vesselId } = batch;
-  const bench = (draft: Parameters<typeof change>[1]) => {
-    change(who.personId, draft);
+  const { productId, vesselId, strength, heldUl: ul } = batch;
+  const bench = (draft: Parameters<typeof begin>[1]) => {
+    begin(who.personId, draft);
     go('/bench');
   };
   const close = () => setOpen(null);
@@ -71,12 +72,10 @@ export function BatchActs({ batch }: { batch: Batch }) {
       {batch.heldUl > 0 && (
         <>
           <Button onClick={() => setOpen('use')}>Some was used</Button>
-          <Button
-            onClick={() => bench({ mode: 'left', productId, vesselId, leftText: '', leftStrengthText: '' })}
-          >
+          <Button onClick={() => bench(toTopUp({ productId, vesselId, ul, strength }, shop.units))}>
             Top it up
           </Button>
-          <Button onClick={() => bench({ mode: 'merge' })}>Pour it together</Button>
+          <Button onClick={() => bench(toPourTogether(vesselId))}>Pour it together</Button>
           <Button onClick={() => setOpen('dump')}>Pour it away</Button>
         </>
       )}

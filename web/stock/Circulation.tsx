@@ -7,6 +7,7 @@ import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { useBench } from '../bench/benchDraft.ts';
+import { toTopUp } from '../bench/fromBooks.ts';
 import { type Holding, isHolding } from '../bench/mergeMix.ts';
 import { LabelButton } from '../labels/LabelButton.tsx';
 import { shopNow } from '../state/clock.ts';
@@ -35,21 +36,16 @@ export function Circulation({ vessels, products }: { vessels: Vessel[]; products
 function BatchLine({ vessel, product }: { vessel: Holding; product: Product | undefined }) {
   const { who, shop } = useSession();
   const navigate = useNavigate();
-  const change = useBench((state) => state.change);
+  const begin = useBench((state) => state.begin);
   const { code, productName, productId, ul, productUl, personName, madeAt, useBy } = vessel.holds;
   const old = useBy !== null && useBy < dayOf(shopNow(), shop.zone);
   const fraction = (productUl / ul) as Fraction;
   const serves = product ? served(product.labelEntries, fraction) : [];
   const topUp = () => {
-    const [entry] = serves;
-    change(who.personId, {
-      mode: 'left',
-      productId,
-      vesselId: vessel.id,
-      leftText: '',
-      leftStrengthText: '',
-      ...(entry && { picked: entry.strength, strengthText: entry.printed }),
-    });
+    begin(
+      who.personId,
+      toTopUp({ productId, vesselId: vessel.id, ul, strength: vessel.holds.strength }, shop.units),
+    );
     navigate('/bench');
   };
   return (

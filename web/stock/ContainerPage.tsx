@@ -9,10 +9,11 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { useBench } from '../bench/benchDraft.ts';
+import { toPourFrom } from '../bench/fromBooks.ts';
 import { LabelButton } from '../labels/LabelButton.tsx';
 import { shopNow } from '../state/clock.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
-import { askAgain, containersQuery, rowQuery } from '../state/queries.ts';
+import { askAgain, containersQuery, productsQuery, rowQuery } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 import { Page } from '../ui/Page.tsx';
@@ -145,7 +146,8 @@ function Actions({ container }: { container: Container }) {
       c.productId === container.productId && c.id !== container.id && c.openedAt !== null && c.heldUl > 0,
   );
   const go = useGo();
-  const change = useBench((state) => state.change);
+  const begin = useBench((state) => state.begin);
+  const { data: products = [] } = useQuery(productsQuery);
   const opening = useMutation({
     mutationFn: () => post(`/containers/${container.id}/openings`, {}),
     onSettled: () => askAgain('containers'),
@@ -156,12 +158,13 @@ function Actions({ container }: { container: Container }) {
     onSettled: () => askAgain('containers'),
   });
   const pourFrom = () => {
-    change(who.personId, {
-      productId: container.productId,
-      containerId: container.id,
-      strengthText: '',
-      picked: null,
-    });
+    begin(
+      who.personId,
+      toPourFrom(
+        container,
+        products.find((p) => p.id === container.productId),
+      ),
+    );
     go('/bench');
   };
   const error = opening.error ?? puttingAway.error;
