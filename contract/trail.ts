@@ -25,7 +25,15 @@ export const TRAIL_KIND_NAMES: Record<TrailKind, string> = {
   crew: 'The crew',
 };
 
-export type PersonEventKind = 'joined' | 'pin' | 'role' | 'left' | 'back' | 'signedOff' | 'signOffEnded';
+export type PersonEventKind =
+  | 'joined'
+  | 'pin'
+  | 'role'
+  | 'left'
+  | 'back'
+  | 'signedOff'
+  | 'signOffEnded'
+  | 'pinTried';
 
 export type TrailLine = {
   /** `m12` for a movement, `o3` for a manager's word, `p4` for what was done about somebody. */

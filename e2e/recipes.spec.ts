@@ -74,7 +74,7 @@ test('a draft is made by keyboard, compared, published, mixed by, and brought ba
 
   // It reaches the Bench at once, is poured by, and stands on the batch with its version.
   await expect(crew.getByTestId('reading-product')).toHaveText(/^66 ?ml$/);
-  await crew.getByRole('button', { name: /^Pour 66 ml/ }).click();
+  await crew.getByRole('button', { name: /pour 66 ml/i }).click();
   await crew
     .getByRole('link', { name: /^B-\d+$/ })
     .first()
@@ -205,7 +205,7 @@ test.describe('on a phone', () => {
     await expect(page.getByText('Left Snow foam, all over, caked.')).toBeVisible();
     await page.getByLabel('Strength', { exact: true }).fill('1:8');
     await expect(page.getByTestId('reading-product')).toHaveText(/^100 ?ml$/);
-    await page.getByRole('button', { name: /^Pour 100 ml/ }).click();
+    await page.getByRole('button', { name: /pour 100 ml/i }).click();
     await page
       .getByRole('link', { name: /^B-\d+$/ })
       .first()

@@ -16,7 +16,7 @@ export function overrideRoutes(house: House): Router {
   routes.post('/', async (req, res) => {
     const { rule, subject, personId, pin, reason } = parseBody(overrideBody, req.body);
     const who = whoOf(res) as SignedIn;
-    const { person } = await checkPin(house, req, personId, pin);
+    const { person } = await checkPin(house, req, personId, pin, who);
     if (person.role !== 'manager') {
       const [message, remedy] = ['Manager is not one.', 'Have a manager type their own name and PIN.'];
       throw new HttpProblem(403, 'override.notManager', message, {

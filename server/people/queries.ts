@@ -43,6 +43,7 @@ export async function updatePerson(
 /** Forgets wrong tries on every tablet: a manager has set a new PIN. */
 export async function forgetAttempts(tx: Queryable, id: number): Promise<void> {
   await tx.rows('UPDATE pin_attempt SET failures = 0, locked_until = NULL WHERE person_id = $1', [id]);
+  await tx.rows('DELETE FROM pin_failure WHERE person_id = $1', [id]);
 }
 
 export async function managersLeft(tx: Queryable): Promise<number> {

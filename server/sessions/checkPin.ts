@@ -1,31 +1,56 @@
 import type { Request } from 'express';
 import type { House } from '../house.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
-import { cookieOf, hashToken, TABLET_COOKIE } from '../http/signedIn.ts';
+import { cookieOf, hashToken, type SignedIn, TABLET_COOKIE } from '../http/signedIn.ts';
+import { noteEvent } from '../people/queries.ts';
 import { isPin, waitAfter } from './pins.ts';
-import { countAttempt, isKnownTablet, personForSignIn } from './queries.ts';
+import {
+  countAttempt,
+  countFailure,
+  forgetFailures,
+  isKnownTablet,
+  personForSignIn,
+  spentUntil,
+} from './queries.ts';
 
 /**
- * Whether it is somebody's PIN, with the tries counted for the person on this tablet.
+ * Whether it is somebody's PIN. Tries are counted three ways: of the person on this tablet, of the person from all places
+ * nobody knows, and of anybody from this place, who is asking included. A place a manager has signed in at is known, and
+ * is not held up by what is tried elsewhere.
  *
+ * @param asker who is signed in here, where somebody else's PIN is asked for
  * @throws HttpProblem where it is not, or was wrong too often
  */
-export async function checkPin(house: House, req: Request, personId: number, pin: string) {
+export async function checkPin(house: House, req: Request, personId: number, pin: string, asker?: SignedIn) {
   const now = house.now();
   const tabletHash = await knownTablet(house, req);
   const origin = tabletHash ? `tablet:${tabletHash}` : `address:${req.ip}`;
+  const places = [origin, ...(asker ? [`person:${asker.personId}`] : [])];
   // The try is counted before the PIN is looked at: tries sent at the same instant can't share one count.
-  const { person, failures, lockedUntil } = await house.books.transaction(async (tx) => {
+  const { person, failures, lockedUntil, counted } = await house.books.transaction(async (tx) => {
     const person = await personForSignIn(tx, personId, origin);
     if (!person) throw missing('person');
     if (person.lockedUntil && person.lockedUntil > now) throw locked(person.lockedUntil, now);
+    const spent = await spentUntil(tx, { personId, places, known: tabletHash !== null, now });
+    if (spent) throw locked(spent, now);
     const failures = person.failures + 1;
     const waitS = waitAfter(failures);
     const lockedUntil = waitS > 0 ? new Date(now.getTime() + waitS * 1_000) : null;
     await countAttempt(tx, { personId, origin, failures, lockedUntil });
-    return { person, failures, lockedUntil };
+    const counted = await countFailure(tx, { personId, places, known: tabletHash !== null, now });
+    // Nobody is signed in who could be named: it stands under the name that was tried.
+    if (lockedUntil)
+      await noteEvent(tx, {
+        personId,
+        what: 'pinTried',
+        detail: origin.split(':')[0] ?? '',
+        by: asker?.personId ?? personId,
+        now,
+      });
+    return { person, failures, lockedUntil, counted };
   });
   if (!(await isPin(person.pinHash, pin))) throw lockedUntil ? locked(lockedUntil, now) : wrongPin(failures);
+  await forgetFailures(house.books, counted);
   await countAttempt(house.books, { personId, origin, failures: 0, lockedUntil: null });
   return { person, tabletHash };
 }
@@ -50,7 +75,7 @@ function wrongPin(failures: number): HttpProblem {
 function locked(until: Date, now: Date): HttpProblem {
   const seconds = Math.ceil((until.getTime() - now.getTime()) / 1_000);
   const wait = seconds > 90 ? `${Math.ceil(seconds / 60)} minutes` : `${seconds} seconds`;
-  return new HttpProblem(429, 'pin.locked', 'PIN was wrong too many times on this tablet.', {
+  return new HttpProblem(429, 'pin.locked', 'PIN was wrong too many times.', {
     remedy: `Wait ${wait}, or ask a manager to set a new PIN.`,
     retryAfterS: seconds,
   });

@@ -1,6 +1,7 @@
 import type { SignInName } from '#contract/people.ts';
 import type { Role } from '#contract/roles.ts';
 import type { Queryable } from '../db/books.ts';
+import { BUDGET } from './pins.ts';
 
 export function signInNames(db: Queryable): Promise<Omit<SignInName, 'demoPin'>[]> {
   return db.rows(`SELECT id, name, role FROM person WHERE retired_at IS NULL ORDER BY name`);
@@ -40,6 +41,44 @@ export async function countAttempt(
      ON CONFLICT (person_id, origin) DO UPDATE SET failures = excluded.failures, locked_until = excluded.locked_until`,
     [attempt.personId, attempt.origin, attempt.failures, attempt.lockedUntil],
   );
+}
+
+type Tried = { personId: number; places: readonly string[]; known: boolean; now: Date };
+
+/** When the budget of wrong PINs is free again, where one of them is spent; null where none is. */
+export async function spentUntil(
+  db: Queryable,
+  { personId, places, known, now }: Tried,
+): Promise<Date | null> {
+  const since = new Date(now.getTime() - BUDGET.minutes * 60_000);
+  const [row] = await db.rows<{ at: Date | null }>(
+    `SELECT max(oldest.at) AS at FROM (
+       SELECT (SELECT f.at FROM pin_failure f WHERE f.person_id = $1 AND NOT f.known AND f.at > $3
+               ORDER BY f.at DESC OFFSET $4 LIMIT 1) AS at WHERE NOT $6
+       UNION ALL
+       SELECT (SELECT f.at FROM pin_failure f WHERE f.origin = p.place AND f.at > $3 ORDER BY f.at DESC OFFSET $5 LIMIT 1)
+       FROM unnest($2::text[]) AS p(place)
+     ) oldest`,
+    [personId, places, since, BUDGET.ofPerson - 1, BUDGET.ofPlace - 1, known],
+  );
+  return row?.at ? new Date(row.at.getTime() + BUDGET.minutes * 60_000) : null;
+}
+
+export async function countFailure(
+  db: Queryable,
+  { personId, places, known, now }: Tried,
+): Promise<number[]> {
+  const rows = await db.rows<{ id: number }>(
+    `INSERT INTO pin_failure (person_id, origin, known, at)
+     SELECT $1, p.place, $3 OR p.place LIKE 'person:%', $4 FROM unnest($2::text[]) AS p(place) RETURNING id`,
+    [personId, places, known, now],
+  );
+  return rows.map((r) => r.id);
+}
+
+/** It was the right PIN after all. */
+export async function forgetFailures(db: Queryable, ids: readonly number[]): Promise<void> {
+  await db.rows('DELETE FROM pin_failure WHERE id = ANY($1::int[])', [ids]);
 }
 
 export async function startSession(

@@ -34,7 +34,8 @@ export function sessionRoutes(house: House): Router {
     const { personId, pin } = parseBody(signInBody, req.body);
     const now = house.now();
     const { person, tabletHash } = await checkPin(house, req, personId, pin);
-    if (!tabletHash) {
+    // A manager makes a device known: from any other a wrong PIN counts with those of its address.
+    if (!tabletHash && person.role === 'manager') {
       const tablet = randomBytes(24).toString('base64url');
       await rememberTablet(house.books, hashToken(tablet), now);
       res.cookie(TABLET_COOKIE, tablet, { ...cookie, maxAge: TABLET_DAYS * 86_400_000 });

@@ -5,11 +5,24 @@ import { change, command, revised } from '../http/commands.ts';
 import { HttpProblem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { insertPerson } from '../people/queries.ts';
-import { hashPin } from '../sessions/pins.ts';
+import { hashPin, waitAfter } from '../sessions/pins.ts';
 import { isSetUp, setUpShop, shopOf, updateShop } from './queries.ts';
+
+/** Wrong set-up codes: five are free, then each waits as a wrong PIN does. They are forgotten when the program ends. */
+function codeTries() {
+  let failures = 0;
+  let untilMs = 0;
+  return {
+    waitS: (now: Date) => Math.max(0, Math.ceil((untilMs - now.getTime()) / 1_000)),
+    count: (now: Date) => {
+      untilMs = now.getTime() + waitAfter(++failures) * 1_000;
+    },
+  };
+}
 
 export function shopRoutes(house: House): Router {
   const routes = Router();
+  const tries = codeTries();
 
   routes.get('/', async (_req, res) => {
     const shop = await shopOf(house.books);
@@ -25,7 +38,15 @@ export function shopRoutes(house: House): Router {
           remedy: 'Sign in with your PIN.',
         });
       }
+      const waitS = tries.waitS(house.now());
+      if (waitS > 0) {
+        throw new HttpProblem(429, 'setup.locked', 'The set-up code was wrong too many times.', {
+          remedy: `Wait ${waitS} seconds, then copy the six digits printed where the program was started.`,
+          retryAfterS: waitS,
+        });
+      }
       if (body.code !== house.setupCode) {
+        tries.count(house.now());
         const message = 'Set-up code is not the one printed where the program was started.';
         const remedy = 'Copy the six digits printed there.';
         throw new HttpProblem(403, 'setup.code', message, {

@@ -30,6 +30,16 @@ describe('the first run', () => {
     expect((await shop.anyone('get', '/api/shop')).body.needsFirstRun).toBe(true);
   });
 
+  it('allows five wrong codes, then waits', async () => {
+    const at = shop.now;
+    let answer = await shop.anyone('post', '/api/shop', { ...body, code: '111111' });
+    for (let i = 0; i < 5; i++)
+      answer = await shop.anyone('post', '/api/shop', { ...body, code: `11111${i}` });
+    expect([answer.status, answer.body.code]).toEqual([429, 'setup.locked']);
+    expect((await shop.anyone('post', '/api/shop', body)).status).toBe(429);
+    shop.now = new Date(at.getTime() + 3_600_000);
+  });
+
   it('makes the shop once, with its manager and the usual measures', async () => {
     expect((await shop.anyone('post', '/api/shop', body)).status).toBe(201);
     expect((await shop.anyone('post', '/api/shop', body)).body.code).toBe('shop.there');

@@ -160,6 +160,7 @@ const EVENTS: Record<PersonEventKind, (about: string) => string> = {
   back: (about) => `noted that ${about} is back`,
   signedOff: (about) => `signed ${about} off`,
   signOffEnded: (about) => `ended the sign-off of ${about}`,
+  pinTried: (about) => `tried a PIN too often: ${about}`,
 };
 
 function whatInWords({ kind, about, event, rule, spent, movementKind }: TrailLine): string {
