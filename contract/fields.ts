@@ -106,6 +106,13 @@ export const finite = (label: string, min: number, max: number) =>
     .max(max)
     .meta({ remedy: `Give a number from ${min} to ${max}.` });
 
+/** Whether a day is one the calendar has, in the years a shop keeps. */
+export function isDay(text: string): boolean {
+  const year = Number(text.slice(0, 4));
+  const at = new Date(`${text}T12:00:00Z`);
+  return year >= 1990 && year <= 2200 && !Number.isNaN(at.getTime()) && at.toISOString().startsWith(text);
+}
+
 /** A day of the shop's, as `2026-05-04`. */
 export const shopDay = (label: string) =>
   yup
@@ -113,11 +120,7 @@ export const shopDay = (label: string) =>
     .label(label)
     .defined()
     .matches(/^\d{4}-\d{2}-\d{2}$/, { message: '${label} is not a day.', excludeEmptyString: false })
-    .test(
-      'day',
-      '${label} is not a day.',
-      (day) => day == null || !Number.isNaN(Date.parse(`${day}T12:00:00Z`)),
-    )
+    .test('day', '${label} is not a day.', (day) => day == null || isDay(day))
     .meta({ remedy: 'Give a day such as 2026-05-04, or nothing.' });
 
 export const rowId = (label: string) =>
@@ -191,5 +194,9 @@ export const occurredAt = () =>
     .label('When')
     .optional()
     .matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/, { message: '${label} is not a time.' })
-    .test('time', '${label} is not a time.', (at) => at === undefined || !Number.isNaN(Date.parse(at)))
+    .test(
+      'time',
+      '${label} is not a time.',
+      (at) => at === undefined || (isDay(at.slice(0, 10)) && !Number.isNaN(Date.parse(at))),
+    )
     .meta({ remedy: 'Give a time such as 2026-05-04T09:30:00Z, or nothing for now.' });

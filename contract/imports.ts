@@ -32,7 +32,7 @@ export const IMPORT_COLUMNS: Record<
 
 /** What is wrong with one row: its line in the file, the column, why, and what would work. */
 export type BadRow = { line: number; column: string; value: string; why: string; remedy: string };
-export type ImportState = 'checking' | 'ready' | 'refused' | 'booking' | 'done' | 'cancelled';
+export type ImportState = 'checking' | 'ready' | 'refused' | 'booking' | 'done' | 'cancelled' | 'failed';
 export type CsvImport = {
   id: number;
   kind: ImportKind;

@@ -152,7 +152,9 @@ export const productBody = exactly({
     .max(USE_KINDS.length)
     .test('once', function once(uses) {
       const seen = new Set<UseKind>();
-      for (const [i, { kind }] of (uses ?? []).entries()) {
+      for (const [i, use] of (uses ?? []).entries()) {
+        const kind = use?.kind;
+        if (kind === undefined) continue;
         if (seen.has(kind))
           return this.createError({
             path: `uses.${i}.kind`,

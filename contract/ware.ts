@@ -67,7 +67,7 @@ const dials = () =>
     .required()
     .max(12)
     .test('once', 'Dial positions has the same name twice.', (all) => {
-      const names = (all ?? []).map((d) => d.name?.trim().toLowerCase());
+      const names = (all ?? []).map((d) => d?.name?.trim?.().toLowerCase());
       return new Set(names).size === names.length;
     })
     .meta({ remedy: 'Name up to 12 positions, each once, from closed to open.' });

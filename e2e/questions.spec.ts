@@ -134,6 +134,9 @@ test('a hyper-concentrate is let down from its stock solution, both stages in vi
   await atTheBench(page);
   await ask(page, 'Let down hyper-concentrate');
   await page.getByLabel('Strength', { exact: true }).fill('1:9');
+  // An empty one is offered; the one chosen instead has to be emptied first.
+  await choose(page, 'Vessel', /white cap/);
+  await page.getByRole('button', { name: 'It is rinsed' }).click();
   await expect(reading(page, 'water')).toHaveText('676ml');
   await expect(reading(page, 'product')).toHaveText('74ml');
   await expect(page.getByRole('region', { name: 'Amounts' })).toContainText('the stock solution is 1:4');

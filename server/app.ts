@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import express, { type Express } from 'express';
+import compression from 'compression';
+import express, { type Express, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import { backupRoutes } from './backups/routes.ts';
 import { outcomeRoutes } from './batches/outcomes.ts';
@@ -15,6 +16,7 @@ import { deliveryRoutes, supplierRoutes } from './deliveries/routes.ts';
 import { instrumentRoutes } from './devices/routes.ts';
 import { lineFillRoutes, lineRoutes, tipRoutes } from './dispensers/routes.ts';
 import type { House } from './house.ts';
+import { readableAddress, readableBody } from './http/door.ts';
 import { sameOriginOnly } from './http/origin.ts';
 import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
 import { findSession, only } from './http/signedIn.ts';
@@ -45,13 +47,14 @@ export function createApp(house: House): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('etag', false);
+  app.use(compression({ filter: compressed }));
   app.use(headers);
   app.use(tellTime(house));
 
   const api = express.Router();
   api.get('/health', (_req, res) => void res.json({ ok: true }));
   api.use(sameOriginOnly);
-  api.use(jsonOnly, express.json({ limit: '64kb', strict: true }));
+  api.use(readableAddress, jsonOnly, express.json({ limit: BODY_LIMIT, strict: true }), readableBody);
   api.use(findSession(house));
   api.use('/shop', shopRoutes(house));
   api.use('/sessions', sessionRoutes(house));
@@ -130,6 +133,10 @@ const headers = helmet({
   originAgentCluster: false,
 });
 
+/** Whatever is text goes compressed; a stream of events can't wait for a block to fill. */
+const compressed = (req: Request, res: Response): boolean =>
+  !String(res.getHeader('Content-Type')).startsWith('text/event-stream') && compression.filter(req, res);
+
 /** The shop's own time with every answer: devices keep to it, whatever their own clock says. */
 const tellTime =
   (house: House): express.RequestHandler =>
@@ -137,6 +144,9 @@ const tellTime =
     res.set('X-Shop-Time', String(house.now().getTime()));
     next();
   };
+
+/** The largest body the contract allows, a product with all its uses and label strengths, is well below this. */
+const BODY_LIMIT = '512kb';
 
 /** What is sent as a file. */
 const FILE_PATH = /^\/(products\/\d+\/sheets|imports\/[a-z]+)$/;

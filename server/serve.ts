@@ -78,7 +78,7 @@ export async function serve(options: {
     const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${listening}/`;
     publicly = host === '0.0.0.0' ? onTheLan(address) : address;
     books.tellAddress(address);
-    takeUpImports({ books, now, live }).catch((error) => log.error(error));
+    takeUpImports({ books, now, live, log }).catch((error) => log.error(error));
     const endRounds = makeRounds({ books, folder, weatherStation, now, live, log }, options.time);
     const stop = async () => {
       endRounds();

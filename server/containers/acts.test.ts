@@ -155,6 +155,22 @@ describe('what becomes of a container', () => {
     expect((await container(id)).heldUl).toBe(litres(20) - ml(400));
   });
 
+  it('so much a day and person, however many times; what was taken back does not count', async () => {
+    const noor = await shop.signIn('Noor Pell');
+    const { id } = await pail();
+    const waste = (ul: number) =>
+      noor('post', `/api/containers/${id}/wastes`, { ul, reason: 'spilt', note: '' });
+    expect((await waste(ml(300))).status).toBe(201);
+    const over = await waste(ml(300));
+    expect([over.status, over.body.code]).toEqual([403, 'waste.tooMuch']);
+    expect(over.body.detail).toContain('you have booked 300 ml today');
+    expect((await waste(ml(200))).status).toBe(201);
+    expect((await waste(1)).body.code).toBe('waste.tooMuch');
+    const [last] = await history(id);
+    expect((await noor('post', `/api/movements/${last?.id}/reversals`, {})).status).toBe(201);
+    expect((await waste(ml(200))).status).toBe(201);
+  });
+
   it('is decanted into a new one, which carries lot, price and best-before, and into one with room', async () => {
     const from = await pail();
     const decant = (ul: number, into: object, as = odo) =>

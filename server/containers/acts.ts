@@ -31,7 +31,7 @@ import { decant } from './decant.ts';
 import { containerOf, moveTo, putAway } from './queries.ts';
 import { type Asked, refused, refuseFuller, refuseShort } from './refuse.ts';
 
-/** A technician books so much waste alone: more is a lead's to look at. */
+/** A technician books so much waste a day alone: more is a lead's to look at. */
 const OWN_WASTE_UL = 500_000;
 
 /** What happens to a container besides pouring. */
@@ -165,11 +165,26 @@ async function lateDraw({ tx, container, body, who, now, units }: Asked<LateDraw
   });
 }
 
+/** What somebody has booked as waste from containers on the shop's today and not taken back, without a manager's word. */
+async function wastedToday(tx: Queryable, personId: number, now: Date): Promise<number> {
+  const [row] = await tx.rows<{ ul: number }>(
+    `SELECT coalesce(sum(g.ul), 0)::bigint AS ul FROM movement m JOIN posting g ON g.movement_id = m.id, shop s
+     WHERE m.person_id = $1 AND m.kind = 'waste' AND m.container_id IS NOT NULL AND m.override_id IS NULL
+       AND m.happened_at > $2::timestamptz - interval '2 days'
+       AND (m.booked_at AT TIME ZONE s.zone)::date = ($2::timestamptz AT TIME ZONE s.zone)::date
+       AND NOT EXISTS (SELECT FROM movement r WHERE r.reverses = m.id)`,
+    [personId, now],
+  );
+  return row?.ul ?? 0;
+}
+
 async function waste({ tx, container, body, who, now, units, allowed }: Asked<WasteBody>): Promise<void> {
   const subject = String(container.id);
-  const word = body.ul > OWN_WASTE_UL && !atLeast(who.role, 'lead') ? await allowed('waste', subject) : 0;
+  const today = atLeast(who.role, 'lead') ? 0 : await wastedToday(tx, who.personId, now);
+  const over = !atLeast(who.role, 'lead') && today + body.ul > OWN_WASTE_UL;
+  const word = over ? await allowed('waste', subject) : 0;
   if (word === null) {
-    const message = `Waste over ${formatVolume(OWN_WASTE_UL, units)} is booked by a lead.`;
+    const message = `Waste over ${formatVolume(OWN_WASTE_UL, units)} a day is booked by a lead${today > 0 ? `, and you have booked ${formatVolume(today, units)} today` : ''}.`;
     const remedy = 'Ask a lead to look at it and book it, or a manager for their word here.';
     throw unlessAllowed('waste', subject, 403, 'waste.tooMuch', message, remedy);
   }

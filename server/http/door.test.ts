@@ -90,8 +90,8 @@ describe('a request that is not what it should be', () => {
     expect(await everything()).toEqual(before);
   });
 
-  it('over 64 kB, or not JSON, is refused', async () => {
-    expect((await hester('post', '/api/vessels', { ...vessel, name: 'x'.repeat(70_000) })).status).toBe(413);
+  it('over 512 kB, or not JSON, is refused', async () => {
+    expect((await hester('post', '/api/vessels', { ...vessel, name: 'x'.repeat(600_000) })).status).toBe(413);
     const asForm = await hester('post', '/api/vessels', 'name=x', {
       headers: { 'Content-Type': 'application/x-www-form-urlencoded' },
     });

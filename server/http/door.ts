@@ -1,6 +1,60 @@
+import type { RequestHandler } from 'express';
 import { reach, type Schema, ValidationError } from 'yup';
 import type { FieldError } from '#contract/problem.ts';
 import { HttpProblem } from './problems.ts';
+
+/** No form nests as deep as this. */
+const MOST_DEEP = 24;
+
+/**
+ * Refuses what no field takes, before any schema looks at it: characters the books can't keep, and nesting without end.
+ *
+ * @throws HttpProblem 422 with a pointer to the first of them
+ */
+export const readableBody: RequestHandler = (req, _res, next) => {
+  const at = unreadableAt(req.body, '', 0);
+  if (at === null) return next();
+  const message = 'It holds characters that cannot be printed, or is nested too deep.';
+  const remedy = 'Type it again without unusual characters.';
+  next(new HttpProblem(422, 'body.refused', message, { remedy, errors: [{ pointer: at, message, remedy }] }));
+};
+
+function unreadableAt(value: unknown, at: string, depth: number): string | null {
+  if (depth > MOST_DEEP) return at;
+  if (typeof value === 'string') return isKeepable(value) ? null : at;
+  if (Array.isArray(value))
+    return firstOf(
+      value.map((v, i) => [String(i), v]),
+      at,
+      depth,
+    );
+  if (value !== null && typeof value === 'object') return firstOf(Object.entries(value), at, depth);
+  return null;
+}
+
+function firstOf(entries: [string, unknown][], at: string, depth: number): string | null {
+  for (const [key, value] of entries) {
+    if (!isKeepable(key)) return at;
+    const found = unreadableAt(value, `${at}/${key}`, depth + 1);
+    if (found !== null) return found;
+  }
+  return null;
+}
+
+/** Whether the books can keep a text: no NUL, and no half of a character. */
+export const isKeepable = (text: string): boolean => !text.includes('\0') && !/\p{Surrogate}/u.test(text);
+
+/** Refuses an address that can't be read, or that asks with what the books can't keep. */
+export const readableAddress: RequestHandler = (req, _res, next) => {
+  let address: string;
+  try {
+    address = decodeURIComponent(req.originalUrl.replaceAll('+', ' '));
+  } catch {
+    return next(new HttpProblem(400, 'address.unreadable', 'The address is not readable.'));
+  }
+  if (isKeepable(address)) return next();
+  next(new HttpProblem(400, 'address.unreadable', 'The address is not readable.'));
+};
 
 /**
  * What came in, if it is exactly what the schema says: no casts, no unknown fields, every fault told at once.

@@ -61,8 +61,9 @@ export function answerProblems(log: Logger): ErrorRequestHandler {
 
 function asProblem(error: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
-  const { type, code, constraint, limit } = error as {
+  const { type, code, constraint, limit, status } = error as {
     type?: string;
+    status?: number;
     code?: string;
     constraint?: string;
     limit?: number;
@@ -77,6 +78,17 @@ function asProblem(error: unknown): HttpProblem {
   if (type === 'entity.parse.failed' || type === 'charset.unsupported' || type === 'encoding.unsupported') {
     return new HttpProblem(400, 'body.unreadable', 'The request is not readable JSON.', {
       remedy: 'Send a JSON object.',
+    });
+  }
+  if (code !== undefined && /^22/.test(code)) {
+    return new HttpProblem(422, 'value.refused', 'Something that was sent can’t be kept as it is.', {
+      remedy: 'Check dates, numbers and unusual characters, and send it again.',
+    });
+  }
+  if (status === 404) return missing('file');
+  if (status !== undefined && status >= 400 && status < 500) {
+    return new HttpProblem(status, 'request.unreadable', 'The request is not readable.', {
+      remedy: 'Load the page again.',
     });
   }
   if (error instanceof URIError)

@@ -1,3 +1,4 @@
+import { pino } from 'pino';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { type CsvImport, IMPORT_COLUMNS } from '#contract/imports.ts';
 import type { Product } from '#contract/products.ts';
@@ -137,7 +138,12 @@ describe('a file of containers', () => {
     await shop.books.rows(`UPDATE csv_import SET state = 'booking' WHERE id = $1`, [id]);
     await shop.books.transaction((tx) => bookRows(tx, { id, kind: 'containers', personId: 2 }, shop.now));
     expect(await containersIn()).toBe(before + 20);
-    await takeUpImports({ books: shop.books, now: () => shop.now, live: new Live() });
+    await takeUpImports({
+      books: shop.books,
+      now: () => shop.now,
+      live: new Live(),
+      log: pino({ level: 'fatal' }),
+    });
     expect(await until(id, 'done')).toMatchObject({ booked: 90 });
     expect(await containersIn()).toBe(before + 90);
   });

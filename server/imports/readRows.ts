@@ -1,3 +1,4 @@
+import { isDay } from '#contract/fields.ts';
 import type { BadRow, ImportKind } from '#contract/imports.ts';
 import { IMPORT_COLUMNS } from '#contract/imports.ts';
 import type { ProductBody } from '#contract/products.ts';
@@ -105,7 +106,7 @@ function containerReader(ground: ImportGround): Reader<ContainerBody> {
     if (levelUl === 0) fail('In it now', 'In it now is nothing.', 'Leave empty containers out.');
     const price = cells.Price ? take(fail, 'Price', parseMoney(cells.Price, ground.currency, 'Price')) : null;
     const bestBefore = cells['Best before'] || null;
-    if (bestBefore && !isDay(bestBefore)) {
+    if (bestBefore && !(/^\d{4}-\d{2}-\d{2}$/.test(bestBefore) && isDay(bestBefore))) {
       fail('Best before', 'Best before is not a day.', 'Write it such as 2027-05-31.');
     }
     const open = (cells.Open ?? '').toLowerCase();
@@ -127,11 +128,6 @@ function containerReader(ground: ImportGround): Reader<ContainerBody> {
       opened: open === 'yes' || open === 'open' || levelUl < sizeUl,
     };
   };
-}
-
-function isDay(text: string): boolean {
-  const at = /^\d{4}-\d{2}-\d{2}$/.test(text) ? new Date(`${text}T12:00:00Z`) : null;
-  return at !== null && !Number.isNaN(at.getTime()) && at.toISOString().startsWith(text);
 }
 
 const STATES: Record<string, ProductState> = {

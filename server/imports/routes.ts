@@ -10,11 +10,11 @@ import {
 import { nothing } from '#contract/ledger.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
-import { wholeNumber } from '../http/door.ts';
+import { isKeepable, wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { only, type SignedIn, whoOf } from '../http/signedIn.ts';
 import { idOf } from '../ware/queries.ts';
-import { bookImport, checkFile, forgetUnwanted, importOf, moveOn } from './runner.ts';
+import { bookOrFail, checkFile, forgetUnwanted, importOf, moveOn } from './runner.ts';
 
 /** Products and containers out of a file: read and checked first, then booked, all of it or nothing. */
 export function importRoutes(house: House): Router {
@@ -52,7 +52,12 @@ export function importRoutes(house: House): Router {
         },
       );
     }
-    if (text.split('\n').length > IMPORT_MOST_ROWS) {
+    if (!isKeepable(text)) {
+      throw new HttpProblem(415, 'import.notCsv', 'The file holds characters that can’t be kept.', {
+        remedy: 'Save it as CSV, in UTF-8.',
+      });
+    }
+    if (text.split(/\r\n|\n|\r/).length > IMPORT_MOST_ROWS) {
       throw new HttpProblem(413, 'import.tooLong', `The file has over ${IMPORT_MOST_ROWS} rows.`, {
         remedy: 'Split it in two.',
       });
@@ -71,7 +76,7 @@ export function importRoutes(house: House): Router {
     );
     checkFile(house, id, kind, text).catch((error) => {
       house.log.error(error);
-      return moveOn(house.books, id, ['checking'], 'refused');
+      return moveOn(house.books, id, ['checking'], 'failed');
     });
     res.status(202).json(await importOf(house.books, id));
   });
@@ -81,7 +86,7 @@ export function importRoutes(house: House): Router {
     command(house, nothing, async ({ tx, params }) => {
       const id = wholeNumber(params.id, 'import');
       if (!(await moveOn(tx, id, ['ready'], 'booking'))) throw notNow(await importOf(tx, id));
-      const after = () => void bookImport(house, id).catch((error) => house.log.error(error));
+      const after = () => void bookOrFail(house, id);
       return { status: 202, body: await importOf(tx, id), touched: [], after };
     }),
   );
@@ -122,6 +127,7 @@ function notNow(found: Awaited<ReturnType<typeof importOf>>): HttpProblem {
     booking: 'It is being booked, and is carried through.',
     done: 'It is booked already.',
     cancelled: 'It was cancelled.',
+    failed: 'It stopped at a fault of the program.',
   };
   return new HttpProblem(409, 'import.state', WHY[found.state], {
     remedy:

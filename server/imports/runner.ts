@@ -39,8 +39,12 @@ export async function checkFile(house: House, id: number, kind: ImportKind, text
   let ended: { why: string; remedy: string } | null = null;
   // One after the other, in the order they come.
   let doing: Promise<unknown> = Promise.resolve();
+  let failure: unknown = null;
   const next = (work: () => Promise<unknown>) => {
-    doing = doing.then(work);
+    doing = doing.then(work).catch((error: unknown) => {
+      failure ??= error;
+      return worker.terminate();
+    });
   };
   await new Promise<void>((done, failed) => {
     worker.on('message', (message: FromRows) => {
@@ -61,6 +65,7 @@ export async function checkFile(house: House, id: number, kind: ImportKind, text
     worker.once('exit', () => done());
   });
   await doing;
+  if (failure) throw failure;
   if (ended) {
     const { why, remedy } = ended as { why: string; remedy: string };
     bad.push({ line: 1, column: '', value: '', why, remedy });
@@ -123,8 +128,21 @@ export async function bookImport(house: Pick<House, 'books' | 'now' | 'live'>, i
   live.tell(job.kind, 0);
 }
 
+/** Books what waits; what can't be booked is left where it stopped, says so, and is in nobody's way. */
+export async function bookOrFail(
+  house: Pick<House, 'books' | 'now' | 'live' | 'log'>,
+  id: number,
+): Promise<void> {
+  try {
+    await bookImport(house, id);
+  } catch (error) {
+    house.log.error(error);
+    await moveOn(house.books, id, ['booking'], 'failed');
+  }
+}
+
 /** Goes on with what was being booked, or gives up what was being read, when the program ended. */
-export async function takeUpImports(house: Pick<House, 'books' | 'now' | 'live'>): Promise<void> {
+export async function takeUpImports(house: Pick<House, 'books' | 'now' | 'live' | 'log'>): Promise<void> {
   await house.books.rows(
     `WITH given_up AS (UPDATE csv_import SET state = 'cancelled', ended_at = $1 WHERE state = 'checking' RETURNING id)
      DELETE FROM csv_import_row WHERE import_id IN (SELECT id FROM given_up)`,
@@ -133,7 +151,7 @@ export async function takeUpImports(house: Pick<House, 'books' | 'now' | 'live'>
   const open = await house.books.rows<{ id: number }>(
     `SELECT id FROM csv_import WHERE state = 'booking' ORDER BY id`,
   );
-  for (const { id } of open) await bookImport(house, id);
+  for (const { id } of open) await bookOrFail(house, id);
 }
 
 export async function importOf(db: Queryable, id: number): Promise<CsvImport | undefined> {

@@ -63,7 +63,10 @@ export async function bookPour(
     );
   }
   const foundUl = body.foundUl ?? 0;
-  if (foundUl > 0) refuseNoRoom(ground, foundUl);
+  if (foundUl > 0) {
+    refuseNoRoom(ground, foundUl);
+    refuseMoreFound(ground, foundUl, drawn.productUl);
+  }
   const left = checkStock(ground.heldUl + foundUl, drawn.productUl, ground.containerCode, ground.units);
   if (!left.ok) throw refusalProblem(left, '/containerId', 409);
   const happened = happenedAt(body.occurredAt, now, lateDays(who.role));
@@ -150,6 +153,25 @@ function refuseNoRoom({ heldUl, sizeUl, containerCode: code, units }: PourGround
   const message = `Found in it: ${code} holds ${formatVolume(sizeUl, units)} when full, and that would be more.`;
   const remedy = 'Check which container it was, or have it counted.';
   throw new HttpProblem(409, 'container.full', message, {
+    remedy,
+    errors: [{ pointer: '/foundUl', message, remedy }],
+  });
+}
+
+/** What really is in the jug covers what is missing for this pour, and no more: the rest is for a count to find. */
+function refuseMoreFound(
+  { heldUl, containerCode: code, units }: PourGround,
+  foundUl: number,
+  drawnUl: number,
+): void {
+  const missingUl = Math.max(0, drawnUl - heldUl);
+  if (foundUl <= missingUl) return;
+  const message =
+    missingUl === 0
+      ? `Found in it: ${code} holds enough for this mix by the books.`
+      : `Found in it: ${formatVolume(missingUl, units)} is missing for this mix, and that would be more.`;
+  const remedy = 'Pour as the books have it; what else is in there is found by a count.';
+  throw new HttpProblem(409, 'found.tooMuch', message, {
     remedy,
     errors: [{ pointer: '/foundUl', message, remedy }],
   });
@@ -264,14 +286,14 @@ async function checkedPlan(
   if (!plan) throw changed('There is no such way to make it any more.', 'Look again.');
   const parts = await measuredParts(tx, measured);
   const same = plan.how === body.how && plan.pourOffUl === shown.pourOffUl;
-  const asRead = isMeasurable(plan, shown.productUl, parts) ? asMeasured(plan, shown.productUl) : plan;
-  if (
-    same &&
-    parts.length === measured.length &&
-    asRead.productUl === shown.productUl &&
-    asRead.waterUl === shown.waterUl
-  )
-    return asRead;
+  const asRead =
+    measured.length === 0
+      ? plan
+      : isMeasurable(plan, shown.productUl, parts)
+        ? asMeasured(plan, shown.productUl)
+        : null;
+  const read = asRead !== null && asRead.productUl === shown.productUl && asRead.waterUl === shown.waterUl;
+  if (same && read && parts.length === measured.length) return asRead;
   const words = `${formatVolume(plan.waterUl, show)} water, then ${formatVolume(plan.productUl, show)} product`;
   throw changed('The amounts shown are not the ones this mix needs.', `Look again: ${words}.`);
 }

@@ -103,6 +103,21 @@ describe('what really is in the jug', () => {
     expect(of(undone, 'draw')).toEqual(of(before, 'draw'));
   });
 
+  it('covers what is missing for the pour, and no more', async () => {
+    const enough = await jug();
+    expect((await pour(bram, enough, { foundUl: 1 })).body).toMatchObject({ code: 'container.full' });
+    await bram('post', `/api/containers/${enough}/wastes`, { ul: ml(5), reason: 'spilt', note: '' });
+    const nothing = await pour(bram, enough, { foundUl: ml(5) });
+    expect([nothing.status, nothing.body.code]).toEqual([409, 'found.tooMuch']);
+    const left = (await container(enough)).heldUl;
+    await odo('post', `/api/containers/${enough}/wastes`, { ul: left - ml(30), reason: 'spilt', note: '' });
+    const more = await pour(bram, enough, { foundUl: ml(21) });
+    expect([more.status, more.body.code]).toEqual([409, 'found.tooMuch']);
+    expect(more.body.errors[0].message).toContain('20 ml is missing');
+    expect((await container(enough)).heldUl).toBe(ml(30));
+    expect((await pour(bram, enough, { foundUl: ml(20) })).status).toBe(201);
+  });
+
   it('is never more than it can hold', async () => {
     const id = await jug();
     const answer = await pour(bram, id, { foundUl: ml(20) });

@@ -15,9 +15,11 @@ export function trailRoutes(house: House): Router {
   routes.use(only('lead'));
   routes.get('/', async (req, res) => {
     const { before, person, kind } = req.query;
-    if (before !== undefined && (typeof before !== 'string' || Number.isNaN(Date.parse(before)))) {
-      throw new HttpProblem(400, 'filter.unreadable', '"before" is not a time.', {
-        remedy: 'Give a time such as 2026-05-04T09:30:00Z.',
+    const cursor =
+      before === undefined ? null : /^(\d{4}-\d\d-\d\dT[\d:.]+Z),([mop]\d{1,15})$/.exec(String(before));
+    if (before !== undefined && (!cursor || Number.isNaN(Date.parse(cursor[1] ?? '')))) {
+      throw new HttpProblem(400, 'filter.unreadable', '"before" is not the end of a page.', {
+        remedy: 'Give the "next" of the page before.',
       });
     }
     const kinds = TRAIL_KINDS.filter((k) => kind === undefined || k === kind);
@@ -27,29 +29,45 @@ export function trailRoutes(house: House): Router {
       });
     }
     const rows = await trail(house.books, {
-      before: before ?? null,
+      before: cursor ? { at: cursor[1] ?? '', id: cursor[2] ?? '' } : null,
       kinds,
       personId: person === undefined ? null : wholeNumber(person, 'person'),
     });
     const shown = rows.slice(0, PAGE);
     res.json({
       rows: shown,
-      next: rows.length > PAGE ? (shown.at(-1)?.at ?? null) : null,
+      next: rows.length > PAGE ? endOf(shown) : null,
     } satisfies TrailPage);
   });
   return routes;
 }
 
-type Asked = { before: string | null; kinds: readonly TrailKind[]; personId: number | null };
+/** Where a page ended: by time, and among what has the same time by id. */
+function endOf(shown: readonly TrailLine[]): string | null {
+  const last = shown.at(-1);
+  return last ? `${last.at},${last.id}` : null;
+}
 
-/** Three kinds of things with a name each; every part is read from its own end, no further than a page. */
+/** Those of the kinds asked for, after the last page. */
+const PAGE_OF = `x.kind = ANY($2) AND ($1::timestamptz IS NULL OR (x.at, x.id) < ($1, $5)) ORDER BY x.at DESC, x.id DESC LIMIT $4`;
+
+type Asked = {
+  before: { at: string; id: string } | null;
+  kinds: readonly TrailKind[];
+  personId: number | null;
+};
+
+/**
+ * Three kinds of things with a name each; every part is filtered, and read from its own end no further than a page. What
+ * has the same time goes by its id, everywhere alike.
+ */
 function trail(db: Queryable, { before, kinds, personId }: Asked): Promise<TrailLine[]> {
   return db.rows(
     `SELECT t.id, t.kind, ${utc('t.at')} AS at, CASE WHEN t.happened < t.at - interval '1 minute' THEN ${utc('t.happened')} END AS "happenedAt",
        w.name AS by, o.name AS about, p.name AS "productName", c.id AS "containerId", c.code AS "containerCode", t.movement_kind AS "movementKind",
        t.ul, t.minor, t.reason, t.note, g.name AS "givenBy", t.rule, t.event, t.spent
      FROM (
-       (SELECT 'm' || m.id AS id, m.booked_at AS at, m.happened_at AS happened, coalesce(m.entered_by, m.person_id) AS by_person,
+       (SELECT * FROM (SELECT 'm' || m.id AS id, m.booked_at AS at, m.happened_at AS happened, coalesce(m.entered_by, m.person_id) AS by_person,
           CASE WHEN m.reverses IS NOT NULL THEN (SELECT x.person_id FROM movement x WHERE x.id = m.reverses)
                WHEN m.entered_by IS NOT NULL THEN m.person_id END AS about_person,
           CASE WHEN m.reverses IS NOT NULL THEN 'takenBack' WHEN m.corrects IS NOT NULL THEN 'corrected' WHEN m.count_id IS NOT NULL THEN 'counted'
@@ -66,21 +84,22 @@ function trail(db: Queryable, { before, kinds, personId }: Asked): Promise<Trail
         ) moved ON true
         WHERE (m.reverses IS NOT NULL OR m.kind = 'found' OR m.reason IN ('inTheJug', 'late', 'lost') OR m.corrects IS NOT NULL
             OR m.count_id IS NOT NULL OR m.override_id IS NOT NULL)
-          AND ($1::timestamptz IS NULL OR m.booked_at < $1)
+          AND ($1::timestamptz IS NULL OR m.booked_at <= $1)
           AND ($3::int IS NULL OR $3 IN (m.person_id, m.entered_by))
-        ORDER BY m.booked_at DESC, m.id DESC LIMIT $4)
+        ) x WHERE ${PAGE_OF})
        UNION ALL
-       (SELECT 'o' || v.id, v.given_at, v.given_at, v.given_by, v.asked_by, 'override', NULL, NULL, NULL, 0, 0, NULL, v.reason, v.given_by, v.rule,
-          NULL, v.spent_at IS NOT NULL
-        FROM override v WHERE ($1::timestamptz IS NULL OR v.given_at < $1) AND ($3::int IS NULL OR $3 IN (v.given_by, v.asked_by))
-        ORDER BY v.given_at DESC, v.id DESC LIMIT $4)
+       (SELECT * FROM (SELECT 'o' || v.id AS id, v.given_at AS at, v.given_at, v.given_by, v.asked_by, 'override' AS kind, NULL::int, NULL::int, NULL,
+          0, 0, NULL, v.reason, v.given_by AS word_by, v.rule, NULL, v.spent_at IS NOT NULL
+        FROM override v WHERE ($1::timestamptz IS NULL OR v.given_at <= $1) AND ($3::int IS NULL OR $3 IN (v.given_by, v.asked_by))
+        ) x WHERE ${PAGE_OF})
        UNION ALL
-       (SELECT 'p' || e.id, e.at, e.at, e.by_person, e.person_id, 'crew', NULL, NULL, NULL, 0, 0, NULL, e.detail, NULL, NULL, e.what, NULL
-        FROM person_event e WHERE ($1::timestamptz IS NULL OR e.at < $1) AND ($3::int IS NULL OR $3 IN (e.by_person, e.person_id))
-        ORDER BY e.at DESC, e.id DESC LIMIT $4)
+       (SELECT * FROM (SELECT 'p' || e.id AS id, e.at, e.at AS happened, e.by_person, e.person_id, 'crew' AS kind, NULL::int, NULL::int, NULL, 0, 0, NULL,
+          e.detail, NULL::int, NULL, e.what, NULL::boolean
+        FROM person_event e WHERE ($1::timestamptz IS NULL OR e.at <= $1) AND ($3::int IS NULL OR $3 IN (e.by_person, e.person_id))
+        ) x WHERE ${PAGE_OF})
      ) t JOIN person w ON w.id = t.by_person LEFT JOIN person o ON o.id = t.about_person LEFT JOIN product p ON p.id = t.product_id
      LEFT JOIN container c ON c.id = t.container_id LEFT JOIN person g ON g.id = t.given_by
-     WHERE t.kind = ANY($2) ORDER BY t.at DESC, t.id DESC LIMIT $4`,
-    [before, kinds, personId, PAGE + 1],
+     ORDER BY t.at DESC, t.id DESC LIMIT $4`,
+    [before?.at ?? null, kinds, personId, PAGE + 1, before?.id ?? null],
   );
 }

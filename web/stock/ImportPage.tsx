@@ -129,6 +129,10 @@ function Found({ found, again }: { found: CsvImport; again: () => void }) {
     booking: `Booking ${kind} ...`,
     done: `${booked} ${kind} are in the books.`,
     cancelled: 'Cancelled: nothing of it was booked.',
+    failed:
+      booked > 0
+        ? `It stopped at a fault of the program: ${booked} of ${total} rows are in the books, the rest are not.`
+        : 'It stopped at a fault of the program: nothing of it was booked.',
   };
   const [of, at] = state === 'booking' ? [total, booked] : [total, checked];
   return (
