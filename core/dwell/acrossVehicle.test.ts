@@ -170,5 +170,5 @@ function fits(piece: PanelWork[], walk: Walk): boolean {
       most: p.rinseByS - contact - (lay[i] as number) - (rinse[i] as number),
     };
   });
-  return Math.max(0, ...bounds.map((b) => b.least)) < Math.min(...bounds.map((b) => b.most));
+  return Math.min(...bounds.map((b) => b.most)) - Math.max(0, ...bounds.map((b) => b.least)) >= 1e-6;
 }

@@ -171,8 +171,8 @@ function pieceOf(
     const wholeS = contactS + at(laid, i + 1) - at(laid, i) + at(rinsed, i + 1) - at(rinsed, i);
     least = Math.max(least, panel.shortestS - contactS);
     longest = Math.min(longest, panel.rinseByS - wholeS);
-    // Rinsed by then, not at it.
-    if (least >= longest) return null;
+    // Rinsed by then, not at it; a sum of seconds is no closer than this.
+    if (longest - least < 1e-6) return null;
     if (panel.soil > dirtiest) [dirtiest, wanted] = [panel.soil, Number.POSITIVE_INFINITY];
     if (panel.soil === dirtiest) wanted = Math.min(wanted, panel.toS - contactS);
     if (panel.soil === most) [m2, contact] = [m2 + panel.m2, contact + panel.m2 * contactS];

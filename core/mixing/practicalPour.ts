@@ -43,14 +43,17 @@ export function practicalPours<M extends Measure>(
 ): PracticalPour<M>[] {
   const inBand = ({ ul }: PracticalPour) => !band || (ul >= band.leastUl && ul <= band.mostUl);
   const better = (a: PracticalPour, b: PracticalPour) => compare(a, b, inBand);
-  const found = measures.flatMap((m) => readings(wantedUl, m).map((ul) => pourOf(wantedUl, [partOf(m, ul)])));
+  const slackUl = Math.max(0, Math.min(GOOD_ENOUGH * wantedUl, wantedUl - (band?.leastUl ?? 0)));
+  const found = measures.flatMap((m) =>
+    readings(wantedUl, m, slackUl).map((ul) => pourOf(wantedUl, [partOf(m, ul)])),
+  );
   const good = found.filter((p) => isGoodEnough(p) && inBand(p));
   // With two measures nothing is looked for that takes more fills than one measure does already.
   const fewest = good.length > 0 ? Math.min(...good.map((p) => p.actions)) : Number.POSITIVE_INFINITY;
   for (const [i, one] of measures.entries()) {
     for (const other of measures.slice(i + 1)) {
       const pair = one.stepUl >= other.stepUl ? ([one, other] as const) : ([other, one] as const);
-      const best = bestOfTwo(wantedUl, pair, fewest, better);
+      const best = bestOfTwo(wantedUl, pair, fewest, slackUl, better);
       // Twice what was asked for is no way to measure it.
       if (best && best.ul <= 2 * wantedUl) found.push(best);
     }
@@ -78,6 +81,7 @@ function bestOfTwo<M extends Measure>(
   wantedUl: number,
   [coarse, fine]: readonly [M, M],
   mostActions: number,
+  slackUl: number,
   better: (a: PracticalPour, b: PracticalPour) => number,
 ): PracticalPour<M> | null {
   let best: PracticalPour<M> | null = null;
@@ -87,7 +91,7 @@ function bestOfTwo<M extends Measure>(
   for (let i = from; i * coarse.stepUl <= most; i++) {
     const first = i * coarse.stepUl;
     const rest = wantedUl - first;
-    for (const ul of rest > fine.stepUl ? readings(rest, fine) : [fine.stepUl]) {
+    for (const ul of rest > fine.stepUl ? readings(rest, fine, slackUl) : [fine.stepUl]) {
       const pour = pourOf(wantedUl, [partOf(coarse, first), partOf(fine, ul)]);
       if (best === null || better(pour, best) < 0) best = pour;
     }
@@ -140,11 +144,17 @@ export function pourWith<M extends Measure>(wantedUl: number, measure: M): Pract
   return ways.sort((a, b) => Math.abs(a.error) - Math.abs(b.error))[0] ?? null;
 }
 
-/** The readings next to an amount, and the last whole fill before it: a fill less, where that is near enough. */
-function readings(ul: number, measure: Measure): number[] {
-  const whole = Math.floor(ul / measure.capacityUl) * measure.capacityUl;
-  const around = aroundSteps(ul, measure);
-  return whole > 0 && !around.includes(whole) ? [...around, whole] : around;
+/**
+ * The readings next to an amount, and the whole fills that are near enough with the fewest of them.
+ *
+ * @param slackUl how much less is near enough
+ */
+function readings(ul: number, measure: Measure, slackUl: number): number[] {
+  const { capacityUl } = measure;
+  const fewest = Math.ceil((ul - slackUl) / capacityUl - 1e-9) * capacityUl;
+  const last = Math.floor(ul / capacityUl) * capacityUl;
+  const whole = [fewest, last].filter((n) => n > 0 && n <= ul);
+  return [...new Set([...aroundSteps(ul, measure), ...whole])];
 }
 
 function aroundSteps(ul: number, { stepUl }: Measure): number[] {

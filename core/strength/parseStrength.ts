@@ -1,8 +1,9 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { parseNumber } from '../units/parseNumber.ts';
-import { type NamedVolumes, parseQuantity } from '../units/parseVolume.ts';
+import { type AtDepth, type NamedVolumes, parseQuantity } from '../units/parseVolume.ts';
 import type { UnitSystem } from '../units/volume.ts';
-import { type DoseReading, fractionOf, type Strength } from './strength.ts';
+import { inFigures } from './saidNumbers.ts';
+import { fractionOf, type Strength } from './strength.ts';
 
 /** How a ratio without words is read, where the shop has decided. */
 export type RatioReading = 'parts' | 'inTotal';
@@ -13,28 +14,34 @@ type Options = {
   field?: string;
   gPerMl?: number | undefined;
   words?: NamedVolumes;
+  atDepth?: AtDepth | undefined;
 };
-type Settled = Required<Omit<Options, 'gPerMl'>> & { gPerMl: number | undefined };
+type Settled = Required<Omit<Options, 'gPerMl' | 'atDepth'>> & {
+  gPerMl: number | undefined;
+  atDepth: AtDepth | undefined;
+};
 
 const EXAMPLES = 'Type it like 1:12, 1 in 12, 4% or 30 ml/l.';
 
 /**
- * The strength a person typed: `1:12`, `12:1`, `1/12`, `1 in 12`, `4%`, `30 ml/l`, `2 us oz per us gal`,
- * `8 ml on top of 1 l`, `3 caps/bucket`, `30 g/l`, `neat`.
+ * The strength a person typed: `1:12`, `12:1`, `10 to 1`, `250 to 750`, `1 in 12`, `4%`, `30 ml/l`, `half an ounce to a
+ * gallon`, `8 ml on top of 1 l`, `3 caps/bucket`, `30 g/l`, `neat`.
  *
- * A bare ratio is read in parts unless the shop reads it in-total; a dose without words is made up to its volume.
+ * Of two bare numbers the smaller is the product. A bare ratio is read in parts unless the shop reads it in-total; a dose
+ * without words is made up to its volume; a bare number beside a volume is refused, never taken for millilitres.
  * Never throws and never takes long, whatever is typed.
  *
  * @param options.system settles a bare "oz" or "gal"
  * @param options.ratio how this shop reads a bare ratio (default parts)
  * @param options.gPerMl the product's density, for grams per litre
+ * @param options.atDepth the volume that stands so deep in the vessel being filled
  * @param options.words volumes with names of their own here: the product's cap, a pump stroke, the bucket being filled
  * @returns the strength as entered, or a refusal that names the field and what would work
  * @example parseStrength('1:12') // { ok: true, value: { notation: 'parts', water: 12 } }
  */
 export function parseStrength(text: string, options: Options = {}): Outcome<Strength> {
   const { field = 'Strength' } = options;
-  const typed = text.slice(0, 80).normalize('NFKC').trim().toLowerCase();
+  const typed = text.slice(0, 80).trim();
   if (typed === '') return refuse('strength.missing', field, `${field} is empty.`, EXAMPLES);
   const read = readNotation(typed, {
     field,
@@ -42,69 +49,105 @@ export function parseStrength(text: string, options: Options = {}): Outcome<Stre
     ratio: options.ratio ?? 'parts',
     gPerMl: options.gPerMl,
     words: options.words ?? {},
+    atDepth: options.atDepth,
   });
   if (!read.ok) return read;
   const checked = fractionOf(read.value, field);
   return checked.ok ? read : checked;
 }
 
+/** What is poured with it, which says nothing of how strong it is. */
+const FILLERS = /\b(?:of )?(?:product|concentrate|water|solution|mix|soap|shampoo)\b/g;
+const NUM = String.raw`(\d[\d.,]*(?: \d+\/\d+)?|\d+\/\d+|[.,]\d+)`;
+const PARTS = String.raw`( ?parts?)?`;
+const RATIO = new RegExp(`^${NUM}${PARTS} ?(:|/|to|\\+|plus|and) ?${NUM}${PARTS}$`);
+const IN_TOTAL = new RegExp(`^${NUM}${PARTS} ?in ?${NUM}${PARTS}(?: altogether| in all| total)?$`);
+const RANGE = new RegExp(`^${NUM} ?(?:-|\u2013|to) ?${NUM} ?(?:%|[a-z])|\\d ?(?:-|\u2013) ?\\d`);
+
 function readNotation(typed: string, options: Settled): Outcome<Strength> {
   const { field } = options;
-  if (typed === 'neat') return accept({ notation: 'percent', percent: 100 });
-
-  const percent = /^([^%]*?)\s*(?:%|per ?cent)$/.exec(typed);
+  const said = inFigures(typed).replace(FILLERS, '').replace(/\s+/g, ' ').trim();
+  if (/^(?:neat|undiluted|straight)$/.test(said)) return accept({ notation: 'percent', percent: 100 });
+  if (/^[-\u2212\u2013]|[:/ ][-\u2212] ?\d/.test(said) && !RANGE.test(said)) {
+    return refuse('number.negative', field, `${field} is below zero.`, 'Type a number above zero.');
+  }
+  const percent = /^([^%]*?) ?(?:%|per ?cent|pct)$/.exec(said);
+  if (RANGE.test(said) && !/^\d+ ?to ?\d+ parts?$/.test(said)) {
+    return refuse(
+      'strength.range',
+      field,
+      `${field}: "${typed.slice(0, 30)}" is a range, and a mix has one strength.`,
+      'Type one end of it, such as 1:12; a label keeps both ends as two strengths.',
+    );
+  }
   if (percent) {
     const share = number(percent[1], field);
     return share.ok ? accept({ notation: 'percent', percent: share.value }) : share;
   }
-
-  const inTotal = /^1 ?in ?([^a-z]+)$/.exec(typed);
-  if (inTotal) {
-    const total = number(inTotal[1], field);
-    return total.ok ? accept({ notation: 'inTotal', total: total.value }) : total;
+  const whole = IN_TOTAL.exec(said);
+  if (whole) return readInTotal(whole[1], whole[3], field);
+  const ratio = RATIO.exec(said);
+  if (ratio) {
+    const [, left, partsLeft, word, right, partsRight] = ratio;
+    const spoken =
+      partsLeft !== undefined ||
+      partsRight !== undefined ||
+      word === '+' ||
+      word === 'plus' ||
+      word === 'and';
+    return readRatio(left, right, { ...options, ratio: spoken ? 'parts' : options.ratio });
   }
+  if (!/[a-z]/.test(said)) return refuseBare(said, field);
+  return readDose(said, options);
+}
 
-  const sides = typed.split(/ ?[:/] ?/);
-  const bare = !/[a-z]/.test(typed);
-  if (bare && sides.length > 2) {
+function refuseBare(said: string, field: string): Outcome<Strength> {
+  const numbers = said.match(/\d[\d.,]*/g)?.length ?? 0;
+  if (numbers > 2 || /[:+].*[:+]/.test(said)) {
     return refuse(
       'strength.threeNumbers',
       field,
-      `${field} has ${sides.length} numbers; a ratio has two.`,
+      `${field} has ${numbers} numbers; a ratio has two.`,
       'Type one part product and the parts of water, such as 1:12.',
     );
   }
-  if (bare && sides.length === 2) return readRatio(sides[0], sides[1], options);
-  if (bare) {
-    return refuse(
-      'strength.noNotation',
-      field,
-      `${field}: "${typed.slice(0, 20)}" alone could be parts, percent or millilitres.`,
-      typed.length <= 8 ? `Type 1:${typed}, 1 in ${typed}, ${typed}% or ${typed} ml/l.` : EXAMPLES,
-    );
-  }
-  return readDose(typed, options);
+  return refuse(
+    numbers === 1 ? 'strength.noNotation' : 'strength.unreadable',
+    field,
+    numbers === 1
+      ? `${field}: "${said.slice(0, 20)}" alone could be parts, percent or millilitres.`
+      : `${field}: "${said.slice(0, 20)}" is not a strength.`,
+    numbers === 1 && said.length <= 8 ? `Type 1:${said}, 1 in ${said}, ${said}% or ${said} ml/l.` : EXAMPLES,
+  );
 }
 
-function readRatio(left: string | undefined, right: string | undefined, options: Settled): Outcome<Strength> {
-  const { field, ratio } = options;
+/** So many parts in so many altogether. */
+function readInTotal(part: string | undefined, all: string | undefined, field: string): Outcome<Strength> {
+  const product = number(part, field);
+  if (!product.ok) return product;
+  const total = number(all, field);
+  if (!total.ok) return total;
+  return accept({ notation: 'inTotal', total: total.value / product.value });
+}
+
+/** Two bare numbers: the smaller is the product, whichever comes first. */
+function readRatio(
+  left: string | undefined,
+  right: string | undefined,
+  { field, ratio }: Pick<Settled, 'field' | 'ratio'>,
+): Outcome<Strength> {
   const a = number(left, field);
   if (!a.ok) return a;
   const b = number(right, field);
   if (!b.ok) return b;
-  if (a.value !== 1 && b.value !== 1) {
-    const larger = Math.max(a.value, b.value);
-    const smaller = Math.min(a.value, b.value);
-    const meant = smaller > 0 ? `1:${Number((larger / smaller).toPrecision(4))}` : '1:12';
-    return refuse(
-      'strength.noOne',
-      field,
-      `${field}: one side of a ratio is the 1 part of product.`,
-      `Type ${meant}.`,
-    );
+  const one = a.value === 1 || b.value === 1;
+  // Stronger than one to one is written with its 1 first: 1:0.5.
+  const [product, water] =
+    a.value === 1 && b.value < 1 ? [1, b.value] : [Math.min(a.value, b.value), Math.max(a.value, b.value)];
+  if (product === 0 && water > 0 && a.value === 0) {
+    return refuse('strength.nothing', field, `${field} has no product in it.`, EXAMPLES);
   }
-  const n = a.value === 1 ? b.value : a.value;
-  if (n === 0) {
+  if (product === 0 || water === 0) {
     return refuse(
       'strength.noWater',
       field,
@@ -112,38 +155,93 @@ function readRatio(left: string | undefined, right: string | undefined, options:
       'Type "neat" if that is what you mean, or a ratio such as 1:12.',
     );
   }
-  return accept(ratio === 'parts' ? { notation: 'parts', water: n } : { notation: 'inTotal', total: n });
+  const n = Number((water / product).toPrecision(12));
+  // Two amounts are parts, however the shop reads a ratio with a 1 in it.
+  return accept(
+    ratio === 'parts' || !one ? { notation: 'parts', water: n } : { notation: 'inTotal', total: n },
+  );
 }
 
-const DOSE_WORDS: [RegExp, DoseReading][] = [
-  [/ ?made up to ?/, 'madeUp'],
-  [/ ?on top of ?/, 'onTop'],
-  [/ ?added to ?/, 'onTop'],
-  [/ ?\/ ?/, 'madeUp'],
-  [/ per /, 'madeUp'],
-  [/ in /, 'madeUp'],
-  [/ to /, 'madeUp'],
-];
+const ON_TOP = ['added to', 'on top of', 'into', 'plus', '\\+', 'with'];
+const MADE_UP = ['made up to', 'for every', 'for', 'to the', 'to', 'per', 'in the', 'in', 'for the', ':'];
+/** Words that join a dose to the volume it is given for; the longest first. A slash counts only behind a unit. */
+const JOIN = new RegExp(
+  `(?<=[a-z]) ?(?:(${ON_TOP.join('|')})|(${MADE_UP.join('|')}|/)) ?(?=[\\d.,a-z])`,
+  'g',
+);
 
-function readDose(typed: string, options: Settled): Outcome<Strength> {
-  const { field, system, words } = options;
-  for (const [word, reading] of DOSE_WORDS) {
-    const at = typed.search(word);
-    if (at < 1) continue;
-    const left = typed.slice(0, at);
-    const right = typed.slice(at).replace(word, '');
+function readDose(said: string, options: Settled): Outcome<Strength> {
+  const { field } = options;
+  for (const match of said.matchAll(JOIN)) {
+    const left = said.slice(0, match.index).trim();
+    const right = said.slice(match.index + match[0].length).trim();
+    const joined = match[0].trim();
+    // Inside a word it joins nothing: the "in" of "inch".
+    const isWord = /^[a-z]/.test(joined);
+    if (isWord && (!/ $/.test(said.slice(0, match.index + 1)) || !/ $/.test(match[0]))) continue;
+    if (left === '' || right === '') continue;
     if (/^[\d.,/ ]*\d ?(?:g|grams?|mg|kg)$/.test(left)) return readGrams(left, right, options);
-    const dose = parseQuantity(left, { system, field, words });
+    const dose = side(left, options);
     if (!dose.ok) return dose;
-    const per = parseQuantity(/^\d|^[.,]/.test(right) ? right : `1 ${right}`, { system, field, words });
+    const per = side(right, options);
     if (!per.ok) return per;
-    return accept({ notation: 'dose', dose: dose.value, per: per.value, reading });
+    return accept({
+      notation: 'dose',
+      dose: dose.value,
+      per: per.value,
+      reading: match[1] ? 'onTop' : 'madeUp',
+    });
   }
+  const beside =
+    /^(\d[\d.,/ ]*?) ?(?:in|per|to|for|\/|:|\+) ?(\d[\d.,/ ]* ?[a-z].*|\d[\d.,]*)$/.exec(said) ??
+    BARE_RIGHT.exec(said);
+  if (beside && [beside[1], beside[2]].some((text) => isVolume(text ?? '', options)))
+    return refuseBeside(said, beside, field);
+  if (beside && !/[a-z]/.test(`${beside[1]}${beside[2]}`)) return refuseBeside(said, beside, field);
   return refuse(
     'strength.unreadable',
     field,
-    `${field}: "${typed.slice(0, 30)}" is not a strength.`,
+    `${field}: "${said.slice(0, 30)}" is not a strength.`,
     EXAMPLES,
+  );
+}
+
+const BARE_RIGHT = /^(\d[\d.,/ ]* ?[a-z]+) ?(?:in|per|to|for|\/|:|\+) ?(\d[\d.,]*)$/;
+
+const isVolume = (text: string, { system, words }: Settled): boolean => {
+  const read = /[a-z]/.test(text) ? parseQuantity(text, { system, words }) : null;
+  return read !== null && (read.ok || read.code === 'unit.ambiguous');
+};
+
+/** One side of a dose: a number with its unit, or a unit alone, which is one of it. */
+function side(text: string, { field, system, words, atDepth }: Settled) {
+  const full = /^[\d.,]/.test(text) ? text : `1 ${text}`;
+  return /[a-z]/.test(full)
+    ? parseQuantity(sizedWords(full), { system, field, words, atDepth })
+    : refuseBeside(text, null, field);
+}
+
+/** A capful is a cap, a stroke a pump: each by the one name it is kept under. */
+const sizedWords = (text: string): string =>
+  text.replace(/\bcapfuls?\b/, 'cap').replace(/\b(?:strokes?|pumps? of the head)\b/, 'pump');
+
+/** A bare number beside a volume could be either of two things, and is never silently millilitres. */
+function refuseBeside(said: string, sides: RegExpExecArray | null, field: string): Outcome<never> {
+  const [, left = '', right = ''] = sides ?? [];
+  const bare = /[a-z]/.test(left) ? right : left;
+  const both =
+    sides && /[a-z]/.test(`${left}${right}`)
+      ? /[a-z]/.test(left)
+        ? `Type ${left} in ${right} l, or ${left} in ${right} ml.`
+        : `Type ${left} ml in ${right}, or 1 in ${right.replace(/[^\d.,].*$/, '')} for parts.`
+      : sides
+        ? `Type ${left} in ${right} for parts, or ${left} ml per ${right} l.`
+        : 'Type the unit with it, such as 30 ml per 10 l.';
+  return refuse(
+    'strength.bareBeside',
+    field,
+    `${field}: the ${bare || said} in "${said.slice(0, 30)}" has no unit, so it could be parts or an amount.`,
+    both,
   );
 }
 

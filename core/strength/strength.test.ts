@@ -52,6 +52,146 @@ describe('reading a strength', () => {
     expect(fractionTyped(text)).toBeCloseTo(f, 12);
   });
 
+  const us = { system: 'us' } as const;
+  const uk = { system: 'imperial' } as const;
+  const named = { words: { cap: 7_500, pump: 30_000, bucket: 15_000_000 } };
+  it.each<[string, number, object?]>([
+    // Two bare numbers, whichever way round, whatever joins them.
+    ['10:1', 1 / 11],
+    ['10 to 1', 1 / 11],
+    ['1 to 12', 1 / 13],
+    ['1 to 1', 1 / 2],
+    ['1 to 128', 1 / 129],
+    ['128 to 1', 1 / 129],
+    ['250 to 750', 1 / 4],
+    ['750 to 250', 1 / 4],
+    ['50+450', 1 / 10],
+    ['50 + 450', 1 / 10],
+    ['2:5', 2 / 7],
+    ['2/5', 2 / 7],
+    ['1 and 4', 1 / 5],
+    ['1 plus 4', 1 / 5],
+    ['1 part to 12 parts', 1 / 13],
+    ['1 part to 12', 1 / 13],
+    ['one part to twelve parts', 1 / 13],
+    ['1 part product to 12 parts water', 1 / 13],
+    ['1 part concentrate + 12 parts of water', 1 / 13],
+    ['12 parts water to 1 part product', 1 / 13],
+    ['One to Ten', 1 / 11],
+    ['1 :12', 1 / 13],
+    ['1: 12', 1 / 13],
+    ['0,5 to 10', 1 / 21],
+    // In so many altogether.
+    ['1 in 10', 1 / 10],
+    ['1 part in 10', 1 / 10],
+    ['1 part in 10 parts', 1 / 10],
+    ['one in ten', 1 / 10],
+    ['1in10', 1 / 10],
+    ['5 in 100', 1 / 20],
+    ['1 in 128', 1 / 128],
+    // Shares.
+    ['5 %', 0.05],
+    ['5 per cent', 0.05],
+    ['5 pct', 0.05],
+    ['half a percent', 0.005],
+    ['½ %', 0.005],
+    ['2 1/2 %', 0.025],
+    ['undiluted', 1],
+    ['straight', 1],
+    ['Neat', 1],
+    // A dose, made up to a volume.
+    ['30 ml per litre', 0.03],
+    ['30ml per 1 litre', 0.03],
+    ['30 mls/ltr', 0.03],
+    ['30 cc per litre', 0.03],
+    ['30 mil to a litre', 0.03],
+    ['3 cl in 1 l', 0.03],
+    ['1 dl in 5 l', 0.02],
+    ['100 ml in 5 litres', 0.02],
+    ['100 ml for 5 l', 0.02],
+    ['100 ml for every 5 l', 0.02],
+    ['100 ml to 5 l', 0.02],
+    ['100 ml: 5 l', 0.02],
+    ['100 ml of product in 5 l of water', 0.02],
+    ['5 l made up to 100 l', 0.05],
+    ['1 oz/gal', 1 / 128, us],
+    ['1 oz per gallon', 1 / 128, us],
+    ['an ounce to a gallon', 1 / 128, us],
+    ['1 ounce to the gallon', 1 / 128, us],
+    ['1 fl oz per gallon', 1 / 128, us],
+    ['1 fluid ounce per gallon', 1 / 128, us],
+    ['half an ounce to a gallon', 1 / 256, us],
+    ['1/2 oz/gal', 1 / 256, us],
+    ['½ oz per gal', 1 / 256, us],
+    ['1 1/2 oz per gal', 3 / 256, us],
+    ['1½ oz per gal', 3 / 256, us],
+    ['¼ oz per 32 oz', 1 / 128, us],
+    ['2 oz in a quart', 1 / 16, us],
+    ['2 oz per qt', 1 / 16, us],
+    ['1 oz per pint', 1 / 16, us],
+    ['4 oz to 5 gallons', 4 / 640, us],
+    ['1 gal per 10 gal', 1 / 10, us],
+    ['1 oz per gal', 1 / 160, uk],
+    ['1 oz per pint', 1 / 20, uk],
+    ['1 us oz per us gallon', 1 / 128],
+    ['1 U.S. fl. oz per U.S. gal.', 1 / 128],
+    ['1 US fluid ounce per US gallon', 1 / 128],
+    ['1 uk fl oz per uk gal', 1 / 160],
+    ['1 imp oz per imperial gallon', 1 / 160],
+    ['1 imperial fluid ounce to 1 imperial pint', 1 / 20],
+    ['1 us oz per litre', 29.5735295625 / 1000],
+    // On top of a volume.
+    ['2 oz + 16 oz', 2 / 18, us],
+    ['2 oz plus 16 oz', 2 / 18, us],
+    ['50 ml + 450 ml', 0.1],
+    ['50ml+450ml', 0.1],
+    ['50 ml into 450 ml', 0.1],
+    ['50 ml added to 450 ml', 0.1],
+    ['50 ml on top of 450 ml', 0.1],
+    ['50 ml with 450 ml', 0.1],
+    // By what a cap, a pump or a bucket holds here.
+    ['3 caps per bucket', 22.5 / 15_000, named],
+    ['3 caps/bucket', 22.5 / 15_000, named],
+    ['a capful to a bucket', 7.5 / 15_000, named],
+    ['two capfuls in 1 l', 0.015, named],
+    ['2 pumps in the bucket', 60 / 15_000, named],
+    ['2 strokes to 1 l', 0.06, named],
+    ['a capful per us gallon', 7_500 / 3_785_411.784, named],
+  ])('%s, as it is said in a shop', (text, f, options) => {
+    expect(fractionTyped(text, options)).toBeCloseTo(f, 9);
+  });
+
+  it('reads an inch of product in a vessel whose shape is known', () => {
+    const atDepth = (cm: number) => cm * 81_000;
+    expect(fractionTyped('2.5 cm in 2 l', { atDepth })).toBeCloseTo(0.10125, 9);
+    expect(fractionTyped('an inch in 2 l', { atDepth })).toBeCloseTo((2.54 * 81) / 2000, 9);
+    expect(fractionTyped('an inch in 2 l')).toBe('depth.unknown');
+  });
+
+  it('names both things a bare number beside a volume could mean', () => {
+    for (const [text, ...both] of [
+      ['1 in 10 l', '1 ml in 10 l', '1 in 10'],
+      ['5 per 10', '5 in 10', '5 ml per 10 l'],
+    ]) {
+      const read = parseStrength(text as string);
+      for (const way of both) expect(read.ok ? '' : read.remedy).toContain(way);
+    }
+  });
+
+  it('reads back whatever it writes, at every strength', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1e-5, max: 0.999, noNaN: true }),
+        fc.constantFrom('parts', 'inTotal', 'percent', 'madeUp', 'onTop'),
+        (f, notation) => {
+          const strength = inNotation(f as Fraction, notation as 'parts');
+          const back = fractionTyped(formatStrength(strength));
+          expect(typeof back === 'number' && Math.abs(back / f - 1)).toBeLessThan(0.01);
+        },
+      ),
+    );
+  });
+
   it('reads a bare ratio as the shop does', () => {
     expect(fractionTyped('1:12', { ratio: 'inTotal' })).toBeCloseTo(1 / 12, 12);
     expect(fractionTyped('1:1', { ratio: 'inTotal' })).toBe(1);
@@ -66,8 +206,15 @@ describe('reading a strength', () => {
   it.each([
     ['', 'strength.missing'],
     ['1:2:3', 'strength.threeNumbers'],
-    ['2:5', 'strength.noOne'],
-    ['0:5', 'strength.noOne'],
+    ['0:5', 'strength.nothing'],
+    ['5 per 10', 'strength.bareBeside'],
+    ['1 in 10 l', 'strength.bareBeside'],
+    ['5 ml in 10', 'strength.bareBeside'],
+    ['20 to 400 ml', 'strength.range'],
+    ['1:10-1:20', 'strength.range'],
+    ['25-45 ml per 25 l', 'strength.range'],
+    ['2 to 3 oz per 4 gal', 'strength.range'],
+    ['4-6%', 'strength.range'],
     ['1:0', 'strength.noWater'],
     ['0%', 'strength.nothing'],
     ['-4%', 'number.negative'],

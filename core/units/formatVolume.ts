@@ -4,6 +4,7 @@ import { UNIT_UL, type UnitSystem, type VolumeUnit } from './volume.ts';
 export const UNIT_NAMES: Record<VolumeUnit, string> = {
   ml: 'ml',
   cl: 'cl',
+  dl: 'dl',
   l: 'L',
   usFlOz: 'US fl oz',
   usPint: 'US pint',
@@ -11,6 +12,7 @@ export const UNIT_NAMES: Record<VolumeUnit, string> = {
   usGal: 'US gal',
   impFlOz: 'imp fl oz',
   impPint: 'imp pint',
+  impQuart: 'imp qt',
   impGal: 'imp gal',
 };
 

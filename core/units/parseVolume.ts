@@ -2,64 +2,34 @@ import { accept, type Outcome, refuse } from '../outcome.ts';
 import { parseNumber } from './parseNumber.ts';
 import { type Microlitres, UNIT_UL, type UnitSystem, type VolumeUnit, volumeOf } from './volume.ts';
 
-const UNIT_WORDS: Record<string, VolumeUnit> = {
-  ml: 'ml',
-  mls: 'ml',
-  millilitre: 'ml',
-  millilitres: 'ml',
-  milliliter: 'ml',
-  milliliters: 'ml',
-  cl: 'cl',
-  centilitre: 'cl',
-  centilitres: 'cl',
-  l: 'l',
-  lt: 'l',
-  ltr: 'l',
-  litre: 'l',
-  litres: 'l',
-  liter: 'l',
-  liters: 'l',
-  usoz: 'usFlOz',
-  usfloz: 'usFlOz',
-  uspt: 'usPint',
-  uspint: 'usPint',
-  uspints: 'usPint',
-  usqt: 'usQuart',
-  usquart: 'usQuart',
-  usquarts: 'usQuart',
-  usgal: 'usGal',
-  usgallon: 'usGal',
-  usgallons: 'usGal',
-  impoz: 'impFlOz',
-  impfloz: 'impFlOz',
-  ukoz: 'impFlOz',
-  ukfloz: 'impFlOz',
-  imppt: 'impPint',
-  imppint: 'impPint',
-  imppints: 'impPint',
-  ukpt: 'impPint',
-  ukpint: 'impPint',
-  impgal: 'impGal',
-  impgallon: 'impGal',
-  impgallons: 'impGal',
-  ukgal: 'impGal',
-  ukgallon: 'impGal',
-};
+const METRIC_WORDS: [VolumeUnit, string][] = [
+  ['ml', 'ml mls mil mils cc ccs millilitre millilitres milliliter milliliters'],
+  ['cl', 'cl centilitre centilitres centiliter centiliters'],
+  ['dl', 'dl decilitre decilitres deciliter deciliters'],
+  ['l', 'l lt lts ltr ltrs litre litres liter liters'],
+];
+const UNIT_WORDS: ReadonlyMap<string, VolumeUnit> = new Map(
+  METRIC_WORDS.flatMap(([unit, words]) => words.split(' ').map((word) => [word, unit] as const)),
+);
 
+type Measure = 'ounce' | 'pint' | 'quart' | 'gallon';
 /** Words that name a different amount on each side of the ocean. */
-const BARE_WORDS: Record<string, { us: VolumeUnit; imperial: VolumeUnit | null; word: string }> = {
-  oz: { us: 'usFlOz', imperial: 'impFlOz', word: 'oz' },
-  floz: { us: 'usFlOz', imperial: 'impFlOz', word: 'oz' },
+const BARE_WORDS: [Measure, string][] = [
+  ['ounce', 'oz ozs floz flozs fluidoz ounce ounces flounce flounces fluidounce fluidounces'],
+  ['pint', 'pt pts pint pints'],
+  ['quart', 'qt qts quart quarts'],
+  ['gallon', 'gal gals gallon gallons'],
+];
+const MEASURES: ReadonlyMap<string, Measure> = new Map(
+  BARE_WORDS.flatMap(([measure, words]) => words.split(' ').map((word) => [word, measure] as const)),
+);
+const UNITS: Record<Measure, { us: VolumeUnit; imperial: VolumeUnit; word: string }> = {
   ounce: { us: 'usFlOz', imperial: 'impFlOz', word: 'oz' },
-  ounces: { us: 'usFlOz', imperial: 'impFlOz', word: 'oz' },
-  pt: { us: 'usPint', imperial: 'impPint', word: 'pint' },
   pint: { us: 'usPint', imperial: 'impPint', word: 'pint' },
-  pints: { us: 'usPint', imperial: 'impPint', word: 'pint' },
-  gal: { us: 'usGal', imperial: 'impGal', word: 'gal' },
-  gals: { us: 'usGal', imperial: 'impGal', word: 'gal' },
+  quart: { us: 'usQuart', imperial: 'impQuart', word: 'qt' },
   gallon: { us: 'usGal', imperial: 'impGal', word: 'gal' },
-  gallons: { us: 'usGal', imperial: 'impGal', word: 'gal' },
 };
+const WHOSE = /^(?:(us|american)|(imperial|imp|uk|british))(?=[a-z])/;
 
 /**
  * The unit a person wrote. A bare "oz", "pint" or "gal" is settled by `system` where the thing being measured has one,
@@ -72,16 +42,19 @@ export function parseUnit(text: string, system: UnitSystem, field: string): Outc
     .slice(0, 30)
     .toLowerCase()
     .replace(/[\s.]+/g, '');
-  if (Object.hasOwn(UNIT_WORDS, word)) return accept(UNIT_WORDS[word] as VolumeUnit);
-  const bare = Object.hasOwn(BARE_WORDS, word) ? BARE_WORDS[word] : undefined;
-  if (bare) {
-    const meant = system === 'us' ? bare.us : system === 'imperial' ? bare.imperial : null;
-    if (meant) return accept(meant);
+  const metric = UNIT_WORDS.get(word);
+  if (metric) return accept(metric);
+  const whose = WHOSE.exec(word);
+  const measure = MEASURES.get(whose ? word.slice(whose[0].length) : word);
+  if (measure) {
+    const units = UNITS[measure];
+    const side = whose ? (whose[1] ? 'us' : 'imperial') : system;
+    if (side !== 'metric') return accept(units[side]);
     return refuse(
       'unit.ambiguous',
       field,
       `${field}: "${text.trim()}" is a different amount in the US and in Britain.`,
-      `Type us ${bare.word} or imp ${bare.word}.`,
+      `Type us ${units.word} or imp ${units.word}.`,
     );
   }
   return refuse(

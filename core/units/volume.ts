@@ -11,6 +11,7 @@ export type UnitSystem = 'metric' | 'us' | 'imperial';
 export const UNIT_UL = {
   ml: 1_000,
   cl: 10_000,
+  dl: 100_000,
   l: 1_000_000,
   usFlOz: 29_573.5295625,
   usPint: 473_176.473,
@@ -18,6 +19,7 @@ export const UNIT_UL = {
   usGal: 3_785_411.784,
   impFlOz: 28_413.0625,
   impPint: 568_261.25,
+  impQuart: 1_136_522.5,
   impGal: 4_546_090,
 } as const;
 
