@@ -79,7 +79,7 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
   await expect(word).toBeFocused();
   await noor.keyboard.press('Space');
   await expect(word).toBeChecked();
-  await noor.getByRole('button', { name: /pour \d+ ml/i }).click();
+  await noor.getByRole('button', { name: /pour [\d.]+ ml/i }).click();
   const slip = noor.getByRole('region', { name: 'Booking slips' }).getByRole('listitem').first();
   await expect(slip).toContainText('of Quarry Rinse Acid');
   await expect(slip).toContainText('good until 18 May');

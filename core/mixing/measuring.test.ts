@@ -311,7 +311,7 @@ describe('a band and a price', () => {
     expect(costPerWorkingLitre(pail, 1 / 13)).toBeCloseTo(30.77, 2);
     expect(costPerWorkingLitre({ minor: 900, sizeUl: 1_000_000 }, 1)).toBe(900);
     expect(costOfFill(pail, 57_692)).toBeCloseTo(23.08, 2);
-    expect(formatMoney(30.77, 'GBP')).toBe('£0.308');
+    expect(formatMoney(30.77, 'GBP')).toBe('£0.31');
     expect(formatMoney(1_234.4, 'EUR')).toBe('€12.34');
     expect(formatMoney(50, 'JPY')).toBe('JP¥50');
     expect(parseMoney('£24.50', 'GBP', 'Price')).toEqual({ ok: true, value: 2_450 });

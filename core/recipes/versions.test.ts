@@ -43,9 +43,7 @@ describe('two versions', () => {
 
   it('differ in words and figures', () => {
     const cells = RECIPE.cells.map((c) => (c.soil === 3 ? mix(parts(30)) : c));
-    expect(words({ cells })).toEqual([
-      'Lower sides, heavy: 1:40 to 1:30, +32 % product, +£0.008 per vehicle',
-    ]);
+    expect(words({ cells })).toEqual(['Lower sides, heavy: 1:40 to 1:30, +32 % product, +£0.01 per vehicle']);
     expect(change({ cells })[0]?.moreProduct).toBeCloseTo(41 / 31 - 1, 12);
     const weaker = RECIPE.cells.map((c) => (c.soil === 0 ? mix(parts(80), { soil: 0 }) : c));
     expect(words({ cells: weaker })[0]).toMatch(/^Lower sides, dust: 1:40 to 1:80, −49 % product, −£0\.01/);

@@ -36,12 +36,13 @@ export function shortStrength(strength: Strength): string {
 }
 
 /**
- * A fraction as a percentage of the whole, to three significant figures.
+ * A fraction as a percentage of the whole, to three significant figures; 100 % is neat and nothing else.
  *
  * @example formatPercent((1 / 13) as Fraction) // '7.69 %'
  */
 export function formatPercent(f: Fraction): string {
-  return `${figure(f * 100)} %`;
+  const rounded = figure(f * 100);
+  return `${rounded === '100' && f < 1 ? '99.9' : rounded} %`;
 }
 
 /** A strength's reading in words, for showing two of them side by side. */
@@ -66,6 +67,7 @@ function quantity({ amount, unit }: Quantity): string {
   return `${figure(amount)} ${UNIT_NAMES[unit]}`;
 }
 
+/** To three significant figures, and whole from a hundred on: nobody pours to more. */
 function figure(n: number): string {
-  return String(Number(n.toPrecision(n >= 100 ? 4 : 3)));
+  return String(n >= 100 ? Math.round(n) : Number(n.toPrecision(3)));
 }

@@ -56,9 +56,11 @@ function withUnit(typed: string, field: string): Outcome<number> {
  * Seconds as people say them.
  *
  * @example formatDuration(90) // '1 min 30 s'
+ * @example formatDuration(119.6) // '2 min'
  */
 export function formatDuration(seconds: number): string {
-  const [min, s] = [Math.floor(seconds / 60), Math.round(seconds % 60)];
+  const whole = Math.round(seconds);
+  const [min, s] = [Math.floor(whole / 60), whole % 60];
   return [min > 0 && `${min} min`, (s > 0 || min === 0) && `${s} s`].filter(Boolean).join(' ');
 }
 

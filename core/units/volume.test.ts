@@ -113,3 +113,18 @@ describe('a volume', () => {
     expect(formatVolume(ul, system, step)).toBe(shown);
   });
 });
+
+describe('what is printed', () => {
+  it.each([
+    [1_025_000, 'metric', 5_000, '1.025 L'],
+    [1_020_000, 'metric', 10_000, '1.02 L'],
+    [4, 'metric', undefined, '0.004 ml'],
+    [57_500, 'metric', 500, '57.5 ml'],
+    [16_235_892, 'us', undefined, '4 gal 37 US fl oz'],
+    [18_927_058.92, 'us', undefined, '5 US gal'],
+    [4_546_090 + 28_413, 'imperial', undefined, '1 gal 1 imp fl oz'],
+    [0, 'us', undefined, '0 US fl oz'],
+  ] as const)('%d ul for a %s shop by %s is %s', (ul, units, step, text) => {
+    expect(formatVolume(ul, units, step)).toBe(text);
+  });
+});

@@ -148,7 +148,8 @@ function useJumps(open: (what: Sheet) => void): void {
       if (
         busy ||
         at.closest(
-          'input, textarea, select, [contenteditable], [role="dialog"], [role="listbox"], [role="menu"]',
+          // In a form a letter is meant for what has the focus: a closed list, a choice, a button.
+          'form, input, textarea, select, [contenteditable], [role="dialog"], [role="listbox"], [role="menu"], [role="combobox"], [role="radiogroup"]',
         )
       )
         return;

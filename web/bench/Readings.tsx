@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { Shop } from '#contract/shop.ts';
 import { depthOf } from '#core/mixing/depth.ts';
 import { WATER_FIRST } from '#core/mixing/fillSteps.ts';
+import { formatDepth } from '#core/mixing/formatDepth.ts';
 import { printedStep } from '#core/mixing/practicalPour.ts';
 import { formatExactVolume, formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
@@ -94,7 +95,7 @@ function noteOf(
   const { shakeFirst, swirl, mixedBy } = mixed;
   const { measuring, plan, start } = bench;
   const { vessel } = bench;
-  const deep = vessel?.depth ? `, ${depthOf(vessel.depth, step.toUl).toFixed(1)} cm deep` : '';
+  const deep = vessel?.depth ? `, ${formatDepth(depthOf(vessel.depth, step.toUl), units)} deep` : '';
   const line = formatVolume(step.toUl, units);
   switch (step.do) {
     case 'pourOff':
@@ -174,7 +175,7 @@ function Reading(props: {
   const { order, step, many, stepUl, units, note } = props;
   const { what, tone } = WHAT[step.do];
   const read = step.ul < 0 ? null : readVolume(step.ul, units, stepUl);
-  const size = many
+  const size = many || (read && read.figure.length > 5)
     ? 'text-[2rem] sm:text-[3rem] xl:text-[3.3rem]'
     : 'text-[2.9rem] sm:text-[3.6rem] xl:text-[4.6rem]';
   return (

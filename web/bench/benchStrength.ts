@@ -8,6 +8,7 @@ import { parseStrength } from '#core/strength/parseStrength.ts';
 import { type Fraction, fractionOf, type Strength } from '#core/strength/strength.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import type { BenchRig } from './benchRig.ts';
+import { depthReader } from './benchStart.ts';
 import type { Ware } from './ware.ts';
 
 /** The strength that was typed or picked, in the words of this product and this vessel. */
@@ -27,6 +28,7 @@ export function readStrength(
     ratio: shop.ratioReading,
     gPerMl: product?.gPerMl ?? undefined,
     words,
+    atDepth: depthReader(vessel),
   });
 }
 
