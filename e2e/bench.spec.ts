@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, killable, test } from './shop.ts';
-import { choose, pickProduct, signIn } from './steps.ts';
+import { choose, pickProduct, signIn, takeVessel } from './steps.ts';
 
 const water = (page: Page) => page.getByTestId('reading-water');
 const product = (page: Page) => page.getByTestId('reading-product');
@@ -167,7 +167,7 @@ test('what someone else pours shows at once', async ({ shop, page, browser }) =>
   await other.goto('/');
   await signIn(other, 'Ines Corby');
   await pickProduct(other, 'Dewpond Rinseless');
-  await choose(other, 'Vessel', /black cap/);
+  await takeVessel(other, /black cap/);
   await other.getByLabel('Strength', { exact: true }).fill('1:1');
   const from = page.getByRole('combobox', { name: 'Pour from' });
   const before = (await from.textContent()) ?? '';
@@ -200,7 +200,7 @@ test('acid is not poured where an iron remover was, until the bottle is rinsed',
   await page.goto('/');
   await signIn(page, 'Bram Addy');
   await pickProduct(page, 'Branch Line Iron Remover');
-  await choose(page, 'Vessel', /black cap/);
+  await takeVessel(page, /black cap/);
   await page.getByRole('checkbox', { name: /I have read this/ }).check();
   await page.getByRole('button', { name: /pour 500 ml/i }).click();
   await expect(slips(page)).toContainText('Branch Line Iron Remover');

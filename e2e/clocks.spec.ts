@@ -283,7 +283,7 @@ test.describe('on a phone', () => {
     await expect(go).toBeVisible();
     await go.focus();
     await page.keyboard.press('Enter');
-    const timer = page.getByRole('timer');
+    const timer = page.getByRole('region', { name: 'The clock' }).getByRole('timer');
     await expect(timer).toBeVisible();
     const box = await timer.boundingBox();
     expect(box?.height).toBeGreaterThan(60);

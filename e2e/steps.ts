@@ -18,3 +18,13 @@ export async function choose(page: Page, label: string, option: string | RegExp)
 }
 
 export const pickProduct = (page: Page, name: string) => choose(page, 'Product', new RegExp(name));
+
+/** Chooses a vessel; one that is full of something else is emptied and rinsed first, as the Bench asks. */
+export async function takeVessel(page: Page, name: RegExp): Promise<void> {
+  await choose(page, 'Vessel', name);
+  const rinsed = page.getByRole('button', { name: 'It is rinsed' });
+  const pour = page.getByRole('button', { name: /pour|book it|read the cautions/i }).first();
+  await expect(rinsed.or(pour).first()).toBeVisible();
+  if ((await rinsed.count()) > 0) await rinsed.click();
+  await expect(rinsed).toHaveCount(0);
+}

@@ -1,14 +1,11 @@
-import { atLeast } from '#contract/roles.ts';
 import { reversePostings } from '#core/stock/postings.ts';
+import { type Booked, mayTakeBack } from '#core/stock/takeBack.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { type Allowed, unlessAllowed } from '../people/overrides.ts';
 import { bookMovement } from './book.ts';
 import { type ReversalGround, reversalGround } from './history.ts';
-
-const OWN_UNDO_MINUTES = 10;
-const CAN_BE_REVERSED: ReversalGround['kind'][] = ['draw', 'transfer', 'waste', 'decant', 'return', 'found'];
 
 /** Takes a movement back by booking its opposite. Both stay in the books, each with its name. */
 export async function bookReversal(
@@ -20,13 +17,12 @@ export async function bookReversal(
 ): Promise<{ movementId: number; containerId: number | null }> {
   const ground = await reversalGround(tx, id, now);
   if (!ground) throw missing('movement');
-  checkReversible(ground);
-  const why = mayReverse(ground, who, now);
-  const word = why === null ? null : await allowed('undo', String(id));
-  if (why !== null && word === null) {
-    const remedy = 'Ask a manager to take this one back, or for their word here.';
-    throw unlessAllowed('undo', String(id), 403, 'undo.notYours', why, remedy);
-  }
+  const may = mayTakeBack(bookedOf(ground), who, now.getTime());
+  if (!may.ok && may.code !== 'undo.notYours')
+    throw new HttpProblem(409, may.code, may.reason, { remedy: may.remedy });
+  const word = may.ok ? null : await allowed('undo', String(id));
+  if (!may.ok && word === null)
+    throw unlessAllowed('undo', String(id), 403, may.code, may.reason, may.remedy);
   const { containerId, toContainerId, placeId, batchId, postings } = ground;
   try {
     const movementId = await bookMovement(tx, {
@@ -70,26 +66,12 @@ export async function bookReversal(
   }
 }
 
-function checkReversible(ground: ReversalGround): void {
-  if (ground.reversedBy !== null) {
-    throw new HttpProblem(409, 'undo.done', 'This has already been taken back.', {
-      remedy: 'Nothing more is needed.',
-    });
-  }
-  const can = CAN_BE_REVERSED.includes(ground.kind) || ground.reason === 'lost';
-  if (!can || ground.postings.length === 0) {
-    throw new HttpProblem(409, 'undo.notPour', 'Only what moved product can be taken back here.', {
-      remedy: 'Book what really happened instead.',
-    });
-  }
-}
-
-/** Null where someone may take it back, else why not. */
-function mayReverse(ground: ReversalGround, who: SignedIn, now: Date): string | null {
-  if (who.role === 'manager') return null;
-  if (atLeast(who.role, 'lead')) return ground.today ? null : "A lead can take back today's pours.";
-  if (ground.personId !== who.personId) return 'You can take back your own pours.';
-  return now.getTime() - ground.bookedAt.getTime() > OWN_UNDO_MINUTES * 60_000
-    ? `You can take back a pour for ${OWN_UNDO_MINUTES} minutes.`
-    : null;
-}
+const bookedOf = (ground: ReversalGround): Booked => ({
+  kind: ground.kind,
+  reason: ground.reason,
+  personId: ground.personId,
+  bookedMs: ground.bookedAt.getTime(),
+  today: ground.today,
+  takenBack: ground.reversedBy !== null,
+  moved: ground.postings.length > 0,
+});

@@ -1,9 +1,9 @@
 import { useInfiniteQuery, useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
-import type { Movement, MovementKind } from '#contract/ledger.ts';
-import { atLeast } from '#contract/roles.ts';
+import type { Movement } from '#contract/ledger.ts';
 import type { Container } from '#contract/ware.ts';
+import { mayTakeBack } from '#core/stock/takeBack.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
@@ -160,18 +160,24 @@ function Line(props: { movement: Movement; correct: () => void; undo: () => void
   );
 }
 
-const TAKEN_BACK: MovementKind[] = ['draw', 'waste', 'decant', 'return', 'found'];
-const OWN_UNDO_MS = 10 * 60_000;
-
-/** Offers what the server would allow: your own pour for ten minutes, today's for a lead, any for a manager. */
+/** Offers what the server allows, by the same rule. */
 function MayTakeBack({ movement, children }: { movement: Movement; children: React.ReactNode }) {
   const { who, shop } = useSession();
-  const { kind, at, personId, changeUl, reversedBy } = movement;
-  if (!(TAKEN_BACK.includes(kind) || movement.reason === 'lost') || changeUl === 0 || reversedBy) return null;
+  const { kind, reason, at, bookedAt, personId, changeUl, foundUl, reversedBy } = movement;
   const now = shopNow();
-  const may =
-    atLeast(who.role, 'manager') ||
-    (atLeast(who.role, 'lead') && shopDay(at, shop.zone) === shopDay(now.toISOString(), shop.zone)) ||
-    (personId === who.personId && now.getTime() - new Date(at).getTime() < OWN_UNDO_MS);
-  return may ? children : null;
+  const booked = bookedAt ?? at;
+  const may = mayTakeBack(
+    {
+      kind,
+      reason,
+      personId,
+      bookedMs: new Date(booked).getTime(),
+      today: shopDay(booked, shop.zone) === shopDay(now.toISOString(), shop.zone),
+      takenBack: reversedBy !== null,
+      moved: changeUl !== 0 || foundUl !== 0,
+    },
+    who,
+    now.getTime(),
+  );
+  return may.ok ? children : null;
 }

@@ -1,0 +1,52 @@
+import { accept, type Outcome, refuse } from '../outcome.ts';
+
+/** Minutes in which a technician may take their own booking back. Default, by role. */
+export const OWN_UNDO_MINUTES = 10;
+
+const TAKEN_BACK = ['draw', 'transfer', 'waste', 'decant', 'return', 'found'];
+
+/** A booking, as far as it decides who may take it back. */
+export type Booked = {
+  readonly kind: string;
+  readonly reason: string | null;
+  readonly personId: number;
+  /** When it was booked, in milliseconds; what happened before it was booked counts from then. */
+  readonly bookedMs: number;
+  /** Whether it was booked on the shop's today. */
+  readonly today: boolean;
+  readonly takenBack: boolean;
+  /** Whether it moved product at all. */
+  readonly moved: boolean;
+};
+
+/**
+ * Whether a booking can be taken back, and by whom: a technician their own for ten minutes, a lead anyone's of the day, a
+ * manager any. What the product has become since is for the ledger to say.
+ *
+ * @param who.role technician, lead or manager
+ */
+export function mayTakeBack(
+  booked: Booked,
+  who: { readonly personId: number; readonly role: string },
+  nowMs: number,
+): Outcome<null> {
+  const no = (code: string, reason: string, remedy: string) => refuse(code, 'Movement', reason, remedy);
+  if (booked.takenBack)
+    return no('undo.done', 'This has already been taken back.', 'Nothing more is needed.');
+  if (!(TAKEN_BACK.includes(booked.kind) || booked.reason === 'lost') || !booked.moved) {
+    return no(
+      'undo.notPour',
+      'Only what moved product can be taken back here.',
+      'Book what really happened instead.',
+    );
+  }
+  const ask = 'Ask a manager to take this one back, or for their word here.';
+  if (who.role === 'manager') return accept(null);
+  if (who.role === 'lead') {
+    return booked.today ? accept(null) : no('undo.notYours', "A lead can take back today's pours.", ask);
+  }
+  if (booked.personId !== who.personId) return no('undo.notYours', 'You can take back your own pours.', ask);
+  return nowMs - booked.bookedMs > OWN_UNDO_MINUTES * 60_000
+    ? no('undo.notYours', `You can take back a pour for ${OWN_UNDO_MINUTES} minutes.`, ask)
+    : accept(null);
+}
