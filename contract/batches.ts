@@ -34,6 +34,8 @@ export type Batch = {
   madeUl: number;
   /** What the product in it cost, in minor units, by what its containers cost. */
   costMinor: number;
+  /** Its making was taken back: it never was, and nothing is done with it. */
+  takenBack: boolean;
   /** Of it there is still so much by the books. */
   heldUl: number;
 };

@@ -9,7 +9,7 @@ import type { SignedIn } from '../http/signedIn.ts';
 import { bookMovement } from '../ledger/book.ts';
 import { singleAccounts } from '../ledger/queries.ts';
 import { shopOf } from '../shop/queries.ts';
-import { batchOf } from './queries.ts';
+import { batchOf, refuseTakenBack } from './queries.ts';
 
 /** What becomes of a mix: some of it is used, or the rest is poured away. Product and water go in their proportion. */
 export function batchActRoutes(house: House): Router {
@@ -53,6 +53,7 @@ async function take(
 ) {
   const batch = await batchOf(tx, id);
   if (!batch) throw missing('batch');
+  refuseTakenBack(batch);
   const units = (await shopOf(tx))?.units ?? 'metric';
   const wanted = ul ?? batch.heldUl;
   if (wanted > batch.heldUl || batch.heldUl === 0) {

@@ -1,12 +1,13 @@
 import { Router } from 'express';
 import { nothing } from '#contract/ledger.ts';
 import { outcomeBody } from '#contract/recipes.ts';
+import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { weatherNow } from '../weather/weather.ts';
-import { batchOf } from './queries.ts';
+import { batchOf, refuseTakenBack } from './queries.ts';
 
 /** How a wash with a batch went: noted in one tap by whoever saw it. */
 export function batchOutcomeRoutes(house: House): Router {
@@ -15,7 +16,11 @@ export function batchOutcomeRoutes(house: House): Router {
     '/',
     command(house, outcomeBody, async ({ tx, body, who, now, params }) => {
       const id = wholeNumber((params as { id?: string }).id, 'batch');
+      const batch = await batchOf(tx, String(id));
+      if (!batch) throw missing('batch');
+      refuseTakenBack(batch);
       const weather = await weatherNow(house, tx);
+      await replaceVerdict(tx, { batchId: id, clockId: null }, who.personId, now);
       const [made] = await tx.rows<{ id: number }>(
         `INSERT INTO outcome (batch_id, kind, person_id, noted_at, weather, recipe_id, soil, fraction)
          SELECT k.id, $2, $3, $4, $5, v.recipe_id, c.soil, c.fraction
@@ -29,6 +34,26 @@ export function batchOutcomeRoutes(house: House): Router {
     }),
   );
   return routes;
+}
+
+/**
+ * One verdict for each wash and person: a second takes the place of the first, which stays in the books as withdrawn. What
+ * is noted on a batch without a clock is of the wash of that day.
+ */
+export async function replaceVerdict(
+  tx: Queryable,
+  { batchId, clockId }: { batchId: number | null; clockId: number | null },
+  personId: number,
+  now: Date,
+): Promise<void> {
+  await tx.rows(
+    `UPDATE outcome o SET withdrawn_at = $4 FROM shop s
+     WHERE o.withdrawn_at IS NULL AND o.person_id = $3
+       AND CASE WHEN $2::int IS NULL THEN o.batch_id = $1 AND o.clock_id IS NULL
+             AND (o.noted_at AT TIME ZONE s.zone)::date = ($4::timestamptz AT TIME ZONE s.zone)::date
+           ELSE o.clock_id = $2 END`,
+    [batchId, clockId, personId, now],
+  );
 }
 
 /** Notes by their own number: taken back by whoever made them, or by a manager. They stay in the books. */

@@ -1,5 +1,6 @@
 import type { Batch } from '#contract/batches.ts';
 import type { Queryable } from '../db/books.ts';
+import { HttpProblem } from '../http/problems.ts';
 
 /** A batch by its id or its code, with what is left of it by the books. */
 export async function batchOf(db: Queryable, idOrCode: string): Promise<Batch | undefined> {
@@ -8,7 +9,7 @@ export async function batchOf(db: Queryable, idOrCode: string): Promise<Batch | 
     `SELECT k.id, k.code, k.product_id AS "productId", p.name AS "productName", k.vessel_id AS "vesselId",
             v.name AS "vesselName", w.name AS "personName", k.strength, k.fraction AS "askedFraction",
             to_char(k.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') AS "madeAt", k.use_by::text AS "useBy",
-            k.water, k.estimate, k.panel,
+            k.water, k.estimate, k.panel, taken_back(k.id) AS "takenBack",
             CASE WHEN rv.id IS NOT NULL THEN jsonb_build_object('recipeId', rv.recipe_id, 'versionId', rv.id, 'number', rv.number,
               'name', rv.name, 'soil', k.soil, 'left', k.recipe_left) END AS recipe,
             (SELECT coalesce(jsonb_agg(jsonb_build_object('id', o.id, 'kind', o.kind, 'personId', o.person_id, 'personName', op.name, 'weather', o.weather,
@@ -33,4 +34,12 @@ export async function batchOf(db: Queryable, idOrCode: string): Promise<Batch | 
     [code],
   );
   return rows[0];
+}
+
+/** Refuses what nothing is done with any more: a mix whose making was taken back. */
+export function refuseTakenBack({ code, takenBack }: Pick<Batch, 'code' | 'takenBack'>): void {
+  if (!takenBack) return;
+  throw new HttpProblem(409, 'batch.takenBack', `${code} was taken back: by the books it was never mixed.`, {
+    remedy: 'Look for the batch that was booked in its place.',
+  });
 }

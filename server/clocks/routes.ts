@@ -11,6 +11,7 @@ import {
 import { nothing } from '#contract/ledger.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
 import { formatDuration } from '#core/units/duration.ts';
+import { replaceVerdict } from '../batches/outcomes.ts';
 import { refuseHeldBatch } from '../containers/lotHolds.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
@@ -128,7 +129,8 @@ export function clockRoutes(house: House): Router {
   );
   routes.post(
     '/:key/outcomes',
-    onClock(clockOutcomeBody, async ({ tx, clock, body, at, who }) => {
+    onClock(clockOutcomeBody, async ({ tx, clock, body, at, now, who }) => {
+      await replaceVerdict(tx, { batchId: null, clockId: clock.id }, who.personId, now);
       const weather = await weatherNow(house, tx);
       await tx.rows(
         `INSERT INTO outcome (clock_id, batch_id, kind, person_id, noted_at, weather, recipe_id, soil, fraction)

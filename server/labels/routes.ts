@@ -12,7 +12,7 @@ import {
 } from '#contract/labels.ts';
 import { batchActRoutes } from '../batches/acts.ts';
 import { batchOutcomeRoutes } from '../batches/outcomes.ts';
-import { batchOf } from '../batches/queries.ts';
+import { batchOf, refuseTakenBack } from '../batches/queries.ts';
 import { containerOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
@@ -148,6 +148,7 @@ async function batchLabelOf(house: House, idOrCode: string) {
   const [product] = batch ? await products(house.books, { id: batch.productId }) : [];
   const shop = await shopOf(house.books);
   if (!batch || !product || !shop) throw missing('batch');
+  refuseTakenBack(batch);
   return {
     batchId: batch.id,
     label: bottleLabel(batch, product, shop, `${house.publicAddress()}b/${batch.code}`),

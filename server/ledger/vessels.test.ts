@@ -136,4 +136,37 @@ describe('a vessel', () => {
     await undo(first.movementId);
     expect(await vessel()).toMatchObject({ holds: null, held: [] });
   });
+
+  it('a mix that was taken back says so, and is not labelled, used or judged', async () => {
+    await rinse();
+    const foam = await poured(FOAM);
+    await undo(foam.movementId);
+    expect((await bram('get', `/api/batches/${foam.batchId}`)).body).toMatchObject({
+      takenBack: true,
+      heldUl: 0,
+    });
+    for (const [path, body] of [
+      ['uses', { ul: 1_000 }],
+      ['dumps', { reason: 'other', note: 'gone' }],
+      ['outcomes', { kind: 'film' }],
+    ] as const) {
+      const answer = await bram('post', `/api/batches/${foam.batchId}/${path}`, body);
+      expect([answer.status, answer.body.code], path).toEqual([409, 'batch.takenBack']);
+    }
+    expect((await bram('get', `/api/batches/${foam.batchId}/label.pdf`)).status).toBe(409);
+    const other = await poured(FOAM);
+    expect((await bram('get', `/api/batches/${other.batchId}`)).body.takenBack).toBe(false);
+    // One verdict each: a second takes the place of the first.
+    for (const kind of ['film', 'good']) {
+      const answer = await bram('post', `/api/batches/${other.batchId}/outcomes`, { kind });
+      expect(answer.status, answer.text).toBe(201);
+    }
+    const both = await hester('post', `/api/batches/${other.batchId}/outcomes`, { kind: 'film' });
+    expect(
+      both.body.outcomes.map((o: { kind: string; personName: string }) => [o.personName, o.kind]),
+    ).toEqual([
+      ['Hester Quill', 'film'],
+      ['Bram Addy', 'good'],
+    ]);
+  });
 });

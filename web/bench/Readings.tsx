@@ -175,9 +175,10 @@ function Reading(props: {
   const { order, step, many, stepUl, units, note } = props;
   const { what, tone } = WHAT[step.do];
   const read = step.ul < 0 ? null : readVolume(step.ul, units, stepUl);
-  const size = many || (read && read.figure.length > 5)
-    ? 'text-[2rem] sm:text-[3rem] xl:text-[3.3rem]'
-    : 'text-[2.9rem] sm:text-[3.6rem] xl:text-[4.6rem]';
+  const size =
+    many || (read && read.figure.length > 5)
+      ? 'text-[2rem] sm:text-[3rem] xl:text-[3.3rem]'
+      : 'text-[2.9rem] sm:text-[3.6rem] xl:text-[4.6rem]';
   return (
     <div className={`${tone} min-w-0 flex-1`}>
       <p className="caps text-ink">

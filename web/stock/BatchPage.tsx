@@ -79,21 +79,32 @@ function BatchFacts({ batch }: { batch: Batch }) {
       title={`${batch.code} ${batch.productName}`}
       actions={
         <>
-          <LabelButton of={of}>Print its label</LabelButton>
+          {!batch.takenBack && <LabelButton of={of}>Print its label</LabelButton>}
           {product && <ButtonLink to={`/stock/products/${product.id}`}>About {product.name}</ButtonLink>}
         </>
       }
     >
       <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="flex flex-col gap-4">
-          {old && (
+          {batch.takenBack && (
+            <Refusal
+              problem={{
+                ok: false,
+                code: 'batch.takenBack',
+                field: '',
+                reason: 'Taken back: by the books it was never mixed.',
+                remedy: 'Nothing is done with it; take its label off.',
+              }}
+            />
+          )}
+          {old && !batch.takenBack && (
             <Watch word="Out of date.">
               It was good until {dayInWords(batch.useBy ?? '')}. Empty it and mix afresh. {shop.wasteWater}
             </Watch>
           )}
           {product && <ProductCare product={product} />}
-          <HowBatchWent batch={batch} />
-          <BatchActs batch={batch} />
+          {!batch.takenBack && <HowBatchWent batch={batch} />}
+          {!batch.takenBack && <BatchActs batch={batch} />}
           <dl className="border-t-2 border-ink">
             {facts.map(([name, what]) => (
               <div
@@ -106,11 +117,13 @@ function BatchFacts({ batch }: { batch: Batch }) {
             ))}
           </dl>
         </div>
-        <img
-          src={labelPath(of, 'png', 'large')}
-          alt={`The label of ${batch.code}`}
-          className="aspect-[100/62] w-full border border-hairline bg-white"
-        />
+        {!batch.takenBack && (
+          <img
+            src={labelPath(of, 'png', 'large')}
+            alt={`The label of ${batch.code}`}
+            className="aspect-[100/62] w-full border border-hairline bg-white"
+          />
+        )}
       </div>
     </Page>
   );
