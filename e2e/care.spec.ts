@@ -1,5 +1,5 @@
 import { expect, killable, test } from './shop.ts';
-import { choose, pickProduct, signIn } from './steps.ts';
+import { choose, pickProduct, signIn, takeVessel } from './steps.ts';
 
 test('a manager enters an acid with its sheet and signs someone off, who gives a word and pours; its label is printed', async ({
   page,
@@ -74,6 +74,8 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
   await expect(line).toContainText('for good, by Hester Quill');
 
   await expect(noor.getByRole('alert').filter({ hasText: 'signed off' })).toHaveCount(0);
+  // Every bottle that suits it is in use: one is chosen, emptied and rinsed.
+  await takeVessel(noor, /black cap/);
   await noor.getByRole('button', { name: 'Read the cautions first' }).click();
   const word = noor.getByRole('checkbox', { name: 'I have read this and have on what it asks for' });
   await expect(word).toBeFocused();

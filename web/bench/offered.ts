@@ -17,6 +17,13 @@ export function meeting(product: Product, { name, held }: Vessel, all: readonly 
   return mayMeet(product, known, name);
 }
 
+/** A bucket is offered for what it is kept for: the wheels' never for paint, the rinse bucket for no mix at all. */
+function isKeptFor({ role }: Vessel, { uses }: Product): boolean {
+  const wheels = uses.some((u) => u.kind === 'wheel' || u.kind === 'iron');
+  if (role === 'wheels') return wheels;
+  return role !== 'rinse' && !(role === 'wash' && wheels);
+}
+
 type Of = { vessels: readonly Vessel[]; products: readonly Product[] };
 
 /** The vessel to start with where nobody has chosen one; null where none that suits is free. */
@@ -24,11 +31,14 @@ export function offeredVessel(product: Product | null, { vessels, products }: Of
   if (!product) return vessels.find((v) => v.holds === null) ?? vessels[0] ?? null;
   const meets = (v: Vessel) => meeting(product, v, products).ok;
   const keeps = (v: Vessel) => deliveryOf(v.kind) === null;
-  const suits = (v: Vessel) =>
-    meets(v) &&
-    keeps(v) === (product.state === 'hyper') &&
-    suitsVessel({ ...product.record, name: product.name }, v).ok;
-  return offerVessel(vessels, product.id, suits) ?? offerVessel(vessels, product.id, meets);
+  const suited = vessels.filter(
+    (v) =>
+      keeps(v) === (product.state === 'hyper') &&
+      isKeptFor(v, product) &&
+      suitsVessel({ ...product.record, name: product.name }, v).ok,
+  );
+  // A shop that has nothing it suits is offered what there is; one that has is never offered a bucket for a bottle's mix.
+  return offerVessel(suited.length > 0 ? suited : vessels, product.id, meets);
 }
 
 /**
