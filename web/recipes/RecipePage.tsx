@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { contentOf, type RecipeRow } from '#contract/recipes.ts';
@@ -21,6 +21,7 @@ import { askAgain, recipeQuery } from '../state/queries.ts';
 import { Button, ButtonLink, PaperLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { RetireButton } from '../ui/RetireButton.tsx';
 import { type Grounded, grounded, takes } from './judged.ts';
 import { RecipeForm } from './RecipeForm.tsx';
 import { RecipeLevels } from './RecipeLevels.tsx';
@@ -206,17 +207,7 @@ function DraftNote({ row }: { row: RecipeRow }) {
 
 /** Out of use, or back: every version stays either way. */
 function Retire({ row }: { row: RecipeRow }) {
-  const retiring = useMutation({
-    mutationFn: () =>
-      patch(`/recipes/${row.id}`, { ...contentOf(now(row)), retired: !row.retired }, row.revision),
-    onSettled: () => askAgain('recipes'),
-  });
-  return (
-    <>
-      <Button disabled={retiring.isPending} onClick={() => retiring.mutate()}>
-        {row.retired ? 'Bring it back' : 'Retire it'}
-      </Button>
-      {retiring.error && <Refusal problem={retiring.error} />}
-    </>
-  );
+  const send = () =>
+    patch(`/recipes/${row.id}`, { ...contentOf(now(row)), retired: !row.retired }, row.revision);
+  return <RetireButton retired={row.retired} topic="recipes" send={send} />;
 }

@@ -8,12 +8,13 @@ import { parseNumber } from '#core/units/parseNumber.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
-import { askAgain, placesQuery, rowQuery } from '../state/queries.ts';
-import { Button, ButtonLink } from '../ui/Button.tsx';
+import { placesQuery, rowQuery } from '../state/queries.ts';
+import { ButtonLink } from '../ui/Button.tsx';
 import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { RetireButton } from '../ui/RetireButton.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { Dispenser } from './dispenser/Dispenser.tsx';
@@ -109,20 +110,13 @@ function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind 
     },
     done: () => go('/rigs'),
   });
-  const setRetired = async (row: Device) => {
-    const { id, revision, retired: was, ...facts } = row;
-    await patch(`/devices/${id}`, { ...facts, retired: !was }, revision);
-    askAgain('devices');
-  };
+  const setRetired = ({ id, revision, retired: was, ...facts }: Device) =>
+    patch(`/devices/${id}`, { ...facts, retired: !was }, revision);
   const what = DEVICE_NAMES[kind].toLowerCase();
   return (
     <Page
       title={device ? device.name : `Add a ${what}`}
-      actions={
-        device && (
-          <Button onClick={() => void setRetired(device)}>{retired ? 'Bring it back' : 'Retire it'}</Button>
-        )
-      }
+      actions={device && <RetireButton retired={retired} topic="devices" send={() => setRetired(device)} />}
     >
       {retired && (
         <p className="mb-3 font-bold">Retired: it is no longer offered. What was measured on it stays.</p>

@@ -6,12 +6,13 @@ import { MEASURE_KINDS, MEASURE_OUTLINES, type MeasureKind } from '#core/mixing/
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
-import { askAgain, measuresQuery, rowQuery } from '../state/queries.ts';
-import { Button, ButtonLink } from '../ui/Button.tsx';
+import { measuresQuery, rowQuery } from '../state/queries.ts';
+import { ButtonLink } from '../ui/Button.tsx';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { RetireButton } from '../ui/RetireButton.tsx';
 import { readVolumes } from '../ui/readVolumes.ts';
 import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
@@ -92,8 +93,7 @@ function MeasureForm({ measure }: { measure: MeasureRow | null }) {
   const cylinders = measures.filter((m) => m.kind !== 'cap' && m.kind !== 'pump');
   const setRetired = async (row: MeasureRow) => {
     const { name, kind, capacityUl, stepUl, revision } = row;
-    await patch(`/measures/${row.id}`, { name, kind, capacityUl, stepUl, retired: !retired }, revision);
-    askAgain('measures');
+    return patch(`/measures/${row.id}`, { name, kind, capacityUl, stepUl, retired: !retired }, revision);
   };
   // A new measure starts as its kind usually is, until its volumes are typed.
   const startAs = (next: MeasureKind) => {
@@ -105,9 +105,7 @@ function MeasureForm({ measure }: { measure: MeasureRow | null }) {
     <Page
       title={measure ? measure.name : 'Add a measure'}
       actions={
-        measure && (
-          <Button onClick={() => void setRetired(measure)}>{retired ? 'Bring it back' : 'Retire it'}</Button>
-        )
+        measure && <RetireButton retired={retired} topic="measures" send={() => setRetired(measure)} />
       }
     >
       {retired && <p className="mb-3 font-bold">Retired: the Bench no longer offers it.</p>}

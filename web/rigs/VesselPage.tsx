@@ -8,12 +8,13 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { useShowsProducts } from '../state/onScreen.ts';
-import { askAgain, devicesQuery, peopleQuery, placesQuery, rowQuery } from '../state/queries.ts';
-import { Button, ButtonLink } from '../ui/Button.tsx';
+import { devicesQuery, peopleQuery, placesQuery, rowQuery } from '../state/queries.ts';
+import { ButtonLink } from '../ui/Button.tsx';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { RetireButton } from '../ui/RetireButton.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import type { TextForm } from '../ui/useTextForm.ts';
@@ -130,10 +131,8 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
     done: () => go('/rigs'),
   });
   const kind = of.form.watch('kind');
-  const setRetired = async (row: Vessel) => {
-    await patch(`/vessels/${row.id}`, { ...vesselFacts(row), retired: !retired }, row.revision);
-    askAgain('vessels');
-  };
+  const setRetired = (row: Vessel) =>
+    patch(`/vessels/${row.id}`, { ...vesselFacts(row), retired: !retired }, row.revision);
   // A new vessel starts as its kind usually is, until its volumes are typed.
   const startAs = (next: VesselKind) => {
     const { brimfulUl, fillLimitUl, smallestUl, role, dials } = of.form.formState.dirtyFields;
@@ -151,11 +150,7 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
   return (
     <Page
       title={vessel ? vessel.name : 'Add a vessel'}
-      actions={
-        vessel && (
-          <Button onClick={() => void setRetired(vessel)}>{retired ? 'Bring it back' : 'Retire it'}</Button>
-        )
-      }
+      actions={vessel && <RetireButton retired={retired} topic="vessels" send={() => setRetired(vessel)} />}
     >
       {retired && <p className="mb-3 font-bold">Retired: nothing can be mixed in it. Its history stays.</p>}
       {vessel && <Delivery vessel={vessel} />}

@@ -1,10 +1,9 @@
 import { type Line, lineBody, linePatch } from '#contract/dispensers.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { patch } from '../../app/api.ts';
-import { askAgain } from '../../state/queries.ts';
-import { Button } from '../../ui/Button.tsx';
 import { TextField, TickField } from '../../ui/FormFields.tsx';
 import { FormFoot } from '../../ui/FormFoot.tsx';
+import { RetireButton } from '../../ui/RetireButton.tsx';
 import { useRowForm } from '../../ui/useRowForm.ts';
 
 type Typed = { name: string; checkDays: string; footValve: boolean };
@@ -36,8 +35,7 @@ export function LineSettings({ line }: { line: Line }) {
   const setRetired = async () => {
     const { name, footValve, checkDays } = line;
     const body = lineBody.validateSync({ deviceId, name, footValve, checkDays });
-    await patch(`/lines/${line.id}`, { ...body, retired: !retired }, line.revision);
-    askAgain('devices');
+    return patch(`/lines/${line.id}`, { ...body, retired: !retired }, line.revision);
   };
   return (
     <section aria-label="Settings of the line" className="max-w-md">
@@ -49,7 +47,7 @@ export function LineSettings({ line }: { line: Line }) {
           <TickField of={of} name="footValve" label="It has a foot valve" />
         </div>
         <FormFoot save="Save" {...of.foot}>
-          <Button onClick={() => void setRetired()}>{retired ? 'Bring it back' : 'Retire it'}</Button>
+          <RetireButton retired={retired} topic="devices" send={setRetired} />
         </FormFoot>
       </form>
     </section>

@@ -5,10 +5,11 @@ import { atLeast } from '#contract/roles.ts';
 import { patch } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { useShowsProducts } from '../../state/onScreen.ts';
-import { askAgain, containersQuery, rowQuery } from '../../state/queries.ts';
-import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { containersQuery, rowQuery } from '../../state/queries.ts';
+import { ButtonLink } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { RetireButton } from '../../ui/RetireButton.tsx';
 import { ContainerList } from '../ContainerList.tsx';
 import { LabelTable } from './LabelTable.tsx';
 import { LitreCosts } from './LitreCosts.tsx';
@@ -85,14 +86,6 @@ function ProductFacts({ product }: { product: Product }) {
 function Retire({ product }: { product: Product }) {
   const { id, revision, retired, sheet: _, ...facts } = product;
   const labelEntries = product.labelEntries.map(({ id: __, fraction: ___, ...entry }) => entry);
-  return (
-    <Button
-      onClick={async () => {
-        await patch(`/products/${id}`, { ...facts, labelEntries, retired: !retired }, revision);
-        askAgain('products');
-      }}
-    >
-      {retired ? 'Bring it back' : 'Retire it'}
-    </Button>
-  );
+  const send = () => patch(`/products/${id}`, { ...facts, labelEntries, retired: !retired }, revision);
+  return <RetireButton retired={retired} topic="products" send={send} />;
 }
