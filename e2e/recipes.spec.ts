@@ -62,7 +62,7 @@ test('a draft is made by keyboard, compared, published, mixed by, and brought ba
 
   await page.getByRole('link', { name: /Publish 3 drafts/ }).click();
   await expect(
-    page.getByText(/Lower sides, heavy: 1:25 to 1:22, \+13 % product, \+£0\.00\d per vehicle/),
+    page.getByText(/Lower sides, heavy: 1:25 to 1:22, \+13 % product, \+£0\.0\d per vehicle/),
   ).toBeVisible();
   await page.getByRole('checkbox', { name: 'Publish Snow foam, all over' }).uncheck();
   await expect(page.getByRole('checkbox', { name: 'Publish Insects, front' })).toBeDisabled();

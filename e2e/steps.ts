@@ -22,6 +22,7 @@ export const pickProduct = (page: Page, name: string) => choose(page, 'Product',
 /** Chooses a vessel; one that is full of something else is emptied and rinsed first, as the Bench asks. */
 export async function takeVessel(page: Page, name: RegExp): Promise<void> {
   await choose(page, 'Vessel', name);
+  await expect(page.getByRole('combobox', { name: 'Vessel' })).toContainText(name);
   const rinsed = page.getByRole('button', { name: 'It is rinsed' });
   const pour = page.getByRole('button', { name: /pour|book it|read the cautions/i }).first();
   await expect(rinsed.or(pour).first()).toBeVisible();

@@ -1,13 +1,16 @@
 import { copyIfDue } from './backups/backups.ts';
 import type { House } from './house.ts';
+import { prune } from './prune.ts';
 import type { SteadyClock } from './steadyClock.ts';
 import { noteStation } from './weather/station.ts';
 
 const STATION_EVERY_MS = 20_000;
 const BACKUP_EVERY_MS = 60_000;
+const PRUNE_EVERY_MS = 6 * 3_600_000;
 
 /**
- * What the program does by itself while it runs: reads the weather station, copies the books at night, and follows the
+ * What the program does by itself while it runs: reads the weather station, copies the books at night, lets go of what is
+ * of no more use, and follows the
  * machine's clock where that was set, once no clock of the shop's runs.
  *
  * @returns what ends it
@@ -27,7 +30,9 @@ export function makeRounds(
       .then((copied) => copied && live.tell('backups', 0))
       .catch(failed);
   }, BACKUP_EVERY_MS);
+  const pruning = setInterval(() => void prune(books, now()).catch(failed), PRUNE_EVERY_MS);
   return () => {
+    clearInterval(pruning);
     clearInterval(station);
     clearInterval(backup);
   };

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import type { RecipeRow } from '#contract/recipes.ts';
 import { atLeast } from '#contract/roles.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
@@ -38,11 +38,17 @@ export default function Publish() {
 
 function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookGround }) {
   const go = useGo();
-  const [left, setLeft] = useState<number[]>([]);
+  const { who } = useSession();
+  const [params] = useSearchParams();
+  const cameFrom = Number(params.get('recipe'));
+  // Ticked is what somebody came to publish: that one, or what they changed themselves. Somebody else's draft is theirs.
+  const [chosen, setChosen] = useState(() =>
+    rows.filter((r) => (cameFrom ? r.id === cameFrom : r.draft?.savedBy === who.name)).map((r) => r.id),
+  );
   const [why, setWhy] = useState('');
   const [asked, setAsked] = useState(false);
   const stands = new Map(rows.map((row) => [row.id, standing(row, book)]));
-  const ticked = rows.filter((row) => !left.includes(row.id) && !stands.get(row.id));
+  const ticked = rows.filter((row) => chosen.includes(row.id) && !stands.get(row.id));
   const publishing = useMutation({
     mutationFn: () =>
       post<RecipeRow[]>('/recipes/publications', {
@@ -87,7 +93,7 @@ function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookGround }) {
               book={book}
               stands={stands.get(row.id) ?? null}
               ticked={ticked.includes(row)}
-              tick={(yes) => setLeft(yes ? left.filter((id) => id !== row.id) : [...left, row.id])}
+              tick={(yes) => setChosen(yes ? [...chosen, row.id] : chosen.filter((id) => id !== row.id))}
             />
           ))}
         </ol>

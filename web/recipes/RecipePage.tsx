@@ -198,7 +198,7 @@ function DraftNote({ row }: { row: RecipeRow }) {
           ? `The crew still mixes by version ${published.number}. What is shown here is ${draft.savedBy}’s draft.`
           : 'It was never published: the crew does not see it.'}
       </Watch>
-      <ButtonLink to="/recipes/publish">Compare and publish</ButtonLink>
+      <ButtonLink to={`/recipes/publish?recipe=${row.id}`}>Compare and publish</ButtonLink>
       {published && <Button onClick={() => void discard()}>Drop the draft</Button>}
       {problem && <Refusal problem={problem} />}
     </div>

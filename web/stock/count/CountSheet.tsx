@@ -9,7 +9,7 @@ import { askAgain, countQuery, queryClient } from '../../state/queries.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { clockTime, shopDay } from '../../ui/dates.ts';
 import { Page } from '../../ui/Page.tsx';
-import { Refusal } from '../../ui/Refusal.tsx';
+import { Refusal, Watch } from '../../ui/Refusal.tsx';
 import { CloseCount } from './CloseCount.tsx';
 import { CountOne } from './CountOne.tsx';
 
@@ -112,14 +112,44 @@ function Sheet({ count }: { count: Count }) {
                   Compare with the books
                 </Button>
               )}
-              <Button bay disabled={drop.isPending} onClick={() => drop.mutate()}>
-                Drop this count
-              </Button>
             </div>
+            <DropCount looked={done} drop={() => drop.mutate()} busy={drop.isPending} />
           </footer>
         )}
       </div>
     </Page>
+  );
+}
+
+/** Giving a count up asks once: what was looked at is lost, and a blind count is blind no more. */
+function DropCount({ looked, drop, busy }: { looked: number; drop: () => void; busy: boolean }) {
+  const [asks, setAsks] = useState(false);
+  if (!asks) {
+    return (
+      <button
+        type="button"
+        className="mt-8 min-h-12 self-start underline underline-offset-4"
+        onClick={() => (looked === 0 ? drop() : setAsks(true))}
+      >
+        Drop this count
+      </button>
+    );
+  }
+  return (
+    <div className="mt-8 flex flex-col gap-3 border-t border-hairline pt-3">
+      <Watch word="This can’t be undone.">
+        What was looked at in {looked} {looked === 1 ? 'container' : 'containers'} is lost; nothing of it is
+        booked.
+      </Watch>
+      <div className="flex flex-wrap gap-3">
+        <Button bay onClick={() => setAsks(false)}>
+          Keep it
+        </Button>
+        <Button bay disabled={busy} onClick={drop}>
+          Yes, drop it
+        </Button>
+      </div>
+    </div>
   );
 }
 

@@ -1,0 +1,19 @@
+import type { Books } from './db/books.ts';
+
+const DAY_MS = 24 * 3_600_000;
+
+/** How long each is kept, in days. Default: longer than any device waits with what it has to send. */
+const KEPT_DAYS = { answers: 3, sessions: 30, guesses: 1 } as const;
+
+/** Lets go of what is of no more use: answers nobody will ask for again, sessions that have ended, guesses long past. */
+export async function prune(books: Pick<Books, 'transaction'>, now: Date): Promise<void> {
+  const before = (days: number) => new Date(now.getTime() - days * DAY_MS);
+  await books.transaction(async (tx) => {
+    await tx.rows('DELETE FROM answered WHERE answered_at < $1', [before(KEPT_DAYS.answers)]);
+    await tx.rows('DELETE FROM session WHERE least(expires_at, ended_at) < $1', [before(KEPT_DAYS.sessions)]);
+    await tx.rows('DELETE FROM pin_failure WHERE at < $1', [before(KEPT_DAYS.guesses)]);
+    await tx.rows('DELETE FROM pin_attempt WHERE failures = 0 OR locked_until < $1', [
+      before(KEPT_DAYS.guesses),
+    ]);
+  });
+}
