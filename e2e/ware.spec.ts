@@ -44,7 +44,11 @@ test('a manager adds a product, a container and a vessel, with nonsense typed on
   await page.getByLabel('Fill limit').fill('2 l');
   await page.getByRole('button', { name: 'Add the vessel' }).click();
   await expect(page.getByRole('alert')).toContainText('Fill limit is over brimful');
+  // A size without its unit could be either.
   await page.getByLabel('Fill limit').fill('700');
+  await page.getByRole('button', { name: /Save|Add the vessel/ }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Fill limit: 700 of what?' })).toBeVisible();
+  await page.getByLabel('Fill limit').fill('700 ml');
   await page.getByRole('button', { name: 'Add the vessel' }).click();
   await expect(page.getByRole('link', { name: /Trigger bottle, red cap/ })).toContainText('700 ml');
 });

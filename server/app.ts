@@ -17,7 +17,7 @@ import { instrumentRoutes } from './devices/routes.ts';
 import { lineFillRoutes, lineRoutes, tipRoutes } from './dispensers/routes.ts';
 import type { House } from './house.ts';
 import { readableAddress, readableBody } from './http/door.ts';
-import { sameOriginOnly } from './http/origin.ts';
+import { knownHost, sameOriginOnly } from './http/origin.ts';
 import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
 import { findSession, only } from './http/signedIn.ts';
 import { importRoutes } from './imports/routes.ts';
@@ -47,6 +47,7 @@ export function createApp(house: House): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('etag', false);
+  app.use(knownHost);
   app.use(compression({ filter: compressed }));
   app.use(headers);
   app.use(tellTime(house));

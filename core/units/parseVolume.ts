@@ -80,6 +80,8 @@ type Options = {
   field?: string;
   words?: NamedVolumes;
   atDepth?: AtDepth | undefined;
+  /** A bare number is refused with what it could be: for sizes, where 5 is as likely litres. */
+  askUnit?: boolean;
 };
 
 /**
@@ -90,6 +92,7 @@ type Options = {
  * @param options.system settles a bare "oz" or "gal" (default metric: neither is settled)
  * @param options.field the field's name, for the sentence of a refusal
  * @param options.words volumes with names of their own, such as the product's cap
+ * @param options.askUnit refuses a number without a unit, with what it could be
  * @param options.atDepth lets a depth stand for the volume that stands so deep: `19.5 cm`, `3 in`
  */
 export function parseQuantity(text: string, options: Options = {}): Outcome<Quantity> {
@@ -108,6 +111,16 @@ export function parseQuantity(text: string, options: Options = {}): Outcome<Quan
   if (!amount.ok) {
     const plain = amount.code === 'number.negative' || amount.code === 'number.ambiguous';
     return plain ? amount : { ...amount, remedy: 'Type a number and a unit, such as 750 ml or 0.75 l.' };
+  }
+  if (split < 0 && options.askUnit && amount.value > 0) {
+    const [large, small] =
+      system === 'metric' ? ['l', 'ml'] : system === 'us' ? ['us gal', 'us oz'] : ['imp gal', 'imp oz'];
+    return refuse(
+      'volume.noUnit',
+      field,
+      `${field}: ${typed} of what?`,
+      `Type ${typed} ${large} or ${typed} ${small}.`,
+    );
   }
   const word = split < 0 ? '' : typed.slice(split).trim().toLowerCase();
   const perUnitCm = Object.hasOwn(CM, word) ? CM[word] : undefined;

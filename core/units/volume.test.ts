@@ -114,6 +114,17 @@ describe('a volume', () => {
   });
 });
 
+describe('a size', () => {
+  it('is asked for with its unit, and names both things it could be', () => {
+    const read = (text: string, system: 'metric' | 'us' | 'imperial' = 'metric') =>
+      parseVolume(text, { field: 'Size', askUnit: true, system });
+    expect(read('5')).toMatchObject({ ok: false, code: 'volume.noUnit', remedy: 'Type 5 l or 5 ml.' });
+    expect(read('5', 'us')).toMatchObject({ remedy: 'Type 5 us gal or 5 us oz.' });
+    expect(read('5 l')).toEqual({ ok: true, value: 5_000_000 });
+    expect(read('big')).toMatchObject({ code: 'number.missing' });
+  });
+});
+
 describe('what is printed', () => {
   it.each([
     [1_025_000, 'metric', 5_000, '1.025 L'],

@@ -245,3 +245,15 @@ describe('a fault nobody foresaw', () => {
     expect(answer.text).not.toContain('secret');
   });
 });
+
+describe('a request sent to another name', () => {
+  it('is refused, whatever leads there; by address and by the machine’s own name it is answered', async () => {
+    const at = async (host: string) =>
+      (await bram('get', '/api/health', undefined, { headers: { Host: host } })).status;
+    for (const host of ['127.0.0.1:4600', '192.0.2.7', '[::1]:4600', 'localhost:4600'])
+      expect(await at(host)).toBe(200);
+    for (const host of ['rebound.example', 'evil.127.0.0.1.example:4600', '[', 'localhost.evil.example']) {
+      expect(await at(host)).toBe(421);
+    }
+  });
+});

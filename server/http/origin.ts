@@ -1,3 +1,5 @@
+import { isIP } from 'node:net';
+import { hostname } from 'node:os';
 import type { RequestHandler } from 'express';
 import { HttpProblem } from './problems.ts';
 
@@ -18,6 +20,30 @@ export const sameOriginOnly: RequestHandler = (req, _res, next) => {
   next(
     new HttpProblem(403, 'origin.other', 'This came from a page of another site.', {
       remedy: "Use the shop's own address.",
+    }),
+  );
+};
+
+/** Names this machine goes by on its own network, besides its addresses. */
+const OWN_NAMES = new Set([
+  'localhost',
+  ...['', '.local', '.lan', '.home'].map((end) => `${hostname().toLowerCase()}${end}`),
+]);
+
+/**
+ * Refuses a request that was sent to another name: a page elsewhere could have its own name lead to this machine, and read
+ * what it answers as its own.
+ */
+export const knownHost: RequestHandler = (req, _res, next) => {
+  const host = hostOf(`http://${req.headers.host ?? ''}`);
+  const name = host
+    ?.replace(/:\d+$/, '')
+    .replace(/^\[(.*)\]$/, '$1')
+    .toLowerCase();
+  if (name && (isIP(name) !== 0 || OWN_NAMES.has(name))) return next();
+  next(
+    new HttpProblem(421, 'host.unknown', 'This is not the shop’s own address.', {
+      remedy: 'Open the address that was printed where the program was started.',
     }),
   );
 };

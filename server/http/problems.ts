@@ -41,6 +41,7 @@ const TITLES: Record<number, string> = {
   412: 'Changed in between',
   413: 'Too large',
   415: 'Not JSON',
+  421: 'Not this shop’s address',
   422: 'Not possible',
   428: 'Revision missing',
   429: 'Too many tries',

@@ -97,7 +97,11 @@ function containerReader(ground: ImportGround): Reader<ContainerBody> {
       );
     }
     const volume = (column: string) =>
-      take(fail, column, parseVolume(cells[column] ?? '', { system: ground.units, field: column }));
+      take(
+        fail,
+        column,
+        parseVolume(cells[column] ?? '', { system: ground.units, field: column, askUnit: true }),
+      );
     const sizeUl = volume('Size');
     const levelUl = cells['In it now'] ? volume('In it now') : sizeUl;
     if (sizeUl !== null && levelUl !== null && levelUl > sizeUl) {

@@ -146,7 +146,7 @@ function DecantForm(props: FormProps) {
       if (typed.into !== NEW) {
         return { body: { ul, into: { kind: 'existing', containerId: Number(typed.into) } }, refusals };
       }
-      const size = parseVolume(typed.sizeUl, { system: shop.units, field: 'Size' });
+      const size = parseVolume(typed.sizeUl, { system: shop.units, field: 'Size', askUnit: true });
       const into = {
         kind: 'new',
         containerKind: typed.kind,

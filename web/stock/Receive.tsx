@@ -61,13 +61,13 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
       opened: false,
     } as Typed,
     read: (typed) => {
-      const size = parseVolume(typed.sizeUl, { system: shop.units, field: 'Size' });
+      const size = parseVolume(typed.sizeUl, { system: shop.units, field: 'Size', askUnit: true });
       const price =
         typed.priceMinor.trim() === '' ? null : parseMoney(typed.priceMinor, shop.currency, 'Price');
       const level =
         typed.levelUl.trim() === ''
           ? size
-          : parseVolume(typed.levelUl, { system: shop.units, field: 'In it now' });
+          : parseVolume(typed.levelUl, { system: shop.units, field: 'In it now', askUnit: true });
       return {
         body: {
           productId: typed.productId ? Number(typed.productId) : undefined,

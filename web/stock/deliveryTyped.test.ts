@@ -12,7 +12,7 @@ const read = (...lines: Partial<LineTyped>[]) =>
 describe('a delivery typed', () => {
   it('is sent as it is meant', () => {
     const { body, refusals } = read(
-      { count: '4', sizeUl: '20', priceMinor: '80', lot: 'K-1', bestBefore: '2027-11-30' },
+      { count: '4', sizeUl: '20 l', priceMinor: '80', lot: 'K-1', bestBefore: '2027-11-30' },
       {},
     );
     expect(refusals).toEqual({});

@@ -35,7 +35,7 @@ export function readDelivery(typed: DeliveryTyped, shop: Pick<Shop, 'units' | 'c
   const refusals: Record<string, Refusal> = {};
   const lines = typed.lines.map((line, i) => {
     const count = parseNumber(line.count, 'How many');
-    const size = parseVolume(line.sizeUl, { system: shop.units, field: 'Size' });
+    const size = parseVolume(line.sizeUl, { system: shop.units, field: 'Size', askUnit: true });
     const price = line.priceMinor.trim() === '' ? null : parseMoney(line.priceMinor, shop.currency, 'Price');
     if (!count.ok) refusals[`lines.${i}.count`] = { ...count, remedy: 'Give a whole number from 1 to 50.' };
     if (!size.ok) refusals[`lines.${i}.sizeUl`] = size;

@@ -16,7 +16,7 @@ export function readVolumes<K extends string>(
       volumes[name] = 0;
       continue;
     }
-    const read = parseVolume(typed[name], { system, field: labels[name] });
+    const read = parseVolume(typed[name], { system, field: labels[name], askUnit: true });
     if (read.ok) volumes[name] = read.value;
     else refusals[name] = read;
   }

@@ -75,7 +75,7 @@ describe('the volumes of a form', () => {
   const labels = { brimfulUl: 'Brimful', deadUl: 'Left in the bottom' };
 
   it('are read in any unit, and nothing is nothing only where that is allowed', () => {
-    expect(readVolumes({ brimfulUl: '1 l', deadUl: '15' }, labels, 'metric').volumes).toEqual({
+    expect(readVolumes({ brimfulUl: '1 l', deadUl: '15 ml' }, labels, 'metric').volumes).toEqual({
       brimfulUl: 1_000_000,
       deadUl: 15_000,
     });
