@@ -53,6 +53,7 @@ export function createApp(house: House): Express {
   app.use(tellTime(house));
 
   const api = express.Router();
+  api.use(notKept);
   api.get('/health', (_req, res) => void res.json({ ok: true }));
   api.use(sameOriginOnly);
   api.use(readableAddress, jsonOnly, express.json({ limit: BODY_LIMIT, strict: true }), readableBody);
@@ -114,6 +115,12 @@ export function createApp(house: House): Express {
   app.use(answerProblems(house.log));
   return app;
 }
+
+/** The shop's facts stay out of every cache; a route that serves what never changes says so itself. */
+const notKept: express.RequestHandler = (_req, res, next) => {
+  res.set('Cache-Control', 'no-store');
+  next();
+};
 
 // Plain HTTP on the shop's own network: nothing here may insist on a secure context.
 const headers = helmet({

@@ -6,6 +6,7 @@ import { namesQuery, queryClient, shopQuery, whoQuery } from '../state/queries.t
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { useTextForm } from '../ui/useTextForm.ts';
+import { HelpNumbers } from './HelpNumbers.tsx';
 import { UNIT_SYSTEM_NAMES } from './units.ts';
 
 type Typed = {
@@ -73,20 +74,7 @@ export default function FirstRun() {
             hint="Such as Europe/London. Fixed once the books are open."
           />
           <TextField of={of} name="currency" label="Currency" maxLength={3} hint="Such as GBP, EUR or USD" />
-          <TextField
-            of={of}
-            name="emergencyNumber"
-            label="Emergency number"
-            inputMode="tel"
-            hint="Stands on the first-aid card"
-          />
-          <TextField
-            of={of}
-            name="poisonNumber"
-            label="Poison help"
-            inputMode="tel"
-            hint="Where poisonings are answered"
-          />
+          <HelpNumbers of={of} />
           <div className="sm:col-span-2">
             <ChoiceField
               of={of}

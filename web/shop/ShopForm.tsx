@@ -15,6 +15,7 @@ import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Legend } from '../ui/Legend.tsx';
 import { useRowForm } from '../ui/useRowForm.ts';
+import { HelpNumbers } from './HelpNumbers.tsx';
 import { KEEPING, readShop, type ShopTyped, typedShop } from './shopTyped.ts';
 import { READINGS, SCHOOL_WORDS, WATER_NAMES, WEATHER_WORDS } from './shopWords.ts';
 import { UNIT_SYSTEM_NAMES } from './units.ts';
@@ -67,20 +68,7 @@ export function ShopForm({ shop }: { shop: Shop }) {
           <div className={PAIR}>
             <TextField of={of} name="name" label="Shop name" />
             <TextField of={of} name="currency" label="Currency" maxLength={3} hint="A three-letter code" />
-            <TextField
-              of={of}
-              name="emergencyNumber"
-              label="Emergency number"
-              inputMode="tel"
-              hint="Stands on the first-aid card, without a PIN"
-            />
-            <TextField
-              of={of}
-              name="poisonNumber"
-              label="Poison help"
-              inputMode="tel"
-              hint="Where poisonings are answered"
-            />
+            <HelpNumbers of={of} />
           </div>
           <ChoiceField
             of={of}

@@ -1,0 +1,29 @@
+import type { FieldValues } from 'react-hook-form';
+import { TextField } from '../ui/FormFields.tsx';
+import type { TextForm } from '../ui/useTextForm.ts';
+
+/** The two numbers that stand on the first-aid card. */
+export function HelpNumbers<V extends FieldValues & { emergencyNumber: string; poisonNumber: string }>({
+  of,
+}: {
+  of: TextForm<V>;
+}) {
+  return (
+    <>
+      <TextField
+        of={of}
+        name={'emergencyNumber' as Parameters<typeof TextField<V>>[0]['name']}
+        label="Emergency number"
+        inputMode="tel"
+        hint="Stands on the first-aid card, without a PIN"
+      />
+      <TextField
+        of={of}
+        name={'poisonNumber' as Parameters<typeof TextField<V>>[0]['name']}
+        label="Poison help"
+        inputMode="tel"
+        hint="Where poisonings are answered"
+      />
+    </>
+  );
+}
