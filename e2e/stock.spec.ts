@@ -1,5 +1,5 @@
 import { expect, test } from './shop.ts';
-import { choose, signIn } from './steps.ts';
+import { choose, pickProduct, signIn } from './steps.ts';
 
 test('a delivery of several lines is booked in; nonsense names its line and loses nothing', async ({
   page,
@@ -116,4 +116,29 @@ test('a lot is recalled: where it is, what it went into', async ({ page }) => {
   ).toBeVisible();
   await page.goto('/stock/lots/nobody-had-it');
   await expect(page.getByRole('alert')).toContainText('There is no such lot');
+});
+
+test('a lot on hold is poured by nobody until a manager releases it', async ({ page, browser }) => {
+  await page.goto('/');
+  await signIn(page, 'Odo Marsh');
+  await page.goto('/c/P-1');
+  await page.getByRole('link', { name: 'LK-2207' }).first().click();
+  await page.getByLabel('Stop its use, because').fill('It smells of solvent');
+  await page.getByRole('button', { name: 'Put it on hold' }).click();
+  await expect(page.getByRole('region', { name: 'On hold' })).toContainText('It smells of solvent');
+  await expect(page.getByText('A manager releases it.')).toBeVisible();
+
+  await page.goto('/bench');
+  await pickProduct(page, 'Lime Kiln Foam');
+  await expect(page.getByText(/P-1 holds some of lot LK-2207, and nobody may use that/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /pour 58 ml from P-1/i })).toHaveCount(0);
+
+  const office = await (await browser.newContext()).newPage();
+  await office.goto(new URL('/stock/lots/LK-2207', page.url()).href);
+  await signIn(office, 'Hester Quill');
+  await office.goto(new URL('/stock/lots/LK-2207', page.url()).href);
+  await office.getByRole('button', { name: 'Release it' }).click();
+  await expect(office.getByRole('form', { name: 'Stop its use' })).toBeVisible();
+  await office.context().close();
+  await expect(page.getByRole('button', { name: /pour 58 ml from P-1/i })).toBeVisible();
 });
