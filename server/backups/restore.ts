@@ -34,7 +34,7 @@ export async function restore(folder: string, what: string, now: Date): Promise<
     rmSync(coming, { recursive: true, force: true });
     if (statSync(from).isDirectory()) await cp(from, coming, { recursive: true });
     else await fromJson(from, coming);
-    await checkOpens(coming, from);
+    await makeReady(coming, from);
     let kept: string | null = null;
     if (existsSync(books)) {
       kept = join(folder, 'backups', `before-restore-${now.toISOString().replace(/[:.]/g, '-')}`);
@@ -69,8 +69,11 @@ async function fromJson(file: string, to: string): Promise<void> {
   }
 }
 
-/** What can't be opened, or does not add up, never takes the place of books that can. */
-async function checkOpens(directory: string, from: string): Promise<void> {
+/**
+ * What can't be opened, or does not add up, never takes the place of books that can. Whoever was signed in when it was
+ * copied is so no more.
+ */
+async function makeReady(directory: string, from: string): Promise<void> {
   const wrong = (why: string) => new CannotRestore(`${from} can't be restored: ${why}.`);
   let db: PGlite;
   try {
@@ -88,6 +91,7 @@ async function checkOpens(directory: string, from: string): Promise<void> {
          FROM posting p WHERE b.account_id IN (p.from_account, p.to_account) AND p.product_id = b.product_id), 0) AND b.physical`,
     );
     if (rows[0]?.off) throw wrong(`${rows[0].off} levels are not what their movements come to`);
+    await db.query('DELETE FROM session');
   } finally {
     await db.close();
   }

@@ -258,9 +258,6 @@ describe('a request sent to another name', () => {
   });
 });
 
-it.each(['/api/people', '/api/backups', '/api/nowhere'])(
-  'keeps %s out of every cache',
-  async (path) => {
-    expect((await hester('get', path)).headers['cache-control']).toBe('no-store');
-  },
-);
+it.each(['/api/people', '/api/backups', '/api/nowhere'])('keeps %s out of every cache', async (path) => {
+  expect((await hester('get', path)).headers['cache-control']).toBe('no-store');
+});
