@@ -9,11 +9,15 @@ function cell(value: string | number | null): string {
   return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
 }
 
+type Row = readonly (string | number | null)[];
+
+/** Lines to go on with below a heading, each ended. */
+export const csvLines = (rows: readonly Row[]): string =>
+  rows.map((row) => `${row.map(cell).join(',')}\r\n`).join('');
+
 /**
  * Rows as comma-separated values, as RFC 4180 has them: a heading, CRLF at each end of a line, and the mark by which
  * spreadsheets know UTF-8.
  */
-export const csvOf = (
-  head: readonly string[],
-  rows: readonly (readonly (string | number | null)[])[],
-): string => `\uFEFF${[head, ...rows].map((row) => row.map(cell).join(',')).join('\r\n')}\r\n`;
+export const csvOf = (head: readonly string[], rows: readonly Row[]): string =>
+  `\uFEFF${csvLines([head, ...rows])}`;

@@ -86,4 +86,16 @@ describe('the ledger as a list', () => {
       '\uFEFFa\r\n"one, ""two"""\r\n\r\n-3\r\n\'+1\r\n',
     );
   });
+
+  it('comes whole, however long it is', async () => {
+    const now = new Date('2026-05-03T12:00:00Z');
+    await shop.books.rows(
+      `INSERT INTO movement (kind, person_id, booked_at, happened_at) SELECT 'open', 1, $1, $1 FROM generate_series(1, 20500)`,
+      [now],
+    );
+    const [count] = await shop.books.rows<{ n: number }>('SELECT count(*)::int AS n FROM movement');
+    const file = (await bram('get', '/api/movements/ledger.csv')).text.trimEnd().split('\r\n').slice(1);
+    expect(file.length).toBe(count?.n);
+    expect(new Set(file.map((line) => line.split(',')[0])).size).toBe(count?.n);
+  });
 });
