@@ -116,8 +116,9 @@ test('the figures follow every keystroke, both readings stand side by side, and 
   }
   await make.fill('');
   await pickProduct(page, 'Signal Glass');
+  await choose(page, 'Vessel', /Trigger bottle, white cap/);
   await strength.fill('1:4');
-  await expect(page.getByRole('alert')).toContainText('ready to use');
+  await expect(page.getByRole('alert').filter({ hasText: 'ready to use' })).toBeVisible();
   await page.reload();
   await expect(strength).toHaveValue('1:4');
 });

@@ -38,6 +38,11 @@ test('a clock starts from a recipe, is seen in every place, and is ended with a 
   await page.getByRole('button', { name: /start the clock/ }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Snow foam, all over, grime');
   await expect(page.getByText(/it has worked in/)).toBeVisible();
+  // Before it can have worked it asks, once.
+  await page.getByRole('button', { name: 'Rinsed' }).click();
+  await expect(page.getByText('It can hardly have worked.')).toBeVisible();
+  await page.getByRole('button', { name: 'No, leave it on' }).click();
+  await expect(page.getByText(/Rinsed after/)).toHaveCount(0);
   await expect(page).toHaveTitle(/too soon, Bay 1 – Kettle Mix/);
   expect(await page.locator('link[rel="icon"]').getAttribute('href')).toMatch(/^data:image\/svg/);
 
@@ -47,13 +52,10 @@ test('a clock starts from a recipe, is seen in every place, and is ended with a 
   await page.reload();
   await expect(strip.getByRole('timer')).toHaveText(/^\d:\d\d$/);
   await strip.getByRole('link').click();
-  // Before it can have worked it asks, once.
   await page.getByRole('button', { name: 'Rinsed' }).click();
-  await expect(page.getByText('It can hardly have worked.')).toBeVisible();
-  await page.getByRole('button', { name: 'No, leave it on' }).click();
-  await expect(page.getByText(/Rinsed after/)).toHaveCount(0);
-  await page.getByRole('button', { name: 'Rinsed' }).click();
-  await page.getByRole('button', { name: 'Yes, it is rinsed' }).click();
+  const sure = page.getByRole('button', { name: 'Yes, it is rinsed' });
+  await expect(sure.or(page.getByText(/Rinsed after/))).toBeVisible();
+  if (await sure.isVisible()) await sure.click();
   await expect(page.getByText(/Rinsed after/)).toBeVisible();
   await page.getByRole('button', { name: 'left a film' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'left a film' })).toBeVisible();

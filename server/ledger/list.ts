@@ -47,7 +47,10 @@ export function ledgerRoutes(house: House): Router {
     const filter = filterOf(req.query);
     const currency = (await shopOf(house.books))?.currency ?? 'EUR';
     res.type('text/csv').set('Content-Disposition', 'attachment; filename="movements.csv"');
-    await pipeline(ledgerCsv(house.books, filter, currency), res);
+    await pipeline(ledgerCsv(house.books, filter, currency), res).catch((error: NodeJS.ErrnoException) => {
+      // Whoever asked for it went away.
+      if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
+    });
   });
   return routes;
 }
