@@ -239,6 +239,7 @@ test('how much a product takes is measured on four wheels, and the Bench counts 
   await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await choose(page, 'Your question', /For several vehicles/);
   await choose(page, 'Product', /Sleeper Wheel Gel/);
+  await choose(page, 'Vessel', /Trigger bottle, white cap/);
   await page.getByLabel('Vehicles').fill('3');
   await expect(page.getByLabel('Each takes')).toHaveAttribute(
     'placeholder',

@@ -182,6 +182,8 @@ test('what a product is made of is entered from its sheet, unknown until then', 
   await expect(page.getByRole('alert')).toContainText('on the page of Quarry Acid Wash');
   await expect(page.getByRole('button', { name: /^Pour/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'It is rinsed' }).click();
+  // The word given for the iron remover was for that alone.
+  await page.getByRole('checkbox', { name: /I have read this/ }).check();
   await expect(page.getByRole('button', { name: /pour 19 ml/i })).toBeEnabled();
   await expect(page.getByRole('region', { name: 'Ladder' })).toContainText('of product');
 
