@@ -60,9 +60,12 @@ async function send(as: Caller, path: string, body: unknown, twice: boolean) {
 const shelf = async (): Promise<Container[]> =>
   (await (crew[0] as Caller)('get', '/api/containers')).body.rows;
 
-async function take({ what, who, which, other, ml: n, twice }: Step, slips: Slip[]): Promise<void> {
+async function take(step: Step, slips: Slip[]): Promise<void> {
+  const { what, who, which, other, ml: n, twice } = step;
   const as = crew[who] as Caller;
   const all = (await shelf()).filter((c) => c.productId === FOAM || c.productId === 3);
+  // Where nobody finds any of it any more, some has to come first.
+  if (all.length === 0 && what !== 'deliver') return take({ ...step, what: 'deliver' }, slips);
   const at = all[which % all.length] as Container;
   const there = all[other % all.length] as Container;
   const pour = async (foundUl?: number) => {
