@@ -3,9 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { pourBody } from '#contract/ledger.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { type BenchDraft, EMPTY_DRAFT, MODES } from './benchDraft.ts';
-import { benchMix, pourOf } from './benchMix.ts';
+import { benchMix } from './benchMix.ts';
 import { benchSteps } from './benchSteps.ts';
 import { entry, of, sized, ware } from './madeUpWare.ts';
+import { pourOf } from './pourOf.ts';
 
 // Whatever is typed at the Bench, it says something sensible: never a crash, never amounts that don't add up.
 

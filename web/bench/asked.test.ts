@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import type { Product } from '#contract/products.ts';
 import { recordStart } from '#core/products/starts.ts';
 import { EMPTY_DRAFT } from './benchDraft.ts';
-import { benchMix, pourOf } from './benchMix.ts';
+import { benchMix } from './benchMix.ts';
 import { entry, of, sized, ware } from './madeUpWare.ts';
+import { pourOf } from './pourOf.ts';
 import type { Ware } from './ware.ts';
 
 const at = (one: Product, draft: Partial<typeof EMPTY_DRAFT>, change: Partial<Ware> = {}) =>

@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest';
 import type { Vessel } from '#contract/ware.ts';
 import { ALL_UNKNOWN, type Traits } from '#core/safety/traits.ts';
 import { EMPTY_DRAFT, MODES } from './benchDraft.ts';
-import { benchMix, pourOf } from './benchMix.ts';
+import { benchMix } from './benchMix.ts';
 import { benchSteps } from './benchSteps.ts';
 import { NONE, product, vessel, ware } from './madeUpWare.ts';
+import { pourOf } from './pourOf.ts';
 import type { Ware } from './ware.ts';
 
 const draft = (change: Partial<typeof EMPTY_DRAFT>) =>

@@ -1,4 +1,3 @@
-import type { PourBody } from '#contract/ledger.ts';
 import type { LabelEntry, Product } from '#contract/products.ts';
 import type { Container, Vessel } from '#contract/ware.ts';
 import { panelFraction } from '#core/delivery/draw.ts';
@@ -14,7 +13,7 @@ import { mayMix } from '#core/safety/mayMix.ts';
 import { mayUseLot } from '#core/stock/lotHold.ts';
 import { checkStock } from '#core/stock/postings.ts';
 import type { Band } from '#core/strength/band.ts';
-import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
+import type { Fraction, Strength } from '#core/strength/strength.ts';
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { type BenchLimits, benchLimits, type Delivered } from './benchLimits.ts';
@@ -223,48 +222,6 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
     other:
       strength?.ok && start.contents === null ? otherOf(strength.value, request, onPanel ? rig : null) : null,
     refusals,
-  };
-}
-
-/**
- * What is to be booked, or null while the mix can't be poured.
- *
- * @param inTheJug what the books say is short really is in the container
- */
-export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false): PourBody | null {
-  const { product, vessel, container, plan, totalUl, strength, start, measuring, refusals } = bench;
-  if (!product || !vessel || !container || !plan || !totalUl || !strength?.ok || !start) return null;
-  const found = inTheJug && bench.shortUl > 0;
-  if (
-    (refusals.container && !found) ||
-    refusals.vessel ||
-    refusals.product ||
-    refusals.strength ||
-    refusals.recipe
-  )
-    return null;
-  if (bench.asksForWord && !acknowledged) return null;
-  return {
-    productId: product.id,
-    vesselId: vessel.id,
-    containerId: container.id,
-    strength: bench.onPanel && bench.fraction ? inNotation(bench.fraction, 'parts') : strength.value,
-    totalUl,
-    start: start.body,
-    how: plan.how,
-    measured: measuring?.chosen?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
-    water: bench.water,
-    ...(found && { foundUl: bench.shortUl }),
-    ...(bench.rig?.dial && { rig: { dialId: bench.rig.dial.id, machineId: bench.rig.machineId } }),
-    ...(bench.asksForWord && { acknowledged }),
-    ...(bench.recipe && {
-      recipe: {
-        versionId: bench.recipe.version.versionId,
-        soil: bench.recipe.soil,
-        left: bench.recipe.left,
-      },
-    }),
-    shown: { pourOffUl: plan.pourOffUl, waterUl: plan.waterUl, productUl: plan.productUl },
   };
 }
 

@@ -3,9 +3,10 @@ import type { RecipeCell } from '#core/recipes/recipe.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { parts, row } from '../recipes/madeUpRecipe.ts';
 import { type BenchDraft, EMPTY_DRAFT } from './benchDraft.ts';
-import { benchMix, pourOf } from './benchMix.ts';
+import { benchMix } from './benchMix.ts';
 import { followRecipe, rungsOfRecipe, soilFor } from './benchRecipe.ts';
 import { ware as bare, product, vessel } from './madeUpWare.ts';
+import { pourOf } from './pourOf.ts';
 
 const cells: RecipeCell[] = [50, 50, 40, 25].map((water, soil) => ({
   soil: soil as 0,

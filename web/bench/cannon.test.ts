@@ -4,9 +4,10 @@ import { simulateStrength } from '#core/mixing/tolerance.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { drawInWords } from '../rigs/drawInWords.ts';
 import { type BenchDraft, EMPTY_DRAFT } from './benchDraft.ts';
-import { benchMix, pourOf } from './benchMix.ts';
+import { benchMix } from './benchMix.ts';
 import { benchRig, HOSE } from './benchRig.ts';
 import { entry, of, sized, ware } from './madeUpWare.ts';
+import { pourOf } from './pourOf.ts';
 import { uncertainMix } from './uncertainMix.ts';
 
 const draw = (dialId: number, q: number, more: Partial<MeasuredDraw> = {}): MeasuredDraw => ({

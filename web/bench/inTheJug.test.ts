@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { EMPTY_DRAFT } from './benchDraft.ts';
-import { benchMix, pourOf } from './benchMix.ts';
+import { benchMix } from './benchMix.ts';
 import { ware } from './madeUpWare.ts';
+import { pourOf } from './pourOf.ts';
 import type { Ware } from './ware.ts';
 
 /** P-2 holds 40 ml by the books; 58 ml are asked for. */
