@@ -22,6 +22,7 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    actionTimeout: 60_000,
     screenshot: 'only-on-failure',
     launchOptions: CHROMIUM,
   },

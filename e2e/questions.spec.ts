@@ -112,7 +112,7 @@ test('each question is answered with the keyboard alone', async ({ page }) => {
 test('two leftovers of one product become one, and never two products', async ({ page }) => {
   await atTheBench(page);
   await takeVessel(page, /black cap/);
-  await page.getByRole('button', { name: /pour 38/i }).click();
+  await page.getByRole('button', { name: /pour 39 ml/i }).click();
   await expect(slips(page)).toContainText('Batch B-');
   await ask(page, 'Two into one');
   await choose(page, 'Pour into', /black cap/);
