@@ -69,6 +69,13 @@ export const pourBody = exactly({
   acknowledged: acknowledged(),
   /** The container holds less by the books, but so much more really is in it: found and poured in one. */
   foundUl: wholeUl('Found in it').optional().default(undefined),
+  /** The first container is finished, and what it lacks comes from this one. */
+  rest: exactly({ containerId: rowId('The second container') })
+    .label('The second container')
+    .optional()
+    .default(undefined),
+  /** Whichever of them is sealed is opened for this. */
+  opens: yes('Open it').optional(),
   occurredAt: occurredAt(),
   /** For a cannon or a gun: how it is set, from which follows what reaches the panel. */
   rig: exactly({ dialId: rowId('Dial position'), machineId: rowId('Machine').nullable() })
@@ -150,6 +157,8 @@ export type Slip = {
   containerCode: string;
   containerKind: string;
   leftUl: number;
+  /** What came from a second container, where the first was finished. */
+  rest: { containerCode: string; containerKind: string; ul: number; leftUl: number } | null;
   vesselName: string;
   personName: string;
   at: string;

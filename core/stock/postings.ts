@@ -39,10 +39,12 @@ export function pourPostings<A>(pour: {
   water: number;
   accounts: { container: A; batch: A; tap: A; used: A; waste: A };
   before?: readonly Before<A>[];
+  /** How much of the product comes from a second container, where the first was finished. */
+  rest?: { readonly account: A; readonly ul: number };
   /** Poured off the new batch itself: what was put in wrongly a moment ago and never booked. */
   spilt?: Held;
 }): Posting<A>[] {
-  const { mix, product, water, accounts, before = [], spilt = new Map() } = pour;
+  const { mix, product, water, accounts, before = [], rest, spilt = new Map() } = pour;
   const postings: Posting<A>[] = [];
   const move = (held: Held, from: A, to: A) => {
     for (const [of, ul] of held) if (ul > 0) postings.push({ product: of, from, to, ul });
@@ -52,7 +54,8 @@ export function pourPostings<A>(pour: {
     move(pouredOff, account, accounts.waste);
     move(kept, account, accounts.batch);
   }
-  move(new Map([[product, mix.productUl]]), accounts.container, accounts.batch);
+  move(new Map([[product, mix.productUl - (rest?.ul ?? 0)]]), accounts.container, accounts.batch);
+  if (rest) move(new Map([[product, rest.ul]]), rest.account, accounts.batch);
   move(new Map([[water, mix.waterUl]]), accounts.tap, accounts.batch);
   move(spilt, accounts.batch, accounts.waste);
   return postings;

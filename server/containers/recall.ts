@@ -33,6 +33,7 @@ export async function recallOf(db: Queryable, lot: string): Promise<Recall | nul
     `WITH own AS (${OF_LOT}), here AS (
        SELECT m.id FROM own JOIN movement m ON m.container_id = own.id
        UNION SELECT m.id FROM own JOIN movement m ON m.to_container_id = own.id
+       UNION SELECT m.id FROM own JOIN movement m ON m.rest_container_id = own.id
      )
      SELECT g.id, m.kind, ${utc('m.happened_at')} AS at, w.name AS "personName", c.code AS "containerCode", k.code AS "batchCode",
        v.name AS "vesselName", m.reason, m.note, o.code AS "otherCode",

@@ -9,9 +9,10 @@ import { refuseHeld } from '../containers/lotHolds.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
+import { allUsed } from '../ledger/before.ts';
 import { bookDraw, NEW_BATCH } from '../ledger/book.ts';
 import { refuseMeetingIn } from '../ledger/meeting.ts';
-import { allUsed, refuseUnfit } from '../ledger/pour.ts';
+import { refuseUnfit } from '../ledger/pourRefusals.ts';
 import { pourGround } from '../ledger/queries.ts';
 import { nothingOn } from './check.ts';
 import { lines } from './queries.ts';
@@ -97,6 +98,7 @@ export async function bookLineFill(
     containerCode: ground.containerCode,
     containerKind: ground.containerKind,
     leftUl: left.value,
+    rest: null,
     vesselName: ground.vesselName,
     personName: who.name,
     at: now.toISOString(),

@@ -24,6 +24,8 @@ export type NewMovement = {
   reason?: string;
   note?: string;
   toContainerId?: number;
+  /** The second container of a pour, where the first was finished. */
+  restContainerId?: number;
   toPlaceId?: number;
   countId?: number;
   /** A manager's word it was allowed by. */
@@ -76,8 +78,8 @@ export async function bookMovement(tx: Queryable, m: NewMovement): Promise<numbe
     `WITH made AS (SELECT NULL::int AS id),
      moved AS (
        INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, reverses, booked_at, happened_at, reason, note, to_container_id,
-         to_place_id, entered_by, count_id, override_id, product_id)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $13, $9, $10, $11, $12, $14, $15, $16,
+         to_place_id, entered_by, count_id, override_id, rest_container_id, product_id)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $13, $9, $10, $11, $12, $14, $15, $16, $17,
          coalesce((SELECT product_id FROM container WHERE id = $3), (SELECT product_id FROM batch WHERE id = $5))) RETURNING id
      ), ${ONE_STATEMENT}
      SELECT id FROM moved`,
@@ -98,6 +100,7 @@ export async function bookMovement(tx: Queryable, m: NewMovement): Promise<numbe
       m.enteredBy ?? null,
       m.countId ?? null,
       m.overrideId ?? null,
+      m.restContainerId ?? null,
     ],
   );
   return (rows[0] as { id: number }).id;
@@ -109,6 +112,7 @@ export type NewDraw = {
   personId: number;
   now: Date;
   containerId: number | null;
+  restContainerId?: number;
   placeId: number | null;
   productId: number;
   vesselId: number;
@@ -154,8 +158,8 @@ export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
        INSERT INTO account (kind, batch_id) SELECT 'batch', id FROM mixed RETURNING id
      ), moved AS (
        INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, booked_at, happened_at, product_id, reason, note, corrects,
-         override_id)
-       SELECT $12, $1, $2::int, $3::int, id, $7, $20, $4, $21, $22, $23, $24 FROM mixed RETURNING id
+         override_id, rest_container_id)
+       SELECT $12, $1, $2::int, $3::int, id, $7, $20, $4, $21, $22, $23, $24, $25 FROM mixed RETURNING id
      ), ${ONE_STATEMENT}
      SELECT moved.id AS "movementId", mixed.id AS "batchId", mixed.code AS "batchCode", mixed.use_by AS "useBy" FROM moved, mixed`,
     [
@@ -183,6 +187,7 @@ export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
       d.note?.trim() ?? '',
       d.corrects ?? null,
       d.overrideId ?? null,
+      d.restContainerId ?? null,
     ],
   );
   return rows[0] as Drawn;

@@ -61,6 +61,12 @@ export async function bookCorrection(
       'Take it back instead.',
     );
   }
+  if (ground.restContainerId !== null) {
+    throw refused(
+      'It was poured from two containers.',
+      'Take it back instead, and pour it from the right one.',
+    );
+  }
   const wrong = await containerAccount(tx, ground.containerId);
   const drawnUl = ground.postings.filter((p) => p.from === wrong).reduce((ul, p) => ul + p.ul, 0);
   const units = (await shopOf(tx))?.units ?? 'metric';
@@ -125,6 +131,7 @@ export async function bookCorrection(
     containerCode: right.code,
     containerKind: right.kind,
     leftUl: stock.value,
+    rest: null,
     vesselName: batch.vesselName,
     personName: batch.personName,
     at: batch.happenedAt.toISOString(),

@@ -9,6 +9,7 @@ export type ReversalGround = {
   personId: number;
   containerId: number | null;
   toContainerId: number | null;
+  restContainerId: number | null;
   placeId: number | null;
   batchId: number | null;
   bookedAt: Date;
@@ -24,7 +25,8 @@ export async function reversalGround(
   now: Date,
 ): Promise<ReversalGround | undefined> {
   const rows = await tx.rows<ReversalGround>(
-    `SELECT m.id, m.kind, m.reason, m.person_id AS "personId", m.container_id AS "containerId", m.to_container_id AS "toContainerId", m.place_id AS "placeId",
+    `SELECT m.id, m.kind, m.reason, m.person_id AS "personId", m.container_id AS "containerId", m.to_container_id AS "toContainerId",
+            m.rest_container_id AS "restContainerId", m.place_id AS "placeId",
             m.batch_id AS "batchId", m.booked_at AS "bookedAt",
             (m.booked_at AT TIME ZONE s.zone)::date = ($2::timestamptz AT TIME ZONE s.zone)::date AS today,
             (SELECT r.id FROM movement r WHERE r.reverses = m.id) AS "reversedBy",
@@ -37,17 +39,20 @@ export async function reversalGround(
 }
 
 /**
- * What a movement came to at an account: what was found in it as it was poured stands apart, so that a pour shows as what
- * was poured.
+ * What a movement came to at an account, or at both a pour took from: what was found in it as it was poured stands apart,
+ * so that a pour shows as what was poured.
  */
-export const movedAt = (account: string) => `
-  SELECT coalesce(sum(CASE WHEN ${account} = g.to_account THEN g.ul ELSE -g.ul END) FILTER (WHERE NOT found.it), 0)::bigint AS "changeUl",
+export function movedAt(account: string, rest?: string): string {
+  const accounts = rest ? `${account}, ${rest}` : account;
+  return `
+  SELECT coalesce(sum(CASE WHEN g.to_account IN (${accounts}) THEN g.ul ELSE -g.ul END) FILTER (WHERE NOT found.it), 0)::bigint AS "changeUl",
     coalesce(sum(g.ul) FILTER (WHERE found.it), 0)::bigint AS "foundUl",
     coalesce(sum(g.minor) FILTER (WHERE NOT found.it), 0)::bigint AS minor
   FROM posting g
   CROSS JOIN LATERAL (SELECT m.reason = 'inTheJug' AND m.reverses IS NULL AND g.to_account = ${account} AS it) is_found
   CROSS JOIN LATERAL (SELECT coalesce(is_found.it, false) AS it) found
-  WHERE g.movement_id = m.id AND ${account} IN (g.from_account, g.to_account)`;
+  WHERE g.movement_id = m.id AND (g.from_account IN (${accounts}) OR g.to_account IN (${accounts}))`;
+}
 
 /** A container's history, newest first. */
 export function containerMovements(
@@ -65,10 +70,11 @@ export function containerMovements(
      FROM (
        (SELECT id FROM movement WHERE container_id = $1 AND id < $2 ORDER BY id DESC LIMIT $3)
        UNION ALL (SELECT id FROM movement WHERE to_container_id = $1 AND id < $2 ORDER BY id DESC LIMIT $3)
+       UNION ALL (SELECT id FROM movement WHERE rest_container_id = $1 AND id < $2 ORDER BY id DESC LIMIT $3)
      ) here JOIN movement m ON m.id = here.id
      JOIN account a ON a.container_id = $1
      CROSS JOIN LATERAL (${movedAt('a.id')}) moved
-     LEFT JOIN container o ON o.id = CASE WHEN m.container_id = $1 THEN m.to_container_id ELSE m.container_id END
+     LEFT JOIN container o ON o.id = CASE WHEN m.container_id = $1 THEN coalesce(m.to_container_id, m.rest_container_id) ELSE m.container_id END
      LEFT JOIN place l ON l.id = m.to_place_id
      JOIN person w ON w.id = m.person_id
      LEFT JOIN batch k ON k.id = m.batch_id

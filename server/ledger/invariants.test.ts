@@ -25,6 +25,7 @@ const step: fc.Arbitrary<Step> = fc.record({
       'pour',
       'pour',
       'inTheJug',
+      'twoSources',
       'waste',
       'decant',
       'found',
@@ -44,6 +45,7 @@ const step: fc.Arbitrary<Step> = fc.record({
   twice: fc.boolean(),
 });
 
+const live = { twoSources: 0 };
 let keys = 0;
 /** Sends a command, perhaps a second time under its key: the answer must be the first one's. */
 async function send(as: Caller, path: string, body: unknown, twice: boolean) {
@@ -91,6 +93,34 @@ async function take(step: Step, slips: Slip[]): Promise<void> {
       return pour();
     case 'inTheJug':
       return pour(ml(n));
+    case 'twoSources': {
+      // Some is decanted into a small one first, so that it is finished by what follows.
+      const into = { kind: 'new', containerKind: 'bottle', sizeUl: ml(500), placeId: 2 };
+      const jug = await send(as, `/api/containers/${at.id}/decants`, { ul: ml(10 + (n % 200)), into }, false);
+      const small = (await shelf()).findLast(
+        (c) => c.decantedFrom === at.code && c.heldUl > 0 && c.heldUl < ml(300),
+      );
+      if (jug.status !== 201 || !small) return;
+      const productUl = small.heldUl + ml(1 + (n % 60));
+      const body = {
+        productId: small.productId,
+        vesselId: 1 + (other % 2),
+        containerId: small.id,
+        rest: { containerId: there.id },
+        ...(other % 3 && { opens: true }),
+        strength: parts(1),
+        totalUl: productUl * 2,
+        start: { kind: 'empty' },
+        how: 'fill',
+        measured: [],
+        acknowledged: true,
+        shown: { pourOffUl: 0, waterUl: productUl, productUl },
+      };
+      const answer = await send(as, '/api/pours', body, twice);
+      if (answer.status === 201) slips.push(answer.body);
+      if (answer.status === 201) live.twoSources++;
+      return;
+    }
     case 'waste':
       return void (await send(
         as,
@@ -234,6 +264,7 @@ describe('any history', () => {
     );
     const kinds = await shop.books.rows<{ kind: string }>('SELECT DISTINCT kind FROM movement');
     expect(kinds.length).toBeGreaterThanOrEqual(7);
+    expect(live.twoSources).toBeGreaterThan(0);
   }, 120_000);
 
   it('can’t be rewritten by any statement the program may make', async () => {

@@ -14,9 +14,11 @@ import { openNotes } from '../products/notes.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { vessels, waterId } from '../ware/queries.ts';
+import { allUsed } from './before.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
 import { refuseMeetingIn } from './meeting.ts';
-import { allUsed, measuredParts, refuseUnfit } from './pour.ts';
+import { measuredParts } from './pour.ts';
+import { refuseUnfit } from './pourRefusals.ts';
 import { heldGround, inVessel, singleAccounts } from './queries.ts';
 
 const NOTHING: Held = new Map();

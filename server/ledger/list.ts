@@ -167,17 +167,18 @@ const lines = (
     filter.to === null ? '$6::date IS NULL' : 'm.happened_at < ($6::date + 1)::timestamp AT TIME ZONE s.zone',
   ].filter((w) => w !== null);
   return db.rows(
-    `SELECT m.id, m.kind, ${utc('m.happened_at')} AS at, w.name AS "personName", p.name AS "productName", c.code AS "containerCode",
-       k.code AS "batchCode", l.name AS "placeName", m.reason, m.note, r.id AS "reversedBy",
+    `SELECT m.id, m.kind, ${utc('m.happened_at')} AS at, w.name AS "personName", p.name AS "productName",
+       c.code || coalesce(', ' || y.code, '') AS "containerCode", k.code AS "batchCode", l.name AS "placeName", m.reason, m.note, r.id AS "reversedBy",
        moved."changeUl" AS ul, moved."foundUl", moved.minor, e.name AS "enteredBy",
        CASE WHEN m.booked_at > m.happened_at + interval '1 minute' THEN ${utc('m.booked_at')} END AS "bookedAt"
      FROM (SELECT m.* FROM movement m CROSS JOIN shop s
        WHERE ${wanted.join(' AND ')}
        ORDER BY m.happened_at DESC, m.id DESC LIMIT $8) m JOIN person w ON w.id = m.person_id
      LEFT JOIN container c ON c.id = m.container_id LEFT JOIN account a ON a.container_id = c.id
+     LEFT JOIN container y ON y.id = m.rest_container_id LEFT JOIN account z ON z.container_id = y.id
      LEFT JOIN batch k ON k.id = m.batch_id LEFT JOIN product p ON p.id = m.product_id
      LEFT JOIN place l ON l.id = m.place_id LEFT JOIN movement r ON r.reverses = m.id LEFT JOIN person e ON e.id = m.entered_by
-     CROSS JOIN LATERAL (${movedAt('a.id')}) moved
+     CROSS JOIN LATERAL (${movedAt('a.id', 'z.id')}) moved
      ORDER BY m.happened_at DESC, m.id DESC`,
     [...params(filter), before, limit],
   );

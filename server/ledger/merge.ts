@@ -12,8 +12,8 @@ import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { shopOf } from '../shop/queries.ts';
 import { waterId } from '../ware/queries.ts';
+import { differenceOf } from './before.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
-import { differenceOf } from './pour.ts';
 import { type HeldGround, heldGround, singleAccounts } from './queries.ts';
 
 const NOTHING: Held = new Map();

@@ -23,7 +23,7 @@ export async function bookReversal(
   const word = may.ok ? null : await allowed('undo', String(id));
   if (!may.ok && word === null)
     throw unlessAllowed('undo', String(id), 403, may.code, may.reason, may.remedy);
-  const { containerId, toContainerId, placeId, batchId, postings } = ground;
+  const { containerId, toContainerId, restContainerId, placeId, batchId, postings } = ground;
   try {
     const movementId = await bookMovement(tx, {
       kind: 'reversal',
@@ -34,6 +34,7 @@ export async function bookReversal(
       postings: reversePostings(postings),
       ...(containerId && { containerId }),
       ...(toContainerId && { toContainerId }),
+      ...(restContainerId && { restContainerId }),
       ...(placeId && { placeId }),
       ...(batchId && { batchId }),
     });

@@ -30,6 +30,7 @@ export function ByProductFields({ draft, bench, ware, set, choose }: Props) {
     set({
       productId: picked?.id ?? null,
       containerId: null,
+      restId: null,
       ...(first
         ? { ...pick(first.strength), onPanel: first.basis === 'panel' }
         : picked?.state === 'readyToUse'

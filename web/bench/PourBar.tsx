@@ -69,13 +69,13 @@ export function PourBar({ draft, bench, ware, ready, pouring, pour, inTheJug, wo
             bay
             value={container ? String(container.id) : ''}
             placeholder={product ? 'Choose a container' : 'Choose a product first'}
-            options={open.map((c) => ({
+            options={containers.map((c) => ({
               value: String(c.id),
-              name: `${c.code}, ${formatVolume(c.heldUl, shop.units)} left`,
+              name: `${c.code}, ${formatVolume(c.heldUl, shop.units)} ${c.openedAt ? 'left' : 'sealed'}`,
               note: c.onHold ? 'on hold' : `${c.kind}, ${c.placeName}`,
               disabled: c.heldUl === 0 || c.onHold !== null,
             }))}
-            onChange={(id) => set({ containerId: Number(id) })}
+            onChange={(id) => set({ containerId: Number(id), restId: null })}
           />
         )}
         <PourPlace product={product}>
@@ -90,8 +90,21 @@ export function PourBar({ draft, bench, ware, ready, pouring, pour, inTheJug, wo
             </InTheWay>
           ) : refusals.vessel ? (
             <InTheWay refusal={refusals.vessel} vessel={bench.vessel} />
-          ) : refusals.container?.code === 'lot.held' ? (
-            <InTheWay refusal={refusals.container} vessel={null} />
+          ) : refusals.container ? (
+            <InTheWay refusal={refusals.container} vessel={null}>
+              {bench.next && <FromNext first={container} next={bench.next} set={set} />}
+              {inTheJug && (
+                <>
+                  <Button bay disabled={pouring.pending || pouring.unanswered !== null} onClick={inTheJug}>
+                    It really is in the {container?.kind}
+                  </Button>
+                  <p className="leading-tight">
+                    Books {formatVolume(bench.shortUl, shop.units)} as found and pours, in your name. A lead
+                    sees it.
+                  </p>
+                </>
+              )}
+            </InTheWay>
           ) : (
             <PourButton
               words={
@@ -102,9 +115,9 @@ export function PourBar({ draft, bench, ware, ready, pouring, pour, inTheJug, wo
                     : !ready
                       ? 'Pour'
                       : start?.body.kind === 'poured'
-                        ? `Book it, from ${container?.code}`
+                        ? `Book it, from ${container?.code}${bench.rest ? ` and ${bench.rest.container.code}` : ''}`
                         : plan?.productUl
-                          ? `Pour ${figure} from ${container?.code}`
+                          ? pourWords(bench, figure ?? '')
                           : 'Pour, water only'
               }
               vessel={bench.vessel}
@@ -122,22 +135,53 @@ export function PourBar({ draft, bench, ware, ready, pouring, pour, inTheJug, wo
           fresh="Its sheet decides; open another, or have it counted out."
         />
       )}
+      {bench.rest && <FromBoth first={container} rest={bench.rest} set={set} />}
       {ready && <KeepMix bench={bench} draft={draft} />}
-      {refusals.container && refusals.container.code !== 'lot.held' && (
-        <Refusal problem={refusals.container} />
-      )}
-      {inTheJug && (
-        <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
-          <Button bay disabled={pouring.pending || pouring.unanswered !== null} onClick={inTheJug}>
-            It really is in the {container?.kind}
-          </Button>
-          <p className="min-w-0 flex-1 basis-72">
-            Books {formatVolume(bench.shortUl, shop.units)} as found and pours, in your name. A lead sees it.
-          </p>
-        </div>
-      )}
       {pouring.error && !pouring.unanswered && <Refusal problem={pouring.error} />}
     </section>
+  );
+}
+
+/** What the button says: what is opened for it, and what it comes from. */
+function pourWords({ container, rest }: BenchMix, figure: string): string {
+  if (rest) return `Pour ${figure} from ${container?.code} and ${rest.container.code}`;
+  return container?.openedAt
+    ? `Pour ${figure} from ${container.code}`
+    : `Open ${container?.code}, pour ${figure}`;
+}
+
+type Second = NonNullable<BenchMix['rest']>;
+
+/** Offers to finish the first container and take the rest from another; one that is sealed is opened. */
+function FromNext({ first, next, set }: { first: Container | null; next: Second; set: Props['set'] }) {
+  const { shop } = useSession();
+  const { code, openedAt } = next.container;
+  return (
+    <Button bay className="leading-tight" onClick={() => set({ restId: next.container.id })}>
+      Finish {first?.code}, then {openedAt ? '' : 'open and take '}
+      {formatVolume(next.ul, shop.units)} from {code}
+    </Button>
+  );
+}
+
+/** Says what comes from which of two. */
+function FromBoth({ first, rest, set }: { first: Container | null; rest: Second; set: Props['set'] }) {
+  const { shop } = useSession();
+  const { code, openedAt, kind, placeName } = rest.container;
+  return (
+    <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
+      <p className="min-w-0 flex-1 basis-72">
+        <strong>
+          {formatVolume(first?.heldUl ?? 0, shop.units)} from {first?.code}, which finishes it, then{' '}
+          {formatVolume(rest.ul, shop.units)} from {code}
+        </strong>
+        , {kind}, {placeName}
+        {openedAt ? '' : ', sealed until now'}.
+      </p>
+      <Button bay onClick={() => set({ restId: null })}>
+        Not from two
+      </Button>
+    </div>
   );
 }
 
@@ -158,7 +202,7 @@ function KeepMix({ draft, bench }: { draft: BenchDraft; bench: BenchMix }) {
       type="button"
       aria-pressed={kept}
       className="min-h-12 self-start underline underline-offset-4"
-      onClick={() => toggle(who.personId, { name, asked: { ...draft, containerId: null } })}
+      onClick={() => toggle(who.personId, { name, asked: { ...draft, containerId: null, restId: null } })}
     >
       {kept ? 'Forget this mix' : 'Keep this mix'}
     </button>
@@ -172,7 +216,8 @@ function OpenOne({ sealed }: { sealed: Container[] }) {
     mutationFn: (id: number) => post(`/containers/${id}/openings`, {}),
     onSettled: () => askAgain('containers'),
   });
-  const [first] = sealed;
+  const first = sealed.find((c) => c.onHold === null);
+  if (sealed.length > 0 && !first) return <p>What there is of it is on hold.</p>;
   if (!first) {
     return (
       <p>

@@ -62,9 +62,10 @@ export function JustPoured({ slip, again }: { slip: KeptSlip; again: () => void 
       <p className="leading-tight">
         <strong>
           Poured <span className="reading text-product">{formatVolume(slip.productUl, shop.units)}</span> from{' '}
-          {slip.containerCode}.
+          {slip.containerCode}
+          {slip.rest && ` and ${slip.rest.containerCode}`}.
         </strong>{' '}
-        <span className="reading">{formatVolume(slip.leftUl, shop.units)}</span> left.
+        <span className="reading">{formatVolume((slip.rest ?? slip).leftUl, shop.units)}</span> left.
       </p>
       <div className="grid grid-cols-2 gap-3">
         <Button bay disabled={undo.isPending} onClick={() => undo.mutate()}>

@@ -25,7 +25,14 @@ export function RecipeFields({ bench, ware, set }: Props) {
   const choose = (id: string) => {
     if (id === NONE) return set({ recipeId: null, recipeLeft: false });
     // From here on the recipe says what vessel: none was chosen in its place yet.
-    set({ recipeId: Number(id), recipeLeft: false, vesselId: null, containerId: null, measure: null });
+    set({
+      recipeId: Number(id),
+      recipeLeft: false,
+      vesselId: null,
+      containerId: null,
+      restId: null,
+      measure: null,
+    });
   };
   return (
     <>

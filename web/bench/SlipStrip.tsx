@@ -49,7 +49,7 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
   const { data: products = [] } = useQuery(productsQuery);
   const clockOf = asked ? clockFor(asked, products) : null;
   const poured = formatVolume(slip.productUl, shop.units);
-  const left = formatVolume(slip.leftUl, shop.units);
+  const left = formatVolume((slip.rest ?? slip).leftUl, shop.units);
   return (
     <li
       ref={ref}
@@ -65,8 +65,14 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
       <p className={`min-w-0 flex-1 basis-72 leading-snug ${slip.undone ? 'line-through decoration-1' : ''}`}>
         Poured <strong className="reading text-product">{poured}</strong> of {slip.productName} into{' '}
         {slip.vesselName} from {slip.containerKind}{' '}
-        <Link to={`/c/${slip.containerCode}`}>{slip.containerCode}</Link>,{' '}
-        <span className="reading">{left}</span> left.
+        <Link to={`/c/${slip.containerCode}`}>{slip.containerCode}</Link>
+        {slip.rest && (
+          <>
+            , which is finished, and <span className="reading">{formatVolume(slip.rest.ul, shop.units)}</span>{' '}
+            of it from <Link to={`/c/${slip.rest.containerCode}`}>{slip.rest.containerCode}</Link>
+          </>
+        )}
+        , <span className="reading">{left}</span> left.
         {slip.pouredOffUl > 0 && ` ${formatVolume(slip.pouredOffUl, shop.units)} went down the drain.`} Batch{' '}
         <Link className="reading" to={`/stock/batches/${slip.batchId}`}>
           {slip.batchCode}

@@ -30,6 +30,8 @@ export type BenchDraft = {
   machineId: number | null;
   makeText: string;
   containerId: number | null;
+  /** Where the rest comes from, once the first container is finished. */
+  restId: number | null;
   /** What is at hand: so much product, or so much water that is in the vessel already. */
   haveWhat: 'product' | 'water';
   haveText: string;
@@ -76,6 +78,7 @@ export const EMPTY_DRAFT: BenchDraft = {
   machineId: null,
   makeText: '',
   containerId: null,
+  restId: null,
   haveWhat: 'product',
   haveText: '',
   vehiclesText: '',
@@ -131,6 +134,22 @@ function without<T>(all: Record<number, T>, personId: number): Record<number, T>
   return others;
 }
 
+/**
+ * What a device keeps of what another version of the program wrote: a pour that may be booked, with its key, is never
+ * thrown away; what was typed can be typed again.
+ */
+export function keepWhatIsOwed(written: unknown): Bench {
+  const { sent } = (written ?? {}) as { sent?: unknown };
+  const owed = Object.entries(sent && typeof sent === 'object' ? sent : {}).filter(
+    ([person, command]) =>
+      Number.isInteger(Number(person)) &&
+      typeof command?.key === 'string' &&
+      typeof command?.body === 'string' &&
+      (command.path === undefined || typeof command.path === 'string'),
+  );
+  return { sent: Object.fromEntries(owed) } as Bench;
+}
+
 export const useBench = create<Bench>()(
   persist(
     (set) => ({
@@ -156,8 +175,12 @@ export const useBench = create<Bench>()(
         }),
       print: (personId, slip) =>
         set(({ slips, drafts, poured }) => {
-          const kept: KeptSlip = { ...slip, asked: { ...EMPTY_DRAFT, ...drafts[personId] } };
+          const draft = { ...EMPTY_DRAFT, ...drafts[personId] };
+          // What a pour finished is nothing to pour from again.
+          const asked = slip.leftUl === 0 ? { ...draft, containerId: null, restId: null } : draft;
+          const kept: KeptSlip = { ...slip, asked };
           return {
+            drafts: { ...drafts, [personId]: asked },
             slips: { ...slips, [personId]: [kept, ...(slips[personId] ?? [])].slice(0, SLIPS_KEPT) },
             poured: { ...poured, [personId]: slip.movementId },
           };
@@ -180,6 +203,6 @@ export const useBench = create<Bench>()(
           },
         })),
     }),
-    { name: 'kettle-bench', version: 4, migrate: () => ({}) as Bench, storage: writtenSoon() },
+    { name: 'kettle-bench', version: 5, migrate: keepWhatIsOwed, storage: writtenSoon() },
   ),
 );

@@ -80,7 +80,8 @@ describe('the Bench', () => {
     expect(refusals.container?.reason).toBe('P-2 holds 40 ml; this mix needs 57.7 ml.');
     expect(containers.map((c) => c.code)).toEqual(['P-1', 'P-2', 'P-3', 'P-4']);
     expect(draft({ containerId: 3 }).refusals.container).toBeUndefined();
-    expect(draft({ containerId: 4 }).container?.code).toBe('P-2');
+    // A sealed one is poured from where it was chosen, never of itself.
+    expect(draft({ containerId: 4 }).container?.code).toBe('P-4');
   });
 
   it.each([

@@ -12,6 +12,7 @@ import { type Outcome, type Refusal, refuse } from '#core/outcome.ts';
 import { mayMix } from '#core/safety/mayMix.ts';
 import { mayUseLot } from '#core/stock/lotHold.ts';
 import { checkStock } from '#core/stock/postings.ts';
+import { fromTwo, nextSource } from '#core/stock/twoSources.ts';
 import type { Band } from '#core/strength/band.ts';
 import type { Fraction, Strength } from '#core/strength/strength.ts';
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
@@ -38,6 +39,8 @@ type Fields =
   | 'vessel'
   | 'recipe'
   | StartFields;
+
+type Second = { container: Container; ul: number };
 
 /** Everything the Bench shows, worked out from what was typed. */
 export type BenchMix = {
@@ -79,6 +82,9 @@ export type BenchMix = {
   many: Many | null;
   /** How much more than the container holds by the books, where it could really hold that much; else 0. */
   shortUl: number;
+  /** What comes from a second container once the first is finished, where that was chosen; and what could. */
+  rest: Second | null;
+  next: Second | null;
   /** It asks for a word before it is poured, see {@link mayMix}. */
   asksForWord: boolean;
   refusals: Partial<Record<Fields, Refusal>>;
@@ -100,7 +106,7 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   const containers = containersOf(product, ware.containers);
   const open = containers.filter((c) => c.openedAt);
   const container =
-    open.find((c) => c.id === draft.containerId) ??
+    containers.find((c) => c.id === draft.containerId) ??
     open.find((c) => c.heldUl > 0 && !c.onHold) ??
     open[0] ??
     null;
@@ -168,6 +174,8 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
     other: null,
     many: null,
     shortUl: 0,
+    rest: null,
+    next: null,
     refusals,
   };
   if (!product || !vessel || !start || fraction === null) return empty;
@@ -206,10 +214,14 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   const plan = way && measuring ? asMeasured(way, measuring.chosen?.ul ?? way.productUl) : way;
   const drawn = (plan?.productUl ?? 0) + (poured?.productUl ?? 0);
   const stock = plan && container && checkStock(container.heldUl, drawn, container.code, shop.units);
-  if (stock && !stock.ok) refusals.container = stock;
   const held = container && mayUseLot(container.code, container.onHold);
+  const short = stock && !stock.ok && held?.ok ? container : null;
+  const second = short && containers.find((c) => c.id === draft.restId && c.onHold === null);
+  const both = second && fromTwo(short, second, drawn, shop.units);
+  if (stock && !stock.ok && !both?.ok) refusals.container = both ?? stock;
   if (held && !held.ok) refusals.container = held;
-  const couldHold = stock && !stock.ok && held?.ok && drawn <= container.sizeUl;
+  const couldHold = short && !both?.ok && drawn <= short.sizeUl;
+  const next = short && short.heldUl > 0 && nextSource(containers, short.id, drawn - short.heldUl);
   return {
     ...base,
     ways,
@@ -218,7 +230,9 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
     many: total.value.many,
     measuring,
     made,
-    shortUl: couldHold ? drawn - container.heldUl : 0,
+    shortUl: couldHold ? drawn - short.heldUl : 0,
+    rest: second && both?.ok ? { container: second, ul: both.value.restUl } : null,
+    next: next && !both?.ok ? { container: next, ul: drawn - short.heldUl } : null,
     other:
       strength?.ok && start.contents === null ? otherOf(strength.value, request, onPanel ? rig : null) : null,
     refusals,

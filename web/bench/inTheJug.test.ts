@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { EMPTY_DRAFT } from './benchDraft.ts';
+import type { Container } from '#contract/ware.ts';
+import { EMPTY_DRAFT, keepWhatIsOwed } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
 import { ware } from './madeUpWare.ts';
 import { pourOf } from './pourOf.ts';
@@ -56,5 +57,48 @@ describe('a container that holds less by the books', () => {
     const bench = short({}, held);
     expect(bench.refusals.product).toMatchObject({ code: 'note.hold' });
     expect(pourOf(bench, true, true)).toBeNull();
+  });
+});
+
+describe('a second container', () => {
+  const sealed = {
+    ...ware.containers[0],
+    id: 9,
+    code: 'P-9',
+    openedAt: null,
+    heldUl: 5_000_000,
+  } as Container;
+  const only: Ware = { ...ware, containers: [...ware.containers.filter((c) => c.id === 2), sealed] };
+
+  it('is offered where the first is short, and takes what it lacks', () => {
+    const offered = short({}, only);
+    expect(offered.next).toMatchObject({ ul: 18_000, container: { code: 'P-9' } });
+    expect(pourOf(offered, false)).toBeNull();
+    const both = short({ restId: 9 }, only);
+    expect([both.refusals.container, both.next, both.shortUl]).toEqual([undefined, null, 0]);
+    expect(both.rest).toMatchObject({ ul: 18_000 });
+    expect(pourOf(both, false)).toMatchObject({ containerId: 2, rest: { containerId: 9 }, opens: true });
+  });
+
+  it('is let go where the first has enough, and a sealed one alone is opened', () => {
+    const less = short({ restId: 9, makeText: '200' }, only);
+    expect(less.rest).toBeNull();
+    expect(pourOf(less, false)).not.toHaveProperty('rest');
+    expect(pourOf(less, false)).not.toHaveProperty('opens');
+    expect(pourOf(short({ containerId: 9 }, only), false)).toMatchObject({ containerId: 9, opens: true });
+  });
+
+  it('is never one of a lot on hold', () => {
+    const held = { ...sealed, onHold: { lot: 'ZZ-1', words: 'Recalled' } };
+    const bench = short({ restId: 9 }, { ...only, containers: [only.containers[0] as Container, held] });
+    expect([bench.rest, bench.next]).toEqual([null, null]);
+  });
+});
+
+describe('what another version of the program left on the device', () => {
+  it('keeps a pour that may be booked, with its key, and nothing it can’t read', () => {
+    const sent = { 3: { key: 'k-1', body: '{}' }, 4: { key: 7 }, x: { key: 'k', body: '{}' } };
+    expect(keepWhatIsOwed({ sent, drafts: { 3: { anything: true } } })).toEqual({ sent: { 3: sent[3] } });
+    for (const odd of [null, 'text', { sent: null }, {}]) expect(keepWhatIsOwed(odd)).toEqual({ sent: {} });
   });
 });

@@ -31,6 +31,8 @@ export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false)
     measured: measuring?.chosen?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
     water: bench.water,
     ...(found && { foundUl: bench.shortUl }),
+    ...(bench.rest && { rest: { containerId: bench.rest.container.id } }),
+    ...((!container.openedAt || (bench.rest && !bench.rest.container.openedAt)) && { opens: true }),
     ...(bench.rig?.dial && { rig: { dialId: bench.rig.dial.id, machineId: bench.rig.machineId } }),
     ...(bench.asksForWord && { acknowledged }),
     ...(bench.recipe && {
