@@ -65,11 +65,13 @@ describe('the ledger as a list', () => {
   });
 
   it('says what can’t be filtered by', async () => {
-    for (const bad of ['kind=magic', 'from=yesterday', 'to=2026-13-41']) {
-      expect((await bram('get', `/api/movements?${bad}`)).body).toMatchObject({
-        status: 400,
-        remedy: expect.stringMatching(/\S/),
-      });
+    for (const bad of ['kind=magic', 'from=yesterday', 'to=2026-13-41', 'from=0000-01-01']) {
+      for (const path of ['movements', 'movements/ledger.csv']) {
+        expect((await bram('get', `/api/${path}?${bad}`)).body).toMatchObject({
+          status: 400,
+          remedy: expect.stringMatching(/\S/),
+        });
+      }
     }
     expect((await bram('get', '/api/movements?person=x')).status).toBeGreaterThanOrEqual(400);
   });

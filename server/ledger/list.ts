@@ -1,6 +1,7 @@
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import { csvLines, csvOf } from '#contract/csv.ts';
+import { isDay } from '#contract/fields.ts';
 import {
   type KindTotal,
   type LedgerLine,
@@ -46,8 +47,15 @@ export function ledgerRoutes(house: House): Router {
   routes.get('/ledger.csv', async (req, res) => {
     const filter = filterOf(req.query);
     const currency = (await shopOf(house.books))?.currency ?? 'EUR';
+    const file = ledgerCsv(house.books, filter, currency);
+    // What can't be answered is said before the first line of the file is on its way.
+    const first = await file.next();
     res.type('text/csv').set('Content-Disposition', 'attachment; filename="movements.csv"');
-    await pipeline(ledgerCsv(house.books, filter, currency), res).catch((error: NodeJS.ErrnoException) => {
+    const all = (async function* () {
+      if (!first.done) yield first.value;
+      yield* file;
+    })();
+    await pipeline(all, res).catch((error: NodeJS.ErrnoException) => {
       // Whoever asked for it went away.
       if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
     });
@@ -74,11 +82,10 @@ const HEAD = [
 
 /** All movements of a filter as a file, some at a time: whoever works at the same moment waits for none of it. */
 async function* ledgerCsv(db: Queryable, filter: MovementFilter, currency: string): AsyncGenerator<string> {
-  yield csvOf(HEAD, []);
   let before = LATEST;
-  for (;;) {
+  for (let head = csvOf(HEAD, []); ; head = '') {
     const rows = await lines(db, filter, before, AT_ONCE_IN_A_FILE);
-    yield csvLines(rows.map((r) => fileRow(r, currency)));
+    yield head + csvLines(rows.map((r) => fileRow(r, currency)));
     const last = rows.at(-1);
     if (!last || rows.length < AT_ONCE_IN_A_FILE) return;
     before = last.id;
@@ -110,8 +117,7 @@ function filterOf(query: Record<string, unknown>): MovementFilter {
   const day = (name: string): string | null => {
     const text = query[name];
     if (text === undefined) return null;
-    if (typeof text === 'string' && DAY.test(text) && !Number.isNaN(Date.parse(`${text}T12:00:00Z`)))
-      return text;
+    if (typeof text === 'string' && DAY.test(text) && isDay(text)) return text;
     throw unreadable(name, 'Give a day such as 2026-05-04.');
   };
   const kind = MOVEMENT_KINDS.find((k) => k === query.kind) ?? null;

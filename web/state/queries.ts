@@ -196,6 +196,16 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   backups: ['backups'],
 };
 
+/** Asks again for what a topic is about. An answer that was on its way may be from before: nobody waits for that one. */
 export function askAgain(topic: Topic): void {
-  for (const key of ASK_AGAIN[topic]) void queryClient.invalidateQueries({ queryKey: [key] });
+  for (const key of ASK_AGAIN[topic]) askAfresh([key]);
+}
+
+/** Asks again for what is shown, and for the rest once it is shown. */
+export function askAfresh(queryKey?: readonly unknown[]): void {
+  const of = queryKey ? { queryKey } : {};
+  // Who waits for one that is shown gets the answer of the next.
+  void queryClient.cancelQueries({ ...of, type: 'active' }, { silent: true });
+  void queryClient.cancelQueries({ ...of, type: 'inactive' });
+  void queryClient.invalidateQueries(of);
 }
