@@ -3,6 +3,7 @@ import * as yup from 'yup';
 import type { Draw } from '#core/delivery/draw.ts';
 import { WATER_KINDS } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
+import type { ReceiptChange } from '#core/stock/receipt.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { byKind, exactly, note, occurredAt, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
 import { byRecipe } from './recipes.ts';
@@ -185,6 +186,7 @@ export type MovementKind =
   | 'waste'
   | 'return'
   | 'found'
+  | 'amend'
   | 'reversal';
 
 /** One line of a container's history. `changeUl` is signed; reversed lines stay, with what reversed them. */
@@ -206,6 +208,8 @@ export type Movement = {
   /** Why, and in whose own words. */
   reason: string | null;
   note: string;
+  /** What of its receipt was put right. */
+  amended: ReceiptChange | null;
   /** What it was filled from or into, and where it was moved. */
   otherCode: string | null;
   toPlace: string | null;

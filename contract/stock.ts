@@ -89,6 +89,17 @@ export const lateDrawBody = exactly({
 export type LateDrawBody = yup.InferType<typeof lateDrawBody>;
 export const foundBody = exactly({ ul: wholeUl('How much more'), note: line('Where it was', 200) });
 
+/** What is on the supplier's paper, put right; `supplier` is that of the whole delivery it came with. */
+export const receiptBody = exactly({
+  sizeUl: wholeUl('Size'),
+  lot: note('Lot', 40),
+  priceMinor: wholeMinor('Price').nullable(),
+  bestBefore: shopDay('Best before').nullable(),
+  supplier: line('Supplier', 60).nullable(),
+  reason: note('Why', 200),
+});
+export type ReceiptBody = yup.InferType<typeof receiptBody>;
+
 const INTO = {
   existing: exactly({ kind: oneOf('Into', ['existing']), containerId: rowId('Container') }),
   new: exactly({
@@ -118,6 +129,7 @@ export const MOVEMENT_KINDS = [
   'waste',
   'return',
   'found',
+  'amend',
   'reversal',
 ] as const satisfies MovementKind[];
 export type MovementFilter = {

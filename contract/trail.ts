@@ -1,3 +1,4 @@
+import type { ReceiptChange } from '#core/stock/receipt.ts';
 import type { MovementKind } from './ledger.ts';
 import type { OverrideRule } from './people.ts';
 
@@ -8,6 +9,7 @@ export const TRAIL_KINDS = [
   'takenBack',
   'corrected',
   'found',
+  'amended',
   'late',
   'lost',
   'counted',
@@ -19,6 +21,7 @@ export const TRAIL_KIND_NAMES: Record<TrailKind, string> = {
   takenBack: 'Taken back',
   corrected: 'Another container',
   found: 'More than booked',
+  amended: 'Receipt put right',
   late: 'Booked later',
   lost: 'Nobody could find it',
   counted: 'Counted',
@@ -53,6 +56,8 @@ export type TrailLine = {
   minor: number;
   reason: string | null;
   note: string;
+  /** What of a receipt was put right. */
+  amended: ReceiptChange | null;
   /** Who gave a word for it, for which rule. */
   givenBy: string | null;
   rule: OverrideRule | null;

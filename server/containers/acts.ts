@@ -8,6 +8,7 @@ import {
   lateDrawBody,
   lostBody,
   moveBody,
+  receiptBody,
   returnBody,
   type WasteBody,
   wasteBody,
@@ -29,6 +30,7 @@ import { personOf } from '../people/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { decant } from './decant.ts';
 import { containerOf, moveTo, putAway } from './queries.ts';
+import { amendReceipt } from './receipt.ts';
 import { type Asked, refused, refuseFuller, refuseShort } from './refuse.ts';
 
 /** A technician books so much waste a day alone: more is a lead's to look at. */
@@ -102,6 +104,7 @@ export function actRoutes(house: House): Router {
     });
     await putAway(tx, container.id, now);
   });
+  act('/receipts', 'lead', receiptBody, amendReceipt);
   act('/late-draws', 'technician', lateDrawBody, lateDraw);
   act('/founds', 'lead', foundBody, async ({ tx, container, body, who, now, units }) => {
     refuseFuller(container, body.ul, '/ul', units);

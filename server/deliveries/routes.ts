@@ -8,6 +8,7 @@ import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
+import { supplierCalled } from './suppliers.ts';
 
 const SHOWN = 60;
 
@@ -70,19 +71,6 @@ export function supplierRoutes(house: House): Router {
     res.json(rows);
   });
   return routes;
-}
-
-/** The supplier of a name, entered with its first delivery. */
-async function supplierCalled(tx: Queryable, name: string): Promise<number> {
-  const [known] = await tx.rows<{ id: number }>(
-    'SELECT id FROM supplier WHERE lower(name) = lower($1) AND retired_at IS NULL',
-    [name],
-  );
-  if (known) return known.id;
-  const [made] = await tx.rows<{ id: number }>('INSERT INTO supplier (name) VALUES ($1) RETURNING id', [
-    name,
-  ]);
-  return (made as { id: number }).id;
 }
 
 const deliveries = (db: Queryable, id: number | null = null): Promise<Delivery[]> =>

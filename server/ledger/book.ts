@@ -1,6 +1,7 @@
 import type { MovementKind, OnPanel, PourBody } from '#contract/ledger.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { Posting } from '#core/stock/postings.ts';
+import type { ReceiptChange } from '#core/stock/receipt.ts';
 import { costed, type HeldAccount, type Worth } from '#core/stock/worth.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
@@ -28,6 +29,8 @@ export type NewMovement = {
   restContainerId?: number;
   toPlaceId?: number;
   countId?: number;
+  /** What of a receipt was put right. */
+  amended?: ReceiptChange;
   /** A manager's word it was allowed by. */
   overrideId?: number;
   postings: readonly Bookable[];
@@ -78,8 +81,8 @@ export async function bookMovement(tx: Queryable, m: NewMovement): Promise<numbe
     `WITH made AS (SELECT NULL::int AS id),
      moved AS (
        INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, reverses, booked_at, happened_at, reason, note, to_container_id,
-         to_place_id, entered_by, count_id, override_id, rest_container_id, product_id)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $13, $9, $10, $11, $12, $14, $15, $16, $17,
+         to_place_id, entered_by, count_id, override_id, rest_container_id, amended, product_id)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $13, $9, $10, $11, $12, $14, $15, $16, $17, $18,
          coalesce((SELECT product_id FROM container WHERE id = $3), (SELECT product_id FROM batch WHERE id = $5))) RETURNING id
      ), ${ONE_STATEMENT}
      SELECT id FROM moved`,
@@ -101,6 +104,7 @@ export async function bookMovement(tx: Queryable, m: NewMovement): Promise<numbe
       m.countId ?? null,
       m.overrideId ?? null,
       m.restContainerId ?? null,
+      m.amended ? JSON.stringify(m.amended) : null,
     ],
   );
   return (rows[0] as { id: number }).id;

@@ -47,7 +47,8 @@ export function movedAt(account: string, rest?: string): string {
   return `
   SELECT coalesce(sum(CASE WHEN g.to_account IN (${accounts}) THEN g.ul ELSE -g.ul END) FILTER (WHERE NOT found.it), 0)::bigint AS "changeUl",
     coalesce(sum(g.ul) FILTER (WHERE found.it), 0)::bigint AS "foundUl",
-    coalesce(sum(g.minor) FILTER (WHERE NOT found.it), 0)::bigint AS minor
+    coalesce(sum(CASE WHEN m.kind = 'amend' AND g.from_account IN (${accounts}) THEN -g.minor ELSE g.minor END)
+      FILTER (WHERE NOT found.it), 0)::bigint AS minor
   FROM posting g
   CROSS JOIN LATERAL (SELECT m.reason = 'inTheJug' AND m.reverses IS NULL AND g.to_account = ${account} AS it) is_found
   CROSS JOIN LATERAL (SELECT coalesce(is_found.it, false) AS it) found
@@ -65,7 +66,7 @@ export function containerMovements(
     `SELECT m.id, m.kind, m.happened_at AS at, m.person_id AS "personId", w.name AS "personName",
             moved."changeUl", moved."foundUl", moved.minor,
             CASE WHEN m.booked_at > m.happened_at + interval '1 minute' THEN m.booked_at END AS "bookedAt",
-            k.code AS "batchCode", v.name AS "vesselName", m.reason, m.note, o.code AS "otherCode", l.name AS "toPlace",
+            k.code AS "batchCode", v.name AS "vesselName", m.reason, m.note, m.amended, o.code AS "otherCode", l.name AS "toPlace",
             m.reverses, r.id AS "reversedBy"
      FROM (
        (SELECT id FROM movement WHERE container_id = $1 AND id < $2 ORDER BY id DESC LIMIT $3)

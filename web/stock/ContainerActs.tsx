@@ -24,8 +24,9 @@ import { FormFoot } from '../ui/FormFoot.tsx';
 import { AmountOf } from './AmountOf.tsx';
 import { amountOf, type FormProps, useAct } from './containerAct.ts';
 import { LateForm, LostForm } from './LateForms.tsx';
+import { ReceiptForm } from './ReceiptForm.tsx';
 
-type Act = 'late' | 'waste' | 'move' | 'decant' | 'found' | 'return' | 'lost';
+type Act = 'late' | 'waste' | 'move' | 'decant' | 'found' | 'receipt' | 'return' | 'lost';
 const ACTS: { act: Act; name: string; title: (code: string) => string; needed: Role }[] = [
   {
     act: 'late',
@@ -40,6 +41,12 @@ const ACTS: { act: Act; name: string; title: (code: string) => string; needed: R
     act: 'found',
     name: 'It holds more',
     title: (code) => `${code} holds more than the books say`,
+    needed: 'lead',
+  },
+  {
+    act: 'receipt',
+    name: 'Its receipt is wrong',
+    title: (code) => `What ${code} came with`,
     needed: 'lead',
   },
   { act: 'return', name: 'Return it', title: (code) => `Return ${code} to its supplier`, needed: 'lead' },
@@ -57,6 +64,7 @@ export function ContainerActs({ container }: { container: Container }) {
     move: true,
     decant: container.heldUl > 0 && container.openedAt !== null,
     found: container.heldUl < container.sizeUl,
+    receipt: container.decantedFrom === null,
     return: container.heldUl > 0,
   };
   const chosen = ACTS.find((a) => a.act === open);
@@ -258,5 +266,6 @@ const FORMS: Record<Act, (props: FormProps) => React.ReactNode> = {
   late: LateForm,
   lost: LostForm,
   found: FoundForm,
+  receipt: ReceiptForm,
   return: ReturnForm,
 };

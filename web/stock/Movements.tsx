@@ -14,7 +14,7 @@ import { clockTime, shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { TableFile } from '../ui/TableFile.tsx';
 import { CorrectPour } from './CorrectPour.tsx';
-import { KIND_NAMES, reasonInWords } from './movementWords.ts';
+import { amendedInWords, KIND_NAMES, reasonInWords } from './movementWords.ts';
 
 /** Everything that ever happened to a container, newest first, each line with a name. */
 export function Movements({ container }: { container: Container }) {
@@ -124,6 +124,12 @@ function Line(props: { movement: Movement; correct: () => void; undo: () => void
             booked {clockTime(movement.bookedAt, shop.zone)}, {shopDay(movement.bookedAt, shop.zone)}
           </span>
         )}
+        {movement.amended &&
+          amendedInWords(movement.amended, shop).map((words) => (
+            <span key={words} className="block text-[0.94rem]">
+              {words}
+            </span>
+          ))}
         {note && <span className="block text-[0.94rem] text-muted">{note}</span>}
         {reversedBy && <strong className="block">taken back since</strong>}
         <span className="block text-[0.9rem] text-muted sm:hidden">{personName}</span>

@@ -12,7 +12,7 @@ import { clockTime, shopDay } from '../ui/dates.ts';
 import { ListField } from '../ui/Labelled.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
-import { reasonInWords } from './movementWords.ts';
+import { amendedInWords, reasonInWords } from './movementWords.ts';
 
 const ANY = 'any';
 
@@ -121,6 +121,7 @@ function Line({ line }: { line: TrailLine }) {
             happened {clockTime(line.happenedAt, shop.zone)}, {shopDay(line.happenedAt, shop.zone)}
           </span>
         )}
+        {line.amended && <span className="block">{amendedInWords(line.amended, shop).join('; ')}</span>}
         {why && <span className="block">{line.kind === 'crew' ? why : `“${why}”`}</span>}
         {line.givenBy && line.kind !== 'override' && <span className="block">allowed by {line.givenBy}</span>}
       </span>
@@ -131,7 +132,7 @@ function Line({ line }: { line: TrailLine }) {
             {formatVolume(Math.abs(line.ul), shop.units)}
           </span>
         )}
-        {line.minor > 0 && (
+        {line.minor !== 0 && (
           <span className="ml-2 text-muted sm:ml-0 sm:block">{formatMoney(line.minor, shop.currency)}</span>
         )}
       </span>
@@ -177,6 +178,8 @@ function whatInWords({ kind, about, event, rule, spent, movementKind }: TrailLin
       return 'booked it from another container,';
     case 'found':
       return 'found more than the books said in';
+    case 'amended':
+      return 'put right what came with';
     case 'late':
       return `entered what was poured${whose} from`;
     case 'lost':

@@ -18,7 +18,7 @@ CREATE OR REPLACE FUNCTION batches_of_lot(wanted text) RETURNS SETOF integer LAN
   SELECT id FROM mixed
 $$;
 
--- A pour counts once, from however many containers it came.
+-- A pour counts once, from however many containers it came; what is put right counts as what it changed.
 CREATE OR REPLACE FUNCTION keep_balances() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = public AS $$
 BEGIN
   -- Rows first, at nothing: a check is made on the row an upsert proposes, which a draw would fail.
@@ -49,10 +49,10 @@ BEGIN
     SELECT (o.happened_at AT TIME ZONE s.zone)::date AS day, p.product_id, o.person_id, coalesce(o.place_id, 0) AS place_id,
            -- What is poured and was found in the container as it was poured is found first.
            CASE WHEN o.kind = 'draw' AND 'difference' IN (f.kind, t.kind) THEN 'found' ELSE o.kind END AS kind,
-           sum(CASE WHEN m.reverses IS NULL THEN p.ul ELSE -p.ul END)::bigint AS ul,
+           sum(CASE WHEN (m.reverses IS NULL) = (o.kind <> 'amend' OR t.kind = 'container') THEN p.ul ELSE -p.ul END)::bigint AS ul,
            (count(DISTINCT p.movement_id) FILTER (WHERE m.reverses IS NULL)
              - count(DISTINCT p.movement_id) FILTER (WHERE m.reverses IS NOT NULL))::integer AS n,
-           sum(CASE WHEN m.reverses IS NULL THEN p.minor ELSE -p.minor END)::bigint AS minor
+           sum(CASE WHEN (m.reverses IS NULL) = (o.kind <> 'amend' OR t.kind = 'container') THEN p.minor ELSE -p.minor END)::bigint AS minor
     FROM added p
     JOIN movement m ON m.id = p.movement_id
     JOIN movement o ON o.id = coalesce(m.reverses, m.id)

@@ -1,0 +1,14 @@
+import type { Queryable } from '../db/books.ts';
+
+/** The supplier of a name, entered with its first delivery. */
+export async function supplierCalled(tx: Queryable, name: string): Promise<number> {
+  const [known] = await tx.rows<{ id: number }>(
+    'SELECT id FROM supplier WHERE lower(name) = lower($1) AND retired_at IS NULL',
+    [name],
+  );
+  if (known) return known.id;
+  const [made] = await tx.rows<{ id: number }>('INSERT INTO supplier (name) VALUES ($1) RETURNING id', [
+    name,
+  ]);
+  return (made as { id: number }).id;
+}
