@@ -37,6 +37,9 @@ export const countLineBody = exactly({
 }) as unknown as yup.Schema<CountLineBody>;
 export type CountLineBody = { containerId: number; reading: CountReading };
 
+/** Something that stands in the place and is not on the sheet. */
+export const strayBody = exactly({ containerId: rowId('Container') });
+
 export const COUNT_REASONS = [
   'notBooked',
   'overPoured',

@@ -79,6 +79,11 @@ export const moveBody = exactly({ placeId: rowId('Stands in') });
 export const returnBody = exactly({ note: line('Why', 200) });
 /** Nobody can find it: what it held is written off until it turns up. */
 export const lostBody = exactly({ note: line('Where it was last seen', 200) });
+/** A container nobody could find, with what was written off. */
+export type MissingContainer = Pick<
+  Container,
+  'id' | 'code' | 'productName' | 'kind' | 'sizeUl' | 'lot' | 'placeName'
+> & { since: string; by: string; note: string; lostUl: number };
 /** Poured and never booked; a lead may enter it for whoever did it. */
 export const lateDrawBody = exactly({
   ul: wholeUl('How much'),

@@ -1,5 +1,6 @@
 import { type RequestHandler, Router } from 'express';
 import type { Schema } from 'yup';
+import { nothing } from '#contract/ledger.ts';
 import { atLeast, type Role } from '#contract/roles.ts';
 import {
   decantBody,
@@ -29,6 +30,7 @@ import { unlessAllowed } from '../people/overrides.ts';
 import { personOf } from '../people/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { decant } from './decant.ts';
+import { turnUp } from './missing.ts';
 import { containerOf, moveTo, putAway } from './queries.ts';
 import { amendReceipt } from './receipt.ts';
 import { type Asked, refused, refuseFuller, refuseShort } from './refuse.ts';
@@ -70,16 +72,7 @@ export function actRoutes(house: House): Router {
         'Choose another place.',
       );
     }
-    await moveTo(tx, container.id, placeId);
-    await bookMovement(tx, {
-      kind: 'transfer',
-      personId: who.personId,
-      now,
-      containerId: container.id,
-      placeId: container.placeId,
-      toPlaceId: placeId,
-      postings: [],
-    });
+    await moveContainer(tx, container, placeId, who, now);
   });
   act('/decants', 'lead', decantBody, decant);
   act('/returns', 'lead', returnBody, async ({ tx, container, body, who, now }) => {
@@ -105,6 +98,9 @@ export function actRoutes(house: House): Router {
     await putAway(tx, container.id, now);
   });
   act('/receipts', 'lead', receiptBody, amendReceipt);
+  act('/turn-ups', 'lead', nothing, ({ tx, container, who, now }) =>
+    turnUp(tx, container, container.placeId, who, now),
+  );
   act('/late-draws', 'technician', lateDrawBody, lateDraw);
   act('/founds', 'lead', foundBody, async ({ tx, container, body, who, now, units }) => {
     refuseFuller(container, body.ul, '/ul', units);
@@ -127,6 +123,26 @@ export function actRoutes(house: House): Router {
     });
   });
   return routes;
+}
+
+/** Notes that a container stands somewhere else now. */
+export async function moveContainer(
+  tx: Queryable,
+  container: Container,
+  placeId: number,
+  who: Pick<SignedIn, 'personId'>,
+  now: Date,
+): Promise<void> {
+  await moveTo(tx, container.id, placeId);
+  await bookMovement(tx, {
+    kind: 'transfer',
+    personId: who.personId,
+    now,
+    containerId: container.id,
+    placeId: container.placeId,
+    toPlaceId: placeId,
+    postings: [],
+  });
 }
 
 function refuseEmpty({ heldUl, code }: Container): void {

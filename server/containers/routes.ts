@@ -11,6 +11,7 @@ import { bookMovement } from '../ledger/book.ts';
 import { containerMovements } from '../ledger/history.ts';
 import { containerAccount, singleAccounts } from '../ledger/queries.ts';
 import { actRoutes } from './acts.ts';
+import { missingContainers } from './missing.ts';
 import { containerOf, containers, insertContainer, markOpened, putAway } from './queries.ts';
 
 const PAGE = 200;
@@ -23,6 +24,8 @@ export function containerRoutes(house: House): Router {
     const after = req.query.after === undefined ? 0 : wholeNumber(req.query.after, 'page');
     res.json(page(await containers(house.books, after, PAGE + 1), PAGE));
   });
+
+  routes.get('/missing', async (_req, res) => void res.json(await missingContainers(house.books)));
 
   routes.get('/:id', async (req, res) => {
     const container = await containerOf(house.books, wholeNumber(req.params.id, 'container'));

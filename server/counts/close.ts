@@ -47,6 +47,7 @@ export async function closeCount(
     );
   }
   const { difference } = await singleAccounts(tx);
+  const countedBy = await lastCountedBy(tx, count.id);
   for (const line of different) {
     const ul = line.seen?.difference?.ul ?? 0;
     const account = await containerAccount(tx, line.id);
@@ -54,7 +55,9 @@ export async function closeCount(
     try {
       await bookMovement(tx, {
         kind: 'count',
-        personId: who.personId,
+        // Who looked at it found it; who closes the count enters it.
+        personId: countedBy.get(line.id) ?? who.personId,
+        ...(countedBy.get(line.id) !== who.personId && { enteredBy: who.personId }),
         now,
         containerId: line.id,
         placeId: count.placeId,
@@ -91,3 +94,13 @@ const isBooked = ({ seen }: CountLine): boolean =>
   seen?.difference !== undefined &&
   seen.difference.ul !== 0 &&
   seen.difference.beyond;
+
+/** Who looked at each container last. */
+async function lastCountedBy(tx: Queryable, countId: number): Promise<Map<number, number>> {
+  const rows = await tx.rows<{ id: number; by: number }>(
+    `SELECT DISTINCT ON (x.container_id) x.container_id AS id, x.counted_by AS by FROM count_line x WHERE x.count_id = $1
+     ORDER BY x.container_id, x.id DESC`,
+    [countId],
+  );
+  return new Map(rows.map(({ id, by }) => [id, by]));
+}

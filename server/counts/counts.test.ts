@@ -205,4 +205,66 @@ describe('a count', () => {
     expect((await start(placeId)).state).toBe('open');
     expect((await container(a)).heldUl).toBe(litres(5));
   });
+
+  it('finds what is not on its sheet: what stands elsewhere by the books, and what was missing', async () => {
+    const { placeId, ids } = await place('Back room', 1);
+    const { ids: others } = await place('Top shelf', 2);
+    const [here] = ids as [number];
+    const [elsewhere, lost] = others as [number, number];
+    await odo('post', `/api/containers/${lost}/losses`, { note: 'On the van on Monday' });
+    const missing = async () => (await bram('get', '/api/containers/missing')).body as { id: number }[];
+    expect((await missing())[0]).toMatchObject({
+      id: lost,
+      lostUl: litres(5),
+      lot: 'C-1',
+      by: 'Odo Marsh',
+      note: 'On the van on Monday',
+    });
+    const count = await start(placeId, false);
+    const stray = (containerId: number) => odo('post', `/api/counts/${count.id}/strays`, { containerId });
+    expect((await stray(elsewhere)).body.lines.map((l: { id: number }) => l.id)).toEqual([here, elsewhere]);
+    expect((await history(elsewhere))[0]).toMatchObject({ kind: 'transfer', toPlace: 'Back room' });
+    const { lines } = (await stray(lost)).body as Count;
+    expect(lines.find((l) => l.id === lost)).toMatchObject({ bookUl: litres(5), seen: null });
+    expect(await container(lost)).toMatchObject({
+      heldUl: litres(5),
+      heldMinor: 2_000,
+      placeId,
+      awayAt: null,
+    });
+    expect((await missing()).map((m) => m.id)).not.toContain(lost);
+    // Once it is back nobody takes the loss back a second time, and it is on the sheet once.
+    const loss = (await history(lost)).find((m) => m.reason === 'lost');
+    expect((await odo('post', `/api/movements/${loss?.id}/reversals`, {})).body.code).toBe('undo.done');
+    expect((await stray(lost)).body.lines).toHaveLength(3);
+    expect((await stray(99_999)).status).toBe(404);
+  });
+
+  it('that called a container gone is put right when it turns up', async () => {
+    const { placeId, ids } = await place('Annex', 1, litres(1));
+    const [a] = ids as [number];
+    const count = await start(placeId, false);
+    await look(count, a, { kind: 'gone' });
+    await hester('post', `/api/counts/${count.id}/closings`, { reasons: [why(a)] });
+    expect(((await bram('get', '/api/containers/missing')).body as { id: number }[])[0]?.id).toBe(a);
+    expect((await bram('post', `/api/containers/${a}/turn-ups`, {})).status).toBe(403);
+    expect((await odo('post', `/api/containers/${a}/turn-ups`, {})).body).toMatchObject({
+      heldUl: litres(1),
+      heldMinor: 2_000,
+      awayAt: null,
+    });
+    expect((await odo('post', `/api/containers/${a}/turn-ups`, {})).body.code).toBe('container.onShelf');
+  });
+
+  it('says who counted where somebody else closes it', async () => {
+    const { placeId, ids } = await place('Cage', 1);
+    const [a] = ids as [number];
+    const count = await start(placeId, false);
+    await look(count, a, { kind: 'eye', share: 0.5 }, hester);
+    await look(count, a, { kind: 'eye', share: 0.5 }, odo);
+    await hester('post', `/api/counts/${count.id}/closings`, { reasons: [why(a)] });
+    expect((await history(a))[0]).toMatchObject({ kind: 'count', personName: 'Odo Marsh' });
+    const { rows } = (await odo('get', '/api/trail?kind=counted')).body as TrailPage;
+    expect(rows[0]).toMatchObject({ by: 'Hester Quill', about: 'Odo Marsh' });
+  });
 });

@@ -6,11 +6,14 @@ import {
   closeCountBody,
   countBody,
   countLineBody,
+  strayBody,
 } from '#contract/counts.ts';
 import { nothing } from '#contract/ledger.ts';
 import type { Container } from '#contract/ware.ts';
 import { accept, type Outcome } from '#core/outcome.ts';
 import { type Counted, countedByDip, countedByEye, countedByWeight } from '#core/stock/count.ts';
+import { moveContainer } from '../containers/acts.ts';
+import { turnUp } from '../containers/missing.ts';
 import { containerOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
@@ -73,6 +76,26 @@ export function countRoutes(house: House): Router {
         await tx.rows('UPDATE container SET tare_g = $2 WHERE id = $1', [container.id, body.reading.tareG]);
       }
       return { status: 201, body: await countOf(tx, count.id), touched: [['counts', count.id]] };
+    }),
+  );
+
+  routes.post(
+    '/:id/strays',
+    command(house, strayBody, async ({ tx, body, who, now, params }) => {
+      const count = await openCount(tx, params.id);
+      const container = await containerOf(tx, body.containerId);
+      if (!container) throw missing('container');
+      if (container.awayAt) await turnUp(tx, container, count.placeId, who, now);
+      else if (container.placeId !== count.placeId)
+        await moveContainer(tx, container, count.placeId, who, now);
+      return {
+        status: 201,
+        body: await countOf(tx, count.id),
+        touched: [
+          ['counts', count.id],
+          ['containers', container.id],
+        ],
+      };
     }),
   );
 

@@ -18,6 +18,7 @@ export type NewMovement = {
   /** Who entered it, where somebody else did it. */
   enteredBy?: number;
   containerId?: number;
+  /** Left out, where the container stands. */
   placeId?: number;
   batchId?: number;
   reverses?: number;
@@ -82,7 +83,7 @@ export async function bookMovement(tx: Queryable, m: NewMovement): Promise<numbe
      moved AS (
        INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, reverses, booked_at, happened_at, reason, note, to_container_id,
          to_place_id, entered_by, count_id, override_id, rest_container_id, amended, product_id)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $13, $9, $10, $11, $12, $14, $15, $16, $17, $18,
+       VALUES ($1, $2, $3, coalesce($4::int, (SELECT place_id FROM container WHERE id = $3)), $5, $6, $7, $13, $9, $10, $11, $12, $14, $15, $16, $17, $18,
          coalesce((SELECT product_id FROM container WHERE id = $3), (SELECT product_id FROM batch WHERE id = $5))) RETURNING id
      ), ${ONE_STATEMENT}
      SELECT id FROM moved`,

@@ -2,7 +2,14 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { atLeast, type Role } from '#contract/roles.ts';
-import { containersQuery, peopleQuery, productsQuery, recipesQuery, vesselsQuery } from '../state/queries.ts';
+import {
+  containersQuery,
+  missingQuery,
+  peopleQuery,
+  productsQuery,
+  recipesQuery,
+  vesselsQuery,
+} from '../state/queries.ts';
 import { TextInput } from '../ui/Field.tsx';
 import { Dialog } from './Dialog.tsx';
 import { PLACES } from './places.ts';
@@ -33,11 +40,26 @@ export default function Find({ close }: { close: () => void }) {
   const { data: people = [] } = useQuery(peopleQuery);
   const { data: recipes = [] } = useQuery(recipesQuery);
 
-  const everything = [
+  const { data: missing = [] } = useQuery(missingQuery);
+
+  const lots = [...new Set([...containers, ...missing].map((c) => c.lot).filter(Boolean))];
+  const everything: { path: string; name: string; also?: string; what: string }[] = [
     ...containers.map((c) => ({
       path: `/stock/containers/${c.id}`,
       name: `${c.code} ${c.productName}`,
+      also: c.lot,
       what: c.placeName,
+    })),
+    ...missing.map((c) => ({
+      path: `/stock/containers/${c.id}`,
+      name: `${c.code} ${c.productName}`,
+      also: c.lot,
+      what: 'missing',
+    })),
+    ...lots.map((lot) => ({
+      path: `/stock/lots/${encodeURIComponent(lot)}`,
+      name: `Lot ${lot}`,
+      what: 'lot',
     })),
     ...vessels.flatMap((v) =>
       v.holds
@@ -63,7 +85,7 @@ export default function Find({ close }: { close: () => void }) {
   ];
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
   const found = everything
-    .filter(({ name }) => words.every((w) => name.toLowerCase().includes(w)))
+    .filter(({ name, also = '' }) => words.every((w) => `${name} ${also}`.toLowerCase().includes(w)))
     .slice(0, MOST);
   const go = (path: string | undefined) => {
     if (!path) return;
@@ -82,7 +104,7 @@ export default function Find({ close }: { close: () => void }) {
           aria-controls="found"
           aria-activedescendant={found[at] ? `found-${at}` : undefined}
           value={wanted}
-          placeholder="P-3, R-1, foam, bucket, a name"
+          placeholder="P-3, R-1, a lot, foam, bucket, a name"
           onChange={(e) => {
             setWanted(e.target.value);
             setAt(0);

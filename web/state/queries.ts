@@ -10,7 +10,7 @@ import type { Product } from '#contract/products.ts';
 import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
 import type { Calibration, Device } from '#contract/rigs.ts';
 import type { Backups, ShopState } from '#contract/shop.ts';
-import type { Delivery, LedgerPage, Recall, Supplier } from '#contract/stock.ts';
+import type { Delivery, LedgerPage, MissingContainer, Recall, Supplier } from '#contract/stock.ts';
 import type { TrailPage } from '#contract/trail.ts';
 import type { Trial } from '#contract/trials.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
@@ -134,6 +134,12 @@ export const measuresQuery = queryOptions({
 });
 export const placesQuery = queryOptions({ queryKey: ['places'], queryFn: () => get<Place[]>('/places') });
 export const containersQuery = queryOptions({ queryKey: ['containers'], queryFn: allContainers });
+
+/** Those nobody could find. */
+export const missingQuery = queryOptions({
+  queryKey: ['containers', 'missing'],
+  queryFn: () => get<MissingContainer[]>('/containers/missing'),
+});
 
 /** Ware that was retired, of one kind. */
 export const retiredQuery = <R>(kind: 'products' | 'vessels' | 'measures' | 'devices' | 'recipes') =>

@@ -21,6 +21,7 @@ import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { ContainerActs } from './ContainerActs.tsx';
+import { TurnedUp } from './Missing.tsx';
 import { Movements } from './Movements.tsx';
 
 /** One container: how full it is, what it is, and every movement behind that level. */
@@ -48,9 +49,12 @@ export default function ContainerPage() {
       actions={!container.awayAt && <Actions container={container} />}
     >
       {container.awayAt && (
-        <p className="mb-4">
-          <strong>Off the shelf</strong> since {shopDay(container.awayAt, shop.zone)}.
-        </p>
+        <div className="mb-4 flex flex-wrap items-center gap-x-5 gap-y-2">
+          <p>
+            <strong>Off the shelf</strong> since {shopDay(container.awayAt, shop.zone)}.
+          </p>
+          <TurnedUp id={container.id} code={container.code} />
+        </div>
       )}
       {container.onHold && (
         <div className="mb-4">

@@ -7,6 +7,7 @@ import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { get } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
+import { peopleQuery, placesQuery, productsQuery } from '../state/queries.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import { ListField, TypedField } from '../ui/Labelled.tsx';
@@ -16,13 +17,16 @@ import type { TableColumn } from '../ui/tableColumn.ts';
 
 const NAMES: Record<SummedBy, string> = { product: 'Product', person: 'Who', place: 'Where', month: 'Month' };
 
+const FILTERS = ['person', 'product', 'place', 'from', 'to'] as const;
+const ANY = 'any';
+
 /** What was poured, wasted and found, and what it cost: by product, person, place or month, over a period. */
 export default function CostSums() {
   const { shop } = useSession();
   const [params, setParams] = useSearchParams();
   const by = SUMMED_BY.find((b) => b === params.get('by')) ?? 'product';
   const asked = new URLSearchParams({ by });
-  for (const name of ['from', 'to']) {
+  for (const name of FILTERS) {
     const value = params.get(name);
     if (value) asked.set(name, value);
   }
@@ -34,14 +38,25 @@ export default function CostSums() {
   const columns = useMemo(() => columnsOf(by, filter, shop), [by, shop, filter]);
   const set = (name: string, value: string) => {
     const next = new URLSearchParams(asked);
-    if (value) next.set(name, value);
+    if (value && value !== ANY) next.set(name, value);
     else next.delete(name);
     setParams(next, { replace: true });
   };
+  const { data: people = [] } = useQuery(peopleQuery);
+  const { data: products = [] } = useQuery(productsQuery);
+  const { data: places = [] } = useQuery(placesQuery);
   const rows = data ?? [];
   const all = (what: (s: Summed) => number) => rows.reduce((sum, s) => sum + what(s), 0);
   return (
-    <Page title="What it cost" actions={<ButtonLink to="/stock/movements">Movements</ButtonLink>}>
+    <Page
+      title="What it cost"
+      actions={<ButtonLink to={`/stock/movements${without(asked, 'by')}`}>Movements</ButtonLink>}
+    >
+      <section aria-label="Of what" className="no-print mb-5 grid max-w-4xl gap-3 sm:grid-cols-3">
+        <OfWhat label="Who" name="person" of={people} every="everyone" asked={asked} set={set} />
+        <OfWhat label="Product" name="product" of={products} every="every product" asked={asked} set={set} />
+        <OfWhat label="Where" name="place" of={places} every="everywhere" asked={asked} set={set} />
+      </section>
       {error && <Refusal problem={error} />}
       <dl className="mb-5 flex flex-wrap gap-x-8 gap-y-2 border-t-2 border-ink pt-2">
         <Total name="Poured" ul={all((s) => s.pouredUl)} minor={all((s) => s.pouredMinor)} />
@@ -80,6 +95,32 @@ export default function CostSums() {
         </DataTable>
       )}
     </Page>
+  );
+}
+
+/** What stands in an address after its path, but for one name of it. */
+function without(asked: URLSearchParams, name: string): string {
+  const rest = new URLSearchParams(asked);
+  rest.delete(name);
+  return rest.size > 0 ? `?${rest}` : '';
+}
+
+function OfWhat(props: {
+  label: string;
+  name: (typeof FILTERS)[number];
+  of: readonly { id: number; name: string }[];
+  every: string;
+  asked: URLSearchParams;
+  set: (name: string, value: string) => void;
+}) {
+  const { label, name, of, every, asked, set } = props;
+  return (
+    <ListField
+      label={label}
+      value={asked.get(name) ?? ANY}
+      options={[{ value: ANY, name: every }, ...of.map((o) => ({ value: String(o.id), name: o.name }))]}
+      onChange={(value) => set(name, value)}
+    />
   );
 }
 

@@ -25,6 +25,8 @@ export default function LedgerList() {
     FILTERS.flatMap((f) => (params.get(f) ? [[f, params.get(f) as string]] : [])),
   );
   const filter = asked.toString();
+  const costs = new URLSearchParams(asked);
+  costs.delete('kind');
   const pages = useInfiniteQuery({
     queryKey: ['movements', 'ledger', filter],
     queryFn: ({ pageParam }) => ledgerPage(filter, pageParam),
@@ -42,7 +44,7 @@ export default function LedgerList() {
   const rows = useMemo(() => pages.data?.pages.flatMap((p) => p.rows) ?? [], [pages.data]);
   const columns = useMemo(() => ledgerColumns(shop), [shop]);
   return (
-    <Page title="Movements" actions={<ButtonLink to="/stock/costs">What it cost</ButtonLink>}>
+    <Page title="Movements" actions={<ButtonLink to={`/stock/costs?${costs}`}>What it cost</ButtonLink>}>
       <Filters asked={asked} set={set} />
       {pages.error && <Refusal problem={pages.error} />}
       {pages.data && <Totals totals={pages.data.pages[0]?.totals ?? []} />}

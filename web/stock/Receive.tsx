@@ -54,7 +54,7 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
       kind: 'jug',
       sizeUl: '5 l',
       levelUl: '',
-      placeId: String(places[0]?.id ?? ''),
+      placeId: search.get('place') ?? String(places[0]?.id ?? ''),
       lot: '',
       priceMinor: '',
       bestBefore: '',

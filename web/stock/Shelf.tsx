@@ -15,6 +15,7 @@ import { Refusal } from '../ui/Refusal.tsx';
 import { TableFile } from '../ui/TableFile.tsx';
 import { Circulation } from './Circulation.tsx';
 import { ContainerFigure } from './ContainerFigure.tsx';
+import { Missing } from './Missing.tsx';
 
 /** The shelf: every container where it stands, filled to its level, and what there is of each product. */
 export default function Shelf() {
@@ -82,6 +83,7 @@ export default function Shelf() {
       )}
       <InTheShop products={products.data} containers={containers.data} />
       {vessels.data && <Circulation vessels={vessels.data} products={products.data} />}
+      <Missing />
     </Page>
   );
 }

@@ -185,6 +185,6 @@ function whatInWords({ kind, about, event, rule, spent, movementKind }: TrailLin
     case 'lost':
       return 'wrote off what nobody could find,';
     case 'counted':
-      return 'counted';
+      return about ? `closed a count in which ${about} counted` : 'counted';
   }
 }

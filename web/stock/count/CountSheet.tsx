@@ -12,6 +12,7 @@ import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
 import { CloseCount } from './CloseCount.tsx';
 import { CountOne } from './CountOne.tsx';
+import { Stray } from './Stray.tsx';
 
 /** The sheet of one place: made for a phone in one hand. It can be left at any time and gone on with by anyone. */
 export default function CountSheet() {
@@ -90,6 +91,17 @@ function Sheet({ count }: { count: Count }) {
             </li>
           ))}
         </ol>
+        {open && (
+          <div className="mt-5">
+            <Stray
+              count={count}
+              put={(after, id) => {
+                keep(after);
+                setChosen(id);
+              }}
+            />
+          </div>
+        )}
         {open && compared && <CloseCount count={count} keep={keep} />}
         {open && (
           <footer className="mt-5 flex flex-col gap-3">

@@ -1,0 +1,64 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { atLeast } from '#contract/roles.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
+import { askAgain, missingQuery } from '../state/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { shopDay } from '../ui/dates.ts';
+import { Refusal } from '../ui/Refusal.tsx';
+
+/** Containers nobody could find: since when, what was in them, and where they were seen last. */
+export function Missing() {
+  const { shop } = useSession();
+  const { data: missing = [] } = useQuery(missingQuery);
+  if (missing.length === 0) return null;
+  return (
+    <section aria-label="Missing" className="mt-8">
+      <h2 className="mb-2">Missing</h2>
+      <ul className="max-w-4xl border-t-2 border-ink">
+        {missing.map((c) => (
+          <li key={c.id} className="ruled flex flex-wrap items-center gap-x-5 gap-y-1 border-faint py-2">
+            <Link className="reading w-14" to={`/stock/containers/${c.id}`}>
+              {c.code}
+            </Link>
+            <span className="min-w-0 flex-1 basis-60 leading-snug">
+              {c.productName}, {formatVolume(c.sizeUl, shop.units)} {c.kind}
+              {c.lot && `, lot ${c.lot}`}
+              <span className="block text-[0.94rem] text-muted">
+                {formatVolume(c.lostUl, shop.units)} written off by {c.by}, {shopDay(c.since, shop.zone)}. It
+                stood in {c.placeName}.{c.note && ` “${c.note}”`}
+              </span>
+            </span>
+            <TurnedUp id={c.id} code={c.code} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** It turned up: it stands on the shelf again with what was written off; one that was put away stands there empty. */
+export function TurnedUp({ id, code }: { id: number; code: string }) {
+  const { who } = useSession();
+  const { data: missing = [] } = useQuery(missingQuery);
+  const lost = missing.some((c) => c.id === id);
+  const turnUp = useMutation({
+    mutationFn: () => post(`/containers/${id}/turn-ups`, {}),
+    onSettled: () => askAgain('containers'),
+  });
+  if (!atLeast(who.role, 'lead')) return null;
+  return (
+    <>
+      <Button
+        aria-label={lost ? `It turned up, ${code}` : undefined}
+        disabled={turnUp.isPending}
+        onClick={() => turnUp.mutate()}
+      >
+        {lost ? 'It turned up' : 'Back on the shelf'}
+      </Button>
+      {turnUp.error && <Refusal problem={turnUp.error} />}
+    </>
+  );
+}

@@ -1,0 +1,85 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { Count } from '#contract/counts.ts';
+import { post } from '../../app/api.ts';
+import { containersQuery, missingQuery } from '../../state/queries.ts';
+import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { TypedField } from '../../ui/Labelled.tsx';
+import { Refusal } from '../../ui/Refusal.tsx';
+
+const MOST = 6;
+
+/** Something stands here that is not on the sheet: found by code, lot or name, and put on it. */
+export function Stray({ count, put }: { count: Count; put: (after: Count, id: number) => void }) {
+  const [open, setOpen] = useState(false);
+  const [wanted, setWanted] = useState('');
+  const { data: containers = [] } = useQuery(containersQuery);
+  const { data: missing = [] } = useQuery(missingQuery);
+  const stray = useMutation({
+    mutationFn: (containerId: number) => post<Count>(`/counts/${count.id}/strays`, { containerId }),
+    onSuccess: (after, id) => {
+      setOpen(false);
+      setWanted('');
+      put(after, id);
+    },
+  });
+  if (!open) {
+    return (
+      <Button bay className="self-start" onClick={() => setOpen(true)}>
+        Something here is not listed
+      </Button>
+    );
+  }
+  const onSheet = new Set(count.lines.map((l) => l.id));
+  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = [
+    ...missing.map((c) => ({ ...c, where: 'missing' })),
+    ...containers.map((c) => ({ ...c, where: `by the books in ${c.placeName}` })),
+  ]
+    .filter((c) => !onSheet.has(c.id))
+    .filter((c) => words.every((w) => `${c.code} ${c.lot} ${c.productName}`.toLowerCase().includes(w)));
+  return (
+    <section aria-label="Not listed" className="flex flex-col gap-3 border-l-2 border-ink pl-3">
+      <TypedField
+        label="Its code, lot or name"
+        autoFocus
+        maxLength={60}
+        placeholder="such as P-14"
+        value={wanted}
+        onChange={(e) => setWanted(e.target.value)}
+      />
+      <ul className="border-t border-hairline empty:border-0">
+        {words.length > 0 &&
+          found.slice(0, MOST).map((c) => (
+            <li key={c.id} className="ruled border-faint">
+              <button
+                type="button"
+                className="flex min-h-16 w-full items-center justify-between gap-3 text-left"
+                disabled={stray.isPending}
+                onClick={() => stray.mutate(c.id)}
+              >
+                <span className="leading-tight">
+                  <span className="reading font-bold">{c.code}</span> {c.productName}
+                  {c.lot && <span className="text-muted">, lot {c.lot}</span>}
+                </span>
+                <span className="shrink-0 text-right text-muted">{c.where}</span>
+              </button>
+            </li>
+          ))}
+      </ul>
+      {words.length > 0 && found.length > MOST && <p className="text-muted">And more: type a little more.</p>}
+      {words.length > 0 && found.length === 0 && (
+        <p>Nothing in the books is called that. If it carries no code of this shop, bring it in as new.</p>
+      )}
+      {stray.error && <Refusal problem={stray.error} />}
+      <div className="flex flex-wrap gap-3">
+        <Button bay onClick={() => setOpen(false)}>
+          Close this
+        </Button>
+        <ButtonLink bay to={`/stock/receive?place=${count.placeId}`}>
+          Bring it in as new
+        </ButtonLink>
+      </div>
+    </section>
+  );
+}
