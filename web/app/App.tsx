@@ -1,10 +1,10 @@
-import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { Bench } from '../bench/Bench.tsx';
 import { useLive } from '../state/live.ts';
 import { shopQuery, whoQuery } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { Shell } from './Shell.tsx';
 import { SignIn } from './SignIn.tsx';

@@ -1,9 +1,9 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { careInWords, HAZARD_NAMES } from '#core/products/record.ts';
 import { EMERGENCIES, EMERGENCY_NAMES, GENERAL_FIRST_AID } from '#core/safety/firstAid.ts';
 import { firstAidQuery } from '../state/firstAid.ts';
 import { useOnScreen } from '../state/onScreen.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Dialog } from './Dialog.tsx';

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { atLeast, type Role } from '#contract/roles.ts';
@@ -10,6 +9,7 @@ import {
   recipesQuery,
   vesselsQuery,
 } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { TextInput } from '../ui/Field.tsx';
 import { Dialog } from './Dialog.tsx';
 import { PLACES } from './places.ts';

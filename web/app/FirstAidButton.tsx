@@ -1,6 +1,6 @@
-import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { firstAidQuery } from '../state/firstAid.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 
 const load = () => import('./Emergency.tsx');

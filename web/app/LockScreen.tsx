@@ -1,7 +1,7 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ClockStrip } from '../clocks/ClockStrip.tsx';
 import { namesQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { FirstAidButton } from './FirstAidButton.tsx';
 import { PinPad, SignIn } from './SignIn.tsx';
 import { useSession } from './session.tsx';

@@ -1,8 +1,9 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import type { SignInName, Who } from '#contract/people.ts';
 import type { Shop } from '#contract/shop.ts';
 import { namesQuery, queryClient, whoQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { ApiProblem, post } from './api.ts';

@@ -1,6 +1,6 @@
-import { useQuery } from '@tanstack/react-query';
 import { type Override, overrideBody, type SignInName } from '#contract/people.ts';
 import { namesQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { type AskedFor, useWord } from '../state/word.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
@@ -62,7 +62,7 @@ function WordForm({ asked, managers }: { asked: AskedFor; managers: SignInName[]
         />
       </div>
       <TextField of={of} name="reason" label="Why" />
-      <FormFoot save="Give my word" saving={of.saving} problem={of.problem} />
+      <FormFoot save="Give my word" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { Line, LineFillBody } from '#contract/dispensers.ts';
@@ -14,6 +13,7 @@ import { useSession } from '../app/session.tsx';
 import { checkInWords, dueInWords } from '../rigs/dispenser/lineWords.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { linesQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ListField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { useSize } from '../ui/useSize.ts';

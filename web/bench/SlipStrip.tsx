@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { Product } from '#contract/products.ts';
@@ -9,6 +8,7 @@ import { useSession } from '../app/session.tsx';
 import { type Asked, startPath } from '../clocks/startDraft.ts';
 import { LabelButton } from '../labels/LabelButton.tsx';
 import { productsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { clockTime, dayInWords } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { type BenchDraft, type KeptSlip, useBench } from './benchDraft.ts';

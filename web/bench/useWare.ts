@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { SignOff } from '#contract/people.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -14,6 +13,7 @@ import {
   signOffsQuery,
   vesselsQuery,
 } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { useWord } from '../state/word.ts';
 import { dayOf } from '../ui/dates.ts';
 import type { Ware } from './ware.ts';

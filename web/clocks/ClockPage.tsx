@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
@@ -15,6 +14,7 @@ import { HowItWent } from '../recipes/HowItWent.tsx';
 import { shopMs } from '../state/clock.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { containersQuery, filmFactorsQuery, weatherQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { priceOf } from '../stock/product/priceOf.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { clockTime } from '../ui/dates.ts';

@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import type { FilmFactor } from '#contract/clocks.ts';
 import { atLeast } from '#contract/roles.ts';
 import { weatherInWords } from '#core/dwell/weather.ts';
@@ -6,6 +6,7 @@ import { FILM_NAMES } from '#core/products/uses.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain, filmFactorsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 

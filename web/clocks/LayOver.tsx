@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Clock } from '#contract/clocks.ts';
 import { cellAt } from '#core/recipes/recipe.ts';
@@ -7,6 +6,7 @@ import { useSession } from '../app/session.tsx';
 import { useBookGround } from '../recipes/useBook.ts';
 import { shopNow } from '../state/clock.ts';
 import { recipesQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { laidHere, layerHere } from './laidHere.ts';

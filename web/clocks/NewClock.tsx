@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { Clock, ClockBody, Laid } from '#contract/clocks.ts';
@@ -14,6 +13,7 @@ import { type BookGround, useBookGround } from '../recipes/useBook.ts';
 import { shopNow } from '../state/clock.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { placesQuery, recipesQuery, weatherQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import type { RecipeRow } from '#contract/recipes.ts';
 import {
   COLOUR_NAMES,
@@ -15,6 +14,7 @@ import { BODIES, BODY_NAMES, type Body } from '#core/soil/bodies.ts';
 import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { ZONE_NAMES, ZONES, type Zone } from '#core/soil/zones.ts';
 import { placesQuery, weatherQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ListField, TypedField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { type Asked, useVehicle } from './startDraft.ts';

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import type { Clock, ClockLayer, FilmFactor } from '#contract/clocks.ts';
@@ -9,6 +8,7 @@ import type { Outcome } from '#core/outcome.ts';
 import type { Film } from '#core/products/uses.ts';
 import { useSession } from '../app/session.tsx';
 import { filmFactorsQuery, weatherQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import type { ClockAsked } from '../workers/dwell.worker.ts';
 import { dwell } from './dwellWorker.ts';
 

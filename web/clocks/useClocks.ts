@@ -1,7 +1,7 @@
-import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { Clock } from '#contract/clocks.ts';
 import { clocksQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { useOutbox, withWaiting } from './outbox.ts';
 
 const NONE: Clock[] = [];

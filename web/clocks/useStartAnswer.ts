@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import type { FilmFactor } from '#contract/clocks.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
@@ -12,6 +11,7 @@ import { useSession } from '../app/session.tsx';
 import type { BookGround } from '../recipes/useBook.ts';
 import { shopMs } from '../state/clock.ts';
 import { filmFactorsQuery, weatherQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { clockTime } from '../ui/dates.ts';
 import type { StartAnswer, StartAsked } from '../workers/dwell.worker.ts';
 import { factorFor, readingsOf } from './clockWindows.ts';

@@ -1,8 +1,8 @@
-import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { atLeast, type Role } from '#contract/roles.ts';
 import { useSession } from '../app/session.tsx';
 import { peopleQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';

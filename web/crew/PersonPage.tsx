@@ -1,9 +1,9 @@
-import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import { type Person, personBody, personPatch } from '#contract/people.ts';
 import { atLeast, ROLES, type Role } from '#contract/roles.ts';
 import { useSession } from '../app/session.tsx';
 import { peopleQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';

@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Person, SignOff } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
@@ -7,6 +7,7 @@ import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { shopNow } from '../state/clock.ts';
 import { askAgain, productsQuery, signOffsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayInWords, dayOf } from '../ui/dates.ts';
 import { TextInput } from '../ui/Field.tsx';
@@ -19,7 +20,8 @@ export function SignOffs({ person }: { person: Person }) {
   const given = useQuery(signOffsQuery(person.id));
   const error = products.error ?? given.error;
   if (error) return <Refusal problem={error} />;
-  if (!products.data || !given.data) return null;
+  const signOffs = given.data;
+  if (!products.data || !signOffs) return null;
   const asking = products.data.filter((p) => p.record.care.signOff);
   return (
     <section aria-label="Sign-offs" className="mt-8 max-w-3xl">
@@ -34,7 +36,7 @@ export function SignOffs({ person }: { person: Person }) {
               key={product.id}
               person={person}
               product={product}
-              signOff={given.data.find((s) => s.productId === product.id)}
+              signOff={signOffs.find((s) => s.productId === product.id)}
               may={atLeast(who.role, 'manager')}
             />
           ))}

@@ -1,6 +1,6 @@
-import { useQuery } from '@tanstack/react-query';
 import { BUCKET_ROLES, LABEL_SIZE_NAMES } from '#contract/labels.ts';
 import { useSession } from '../app/session.tsx';
+import { useQuery } from '../state/useQuery.ts';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { LabelButton } from './LabelButton.tsx';
 import { labelPrinterQuery } from './labels.ts';

@@ -1,6 +1,6 @@
-import { useQuery } from '@tanstack/react-query';
 import { askAgain } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { labelPrinterQuery, printLabel } from './labels.ts';
 
 /** Prints the label of each new batch by itself, where there is a label printer and this device is set to. */

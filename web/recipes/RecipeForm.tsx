@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { Product } from '#contract/products.ts';
@@ -18,6 +17,7 @@ import { SOIL_KIND_NAMES, SOIL_KINDS } from '#core/soil/soil.ts';
 import { ZONE_NAMES, ZONES } from '#core/soil/zones.ts';
 import { useSession } from '../app/session.tsx';
 import { devicesQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';

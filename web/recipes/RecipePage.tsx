@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { contentOf, type RecipeRow } from '#contract/recipes.ts';
@@ -18,6 +17,7 @@ import { startPath } from '../clocks/startDraft.ts';
 import { drawInWords } from '../rigs/drawInWords.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain, recipeQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink, PaperLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';

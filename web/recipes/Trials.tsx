@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Product } from '#contract/products.ts';
 import { BETTER, type Better, type Trial, type TrialSide, trialBody } from '#contract/trials.ts';
@@ -11,6 +11,7 @@ import { shortStrength } from '#core/strength/formatStrength.ts';
 import { patch, post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain, containersQuery, productsQuery, trialsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { priceOf } from '../stock/product/priceOf.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
@@ -28,20 +29,21 @@ export default function Trials() {
   const products = useQuery(productsQuery);
   const error = trials.error ?? products.error;
   if (error) return <Refusal problem={error} />;
-  if (!trials.data || !products.data) return null;
+  const all = products.data;
+  if (!trials.data || !all) return null;
   const running = trials.data.filter((t) => t.result === null);
   const closed = trials.data.filter((t) => t.result !== null);
   return (
     <Page title="Half and half" actions={<ButtonLink to="/recipes">Back to the book</ButtonLink>}>
       <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[26rem_minmax(0,1fr)]">
-        <NewTrial products={products.data} />
+        <NewTrial products={all} />
         <div className="flex flex-col gap-8">
           {running.length > 0 && (
             <section aria-label="On the panel now">
               <h2 className="mb-2">On the panel now</h2>
               <ul className="border-t-2 border-ink">
                 {running.map((trial) => (
-                  <TrialOf key={trial.id} trial={trial} products={products.data} />
+                  <TrialOf key={trial.id} trial={trial} products={all} />
                 ))}
               </ul>
             </section>
@@ -50,7 +52,7 @@ export default function Trials() {
             <h2 className="mb-2">What came of them</h2>
             <ul className="border-t-2 border-ink">
               {closed.map((trial) => (
-                <TrialOf key={trial.id} trial={trial} products={products.data} />
+                <TrialOf key={trial.id} trial={trial} products={all} />
               ))}
               {closed.length === 0 && (
                 <li className="py-2 text-muted">
@@ -74,8 +76,9 @@ type Typed = {
 };
 
 function NewTrial({ products }: { products: Product[] }) {
-  const { shop } = useSession();
+  const { who, shop } = useSession();
   const of = useTextForm<Typed, Trial>({
+    keptAs: `${who.personId} /trials`,
     values: {
       zone: 'bonnet',
       soil: '2',
@@ -150,7 +153,7 @@ function NewTrial({ products }: { products: Product[] }) {
       </div>
       {half('left', 'Left half')}
       {half('right', 'Right half')}
-      <FormFoot save="Lay them on" saving={of.saving} problem={of.problem} />
+      <FormFoot save="Lay them on" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }

@@ -1,9 +1,10 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { contentOf, type RecipeRow, type RecipeVersion } from '#contract/recipes.ts';
 import { compareRecipes, differenceInWords } from '#core/recipes/compare.ts';
 import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain, versionsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';

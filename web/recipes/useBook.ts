@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { Product } from '#contract/products.ts';
 import type { RecipeRow, RecipeVersion } from '#contract/recipes.ts';
@@ -15,6 +14,7 @@ import {
   retiredQuery,
   vesselsQuery,
 } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 
 /** The book, with all that its recipes stand on. */
 export type Book = {

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useParams, useSearchParams } from 'react-router';
 import { type Device, type DeviceKind, deviceBody, devicePatch } from '#contract/rigs.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -9,6 +8,7 @@ import type { UnitSystem } from '#core/units/volume.ts';
 import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { placesQuery, rowQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';

@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { type Calibration, type MeasuredDraw, SOURCE_NAMES } from '#contract/rigs.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -10,6 +10,7 @@ import { microlitres } from '#core/units/volume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain, calibrationsQuery, devicesQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { shopDay } from '../ui/dates.ts';
 import { Ledger } from '../ui/Ledger.tsx';

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import { atLeast } from '#contract/roles.ts';
 import { type MeasureRow, measureBody, measurePatch } from '#contract/ware.ts';
@@ -7,6 +6,7 @@ import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { measuresQuery, rowQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Device } from '#contract/rigs.ts';
@@ -20,6 +19,7 @@ import {
   retiredQuery,
   vesselsQuery,
 } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';

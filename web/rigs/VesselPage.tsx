@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import { atLeast } from '#contract/roles.ts';
 import { type Vessel, vesselBody, vesselPatch } from '#contract/ware.ts';
@@ -9,6 +8,7 @@ import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { devicesQuery, peopleQuery, placesQuery, rowQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';

@@ -1,6 +1,6 @@
-import { useQuery } from '@tanstack/react-query';
 import type { Shop } from '#contract/shop.ts';
 import { backupsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { PaperLink } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';

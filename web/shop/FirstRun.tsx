@@ -98,7 +98,7 @@ export default function FirstRun() {
             hint="Four digits"
           />
         </div>
-        <FormFoot save="Open the shop" saving={of.saving} problem={of.problem} />
+        <FormFoot save="Open the shop" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
       </form>
     </main>
   );

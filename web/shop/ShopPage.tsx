@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { atLeast } from '#contract/roles.ts';
 import type { Shop } from '#contract/shop.ts';
 import { PLACE_KINDS, type Place, placeBody } from '#contract/ware.ts';
@@ -7,6 +6,7 @@ import type { Fraction } from '#core/strength/strength.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain, placesQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
@@ -100,7 +100,7 @@ function AddPlace() {
           options={PLACE_KINDS.map((value) => ({ value, name: value }))}
         />
       </div>
-      <FormFoot save="Add the place" saving={of.saving} problem={of.problem} />
+      <FormFoot save="Add the place" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }

@@ -1,8 +1,8 @@
-import { useQuery } from '@tanstack/react-query';
 import type { Shop } from '#contract/shop.ts';
 import type { WeatherNow } from '#contract/weather.ts';
 import { weatherInWords } from '#core/dwell/weather.ts';
 import { weatherQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Watch } from '../ui/Refusal.tsx';
 import { TypeWeather } from '../weather/TypeWeather.tsx';
 import { weatherFrom } from '../weather/weatherWords.ts';

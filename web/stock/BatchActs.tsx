@@ -119,7 +119,7 @@ function UseForm({ batch, done }: Props) {
         label="How much"
         hint={`It holds ${held} by the books. What is not used stays in ${batch.vesselName}.`}
       />
-      <FormFoot save="Book it as used" saving={of.saving} problem={of.problem} />
+      <FormFoot save="Book it as used" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }
@@ -147,7 +147,7 @@ function DumpForm({ batch, done }: Props) {
         options={DUMP_REASONS.map((value) => ({ value, name: DUMP_REASON_NAMES[value] }))}
       />
       <TextField of={of} name="note" label="Note" />
-      <FormFoot save="Pour it away" saving={of.saving} problem={of.problem} />
+      <FormFoot save="Pour it away" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }

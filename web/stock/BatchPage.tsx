@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Batch } from '#contract/batches.ts';
@@ -20,6 +20,7 @@ import { drawInWords } from '../rigs/drawInWords.ts';
 import { shopNow } from '../state/clock.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain, productsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 import { Page } from '../ui/Page.tsx';

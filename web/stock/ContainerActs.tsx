@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { atLeast, type Role } from '#contract/roles.ts';
 import {
@@ -18,6 +17,7 @@ import { parseVolume } from '#core/units/parseVolume.ts';
 import { Dialog } from '../app/Dialog.tsx';
 import { useSession } from '../app/session.tsx';
 import { containersQuery, placesQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
@@ -106,7 +106,12 @@ function WasteForm(props: FormProps) {
       />
       <TextField of={of} name="note" label="Note" hint="In your own words, where that helps" />
       {shop.wasteWater && <p className="text-muted">{shop.wasteWater} Local codes decide.</p>}
-      <FormFoot save="Book it as waste" saving={of.saving} problem={of.problem} />
+      <FormFoot
+        save="Book it as waste"
+        saving={of.saving}
+        problem={of.problem}
+        startAfresh={of.startAfresh}
+      />
     </form>
   );
 }
@@ -129,7 +134,7 @@ function MoveForm(props: FormProps) {
           .filter((p) => p.id !== props.container.placeId)
           .map((p) => ({ value: String(p.id), name: p.name }))}
       />
-      <FormFoot save="Move it" saving={of.saving} problem={of.problem} />
+      <FormFoot save="Move it" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }
@@ -205,7 +210,7 @@ function DecantForm(props: FormProps) {
       <p className="text-muted">
         Lot, price and best-before go with it. Label it before anything is put in: name, hazards, lot.
       </p>
-      <FormFoot save="Book the decant" saving={of.saving} problem={of.problem} />
+      <FormFoot save="Book the decant" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }
@@ -235,7 +240,12 @@ function FoundForm(props: FormProps) {
         label="Where it was"
         hint="How it came to be missing, as far as anyone knows"
       />
-      <FormFoot save="Book it as found" saving={of.saving} problem={of.problem} />
+      <FormFoot
+        save="Book it as found"
+        saving={of.saving}
+        problem={of.problem}
+        startAfresh={of.startAfresh}
+      />
     </form>
   );
 }
@@ -254,7 +264,7 @@ function ReturnForm(props: FormProps) {
         {props.container.supplier && ` to ${props.container.supplier}`}.
       </p>
       <TextField of={of} name="note" label="Why" />
-      <FormFoot save="Book the return" saving={of.saving} problem={of.problem} />
+      <FormFoot save="Book the return" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }

@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { atLeast } from '#contract/roles.ts';
@@ -14,6 +14,7 @@ import { LabelButton } from '../labels/LabelButton.tsx';
 import { shopNow } from '../state/clock.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain, containersQuery, productsQuery, rowQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 import { Page } from '../ui/Page.tsx';

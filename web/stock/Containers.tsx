@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { atLeast } from '#contract/roles.ts';
@@ -9,6 +8,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { shopNow } from '../state/clock.ts';
 import { containersQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import { dayInWords, dayOf, shopDay } from '../ui/dates.ts';

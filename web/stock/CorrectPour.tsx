@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type Corrected, correctionBody, type Movement } from '#contract/ledger.ts';
 import type { Container } from '#contract/ware.ts';
@@ -7,6 +6,7 @@ import { post } from '../app/api.ts';
 import { Dialog } from '../app/Dialog.tsx';
 import { useSession } from '../app/session.tsx';
 import { askAgain, containersQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
@@ -81,7 +81,7 @@ function CorrectForm({ movement, container, close }: Props & { close: () => void
           }))}
       />
       <TextField of={of} name="note" label="Note" hint="How it came about, where that helps" />
-      <FormFoot save="Put it right" saving={of.saving} problem={of.problem} />
+      <FormFoot save="Put it right" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { Shop } from '#contract/shop.ts';
@@ -8,6 +7,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { get } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { peopleQuery, placesQuery, productsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import { ListField, TypedField } from '../ui/Labelled.tsx';

@@ -1,10 +1,10 @@
-import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { deliveryQuery } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink, PaperLink } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { Ledger } from '../ui/Ledger.tsx';

@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { type CsvImport, IMPORT_COLUMNS, type ImportKind } from '#contract/imports.ts';
@@ -6,6 +6,7 @@ import { atLeast } from '#contract/roles.ts';
 import { attachText, get, post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink, PaperLink } from '../ui/Button.tsx';
 import { Either } from '../ui/Either.tsx';
 import { Ledger } from '../ui/Ledger.tsx';

@@ -1,10 +1,10 @@
-import { useQuery } from '@tanstack/react-query';
 import { atLeast } from '#contract/roles.ts';
 import { lateDrawBody, lostBody } from '#contract/stock.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { shopNow } from '../state/clock.ts';
 import { peopleQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { AmountOf } from './AmountOf.tsx';
@@ -48,7 +48,7 @@ export function LateForm(props: FormProps) {
         />
       )}
       <TextField of={of} name="note" label="What for" placeholder="such as wheels of the estate" />
-      <FormFoot save="Book it" saving={of.saving} problem={of.problem} />
+      <FormFoot save="Book it" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }
@@ -68,7 +68,7 @@ export function LostForm(props: FormProps) {
         goes off the shelf. If it turns up, take that back on its page.
       </p>
       <TextField of={of} name="note" label="Where it was last seen" />
-      <FormFoot save="Write it off" saving={of.saving} problem={of.problem} />
+      <FormFoot save="Write it off" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }

@@ -1,4 +1,4 @@
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { type KindTotal, MOVEMENT_KINDS } from '#contract/stock.ts';
@@ -6,6 +6,7 @@ import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { ledgerPage, peopleQuery, placesQuery, productsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { DataTable } from '../ui/DataTable.tsx';
 import { ListField, TypedField } from '../ui/Labelled.tsx';

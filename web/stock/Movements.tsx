@@ -34,7 +34,7 @@ export function Movements({ container }: { container: Container }) {
   // It outlives its line, which changes as soon as it is put right: what it says then has to be read.
   const table = useRef<HTMLTableElement>(null);
   const [correcting, setCorrecting] = useState<Movement | null>(null);
-  if (pages.error) return <Refusal problem={pages.error} />;
+  if (pages.error && !pages.data) return <Refusal problem={pages.error} />;
   if (!pages.data) return null;
   const rows = pages.data.pages.flatMap((p) => p.rows);
   return (

@@ -1,10 +1,10 @@
-import { useQuery } from '@tanstack/react-query';
 import { receiptBody } from '#contract/stock.ts';
 import { majorOf, parseMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { suppliersQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { type FormProps, useAct } from './containerAct.ts';
@@ -77,7 +77,7 @@ export function ReceiptForm(props: FormProps) {
           : ''}
         Lot and best-before go with what was decanted from it.
       </p>
-      <FormFoot save="Put it right" saving={of.saving} problem={of.problem} />
+      <FormFoot save="Put it right" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }

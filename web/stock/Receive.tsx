@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import type { Product } from '#contract/products.ts';
 import { type Container, containerBody, type Place } from '#contract/ware.ts';
@@ -8,6 +7,7 @@ import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain, placesQuery, productsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
@@ -45,10 +45,11 @@ export default function Receive() {
 }
 
 function ReceiveForm({ products, places }: { products: Product[]; places: Place[] }) {
-  const { shop } = useSession();
+  const { who, shop } = useSession();
   const go = useGo();
   const [search] = useSearchParams();
   const of = useTextForm({
+    keptAs: `${who.personId} /containers ${search}`,
     values: {
       productId: search.get('product') ?? (products.length === 1 ? String(products[0]?.id) : ''),
       kind: 'jug',
@@ -137,7 +138,12 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
           />
           <TickField of={of} name="opened" label="It is already open" />
         </div>
-        <FormFoot save="Put it on the shelf" saving={of.saving} problem={of.problem} />
+        <FormFoot
+          save="Put it on the shelf"
+          saving={of.saving}
+          problem={of.problem}
+          startAfresh={of.startAfresh}
+        />
       </form>
     </Page>
   );

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useFieldArray } from 'react-hook-form';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { Product } from '#contract/products.ts';
@@ -8,6 +7,7 @@ import { CONTAINER_KINDS } from '#core/mixing/outlines.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain, placesQuery, productsQuery, suppliersQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
@@ -34,12 +34,13 @@ export default function ReceiveDelivery() {
 }
 
 function DeliveryForm({ products, places }: { products: Product[]; places: Place[] }) {
-  const { shop } = useSession();
+  const { who, shop } = useSession();
   const navigate = useNavigate();
   const [search] = useSearchParams();
   const { data: suppliers = [] } = useQuery(suppliersQuery);
   const store = places.find((p) => p.kind === 'store') ?? places[0];
   const of = useTextForm<DeliveryTyped, Delivery>({
+    keptAs: `${who.personId} /deliveries ${search}`,
     values: {
       supplier: '',
       reference: '',
@@ -127,7 +128,7 @@ function DeliveryForm({ products, places }: { products: Product[]; places: Place
             </li>
           ))}
         </ol>
-        <FormFoot save="Book it in" saving={of.saving} problem={of.problem}>
+        <FormFoot save="Book it in" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh}>
           {fields.length < MOST_LINES && <Button onClick={another}>Another line</Button>}
         </FormFoot>
       </form>

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { memo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Product } from '#contract/products.ts';
@@ -9,6 +8,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { EmptyVessel } from '../bench/EmptyBench.tsx';
 import { containersQuery, placesQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';

@@ -2,6 +2,7 @@ import type { Container } from '#contract/ware.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import { post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { type Reading, useTextForm } from '../ui/useTextForm.ts';
 
@@ -18,8 +19,10 @@ export function useAct<V extends Record<string, string>>(
     fields?: Readonly<Record<string, string>>;
   },
 ) {
+  const { who } = useSession();
   return useTextForm<V, Container>({
     ...of,
+    keptAs: `${who.personId} /containers/${container.id}/${path}`,
     send: (body) => post<Container>(`/containers/${container.id}/${path}`, body),
     done: () => {
       askAgain('containers');

@@ -8,11 +8,21 @@ export function FormFoot(props: {
   saving: boolean;
   problem: Error | null;
   theirs?: { takeTheirs: () => void; keepMine: () => void; differs: string[] } | null;
+  /** Lets go of what was typed before, where the form was opened with it. */
+  startAfresh?: (() => void) | null;
   children?: ReactNode;
 }) {
-  const { save, saving, problem, theirs, children } = props;
+  const { save, saving, problem, theirs, startAfresh, children } = props;
   return (
     <footer className="no-print mt-5 flex flex-col gap-3">
+      {startAfresh && (
+        <p className="flex flex-wrap items-center gap-x-4">
+          What you typed here before is still here.
+          <button type="button" className="min-h-12 underline underline-offset-4" onClick={startAfresh}>
+            Start afresh
+          </button>
+        </p>
+      )}
       {problem && <Refusal problem={problem} />}
       {theirs && (
         <div>

@@ -2,6 +2,7 @@ import type { FieldValues } from 'react-hook-form';
 import type { Schema } from 'yup';
 import type { Topic } from '#contract/ledger.ts';
 import { patch, post } from '../app/api.ts';
+import { useSession } from '../app/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { type Reading, useTextForm } from './useTextForm.ts';
 
@@ -27,7 +28,9 @@ type Options<V extends FieldValues, R extends Row> = {
  */
 export function useRowForm<V extends FieldValues, R extends Row>(options: Options<V, R>) {
   const { row, path, topic, schema, typed, read, labels, done } = options;
+  const { who } = useSession();
   const of = useTextForm<V, R>({
+    keptAs: `${who.personId} ${path} ${row?.id ?? (row ? 'the one' : 'new')}`,
     values: typed(row),
     revision: row?.revision ?? 0,
     read,
@@ -48,7 +51,8 @@ export function useRowForm<V extends FieldValues, R extends Row>(options: Option
     keepMine: () => void of.keepMine(),
     differs: differences(of.form.getValues(), typed(theirs), labels),
   };
-  return { ...of, foot: { saving: of.saving, problem: of.problem, theirs: clash } };
+  const { saving, problem, startAfresh } = of;
+  return { ...of, foot: { saving, problem, startAfresh, theirs: clash } };
 }
 
 /** Where two sets of typed values differ: `Fill limit: theirs 700 ml, yours 750 ml`. */

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import {
   type DefaultValues,
   type FieldErrors,
@@ -11,6 +11,8 @@ import {
 import { type Schema, ValidationError } from 'yup';
 import type { Refusal } from '#core/outcome.ts';
 import { ApiProblem } from '../app/api.ts';
+import { shopNow } from '../state/clock.ts';
+import { asTypedBefore, useFormDrafts } from '../state/formDrafts.ts';
 
 /** What was typed, read by the trade's own parsers: the body to send, and what could not be read, by field. */
 export type Reading = { body: unknown; refusals?: Record<string, Refusal> };
@@ -25,6 +27,8 @@ type Options<V extends FieldValues, R> = {
   send: (body: unknown, revision: number) => Promise<R>;
   done: (row: R) => void;
   revision?: number;
+  /** Whose form it is and which: what is typed is kept on this device under that name until it is sent. */
+  keptAs?: string;
   /** Where the body is shaped otherwise than the form: the field that a part of the body is typed in. */
   fields?: Readonly<Record<string, string>>;
 };
@@ -39,10 +43,11 @@ export type TextForm<V extends FieldValues> = {
  * will, and each fault, ours or the server's, stands at its field with what would work. What was typed stays.
  */
 export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
-  const { read, schema, send, done, fields = {} } = options;
+  const { read, schema, send, done, keptAs, fields = {} } = options;
   const [problem, setProblem] = useState<Error | null>(null);
   // The revision the typed values were made from: a later one, heard of while typing, must still be a clash.
-  const [revision, setRevision] = useState(options.revision ?? 0);
+  const [before, setBefore] = useState(() => (keptAs ? useFormDrafts.getState().drafts[keptAs] : undefined));
+  const [revision, setRevision] = useState(before?.revision ?? options.revision ?? 0);
   const resolver: Resolver<V> = (values) => {
     const faults = faultsIn(read(values), schema, fields);
     return Object.keys(faults).length > 0
@@ -55,11 +60,30 @@ export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
     mode: 'onSubmit',
     reValidateMode: 'onChange',
   });
+  useEffect(() => {
+    if (before) form.reset(asTypedBefore(options.values, before), { keepDefaultValues: true });
+    // Only as the form is opened: what is typed from then on is the form's own.
+    // biome-ignore lint/correctness/useExhaustiveDependencies: see above
+  }, []);
+  useEffect(() => {
+    if (!keptAs) return;
+    const { keep } = useFormDrafts.getState();
+    const watched = form.watch((values, { name }) => {
+      // A form that is filled in by the program is nothing somebody typed.
+      if (name) keep(keptAs, { values, revision, atMs: shopNow().getTime() });
+    });
+    return () => watched.unsubscribe();
+  }, [form, keptAs, revision]);
+  const forget = () => {
+    setBefore(undefined);
+    if (keptAs) useFormDrafts.getState().drop(keptAs);
+  };
 
   const book = async (from: number) => {
     setProblem(null);
     try {
       const row = await send(read(form.getValues()).body, from);
+      forget();
       setRevision((row as { revision?: number } | undefined)?.revision ?? 0);
       done(row);
     } catch (error) {
@@ -83,8 +107,17 @@ export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
     /** The row as someone else left it in between, if they did. */
     theirs: clash as R | null,
     keepMine: () => clash && book((clash as { revision: number }).revision),
+    /** Lets go of what was typed before, where the form was opened with it. */
+    startAfresh: before
+      ? () => {
+          forget();
+          setRevision(options.revision ?? 0);
+          form.reset(options.values);
+        }
+      : null,
     takeTheirs: (values: V) => {
       setProblem(null);
+      forget();
       if (clash) setRevision((clash as { revision: number }).revision);
       form.reset(values);
     },

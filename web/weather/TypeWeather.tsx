@@ -54,7 +54,12 @@ export function TypeWeather() {
           ]}
         />
       </div>
-      <FormFoot save="Keep the weather" saving={of.saving} problem={of.problem} />
+      <FormFoot
+        save="Keep the weather"
+        saving={of.saving}
+        problem={of.problem}
+        startAfresh={of.startAfresh}
+      />
     </form>
   );
 }

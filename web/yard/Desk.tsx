@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Unsettled } from '#contract/clocks.ts';
@@ -8,6 +8,7 @@ import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { shopMs, shopNow } from '../state/clock.ts';
 import { askAgain, backupsQuery, containersQuery, unsettledQuery, vesselsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { aboutToRunOut, batchesDue } from './soon.ts';

@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import type { RecipeRow, RecipeVersion } from '#contract/recipes.ts';
 import type { StationAct, WeatherNow } from '#contract/weather.ts';
@@ -16,6 +16,7 @@ import { Hindrances } from '../clocks/WindowAnswer.tsx';
 import { useBookGround } from '../recipes/useBook.ts';
 import { shopMs } from '../state/clock.ts';
 import { askAgain, filmFactorsQuery, recipesQuery, weatherQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { clockTime } from '../ui/dates.ts';
 import { Watch } from '../ui/Refusal.tsx';
 import { TypeWeather } from '../weather/TypeWeather.tsx';

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
@@ -8,6 +7,7 @@ import { useWindows } from '../clocks/clockWindows.ts';
 import { spanOf } from '../clocks/DwellBand.tsx';
 import { useClocks } from '../clocks/useClocks.ts';
 import { placesQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';

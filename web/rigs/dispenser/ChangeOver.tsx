@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Line } from '#contract/dispensers.ts';
@@ -21,6 +21,7 @@ import {
   tipsQuery,
 } from '../../state/queries.ts';
 import { useScanner } from '../../state/scanner.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';

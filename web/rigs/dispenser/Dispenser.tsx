@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import { Link } from 'react-router';
 import type { Line, Tip } from '#contract/dispensers.ts';
@@ -9,6 +9,7 @@ import { parseNumber } from '#core/units/parseNumber.ts';
 import { patch, post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain, linesQuery, tipsQuery } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TypedField } from '../../ui/Labelled.tsx';
 import { Ledger } from '../../ui/Ledger.tsx';

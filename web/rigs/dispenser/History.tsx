@@ -1,8 +1,9 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import type { Changeover, Line } from '#contract/dispensers.ts';
 import { post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain, changeoversQuery, checksQuery } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
 import { shopDay } from '../../ui/dates.ts';
 import { Ledger } from '../../ui/Ledger.tsx';

@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { lazy, Suspense, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Line, LineCheck, Tip } from '#contract/dispensers.ts';
@@ -13,6 +13,7 @@ import { post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { useShowsProducts } from '../../state/onScreen.ts';
 import { askAgain, checksQuery, lineQuery, productsQuery, tipsQuery } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { shopDay } from '../../ui/dates.ts';
 import { TypedField } from '../../ui/Labelled.tsx';

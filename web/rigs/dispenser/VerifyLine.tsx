@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { Line } from '#contract/dispensers.ts';
@@ -8,6 +8,7 @@ import { microlitres } from '#core/units/volume.ts';
 import { post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain, checksQuery, lineQuery, productsQuery, queryClient } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Either } from '../../ui/Either.tsx';
 import { TypedField } from '../../ui/Labelled.tsx';

@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { MOST_RUNS } from '#contract/rigs.ts';
@@ -9,6 +9,7 @@ import { isSuction } from '#core/products/record.ts';
 import { post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain, devicesQuery, productsQuery, queryClient, rowQuery } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';

@@ -1,7 +1,8 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import type { Act, Instrument } from '#contract/instruments.ts';
 import { post } from '../../app/api.ts';
 import { instrumentsQuery, queryClient } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 

@@ -1,7 +1,7 @@
-import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import type { Instrument, InstrumentKind, Reading } from '#contract/instruments.ts';
 import { instrumentsQuery } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 
 export type LiveState = {
   instrument: Instrument | null;

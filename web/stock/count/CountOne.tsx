@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type Count, type CountLine, type CountReading, countLineBody } from '#contract/counts.ts';
 import type { Instrument } from '#contract/instruments.ts';
@@ -9,6 +9,7 @@ import { parseNumber } from '#core/units/parseNumber.ts';
 import { post } from '../../app/api.ts';
 import { LiveReading } from '../../rigs/measure/LiveReading.tsx';
 import { instrumentsQuery } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/FormFields.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';

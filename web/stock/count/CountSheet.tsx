@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { type Count, type CountLine, METHOD_NAMES } from '#contract/counts.ts';
@@ -6,6 +6,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain, countQuery, queryClient } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { clockTime, shopDay } from '../../ui/dates.ts';
 import { Page } from '../../ui/Page.tsx';

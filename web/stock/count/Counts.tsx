@@ -1,10 +1,10 @@
-import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { type Count, type CountHead, countBody } from '#contract/counts.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain, containersQuery, countsQuery, placesQuery } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { shopDay } from '../../ui/dates.ts';
 import { ChoiceField, TickField } from '../../ui/FormFields.tsx';
 import { FormFoot } from '../../ui/FormFoot.tsx';
@@ -124,7 +124,12 @@ function StartCount({ open }: { open: CountHead[] }) {
           name="blind"
           label="Blind: what the books say is shown once everything is counted"
         />
-        <FormFoot save="Start counting" saving={of.saving} problem={of.problem} />
+        <FormFoot
+          save="Start counting"
+          saving={of.saving}
+          problem={of.problem}
+          startAfresh={of.startAfresh}
+        />
       </form>
     </section>
   );

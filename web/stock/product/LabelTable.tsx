@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import type { Product } from '#contract/products.ts';
 import type { Container } from '#contract/ware.ts';
 import { equivalentFraction } from '#core/mixing/solveFor.ts';
@@ -8,6 +7,7 @@ import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts'
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
 import { useSession } from '../../app/session.tsx';
 import { productsQuery } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { Ledger } from '../../ui/Ledger.tsx';
 import { priceOf } from './priceOf.ts';
 

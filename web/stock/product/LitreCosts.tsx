@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import type { LabelEntry, Product } from '#contract/products.ts';
 import type { Container } from '#contract/ware.ts';
@@ -8,6 +7,7 @@ import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { useSession } from '../../app/session.tsx';
 import { productsQuery } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { Ledger } from '../../ui/Ledger.tsx';
 import { priceOf } from './priceOf.ts';
 

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useFieldArray } from 'react-hook-form';
 import { PRODUCT_STATES, type Product, productBody, productPatch } from '#contract/products.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
@@ -7,6 +6,7 @@ import { familyStart, recordStart } from '#core/products/starts.ts';
 import { USE_KINDS, USE_NAMES } from '#core/products/uses.ts';
 import { useSession } from '../../app/session.tsx';
 import { productsQuery } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { ChoiceField, NoteField, TextField } from '../../ui/FormFields.tsx';
 import { FormFoot } from '../../ui/FormFoot.tsx';

@@ -1,10 +1,11 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { type NoteGate, noteBody, type ProductNote } from '#contract/notes.ts';
 import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
 import { post } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { askAgain, notesQuery } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
 import { shopDay } from '../../ui/dates.ts';
 import { ChoiceField, TextField } from '../../ui/FormFields.tsx';
@@ -70,7 +71,9 @@ export function ProductNotes({ product }: { product: Product }) {
 }
 
 function WriteNote({ product }: { product: Product }) {
+  const { who } = useSession();
   const of = useTextForm<{ words: string; gate: NoteGate }, ProductNote[]>({
+    keptAs: `${who.personId} /notes ${product.id}`,
     values: { words: '', gate: 'read' },
     read: (body) => ({ body }),
     schema: noteBody,
@@ -96,7 +99,7 @@ function WriteNote({ product }: { product: Product }) {
           label="What it asks"
           options={(Object.keys(GATES) as NoteGate[]).map((value) => ({ value, name: GATES[value] }))}
         />
-        <FormFoot save="Put it up" saving={of.saving} problem={of.problem} />
+        <FormFoot save="Put it up" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
       </form>
     </details>
   );

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -6,6 +5,7 @@ import { patch } from '../../app/api.ts';
 import { useSession } from '../../app/session.tsx';
 import { useShowsProducts } from '../../state/onScreen.ts';
 import { containersQuery, rowQuery } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
