@@ -5,6 +5,7 @@ import type { LabelPrinter } from './devices/labelPrinter.ts';
 import type { WeatherStation } from './devices/weatherStation.ts';
 import type { Live } from './live/live.ts';
 import type { Papers } from './papers/office.ts';
+import type { Idle } from './sessions/idle.ts';
 
 /** What every route is handed: the books, the time, who is listening, and how this shop was opened. */
 export type House = {
@@ -13,6 +14,8 @@ export type House = {
   readonly folder: string;
   readonly now: () => Date;
   readonly live: Live;
+  /** When each session was last used. */
+  readonly idle: Idle;
   readonly log: Logger;
   /** Asked for when a shop is set up, so that only who started the program can. */
   readonly setupCode: string;

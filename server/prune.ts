@@ -1,11 +1,15 @@
 import type { Books } from './db/books.ts';
+import { TABLET_DAYS } from './sessions/routes.ts';
 
 const DAY_MS = 24 * 3_600_000;
 
 /** How long each is kept, in days. Default: longer than any device waits with what it has to send. */
-const KEPT_DAYS = { answers: 3, sessions: 30, guesses: 1 } as const;
+const KEPT_DAYS = { answers: 3, sessions: 30, guesses: 1, labels: 30, tablets: TABLET_DAYS } as const;
 
-/** Lets go of what is of no more use: answers nobody will ask for again, sessions that have ended, guesses long past. */
+/**
+ * Lets go of what is of no more use: answers nobody will ask for again, sessions that have ended, guesses long past, labels
+ * printed weeks ago, devices whose cookie has run out.
+ */
 export async function prune(books: Pick<Books, 'transaction'>, now: Date): Promise<void> {
   const before = (days: number) => new Date(now.getTime() - days * DAY_MS);
   await books.transaction(async (tx) => {
@@ -15,5 +19,7 @@ export async function prune(books: Pick<Books, 'transaction'>, now: Date): Promi
     await tx.rows('DELETE FROM pin_attempt WHERE failures = 0 OR locked_until < $1', [
       before(KEPT_DAYS.guesses),
     ]);
+    await tx.rows('DELETE FROM printed_label WHERE printed_at < $1', [before(KEPT_DAYS.labels)]);
+    await tx.rows('DELETE FROM tablet WHERE first_seen < $1', [before(KEPT_DAYS.tablets)]);
   });
 }

@@ -15,6 +15,7 @@ import { takeUpImports } from './imports/runner.ts';
 import { Live } from './live/live.ts';
 import { Papers } from './papers/office.ts';
 import { makeRounds } from './rounds.ts';
+import { Idle } from './sessions/idle.ts';
 import type { SteadyClock } from './steadyClock.ts';
 
 const FIRST_PORT = 4600;
@@ -55,7 +56,7 @@ export async function serve(options: {
     if (hadBooks) await copyIfDue(books, folder, now());
     await options.prepare?.(books);
     const setupCode = String(randomInt(1_000_000)).padStart(6, '0');
-    const live = new Live();
+    const live = new Live(now);
     const instruments = (await options.connect?.(books)) ?? noInstruments;
     const papers = new Papers();
     let publicly = '';
@@ -64,6 +65,7 @@ export async function serve(options: {
       folder,
       now,
       live,
+      idle: new Idle(),
       log,
       setupCode,
       demoPins,

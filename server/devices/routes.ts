@@ -9,13 +9,14 @@ import { only } from '../http/signedIn.ts';
 const HEARTBEAT_MS = 15_000;
 
 /** Instruments that are read while they change; for a stand-in also what hands would do to it. */
-export function instrumentRoutes({ instruments }: House): Router {
+export function instrumentRoutes({ instruments, live, now }: House): Router {
   const routes = Router();
   routes.get('/', async (_req, res) => void res.json(await instruments.list()));
   routes.get('/:id/readings', async (req, res) => {
     const instrument = await instruments.find(String(req.params.id));
     if (!instrument) throw missing('instrument');
     const session = await createSession(req, res, { keepAlive: HEARTBEAT_MS });
+    live.streams.keep(res, now(), { seenLocked: false });
     const stop = instrument.listen((reading) => void session.push(reading, 'reading'));
     session.once('disconnected', stop);
   });

@@ -1,23 +1,20 @@
 import { createHash } from 'node:crypto';
 import { parseCookie } from 'cookie';
-import type { Request, RequestHandler, Response } from 'express';
+import type { Request, RequestHandler } from 'express';
 import { atLeast, type Role } from '#contract/roles.ts';
 import type { House } from '../house.ts';
+import { lockSession } from '../sessions/queries.ts';
 import { HttpProblem } from './problems.ts';
+import { type SignedIn, whoOf } from './who.ts';
 
-export type SignedIn = {
-  personId: number;
-  name: string;
-  role: Role;
-  expiresAt: Date;
-  tokenHash: string;
-  /** The tablet was left alone: what it may still show is in {@link SEEN_LOCKED}. */
-  locked: boolean;
-};
+export { type SignedIn, whoOf };
 
 /** What a locked tablet goes on showing: the clocks that run, and what they are worked out from. */
 const SEEN_LOCKED =
   /^\/api\/(live|clocks|weather|film-factors|places|products|vessels|devices|recipes)([/?]|$)/;
+
+/** Pages ask again by themselves; what is sent is sent by a hand. */
+const ASKS_BY_ITSELF = /^(GET|HEAD|OPTIONS)$/;
 
 export const SESSION_COOKIE = 'kettle_session';
 export const TABLET_COOKIE = 'kettle_tablet';
@@ -28,24 +25,32 @@ export const hashToken = (token: string): string => createHash('sha256').update(
 export const cookieOf = (req: Request, name: string): string | undefined =>
   parseCookie(req.get('cookie') ?? '')[name];
 
-/** Finds out who is asking, if anyone is. */
+/** Finds out who is asking, if anyone is. A session nobody has used for as long as the shop allows is locked. */
 export function findSession(house: House): RequestHandler {
+  const { idle } = house;
   return async (req, res, next) => {
     const token = cookieOf(req, SESSION_COOKIE);
     if (!token) return next();
     const tokenHash = hashToken(token);
-    const [row] = await house.books.rows<Omit<SignedIn, 'tokenHash'>>(
-      `SELECT p.id AS "personId", p.name, p.role, s.expires_at AS "expiresAt", s.locked_at IS NOT NULL AS locked
+    const [row] = await house.books.rows<Omit<SignedIn, 'tokenHash'> & { lockMinutes: number }>(
+      `SELECT p.id AS "personId", p.name, p.role, s.expires_at AS "expiresAt", s.locked_at IS NOT NULL AS locked,
+         coalesce((SELECT lock_minutes FROM shop), 0) AS "lockMinutes"
        FROM session s JOIN person p ON p.id = s.person_id
        WHERE s.token_hash = $1 AND s.ended_at IS NULL AND s.expires_at > $2 AND p.retired_at IS NULL`,
       [tokenHash, house.now()],
     );
-    if (row) res.locals.who = { ...row, tokenHash };
+    if (row) {
+      const { lockMinutes, ...who } = row;
+      if (!who.locked && idle.isIdle(tokenHash, lockMinutes)) {
+        await lockSession(house.books, tokenHash, house.now());
+        house.live.streams.lock(tokenHash);
+        who.locked = true;
+      } else if (!ASKS_BY_ITSELF.test(req.method)) idle.used(tokenHash);
+      res.locals.who = { ...who, tokenHash };
+    }
     next();
   };
 }
-
-export const whoOf = (res: Response): SignedIn | undefined => res.locals.who as SignedIn | undefined;
 
 /** Lets through whoever is signed in with at least this role, and has not left their tablet alone. */
 export function only(needed: Role): RequestHandler {

@@ -141,7 +141,7 @@ describe('a file of containers', () => {
     await takeUpImports({
       books: shop.books,
       now: () => shop.now,
-      live: new Live(),
+      live: new Live(() => shop.now),
       log: pino({ level: 'fatal' }),
     });
     expect(await until(id, 'done')).toMatchObject({ booked: 90 });

@@ -1,15 +1,23 @@
 import { createSession, type Session } from 'better-sse';
 import type { RequestHandler } from 'express';
 import type { LiveEvent, Topic } from '#contract/ledger.ts';
+import { Streams } from './streams.ts';
 
 const REMEMBERED = 1_000;
 const HEARTBEAT_MS = 15_000;
 
 /** Tells every open page what has changed. A page that was away hears what it missed, or to ask for everything again. */
 export class Live {
+  /** Every answer that stays open, this one's and others'. */
+  readonly streams = new Streams();
   readonly #sessions = new Set<Session>();
   readonly #recent: LiveEvent[] = [];
   #seq = Date.now() * 1_000;
+  readonly #now: () => Date;
+
+  constructor(now: () => Date) {
+    this.#now = now;
+  }
 
   tell(topic: Topic, id: number): void {
     const event: LiveEvent = { seq: ++this.#seq, topic, id };
@@ -20,6 +28,7 @@ export class Live {
 
   readonly listen: RequestHandler = async (req, res) => {
     const session = await createSession(req, res, { keepAlive: HEARTBEAT_MS });
+    this.streams.keep(res, this.#now(), { seenLocked: true });
     const heard = Number(session.lastId);
     const oldest = this.#recent[0]?.seq ?? this.#seq + 1;
     if (session.lastId && !(heard >= oldest - 1 && heard <= this.#seq))

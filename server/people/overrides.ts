@@ -40,14 +40,16 @@ export function overrideRoutes(house: House): Router {
 /** A manager's word that came with a command: spent inside the transaction it allows, so that it is good once. */
 export type Allowed = (rule: OverrideRule, subject: string) => Promise<number | null>;
 
-/** Null where none came, or it is for something else, too old, somebody else's or spent. */
+/** Null where none came, or it is for something else, too old, somebody else's, spent, or of one who is no manager now. */
 export const allowedBy =
   (tx: Queryable, token: string | undefined, who: SignedIn, now: Date): Allowed =>
   async (rule, subject) => {
     if (!token) return null;
     const [row] = await tx.rows<{ id: number }>(
       `UPDATE override SET spent_at = $5 WHERE token_hash = $1 AND rule = $2 AND subject = $3 AND asked_by = $4 AND spent_at IS NULL
-         AND expires_at > $5 RETURNING id`,
+         AND expires_at > $5 AND EXISTS (SELECT FROM person g WHERE g.id = given_by AND g.role = 'manager' AND g.retired_at IS NULL)
+         AND NOT EXISTS (SELECT FROM person_event e WHERE e.person_id = given_by AND e.what IN ('pin', 'role', 'left') AND e.at >= given_at)
+       RETURNING id`,
       [hashToken(token), rule, subject, who.personId, now],
     );
     return row?.id ?? null;

@@ -64,9 +64,14 @@ export function peopleRoutes(house: House): Router {
       for (const [what, so, detail] of events) {
         if (so) await noteEvent(tx, { personId: id, what, detail, by: who.personId, now });
       }
-      if (pin || body.retired || (body.role && body.role !== before.role))
-        await endSessionsOf(tx, id, who.tokenHash, now);
-      return { status: 200, body: await personOf(tx, id), touched: [['people', id]] };
+      const signedOut = Boolean(pin || body.retired || (body.role && body.role !== before.role));
+      if (signedOut) await endSessionsOf(tx, id, who.tokenHash, now);
+      return {
+        status: 200,
+        body: await personOf(tx, id),
+        touched: [['people', id]],
+        ...(signedOut && { after: () => house.live.streams.endOf(id, who.tokenHash) }),
+      };
     }),
   );
 

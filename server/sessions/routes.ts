@@ -5,12 +5,13 @@ import { type SignInName, signInBody, type Who } from '#contract/people.ts';
 import type { House } from '../house.ts';
 import { parseBody } from '../http/door.ts';
 import { HttpProblem } from '../http/problems.ts';
-import { cookieOf, hashToken, SESSION_COOKIE, TABLET_COOKIE, whoOf } from '../http/signedIn.ts';
+import { cookieOf, hashToken, only, SESSION_COOKIE, TABLET_COOKIE, whoOf } from '../http/signedIn.ts';
 import { checkPin } from './checkPin.ts';
 import { endSession, lockSession, rememberTablet, signInNames, startSession } from './queries.ts';
 
 const SESSION_HOURS = 12;
-const TABLET_DAYS = 400;
+/** How long a browser keeps that it is known; no browser keeps a cookie longer. */
+export const TABLET_DAYS = 400;
 
 export function sessionRoutes(house: House): Router {
   const routes = Router();
@@ -42,7 +43,10 @@ export function sessionRoutes(house: House): Router {
     }
     // Whoever was signed in here before is so no longer: a tablet is one person's at a time.
     const before = cookieOf(req, SESSION_COOKIE);
-    if (before) await endSession(house.books, hashToken(before), now);
+    if (before) {
+      await endSession(house.books, hashToken(before), now);
+      house.live.streams.endSession(hashToken(before));
+    }
     const token = randomBytes(32).toString('base64url');
     const expiresAt = new Date(now.getTime() + SESSION_HOURS * 3_600_000);
     await startSession(house.books, { tokenHash: hashToken(token), personId, now, expiresAt });
@@ -56,13 +60,22 @@ export function sessionRoutes(house: House): Router {
   // A tablet that was left alone: its clocks stay to be seen, the rest waits for a PIN.
   routes.post('/current/locks', async (_req, res) => {
     const who = whoOf(res);
-    if (who) await lockSession(house.books, who.tokenHash, house.now());
+    if (who) {
+      await lockSession(house.books, who.tokenHash, house.now());
+      house.live.streams.lock(who.tokenHash);
+    }
     res.status(204).end();
   });
 
+  // A device says now and then that it is used: that it was asked is all there is to it.
+  routes.post('/current/touches', only('technician'), (_req, res) => void res.status(204).end());
+
   routes.delete('/current', async (_req, res) => {
     const who = whoOf(res);
-    if (who) await endSession(house.books, who.tokenHash, house.now());
+    if (who) {
+      await endSession(house.books, who.tokenHash, house.now());
+      house.live.streams.endSession(who.tokenHash);
+    }
     res.clearCookie(SESSION_COOKIE, cookie);
     res.status(204).end();
   });

@@ -13,6 +13,7 @@ import { noLabelPrinter, simulatedLabelPrinter } from '../devices/labelPrinter.t
 import { SimulatedStation } from '../devices/weatherStation.ts';
 import { Live } from '../live/live.ts';
 import { Papers } from '../papers/office.ts';
+import { Idle } from '../sessions/idle.ts';
 import { copyDemoBooks, MORNING } from './demoSnapshot.ts';
 
 type Method = 'get' | 'post' | 'patch' | 'delete';
@@ -24,6 +25,8 @@ export type Caller = (method: Method, path: string, body?: unknown, call?: Call)
 /** A shop served to one file of tests: the demo's, or one not set up yet. The clock stands until it is moved. */
 export class ServedShop {
   now = MORNING;
+  /** How long this shop has been open, in milliseconds: stands until it is moved. */
+  elapsedMs = 0;
   readonly setupCode = '246810';
   readonly papers = new Papers();
   instruments: Instruments = noInstruments;
@@ -40,7 +43,8 @@ export class ServedShop {
       books: this.books,
       folder,
       now: () => this.now,
-      live: new Live(),
+      live: new Live(() => this.now),
+      idle: new Idle(() => this.elapsedMs),
       log,
       setupCode: this.setupCode,
       demoPins: demo ? demoPins : new Map(),

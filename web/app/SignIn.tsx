@@ -2,7 +2,8 @@ import { useMutation } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import type { SignInName, Who } from '#contract/people.ts';
 import type { Shop } from '#contract/shop.ts';
-import { namesQuery, queryClient, whoQuery } from '../state/queries.ts';
+import { takeOver } from '../state/handOver.ts';
+import { namesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -63,10 +64,7 @@ export function PinPad(props: { person: SignInName; back: () => void; wide?: boo
   const input = useRef<HTMLInputElement>(null);
   const signIn = useMutation({
     mutationFn: (typed: string) => post<Who>('/sessions', { personId: person.id, pin: typed }),
-    onSuccess: (who) => {
-      queryClient.setQueryData(whoQuery.queryKey, who);
-      void queryClient.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'who' });
-    },
+    onSuccess: takeOver,
     onError: () => setPin(''),
   });
   useEffect(() => input.current?.focus(), []);

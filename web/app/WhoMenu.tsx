@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { UnitSystem } from '#core/units/volume.ts';
 import { shopNow } from '../state/clock.ts';
+import { forgetPerson } from '../state/handOver.ts';
 import { queryClient, whoQuery } from '../state/queries.ts';
 import { THEMES, useDevice } from '../state/theme.ts';
 import { dayOf } from '../ui/dates.ts';
@@ -36,9 +37,7 @@ export default function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys
     await remove('/sessions/current');
     navigate('/yard');
     queryClient.setQueryData(whoQuery.queryKey, null);
-    queryClient.removeQueries({
-      predicate: ({ queryKey }) => queryKey[0] !== 'who' && queryKey[0] !== 'shop',
-    });
+    forgetPerson();
   };
 
   return (

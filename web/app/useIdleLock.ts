@@ -1,17 +1,22 @@
 import { useEffect } from 'react';
 import { queryClient, whoQuery } from '../state/queries.ts';
-import { post } from './api.ts';
+import { ApiProblem, post } from './api.ts';
 
 const SIGNS = ['pointerdown', 'keydown', 'wheel', 'touchstart'] as const;
 const LOOK_EVERY_MS = 5_000;
+const TELL_EVERY_MS = 30_000;
 
 /** Locks this device once nobody has touched it for so many minutes; 0 for never. Sleep counts as nobody. */
 export function useIdleLock(minutes: number): void {
   useEffect(() => {
     if (minutes === 0) return;
     let touchedMs = Date.now();
+    let toldMs = 0;
     const touched = () => {
       touchedMs = Date.now();
+      if (Math.abs(touchedMs - toldMs) < TELL_EVERY_MS) return;
+      toldMs = touchedMs;
+      tell();
     };
     const look = () => {
       // A clock that was set back must not keep it open for ever.
@@ -29,8 +34,18 @@ export function useIdleLock(minutes: number): void {
   }, [minutes]);
 }
 
+/** Tells the shop's machine that somebody is here: it locks what nobody uses, too. */
+function tell(): void {
+  post('/sessions/current/touches', {}).catch((error) => {
+    if (error instanceof ApiProblem && error.problem.code === 'session.locked') showLocked();
+  });
+}
+
+const showLocked = () =>
+  queryClient.setQueryData(whoQuery.queryKey, (who) => who && { ...who, locked: true });
+
 /** Locks this device now. The screen does not wait for the shop's machine, which may be out of reach. */
 export function lock(): void {
-  queryClient.setQueryData(whoQuery.queryKey, (who) => who && { ...who, locked: true });
+  showLocked();
   post('/sessions/current/locks', {}).catch(() => undefined);
 }

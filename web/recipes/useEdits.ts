@@ -5,6 +5,7 @@ import { contentOf, type RecipeRow } from '#contract/recipes.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
 import { onTopOf, sameRecipe } from '#core/recipes/same.ts';
 import { ApiProblem, post } from '../app/api.ts';
+import { onHandOver } from '../state/handOver.ts';
 import { queryClient, recipesQuery } from '../state/queries.ts';
 import { now } from './useBook.ts';
 
@@ -24,6 +25,7 @@ const useSteps = create<Steps>()((set) => ({
   pop: () => set(({ steps }) => ({ steps: steps.slice(0, -1) })),
 }));
 const MOST_STEPS = 50;
+onHandOver(() => useSteps.setState({ steps: [] }));
 
 /** Someone else changed a recipe in between: how it is now, how it would be, and what was being done. */
 export type Clash = { edit: Edit; current: RecipeRow; mine: Recipe; undoing: boolean };

@@ -18,11 +18,13 @@ import type { WeatherNow } from '#contract/weather.ts';
 import { ApiProblem, get } from '../app/api.ts';
 import { onDoubt } from './clock.ts';
 
-/** A session that has ended leads back to the sign-in page; what was typed stays with its owner. */
+/** A session that has ended leads back to the sign-in page, a locked one to its PIN; what was typed stays with its owner. */
 const leaveIfSignedOut = (error: Error): void => {
-  if (error instanceof ApiProblem && error.problem.code === 'session.none') {
-    queryClient.setQueryData(whoQuery.queryKey, null);
-  }
+  if (!(error instanceof ApiProblem)) return;
+  const { code } = error.problem;
+  if (code === 'session.none') queryClient.setQueryData(whoQuery.queryKey, null);
+  if (code === 'session.locked')
+    queryClient.setQueryData(whoQuery.queryKey, (who) => who && { ...who, locked: true });
 };
 
 export const queryClient = new QueryClient({
