@@ -227,7 +227,7 @@ test('on a black panel in the sun there is no window: remedies in order; a campe
   await expect(page.getByRole('alert')).toContainText(/degrees C, such as/);
   await expect(page.getByText('Say how hot the panel is first.')).toBeVisible();
   await page.getByRole('button', { name: /take that/ }).click();
-  await expect(panel).toHaveValue(/^\d\d C$/);
+  await expect(panel).toHaveValue(/^\d\d °C$/);
 });
 
 test('a film seen to dry is learned from; a lead starts afresh', async ({ page }) => {

@@ -47,7 +47,7 @@ test('a draft is made by keyboard, compared, published, mixed by, and brought ba
   await page.keyboard.press('1');
   await expect(page.getByLabel('Strength')).toHaveValue('1');
   await page.keyboard.type(':22');
-  await expect(page.getByText('4.35 %')).toBeVisible();
+  await expect(page.getByText('4.3 %')).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(heavy).toContainText('1:22');
   await expect(heavy).toBeFocused();

@@ -201,7 +201,7 @@ test('what is mixed and in circulation is listed by whom, and topped up from the
   await page.getByRole('link', { name: 'Stock' }).click();
   const batches = page.getByRole('region', { name: 'Mixed and in circulation' });
   const bottle = batches.getByRole('listitem').filter({ hasText: 'Trigger bottle, white cap' });
-  await expect(bottle).toContainText('Lime Kiln Foam, 7.73 %');
+  await expect(bottle).toContainText('Lime Kiln Foam, 7.7 %');
   await expect(bottle).toContainText(/Serves light soil\. Good until .*Noor Pell/);
   await expect(bottle).toContainText('750 ml');
   await bottle.getByRole('button', { name: 'Top it up' }).click();

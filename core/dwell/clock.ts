@@ -1,5 +1,6 @@
 import type { Outcome } from '../outcome.ts';
 import { isFlat, type Zone } from '../soil/zones.ts';
+import type { UnitSystem } from '../units/volume.ts';
 import { laidOn } from './application.ts';
 import type { LaidAs } from './laidProduct.ts';
 import type { Colour, Material } from './surroundings.ts';
@@ -20,6 +21,8 @@ export type PanelsAsked = {
   /** Of the painted panels; glass and wheels are what they are. */
   readonly material: Material;
   readonly start: PanelStart;
+  /** What a refusal is said in. */
+  readonly show?: UnitSystem;
 };
 
 /** What was laid, so many seconds after the first of it; `again` is more of what lies there. */
@@ -35,7 +38,7 @@ const materialOf = (zone: Zone, painted: Material): Material =>
 
 /** What a zone's window is worked out from. */
 export function askedOf(
-  { colour, material, start }: Omit<PanelsAsked, 'zones'>,
+  { colour, material, start, show }: Omit<PanelsAsked, 'zones'>,
   zone: Zone,
   laid: readonly LaidThen[],
   outlook: Outlook,
@@ -48,7 +51,14 @@ export function askedOf(
       timing: again ? null : as.timing,
     }),
   );
-  return { panel: { colour, material: materialOf(zone, material) }, start, layers, outlook, edgeShare };
+  return {
+    panel: { colour, material: materialOf(zone, material) },
+    start,
+    layers,
+    outlook,
+    edgeShare,
+    ...(show && { show }),
+  };
 }
 
 /** Zones that differ in how they dry: one of each kind stands for the others. */

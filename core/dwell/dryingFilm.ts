@@ -26,7 +26,12 @@ export type Wetting = {
 export type Spell = { readonly fromS: number; readonly around: Surroundings };
 
 /** A dry film, in seconds from the start; null where it stays wet for {@link LOOK_AHEAD_S} after it was last wetted. */
-export type Dried = { readonly dryS: number | null; readonly settledC: number };
+export type Dried = {
+  readonly dryS: number | null;
+  /** When it was dry before it was wetted again, the first time; null where it never was. */
+  readonly driedBeforeS: number | null;
+  readonly settledC: number;
+};
 
 /**
  * Follows a film until it is gone, by Runge and Kutta's fourth-order steps in temperature and film together:
@@ -53,6 +58,7 @@ export function dryingOf(
   let around = (spells[0] as Spell).around;
   let rates = ratesIn(around, panel);
   let dryS: number | null = null;
+  let driedBeforeS: number | null = null;
   const end = last + LOOK_AHEAD_S;
   while (t < end) {
     for (let spell = spells[nextSpell]; spell && spell.fromS <= t; spell = spells[++nextSpell]) {
@@ -63,20 +69,21 @@ export function dryingOf(
       const held = bare + WATER_HEAT * m;
       c = (held * c + WATER_HEAT * w.laid * w.waterC) / (held + WATER_HEAT * w.laid);
       m += w.kept;
+      driedBeforeS ??= dryS;
       dryS = null;
     }
-    if (m <= 0 && nextWetting >= wettings.length) return { dryS: dryS ?? t, settledC: c };
+    if (m <= 0 && nextWetting >= wettings.length) return { dryS: dryS ?? t, driedBeforeS, settledC: c };
     const [dc, dm] = step(rates, c, m, stepS);
     const left = m + dm;
     if (m > 0 && left <= 0) {
       dryS = t + (stepS * m) / -dm;
-      if (nextWetting >= wettings.length) return { dryS, settledC: c + dc };
+      if (nextWetting >= wettings.length) return { dryS, driedBeforeS, settledC: c + dc };
     }
     c += dc;
     m = Math.max(0, left);
     t += stepS;
   }
-  return { dryS: null, settledC: c };
+  return { dryS: null, driedBeforeS, settledC: c };
 }
 
 type Rates = (c: number, m: number) => readonly [dc: number, dm: number];

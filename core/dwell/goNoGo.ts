@@ -1,3 +1,5 @@
+import { formatTemperature } from '../units/temperature.ts';
+import type { UnitSystem } from '../units/volume.ts';
 import type { Weather } from './weather.ts';
 
 /** What the weather does to work outside: mind it, or leave it. */
@@ -8,11 +10,18 @@ export const WIND_WATCH_MS = 5;
 export const WIND_STOP_MS = 9;
 
 /** What wind, rain, sun and cold mean for what is sprayed and for what touches the paint; empty where nothing hinders. */
-export function hindrances({ airC, windMs, sky, raining = false }: Weather): Hindrance[] {
+export function hindrances(
+  { airC, windMs, sky, raining = false }: Weather,
+  show: UnitSystem = 'metric',
+): Hindrance[] {
   if (sky === 'indoors') return [];
   const found: Hindrance[] = [];
   if (airC < 2) {
-    found.push({ look: 'stop', word: 'Freezing', words: 'nothing is sprayed outside under 2 °C' });
+    found.push({
+      look: 'stop',
+      word: 'Freezing',
+      words: `nothing is sprayed outside under ${formatTemperature(2, show)}`,
+    });
   }
   if (raining) {
     found.push({

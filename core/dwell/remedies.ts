@@ -28,6 +28,8 @@ export type Remedy = {
 
 /** Rates a person works at, in m2/s: laying, by how it is put on, and rinsing. */
 export type Rates = { readonly apply: number; readonly rinse: number };
+/** The work: how fast, and how much there is to lay, in m2. */
+export type Work = Rates & { readonly wholeM2: number };
 export const RATES = { foam: 0.12, sprayer: 0.06, rinse: 0.06 } as const;
 
 /** Rinsing for less than this is no second application. */
@@ -43,7 +45,7 @@ export type Hour = { readonly at: string; readonly weather: Weather };
  *
  * @param hours the weather of the coming hours, as far as it is known
  */
-export function remediesFor(asked: WindowAsked, rates: Rates, hours: readonly Hour[] = []): Remedy[] {
+export function remediesFor(asked: WindowAsked, work: Work, hours: readonly Hour[] = []): Remedy[] {
   const now = workingWindow(asked);
   const weather = (asked.outlook[0] as Outlook[number]).weather;
   const shortestS = Math.max(...asked.layers.map((l) => l.atS + (l.timing?.shortestS ?? 0)));
@@ -66,8 +68,10 @@ export function remediesFor(asked: WindowAsked, rates: Rates, hours: readonly Ho
   const sunny = weather.sky === 'sun' || weather.sky === 'bright';
   const shade = always({ ...weather, sky: 'shade' });
   if (sunny) offer('shade', 'Work in the shade, the panel cooled', with_({ outlook: shade, ...cooled }));
+  // By then a panel that was felt or measured is as warm as that hour makes it.
+  const then = asked.start.kind === 'measured' ? ({ start: { kind: 'dry' } } as const) : {};
   const better = hours
-    .map((hour) => ({ hour, gives: with_({ outlook: always(hour.weather) }) }))
+    .map((hour) => ({ hour, gives: with_({ outlook: always(hour.weather), ...then }) }))
     .find(({ gives }) => gives.ok && gives.value.opens);
   if (better) offer('later', `Wait until ${better.hour.at}`, better.gives);
 
@@ -84,9 +88,10 @@ export function remediesFor(asked: WindowAsked, rates: Rates, hours: readonly Ho
     );
   }
   const reach = found.find((r) => r.opens)?.window ?? null;
-  const m2 = reach && largestArea(reach, rates);
+  const m2 = reach && largestArea(reach, work);
   if (m2 !== null && m2 > 0) {
-    const piece = m2 >= 10 ? 'the whole vehicle at once' : `pieces of up to ${Number(m2.toPrecision(2))} m²`;
+    const piece =
+      m2 >= work.wholeM2 ? 'all of it at once' : `pieces of up to ${Number(m2.toPrecision(2))} m²`;
     found.push({
       kind: 'smaller',
       what: 'Smaller pieces',
@@ -138,7 +143,7 @@ export type WindowOrRemedies =
 /** The working window, or where it does not open: why, and the remedies. A refusal where it freezes or blows too hard. */
 export function windowOrRemedies(
   asked: WindowAsked,
-  rates: Rates,
+  work: Work,
   hours: readonly Hour[] = [],
 ): Outcome<WindowOrRemedies> {
   const now = workingWindow(asked);
@@ -151,6 +156,6 @@ export function windowOrRemedies(
     opens: false,
     window: now.ok ? now.value : null,
     why,
-    remedies: remediesFor(asked, rates, hours),
+    remedies: remediesFor(asked, work, hours),
   });
 }

@@ -1,4 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
+import { formatTemperature, formatWind } from '../units/temperature.ts';
+import type { UnitSystem } from '../units/volume.ts';
 import { dewPointC, KELVIN } from './humidAir.ts';
 import type { Sky, Weather } from './weather.ts';
 
@@ -68,23 +70,32 @@ export const FILM_RANGES = { airC: [2, 45], humidity: [0.05, 1], windMs: [0, 15]
  *
  * @returns a refusal where it freezes (air under 2 C), and where it is hotter or windier than the model holds for
  */
-export function surroundingsOf({ airC, humidity, windMs, sky }: Weather): Outcome<Surroundings> {
+export function surroundingsOf(
+  { airC, humidity, windMs, sky }: Weather,
+  show: UnitSystem = 'metric',
+): Outcome<Surroundings> {
   if (airC < FILM_RANGES.airC[0]) {
     return refuse(
       'dwell.freezing',
       'Air',
-      `It is ${Math.round(airC)} °C: what is sprayed may freeze on the panel, in the locks and on the floor.`,
-      'Wash indoors, or wait until the air is over 2 °C.',
+      `It is ${formatTemperature(airC, show)}: what is sprayed may freeze on the panel, in the locks and on the floor.`,
+      `Wash indoors, or wait until the air is over ${formatTemperature(FILM_RANGES.airC[0], show)}.`,
     );
   }
   if (airC > FILM_RANGES.airC[1]) {
-    return refuse('dwell.hot', 'Air', 'Over 45 °C nothing dwells.', 'Wait for the evening, or wash indoors.');
+    const most = formatTemperature(FILM_RANGES.airC[1], show);
+    return refuse(
+      'dwell.hot',
+      'Air',
+      `Over ${most} nothing dwells.`,
+      'Wait for the evening, or wash indoors.',
+    );
   }
   if (windMs > FILM_RANGES.windMs[1]) {
     return refuse(
       'dwell.wind',
       'Wind',
-      'Over 15 m/s of wind nothing stays where it is sprayed.',
+      `Over ${formatWind(FILM_RANGES.windMs[1], show)} of wind nothing stays where it is sprayed.`,
       'Wait until it drops, or wash indoors.',
     );
   }

@@ -1,6 +1,7 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { parseNumber } from '../units/parseNumber.ts';
-import { parseCelsius } from '../units/temperature.ts';
+import { formatTemperature, formatWind, parseCelsius } from '../units/temperature.ts';
+import type { UnitSystem } from '../units/volume.ts';
 
 /** What is above the vehicle. */
 export const SKIES = ['indoors', 'shade', 'overcast', 'bright', 'sun', 'night'] as const;
@@ -67,16 +68,20 @@ export function parseHumidity(text: string, field: string): Outcome<number> {
 const TO_MS: Record<string, number> = { '': 1, 'm/s': 1, ms: 1, 'km/h': 1 / 3.6, kmh: 1 / 3.6, mph: 0.44704 };
 
 /**
- * Wind as people type it: `2`, `2 m/s`, `7 km/h`, `5 mph`; a bare number is metres a second.
+ * Wind as people type it: `2`, `2 m/s`, `7 km/h`, `5 mph`; a bare number is in what the shop counts in.
  *
  * @returns metres a second, 0 to 40
  */
-export function parseWind(text: string, field: string): Outcome<number> {
+export function parseWind(text: string, field: string, show: UnitSystem = 'metric'): Outcome<number> {
   const typed = text.trim().toLowerCase();
-  const remedy = 'Type metres a second from 0 to 40, such as 2, or 7 km/h, or 5 mph.';
+  const remedy =
+    show === 'metric'
+      ? 'Type metres a second from 0 to 40, such as 2, or 7 km/h, or 5 mph.'
+      : 'Type miles an hour from 0 to 89, such as 5, or 2 m/s, or 7 km/h.';
   if (/^(?:calm|still|none)$/.test(typed)) return accept(0);
   const unit = /[a-z/]+$/.exec(typed)?.[0] ?? '';
-  const by = Object.hasOwn(TO_MS, unit) ? TO_MS[unit] : undefined;
+  const counted = unit === '' && show !== 'metric' ? 'mph' : unit;
+  const by = Object.hasOwn(TO_MS, counted) ? TO_MS[counted] : undefined;
   const number = typed.slice(0, typed.length - unit.length);
   const read = /^\s*0+([.,]0*)?\s*$/.test(number) ? accept(0) : parseNumber(number, field);
   if (!read.ok || by === undefined) {
@@ -84,19 +89,27 @@ export function parseWind(text: string, field: string): Outcome<number> {
   }
   const ms = read.value * by;
   if (ms <= WEATHER_RANGES.windMs[1]) return accept(ms);
-  return refuse('weather.wind', field, `${field} is over 40 m/s: nobody washes in that.`, remedy);
+  return refuse(
+    'weather.wind',
+    field,
+    `${field} is over ${formatWind(WEATHER_RANGES.windMs[1], show)}: nobody washes in that.`,
+    remedy,
+  );
 }
 
 /** Air temperature as people type it, in degrees C, -30 to 50. */
-export const parseAir = (text: string, field: string): Outcome<number> =>
-  parseCelsius(text, field, [...WEATHER_RANGES.airC]);
+export const parseAir = (text: string, field: string, show: UnitSystem = 'metric'): Outcome<number> =>
+  parseCelsius(text, field, [...WEATHER_RANGES.airC], show);
 
 /**
  * The weather in a line.
  *
  * @example '14 °C, 60 % humidity, wind 2 m/s, bright cloud'
  */
-export function weatherInWords({ airC, humidity, windMs, sky, raining }: Weather): string {
-  const wind = windMs < 0.25 ? 'no wind' : `wind ${Number(windMs.toPrecision(2))} m/s`;
-  return `${Math.round(airC)} °C, ${Math.round(humidity * 100)} % humidity, ${wind}, ${SKY_NAMES[sky]}${raining ? ', rain' : ''}`;
+export function weatherInWords(
+  { airC, humidity, windMs, sky, raining }: Weather,
+  show: UnitSystem = 'metric',
+): string {
+  const wind = windMs < 0.25 ? 'no wind' : `wind ${formatWind(windMs, show)}`;
+  return `${formatTemperature(airC, show)}, ${Math.round(humidity * 100)} % humidity, ${wind}, ${SKY_NAMES[sky]}${raining ? ', rain' : ''}`;
 }

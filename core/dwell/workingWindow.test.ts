@@ -17,7 +17,7 @@ import {
 const MILD: Weather = { airC: 16, humidity: 0.65, windMs: 1.5, sky: 'overcast' };
 const SUN: Weather = { airC: 26, humidity: 0.45, windMs: 1.5, sky: 'sun' };
 const FOAM = { shortestS: 60, fromS: 240, toS: 360, longestS: 360 };
-const RATE = { apply: RATES.foam, rinse: RATES.rinse };
+const RATE = { apply: RATES.foam, rinse: RATES.rinse, wholeM2: 14.7 };
 
 const foam = (weather: Weather, more: Partial<WindowAsked> = {}): WindowAsked => ({
   panel: { colour: 'mid', material: 'steel' },
@@ -138,6 +138,21 @@ describe('the working window', () => {
   });
 });
 
+describe('a film that was dry before more was laid over it', () => {
+  it('leaves no window, however wet it is now', () => {
+    const once = foam(SUN, { start: { kind: 'rinsed', waterC: 15 } });
+    const [first] = once.layers;
+    const alone = windowOf(once);
+    if (!first || alone.dryS === null || alone.beginsS === null) throw new Error('it does not dry');
+    const over = (atS: number) => windowOf({ ...once, layers: [first, { ...first, atS }] });
+    const late = over(Math.ceil(alone.dryS) + 30);
+    expect(late.opens).toBe(false);
+    expect(late.beginsS).toBeCloseTo(alone.beginsS, 0);
+    expect(dwellStateAt(late, alone.dryS + 40)).toBe('drying');
+    expect(over(Math.floor(alone.beginsS) - 20).beginsS).toBeGreaterThan(alone.dryS);
+  });
+});
+
 describe('no window', () => {
   const black = foam(SUN, { panel: { colour: 'black', material: 'steel' } });
   const evening = { at: '19:00', weather: { ...MILD, airC: 18 } };
@@ -168,7 +183,7 @@ describe('no window', () => {
         start: { kind: 'rinsed', waterC: 15 },
       },
     );
-    const remedies = remediesFor(asked, { apply: RATES.sprayer, rinse: RATES.rinse });
+    const remedies = remediesFor(asked, { ...RATE, apply: RATES.sprayer });
     const kinds = remedies.map((r) => r.kind);
     expect(kinds).not.toContain('cool');
     expect(kinds).toContain('remist');
@@ -177,6 +192,22 @@ describe('no window', () => {
     if (!opened) throw new Error('nothing opens it');
     const m2 = largestArea(opened, { apply: 0.06, rinse: 0.06 });
     expect(opened.shortestS + m2 / 0.06 + m2 / 0.06).toBeCloseTo(opened.rinseByS, 6);
+  });
+
+  it('another hour opens it for a panel that was measured too hot, too: by then it is as warm as that hour', () => {
+    const hot = foam(SUN, { start: { kind: 'measured', panelC: 52 } });
+    const later = remediesFor(hot, RATE, [evening]).find((r) => r.kind === 'later');
+    expect(later).toMatchObject({ what: 'Wait until 19:00', opens: true });
+    expect(later?.window?.startC).toBeLessThan(25);
+  });
+
+  it('is all of it at once only where it reaches for all there is', () => {
+    const gives = (wholeM2: number) =>
+      remediesFor(black, { ...RATE, wholeM2 }, []).find((r) => r.kind === 'smaller')?.gives ?? '';
+    const reach = Number(/up to ([\d.]+) m²/.exec(gives(1e6))?.[1]);
+    expect(reach).toBeGreaterThan(1);
+    expect(gives(reach * 0.9)).toContain('all of it at once');
+    expect(gives(reach * 1.1)).toContain('pieces of up to');
   });
 
   it('freezing is a stop, with no remedies but a roof', () => {

@@ -1,5 +1,7 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import type { Dwell } from '../products/uses.ts';
+import { formatTemperature } from '../units/temperature.ts';
+import type { UnitSystem } from '../units/volume.ts';
 import type { Laid } from './application.ts';
 import { dryingOf, type Spell } from './dryingFilm.ts';
 import { dryEquilibriumC, type Panel, surroundingsOf } from './surroundings.ts';
@@ -37,6 +39,8 @@ export type WindowAsked = {
   /** In order of their times, the first from the start on. */
   readonly outlook: Outlook;
   readonly edgeShare: number;
+  /** What a refusal is said in. */
+  readonly show?: UnitSystem;
 };
 
 /** How long a panel may be left and has to be, in seconds from the first layer. An estimate: the eye wins. */
@@ -67,15 +71,15 @@ const NOTICE = 0.1;
 /**
  * The working window: `begins = share x dry time` from the last wetting on, `rinseBy = min(label longest, begins)`, and
  * "rinse now" for the last 20 s or tenth of it, whichever is longer. A window that closes before the shortest useful time
- * does not open.
+ * does not open, nor does one over a film that was dry before more was laid.
  *
  * @returns a refusal where it freezes, where the model does not hold, or where the panel is over 40 C and not cooled
  */
 export function workingWindow(asked: WindowAsked): Outcome<WorkingWindow> {
-  const { panel, start, layers, outlook, edgeShare } = asked;
+  const { panel, start, layers, outlook, edgeShare, show = 'metric' } = asked;
   const spells: Spell[] = [];
   for (const { fromS, weather } of outlook) {
-    const around = surroundingsOf(weather);
+    const around = surroundingsOf(weather, show);
     // What the weather comes to later stops nobody now: the film is followed for as long as the model holds.
     if (!around.ok && spells.length === 0) return around;
     if (around.ok) spells.push({ fromS, around: around.value });
@@ -88,16 +92,17 @@ export function workingWindow(asked: WindowAsked): Outcome<WorkingWindow> {
     return refuse(
       'dwell.hotPanel',
       'Panel',
-      `The panel is ${start.kind === 'measured' ? '' : 'about '}${Math.round(startC)} °C: whatever is put on flashes off and marks it.`,
-      'Cool it with plenty of water, or move it into the shade, until it is under 40 °C.',
+      `The panel is ${start.kind === 'measured' ? '' : 'about '}${formatTemperature(startC, show)}: whatever is put on flashes off and marks it.`,
+      `Cool it with plenty of water, or move it into the shade, until it is under ${formatTemperature(HOT_PANEL_C, show)}.`,
     );
   }
   const waterC = start.kind === 'rinsed' ? start.waterC : TAP_C;
   const wettings = layers.map(({ atS, laid }) => ({ atS, laid: laid.laid, kept: laid.kept, waterC }));
-  const { dryS } = dryingOf(panel, startC, wettings, spells);
-  const lastS = layers.at(-1)?.atS ?? 0;
-  // A film that dried before it was wetted again counts from there.
-  const beginsS = dryS === null ? null : lastS + edgeShare * Math.max(0, dryS - lastS);
+  const dried = dryingOf(panel, startC, wettings, spells);
+  // What was dry before more was laid over it has marked the panel, however wet it is now.
+  const dryS = dried.driedBeforeS ?? dried.dryS;
+  const wetS = layers.findLast((l) => l.atS <= (dried.driedBeforeS ?? Number.POSITIVE_INFINITY))?.atS ?? 0;
+  const beginsS = dryS === null ? null : wetS + edgeShare * Math.max(0, dryS - wetS);
   const timed = layers.flatMap(({ atS, timing }) => (timing ? [{ atS, ...timing }] : []));
   const longestS = Math.min(...timed.map((l) => l.atS + l.longestS));
   const rinseByS = Math.min(longestS, beginsS ?? Number.POSITIVE_INFINITY);
@@ -111,7 +116,7 @@ export function workingWindow(asked: WindowAsked): Outcome<WorkingWindow> {
     limit: beginsS !== null && beginsS < longestS ? 'drying' : 'label',
     beginsS,
     dryS,
-    opens: rinseByS > shortestS,
+    opens: dried.driedBeforeS === null && rinseByS > shortestS,
     equilibriumC,
     startC,
   });

@@ -5,7 +5,7 @@ import { bandOfUse, type ProductUse, placeOnPanel, type UseKind } from '../produ
 import { has, type Traits } from '../safety/traits.ts';
 import { SOIL_NAMES } from '../soil/soil.ts';
 import { BASES, type Band, type Basis, placeInBand } from '../strength/band.ts';
-import { formatPercent } from '../strength/formatStrength.ts';
+import { formatLimit } from '../strength/formatStrength.ts';
 import { type Fraction, fractionOf, NEAT, sameStrength } from '../strength/strength.ts';
 import { formatDuration } from '../units/duration.ts';
 import type { CellDwell, MixCell } from './recipe.ts';
@@ -127,7 +127,7 @@ function judgeDwell(dwell: CellDwell | null, { name, use, traits }: Ground): Out
 /** What lies outside, with figures, and what would work instead. */
 export function findingInWords(finding: Finding, ground: Ground): FindingWords {
   const { use, bands, q } = ground;
-  const percent = (f: number | null | undefined) => formatPercent((f ?? 0) as Fraction);
+  const percent = (f: number | null | undefined) => formatLimit((f ?? 0) as Fraction);
   const [floor, ceiling] = [use?.panelFloor ?? 0, use?.panelCeiling ?? 1];
   const inBottle = (f: number) =>
     q < 1 ? `, ${percent(Math.min(1, f / q))} in the bottle at this draw` : '';

@@ -1,5 +1,6 @@
-import { UNIT_NAMES } from '../units/formatVolume.ts';
+import { formatVolume, UNIT_NAMES } from '../units/formatVolume.ts';
 import type { Quantity } from '../units/parseVolume.ts';
+import { UNIT_UL, type UnitSystem, type VolumeUnit } from '../units/volume.ts';
 import type { Fraction, Strength } from './strength.ts';
 
 /**
@@ -36,13 +37,36 @@ export function shortStrength(strength: Strength): string {
 }
 
 /**
- * A fraction as a percentage of the whole, to three significant figures; 100 % is neat and nothing else.
+ * A fraction as a percentage of the whole, to the two figures anybody can measure; 100 % is neat and nothing else.
  *
- * @example formatPercent((1 / 13) as Fraction) // '7.69 %'
+ * @example formatPercent((1 / 13) as Fraction) // '7.7 %'
  */
 export function formatPercent(f: Fraction): string {
-  const rounded = figure(f * 100);
-  return `${rounded === '100' && f < 1 ? '99.9' : rounded} %`;
+  const rounded = Number((f * 100).toPrecision(2));
+  return `${rounded === 100 && f < 1 ? 99 : rounded} %`;
+}
+
+/**
+ * A fraction that is a limit, to three figures: somebody is told to stay on one side of it.
+ *
+ * @example formatLimit((1 / 6) as Fraction) // '16.7 %'
+ */
+export const formatLimit = (f: Fraction): string => `${figure(f * 100)} %`;
+
+const systemOf = (unit: VolumeUnit): UnitSystem =>
+  unit.startsWith('us') ? 'us' : unit.startsWith('imp') ? 'imperial' : 'metric';
+
+/**
+ * A dose that is printed in other units than the shop's, in the shop's own; null where it is in those already, or is no dose.
+ *
+ * @example doseInUnitsOf(2 US fl oz made up to 1 US gal, 'metric') // '59 ml in 3.79 L'
+ */
+export function doseInUnitsOf(strength: Strength, show: UnitSystem): string | null {
+  if (strength.notation !== 'dose') return null;
+  const both = [strength.dose, strength.per];
+  if (both.every(({ unit }) => systemOf(unit) === show)) return null;
+  const [dose, per] = both.map(({ amount, unit }) => formatVolume(amount * UNIT_UL[unit], show));
+  return `${dose} ${strength.reading === 'madeUp' ? 'in' : 'on top of'} ${per}`;
 }
 
 /** A strength's reading in words, for showing two of them side by side. */

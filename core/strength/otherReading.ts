@@ -10,6 +10,7 @@ const WORTH_SHOWING = 0.05;
  * A reading that would be stronger than neat is not offered.
  *
  * @example otherReading({ notation: 'parts', water: 12 }) // { notation: 'inTotal', total: 12 }, 8.3 % more product
+ * @example otherReading({ notation: 'parts', water: 20 }) // null: 5 % more, and not over
  * @example otherReading({ notation: 'parts', water: 100 }) // null: the two differ by 1 %
  */
 export function otherReading(strength: Strength): Strength | null {
@@ -18,7 +19,9 @@ export function otherReading(strength: Strength): Strength | null {
   const chosen = fractionOf(strength);
   const alternative = fractionOf(other);
   if (!chosen.ok || !alternative.ok) return null;
-  return Math.abs(alternative.value - chosen.value) > WORTH_SHOWING * chosen.value ? other : null;
+  // 1:20 is exactly 5 % off, and no rounding of it is more.
+  const share = Math.abs(alternative.value / chosen.value - 1);
+  return share > WORTH_SHOWING + 1e-9 ? other : null;
 }
 
 function counterpart(strength: Strength): Strength | null {

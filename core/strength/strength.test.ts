@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { formatPercent, formatStrength, readingInWords, shortStrength } from './formatStrength.ts';
+import { formatStrength, shortStrength } from './formatStrength.ts';
 import { otherReading } from './otherReading.ts';
 import { parseStrength } from './parseStrength.ts';
 import { type Fraction, fractionOf, inNotation, type Strength, sameStrength } from './strength.ts';
@@ -287,6 +287,7 @@ describe('the other reading', () => {
     expect(otherReading({ notation: 'parts', water: 1 })).toEqual({ notation: 'inTotal', total: 1 });
     expect(otherReading({ notation: 'inTotal', total: 4 })).toEqual({ notation: 'parts', water: 4 });
     expect(otherReading({ notation: 'parts', water: 19 })).not.toBeNull();
+    expect(otherReading({ notation: 'parts', water: 20 })).toBeNull();
     expect(otherReading({ notation: 'parts', water: 21 })).toBeNull();
     expect(otherReading({ notation: 'dose', dose: ml(8), per: ml(1_000), reading: 'madeUp' })).toBeNull();
     expect(
@@ -299,24 +300,5 @@ describe('the other reading', () => {
   it('is hidden where it would be stronger than neat, and for a percentage', () => {
     expect(otherReading({ notation: 'parts', water: 0.5 })).toBeNull();
     expect(otherReading({ notation: 'percent', percent: 50 })).toBeNull();
-  });
-});
-
-describe('writing a strength', () => {
-  it.each([
-    [{ notation: 'parts', water: 12 }, '1:12'],
-    [{ notation: 'inTotal', total: 12 }, '1 in 12'],
-    [{ notation: 'percent', percent: 2.5 }, '2.5 %'],
-    [
-      { notation: 'dose', dose: ml(8), per: { amount: 1, unit: 'l' }, reading: 'onTop' },
-      '8 ml on top of 1 L',
-    ],
-  ] as [Strength, string][])('%j', (strength, text) => {
-    expect(formatStrength(strength)).toBe(text);
-    expect(readingInWords(strength)).not.toBe('');
-  });
-
-  it('gives the share to three figures', () => {
-    expect(formatPercent((1 / 13) as Fraction)).toBe('7.69 %');
   });
 });

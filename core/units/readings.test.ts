@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { formatDuration, formatDurationRange, parseDuration, parseDurationRange } from './duration.ts';
-import { parseCelsius } from './temperature.ts';
+import { formatTemperature, formatWind, parseCelsius } from './temperature.ts';
 
 describe('a time', () => {
   it.each([
@@ -85,5 +85,35 @@ describe('a temperature', () => {
 
   it.each(['', 'cold', '5 K', '300', '-300 F'])('%s is refused by name', (text) => {
     expect(parseCelsius(text, 'Store from', [-40, 80])).toMatchObject({ ok: false, field: 'Store from' });
+  });
+});
+
+describe('the weather in the shop’s own units', () => {
+  it.each([
+    [20, 'metric', '20 °C'],
+    [20, 'imperial', '20 °C'],
+    [20, 'us', '68 °F'],
+    [-0.3, 'metric', '0 °C'],
+    [-40, 'us', '-40 °F'],
+  ] as const)('%d C is in a %s shop %s', (celsius, show, words) => {
+    expect(formatTemperature(celsius, show)).toBe(words);
+  });
+
+  it('takes a bare number in the degrees the shop shows', () => {
+    expect(parseCelsius('68', 'Air', [-30, 50], 'us')).toEqual({ ok: true, value: 20 });
+    expect(parseCelsius('20 C', 'Air', [-30, 50], 'us')).toEqual({ ok: true, value: 20 });
+    expect(parseCelsius('200', 'Air', [-30, 50], 'us')).toMatchObject({
+      ok: false,
+      reason: 'Air is not between -22 °F and 122 °F.',
+      remedy: 'Type degrees F, such as 41, or 5 C.',
+    });
+  });
+
+  it('tells wind in metres a second or miles an hour', () => {
+    expect([formatWind(4.4704, 'metric'), formatWind(4.4704, 'us'), formatWind(4.4704, 'imperial')]).toEqual([
+      '4.5 m/s',
+      '10 mph',
+      '10 mph',
+    ]);
   });
 });

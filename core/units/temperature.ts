@@ -1,8 +1,9 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { parseNumber } from './parseNumber.ts';
+import type { UnitSystem } from './volume.ts';
 
 /**
- * The temperature a person typed, in degrees C: `5`, `5 C`, `41 F`, `-2°C`.
+ * The temperature a person typed, in degrees C: `5`, `5 C`, `41 F`, `-2°C`. A bare number is in the degrees the shop shows.
  *
  * @param range the coldest and warmest that make sense, in degrees C
  * @example parseCelsius('41 F', 'Store from', [-40, 80]) // { ok: true, value: 5 }
@@ -11,19 +12,45 @@ export function parseCelsius(
   text: string,
   field: string,
   [least, most]: readonly [number, number],
+  show: UnitSystem = 'metric',
 ): Outcome<number> {
+  const remedy =
+    show === 'us' ? 'Type degrees F, such as 41, or 5 C.' : 'Type degrees C, such as 5, or 41 F.';
   const match = /^(.*?)\s*(?:°|º)?\s*([cf])?$/i.exec(text.slice(0, 40).trim());
   const typed = match?.[1] ?? '';
   const below = /^[-−]/.test(typed);
   const amount = parseNumber(below ? typed.slice(1) : typed, field);
-  if (!amount.ok) return { ...amount, remedy: 'Type degrees C, such as 5, or 41 F.' };
+  if (!amount.ok) return { ...amount, remedy };
   const degrees = below ? -amount.value : amount.value;
-  const celsius = match?.[2]?.toLowerCase() === 'f' ? ((degrees - 32) * 5) / 9 : degrees;
+  const unit = match?.[2]?.toLowerCase() ?? (show === 'us' ? 'f' : 'c');
+  const celsius = unit === 'f' ? ((degrees - 32) * 5) / 9 : degrees;
   if (celsius >= least && celsius <= most) return accept(Number(celsius.toFixed(2)));
   return refuse(
     'temperature.range',
     field,
-    `${field} is not between ${least} and ${most} °C.`,
-    'Type degrees C, such as 5, or 41 F.',
+    `${field} is not between ${formatTemperature(least, show)} and ${formatTemperature(most, show)}.`,
+    remedy,
   );
 }
+
+const inShopDegrees = (celsius: number, show: UnitSystem): number =>
+  Math.round(show === 'us' ? (celsius * 9) / 5 + 32 : celsius);
+
+/**
+ * A temperature as a thermometer on the wall is read: whole degrees, F in a US shop, C anywhere else.
+ *
+ * @example formatTemperature(20, 'us') // '68 °F'
+ */
+export const formatTemperature = (celsius: number, show: UnitSystem): string =>
+  // Minus nought is nought.
+  `${inShopDegrees(celsius, show) + 0} ${show === 'us' ? '°F' : '°C'}`;
+
+const MPH_MS = 0.44704;
+
+/**
+ * Wind as it is told: two figures of metres a second, or whole miles an hour where the shop counts in those.
+ *
+ * @example formatWind(4.5, 'us') // '10 mph'
+ */
+export const formatWind = (ms: number, show: UnitSystem): string =>
+  show === 'metric' ? `${Number(ms.toPrecision(2))} m/s` : `${Math.round(ms / MPH_MS)} mph`;

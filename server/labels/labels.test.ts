@@ -83,7 +83,7 @@ describe('a bottle label', () => {
     expect(more).toEqual([]);
     for (const part of [
       'Lime Kiln Foam',
-      '1:12, about 7.69 %',
+      '1:12, about 7.7 %',
       'For light soil',
       'Irritates eyes, slippery underfoot.',
       'Nitrile gloves.',

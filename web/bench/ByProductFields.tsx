@@ -6,6 +6,7 @@ import { type Fraction, fractionOf, type Strength, sameStrength } from '#core/st
 import { formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
+import { InShopUnits } from '../stock/product/LabelTable.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchMix } from './benchMix.ts';
@@ -135,6 +136,7 @@ const Rungs = memo(function Rungs(props: {
           <span className="flex-1 leading-tight group-data-[state=checked]:font-bold">{entry.whatFor}</span>
           <span className="reading text-right text-[1.1rem] leading-tight">
             {isNeat(entry.strength) ? 'neat' : formatStrength(entry.strength)}
+            <InShopUnits of={entry.strength} />
           </span>
         </RadioGroup.Item>
       ))}

@@ -37,7 +37,7 @@ function OneFilm({ of }: { of: FilmFactor }) {
             <strong className="reading mr-3">{s.factor.toFixed(2)}</strong>
             {s.personName}, {shopDay(s.at, shop.zone)}
             {s.weather && (
-              <span className="block text-[0.94rem] text-muted">{weatherInWords(s.weather)}</span>
+              <span className="block text-[0.94rem] text-muted">{weatherInWords(s.weather, shop.units)}</span>
             )}
           </li>
         ))}

@@ -61,7 +61,7 @@ function OpenStart({
   const [chosen, setZones] = useState<readonly Zone[] | null>(null);
   const zones = useMemo(() => chosen ?? found?.zones ?? [], [chosen, found]);
   const start = useMemo(
-    () => readStart({ start: vehicle.start, panelText: vehicle.panelText }),
+    () => readStart({ start: vehicle.start, panelText: vehicle.panelText }, shop.units),
     [vehicle.start, vehicle.panelText],
   );
   const given = useMemo(
@@ -127,7 +127,7 @@ function OpenStart({
           setZones={setZones}
         />
         <div className="flex min-w-0 flex-col gap-5 max-lg:pb-20">
-          {reading && <Hindrances of={hindrances(reading)} />}
+          {reading && <Hindrances of={hindrances(reading, shop.units)} />}
           {!reading && weather && (
             <section aria-label="Weather">
               <Watch word="Nobody knows the weather.">

@@ -13,6 +13,8 @@ import { cellAt } from '#core/recipes/recipe.ts';
 import { BODIES, BODY_NAMES, type Body } from '#core/soil/bodies.ts';
 import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { ZONE_NAMES, ZONES, type Zone } from '#core/soil/zones.ts';
+import { formatTemperature } from '#core/units/temperature.ts';
+import { useSession } from '../app/session.tsx';
 import { placesQuery, weatherQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ListField, TypedField } from '../ui/Labelled.tsx';
@@ -33,6 +35,7 @@ const PRODUCT = 'product';
 
 /** What is laid, on what, and where it stands. */
 export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones }: Props) {
+  const { shop } = useSession();
   const { vehicle, body, colour, material, shelter, start, panelText, placeId, set } = useVehicle();
   const { data: places = [] } = useQuery(placesQuery);
   const { data: weather } = useQuery(weatherQuery);
@@ -144,7 +147,7 @@ export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones
         <div>
           <TypedField
             label="Panel, by thermometer"
-            placeholder="such as 28 C"
+            placeholder={`such as ${formatTemperature(28, shop.units)}`}
             value={panelText}
             error={startRefusal && panelText.trim() !== '' && <Refusal problem={startRefusal} />}
             onChange={(e) => set({ panelText: e.target.value })}
@@ -153,9 +156,10 @@ export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones
             <button
               type="button"
               className="min-h-12 underline underline-offset-4"
-              onClick={() => set({ panelText: `${Math.round(panelC)} C` })}
+              onClick={() => set({ panelText: formatTemperature(panelC, shop.units) })}
             >
-              The station’s thermometer on a dark panel says {Math.round(panelC)} °C: take that
+              The station’s thermometer on a dark panel says {formatTemperature(panelC, shop.units)}: take
+              that
             </button>
           )}
         </div>

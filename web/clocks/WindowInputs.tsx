@@ -7,6 +7,8 @@ import { FILM_NAMES } from '#core/products/uses.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatDuration } from '#core/units/duration.ts';
+import { formatTemperature } from '#core/units/temperature.ts';
+import { useSession } from '../app/session.tsx';
 
 type Props = {
   as: LaidAs;
@@ -19,8 +21,9 @@ type Props = {
 
 /** Everything a window is worked out from, in a ruled list. */
 export function WindowInputs({ as, weather, from, window, edgeShare, factor }: Props) {
+  const { shop } = useSession();
   const facts: [string, string][] = [
-    ['Weather', weather ? `${weatherInWords(weather)}, ${from}` : 'nobody knows it'],
+    ['Weather', weather ? `${weatherInWords(weather, shop.units)}, ${from}` : 'nobody knows it'],
     [
       'Laid',
       `${FILM_NAMES[as.film]}, ${Math.round(as.rateMlPerM2)} ml to the m² from the bottle${as.q < 1 ? `, draw ${formatPercent(as.q as Fraction)}` : ''}`,
@@ -29,7 +32,7 @@ export function WindowInputs({ as, weather, from, window, edgeShare, factor }: P
       ? ([
           [
             'Panel',
-            `starts at ${Math.round(window.startC)} °C; dry it would be ${Math.round(window.equilibriumC)} °C`,
+            `starts at ${formatTemperature(window.startC, shop.units)}; dry it would be ${formatTemperature(window.equilibriumC, shop.units)}`,
           ],
           [
             'Dry after',

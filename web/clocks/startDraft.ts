@@ -10,7 +10,8 @@ import { USE_KINDS, type UseKind } from '#core/products/uses.ts';
 import { cellAt } from '#core/recipes/recipe.ts';
 import type { Body } from '#core/soil/bodies.ts';
 import { SOIL_LEVELS, type SoilLevel } from '#core/soil/soil.ts';
-import { parseCelsius } from '#core/units/temperature.ts';
+import { formatTemperature, parseCelsius } from '#core/units/temperature.ts';
+import type { UnitSystem } from '#core/units/volume.ts';
 
 /** The vehicle in front of this device: it is the same for one clock after the other. */
 export type VehicleHere = {
@@ -42,10 +43,10 @@ export const useVehicle = create<VehicleHere & { set: (change: Partial<VehicleHe
 );
 
 /** How the panel is, as it was typed. */
-export function readStart({
-  start,
-  panelText,
-}: Pick<VehicleHere, 'start' | 'panelText'>): Outcome<PanelStart> {
+export function readStart(
+  { start, panelText }: Pick<VehicleHere, 'start' | 'panelText'>,
+  show: UnitSystem = 'metric',
+): Outcome<PanelStart> {
   if (start === 'dry') return accept({ kind: 'dry' });
   if (start === 'rinsed') return accept({ kind: 'rinsed', waterC: TAP_C });
   if (panelText.trim() === '') {
@@ -53,10 +54,10 @@ export function readStart({
       'start.empty',
       'Panel',
       'Panel: nobody has measured it yet.',
-      'Type what the thermometer says, such as 28 C.',
+      `Type what the thermometer says, such as ${formatTemperature(28, show)}.`,
     );
   }
-  const read = parseCelsius(panelText, 'Panel', [-20, 100]);
+  const read = parseCelsius(panelText, 'Panel', [-20, 100], show);
   return read.ok ? accept({ kind: 'measured', panelC: read.value }) : read;
 }
 

@@ -39,7 +39,9 @@ export function HowItWent({ outcomes, note, takeBack, busy = false, error = null
               <strong>{OUTCOME_NAMES[o.kind]}</strong>, {o.personName}, {shopDay(o.at, shop.zone)}{' '}
               {clockTime(o.at, shop.zone)}
               {o.weather && (
-                <span className="block text-[0.94rem] text-muted">{weatherInWords(o.weather)}</span>
+                <span className="block text-[0.94rem] text-muted">
+                  {weatherInWords(o.weather, shop.units)}
+                </span>
               )}
             </span>
             {(o.personId === who.personId || who.role === 'manager') && (

@@ -176,7 +176,7 @@ function TrialOf({ trial, products }: { trial: Trial; products: Product[] }) {
         ({SOIL_KIND_NAMES[soilKind]}), {startedBy}, {shopDay(startedAt, shop.zone)}{' '}
         {clockTime(startedAt, shop.zone)}
         {trial.weather && (
-          <span className="block text-[0.94rem] text-muted">{weatherInWords(trial.weather)}</span>
+          <span className="block text-[0.94rem] text-muted">{weatherInWords(trial.weather, shop.units)}</span>
         )}
       </p>
       <div className="mt-1 grid grid-cols-2 border border-hairline">

@@ -30,7 +30,7 @@ function Now({ now: { reading, station }, shop }: { now: WeatherNow; shop: Shop 
   if (!reading) return <p className="text-muted">Nobody has typed it in the last six hours.</p>;
   return (
     <p className="border-t border-hairline py-2">
-      <strong>{weatherInWords(reading)}</strong>
+      <strong>{weatherInWords(reading, shop.units)}</strong>
       <span className="block text-muted">{weatherFrom(reading, shop.zone)}</span>
     </p>
   );

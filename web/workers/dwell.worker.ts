@@ -10,6 +10,7 @@ import {
 } from '#core/dwell/vehicleWindow.ts';
 import type { Outlook, WindowAsked, WorkingWindow } from '#core/dwell/workingWindow.ts';
 import type { Outcome } from '#core/outcome.ts';
+import { zonesM2 } from '#core/soil/bodies.ts';
 
 /** What a clock's window is worked out from. */
 export type ClockAsked = {
@@ -37,12 +38,19 @@ const dwell = {
       window: tightestOf(panels, laid, outlook, edgeShare).window,
     })),
   start: ({ window, rates, hours, vehicle }: StartAsked): StartAnswer => ({
-    window: windowOrRemedies(window, rates, hours),
+    window: windowOrRemedies(window, { ...rates, wholeM2: wholeOf(vehicle) }, hours),
     vehicle: vehicleWindow(vehicle),
   }),
   hours: (asked: Omit<VehicleAsked, 'outlook'>, hours: WeatherAt[]): HourPieces[] =>
     piecesByHour(asked, hours),
 };
+
+function wholeOf({ zones, body }: VehicleAsked): number {
+  return zonesM2(
+    zones.map((z) => z.zone),
+    body,
+  );
+}
 
 export type Dwell = typeof dwell;
 

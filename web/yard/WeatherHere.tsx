@@ -7,6 +7,7 @@ import { type HourPieces, piecesInWords, piecesName, usualSoil } from '#core/dwe
 import { SKY_NAMES, weatherInWords } from '#core/dwell/weather.ts';
 import { TAP_C } from '#core/dwell/workingWindow.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
+import { formatTemperature, formatWind } from '#core/units/temperature.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { factorFor } from '../clocks/clockWindows.ts';
@@ -35,10 +36,10 @@ export function WeatherHere() {
       <h2 className="sr-only">Weather</h2>
       {reading ? (
         <div className="border-t-2 border-ink py-2">
-          <p className="text-[1.2rem] leading-snug font-bold">{weatherInWords(reading)}</p>
+          <p className="text-[1.2rem] leading-snug font-bold">{weatherInWords(reading, shop.units)}</p>
           <p className="text-muted">
             {weatherFrom(reading, shop.zone)}
-            {reading.panelC != null && `; a dark panel is ${Math.round(reading.panelC)} °C`}
+            {reading.panelC != null && `; a dark panel is ${formatTemperature(reading.panelC, shop.units)}`}
           </p>
         </div>
       ) : (
@@ -46,7 +47,7 @@ export function WeatherHere() {
       )}
       <div className="flex flex-col gap-2">
         {stale && <Watch word="The station can’t be read.">Its last reading holds: {stale} old.</Watch>}
-        {reading && <Hindrances of={hindrances(reading)} />}
+        {reading && <Hindrances of={hindrances(reading, shop.units)} />}
         {hours && (
           <p className="text-[1.06rem] leading-snug">
             {hours.name}, {SOIL_NAMES[hours.soil]}, a cooled hatchback in the open:{' '}
@@ -144,9 +145,9 @@ function Ahead({ weather, pieces }: { weather: WeatherNow; pieces: HourPieces[] 
           return (
             <tr key={at} className="ruled border-faint">
               <td className="reading py-1 pr-2">{clockTime(at, shop.zone)}</td>
-              <td className="reading pr-2 whitespace-nowrap">{Math.round(w.airC)} °C</td>
+              <td className="reading pr-2 whitespace-nowrap">{formatTemperature(w.airC, shop.units)}</td>
               <td className="reading pr-2">{Math.round(w.humidity * 100)} %</td>
-              <td className="reading pr-2 whitespace-nowrap">{w.windMs.toFixed(1)} m/s</td>
+              <td className="reading pr-2 whitespace-nowrap">{formatWind(w.windMs, shop.units)}</td>
               <td className="pr-2">{SKY_NAMES[w.sky]}</td>
               <td className="whitespace-nowrap">{found && piecesName(found.pieces)}</td>
             </tr>

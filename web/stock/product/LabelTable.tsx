@@ -3,7 +3,7 @@ import type { Container } from '#contract/ware.ts';
 import { equivalentFraction } from '#core/mixing/solveFor.ts';
 import { costPerWorkingLitre, formatMoney } from '#core/planning/cost.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
-import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { doseInUnitsOf, formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
 import { useSession } from '../../app/session.tsx';
 import { productsQuery } from '../../state/queries.ts';
@@ -15,6 +15,13 @@ const BASIS_WORDS = { bottle: 'in the bottle', bucket: 'in the bucket', panel: '
 
 const written = (strength: Strength): string =>
   strength.notation === 'percent' && strength.percent === 100 ? 'neat' : formatStrength(strength);
+
+/** What a dose in another country's units is in the shop's own. */
+export function InShopUnits({ of }: { of: Strength }) {
+  const { shop } = useSession();
+  const dose = doseInUnitsOf(of, shop.units);
+  return dose && <span className="block font-normal text-muted">{dose}</span>;
+}
 
 /** What the label says, strength by strength, with what a litre of each costs. */
 export function LabelTable({ product, containers }: { product: Product; containers: Container[] }) {
@@ -34,6 +41,7 @@ export function LabelTable({ product, containers }: { product: Product; containe
             <span key="strength" className="reading">
               {written(e.strength)}
               {e.fraction < 1 && `, ${formatPercent(e.fraction as Fraction)}`}
+              <InShopUnits of={e.strength} />
             </span>,
             BASIS_WORDS[e.basis],
             price ? formatMoney(costPerWorkingLitre(price, e.fraction), shop.currency) : 'no price',

@@ -11,6 +11,8 @@ import {
 } from '#core/products/record.ts';
 import { mayHave, TRAIT_NAMES, TRAITS, type TraitState, type Traits } from '#core/safety/traits.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
+import { formatTemperature } from '#core/units/temperature.ts';
+import type { UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../../app/session.tsx';
 import { shopDay } from '../../ui/dates.ts';
 import { PROTECTION_NAMES, STATE_NAMES, THICKNESS_NAMES } from './productWords.ts';
@@ -56,7 +58,7 @@ export function ProductRecordList({ product }: { product: Product }) {
     ['Not known, so treated as there', traitNames('unknown') || 'nothing'],
     ['Hazards', record.hazards.map((h) => HAZARD_NAMES[h]).join(', ') || 'none entered'],
     ['To mix it', mixing(product)],
-    ['Store', storage(record.storeFromC, record.storeToC)],
+    ['Store', storage(record.storeFromC, record.storeToC, shop.units)],
     ['A mix keeps', record.useByDays === null ? null : `${record.useByDays} days`],
     [
       'Data sheet',
@@ -95,8 +97,9 @@ function mixing({ record: { care } }: Product): string {
   return words.filter(Boolean).join(' ') || 'nothing asked for';
 }
 
-function storage(from: number | null, to: number | null): string | null {
-  if (from !== null && to !== null) return `${from} to ${to} °C`;
-  if (from !== null) return `above ${from} °C`;
-  return to === null ? null : `below ${to} °C`;
+function storage(from: number | null, to: number | null, show: UnitSystem): string | null {
+  const degrees = (celsius: number) => formatTemperature(celsius, show);
+  if (from !== null && to !== null) return `${degrees(from)} to ${degrees(to)}`;
+  if (from !== null) return `above ${degrees(from)}`;
+  return to === null ? null : `below ${degrees(to)}`;
 }

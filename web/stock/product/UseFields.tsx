@@ -1,4 +1,6 @@
 import { FILM_NAMES, FILMS, USE_NAMES } from '#core/products/uses.ts';
+import { formatTemperature } from '#core/units/temperature.ts';
+import { useSession } from '../../app/session.tsx';
 import { ChoiceField, TextField } from '../../ui/FormFields.tsx';
 import { Legend } from '../../ui/Legend.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
@@ -12,6 +14,7 @@ const FILM_OPTIONS = [
 
 /** For every use the label names: what holds on the panel, how long it works, how much of it is used. */
 export function UseFields({ of }: { of: TextForm<ProductTyped> }) {
+  const { shop } = useSession();
   const uses = of.form.watch('uses');
   if (uses.length === 0) return null;
   return (
@@ -19,7 +22,7 @@ export function UseFields({ of }: { of: TextForm<ProductTyped> }) {
       <Legend>On the panel</Legend>
       <p className="mb-3 max-w-3xl text-muted">
         Floor and ceiling are strengths on the panel, after a cannon has diluted the bottle. Times are for 15
-        to 20 °C in the shade. Leave empty what nobody knows.
+        to {formatTemperature(20, shop.units)} in the shade. Leave empty what nobody knows.
       </p>
       {uses.map(({ kind }, i) => (
         <div key={kind} className="ruled border-faint py-3">
