@@ -1,5 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { parseNumber } from '../units/parseNumber.ts';
+import { UNIT_UL, type UnitSystem } from '../units/volume.ts';
 
 /** What a container cost and what it holds. Money is in the currency's minor units. */
 export type Price = { readonly minor: number; readonly sizeUl: number };
@@ -91,3 +92,21 @@ export function formatMoney(minor: number, currency: string, locale = 'en-GB'): 
   // Never less than nothing: what rounds to nothing is nothing.
   return format.format(Math.round(minor) / 10 ** digits || 0);
 }
+
+const LARGE: Record<UnitSystem, { readonly name: string; readonly litres: number }> = {
+  metric: { name: 'litre', litres: 1 },
+  us: { name: 'gallon', litres: UNIT_UL.usGal / UNIT_UL.l },
+  imperial: { name: 'gallon', litres: UNIT_UL.impGal / UNIT_UL.l },
+};
+
+/** What a shop prices a mix by: a litre, or its own gallon. */
+export const largeMeasure = (show: UnitSystem): string => LARGE[show].name;
+
+/**
+ * What a working mix costs by the litre, or by the gallon where the shop counts in those.
+ *
+ * @param minorPerLitre in minor units of the currency
+ * @example formatUnitCost(37, 'USD', 'us') // 'US$1.40': 0.37 a litre is 1.40 a gallon
+ */
+export const formatUnitCost = (minorPerLitre: number, currency: string, show: UnitSystem): string =>
+  formatMoney(minorPerLitre * LARGE[show].litres, currency);

@@ -8,7 +8,7 @@ import {
   readingInWords,
 } from './formatStrength.ts';
 import { parseStrength } from './parseStrength.ts';
-import type { Fraction, Strength } from './strength.ts';
+import { type Fraction, inNotation, type Strength } from './strength.ts';
 
 const ml = (amount: number) => ({ amount, unit: 'ml' }) as const;
 
@@ -46,6 +46,12 @@ describe('writing a strength', () => {
         expect(figures.replace(/^(\d+?)0+$/, '$1').length).toBeLessThanOrEqual(2);
       }),
     );
+  });
+
+  it('writes neat as neat in every notation, never as an endless dose', () => {
+    for (const notation of ['parts', 'inTotal', 'percent', 'madeUp', 'onTop', 'grams'] as const)
+      expect(formatStrength(inNotation(1 as Fraction, notation))).not.toMatch(/Infinity|NaN/);
+    expect(inNotation(1 as Fraction, 'onTop')).toEqual({ notation: 'percent', percent: 100 });
   });
 
   it('gives a limit to three', () => {

@@ -109,6 +109,8 @@ export function inNotation(
     case 'madeUp':
       return { notation: 'dose', dose: { amount: f * 1000, unit: 'ml' }, per: LITRE, reading: notation };
     case 'onTop':
+      // Neat is on top of no water, however much of it there is.
+      if (f >= 1) return { notation: 'percent', percent: 100 };
       return {
         notation: 'dose',
         dose: { amount: (f * 1000) / (1 - f), unit: 'ml' },

@@ -48,6 +48,17 @@ export function formatVolume(ul: number, system: UnitSystem, stepUl?: number): s
 }
 
 /**
+ * A volume beside a drawing, where there is little room: what is in gallons goes without its last unit, as everywhere on a
+ * bucket.
+ *
+ * @example shortVolume(16_235_892, 'us') // '4 gal 37'
+ */
+export function shortVolume(ul: number, system: UnitSystem, stepUl?: number): string {
+  const { figure, unit } = readVolume(ul, system, stepUl);
+  return figure.includes(' gal ') ? figure : `${figure} ${unit}`;
+}
+
+/**
  * A volume to the microlitre, for those who want to know exactly.
  *
  * @example formatExactVolume(57_692) // '57.692 ml'

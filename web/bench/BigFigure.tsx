@@ -1,4 +1,4 @@
-import { readVolume } from '#core/units/formatVolume.ts';
+import { type ReadVolume, readVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 
 /** One of the amounts, as large as can be. */
@@ -14,17 +14,52 @@ export function BigFigure({
   what: string;
 }) {
   const { shop } = useSession();
-  const read = ul === undefined ? null : readVolume(ul, shop.units);
   return (
-    <p className={tone}>
-      <span className="caps block text-ink">{order}</span>
-      <span
-        className="reading flex items-baseline gap-2 text-[3.6rem] leading-none xl:text-[4.2rem]"
-        data-testid={`reading-${what}`}
-      >
-        {read ? read.figure : '–'}
-        {read && <span className="text-[1.5rem]">{read.unit}</span>}
-      </span>
+    <div className={tone}>
+      <p className="caps text-ink">{order}</p>
+      <LargeVolume what={what} read={ul === undefined ? null : readVolume(ul, shop.units)} many={false} />
+    </div>
+  );
+}
+
+const LARGE = 'text-[2.9rem] sm:text-[3.6rem] xl:text-[4.6rem]';
+const LESS = 'text-[2rem] sm:text-[3rem] xl:text-[3.3rem]';
+const LEAST = 'text-[1.7rem] sm:text-[2.2rem] xl:text-[2.6rem]';
+
+/**
+ * A volume set in large type, its unit small beside it. Gallons with ounces, and long units where there are many, go on a
+ * second line rather than into their neighbour.
+ *
+ * @param many where it stands beside more than one other
+ */
+export function LargeVolume(props: { what: string; read: ReadVolume | null; many: boolean }) {
+  const { what, read, many } = props;
+  const parts = read ? partsOf(read) : [];
+  const long = read !== null && (parts.length > 1 || read.unit.length > 2);
+  const size = long ? (many ? LEAST : LESS) : many || (read && read.figure.length > 5) ? LESS : LARGE;
+  return (
+    <p className="reading flex flex-wrap items-baseline gap-x-2 leading-none" data-testid={`reading-${what}`}>
+      {!read && <span className={size}>–</span>}
+      {parts.map(({ figure, unit }) => (
+        <span
+          key={unit}
+          className={`flex items-baseline gap-x-1.5 whitespace-nowrap ${many && long ? 'max-sm:flex-wrap' : ''}`}
+        >
+          <span className={size}>{figure}</span>
+          <span className={many || long ? 'text-[1.1rem]' : 'text-[1.3rem] xl:text-[1.7rem]'}>{unit}</span>
+        </span>
+      ))}
     </p>
   );
+}
+
+/** `4 gal 37 US fl oz` is two figures, each with its unit. */
+function partsOf({ figure, unit }: ReadVolume): ReadVolume[] {
+  const [, gallons, ounces] = /^(-?\d+) gal (\d+)$/.exec(figure) ?? [];
+  return gallons && ounces
+    ? [
+        { figure: gallons, unit: 'gal' },
+        { figure: ounces, unit },
+      ]
+    : [{ figure, unit }];
 }

@@ -3,7 +3,7 @@ import type { Shop } from '#contract/shop.ts';
 import { volumeUl } from '#core/mixing/contents.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { isGoodEnough } from '#core/mixing/practicalPour.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
+import { formatVolume, shortVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { useSize } from '../ui/useSize.ts';
@@ -111,13 +111,13 @@ function marksOf(bench: BenchMix, shop: Pick<Shop, 'units' | 'jetShare'>) {
   const limit = { ul: vessel.fillLimitUl, figure: 'fill limit', tone: 'ink', dashed: true } as const;
   const now = start?.contents && {
     ul: volumeUl(start.contents) + vessel.displacementUl,
-    figure: `now ${formatVolume(volumeUl(start.contents) + vessel.displacementUl, shop.units)}`,
+    figure: `now ${shortVolume(volumeUl(start.contents) + vessel.displacementUl, shop.units)}`,
     tone: 'ink' as const,
     dashed: true,
   };
   const steps = benchSteps(bench, shop).steps.map((s: BenchStep) => ({
     ul: s.toUl,
-    figure: formatVolume(s.toUl, shop.units),
+    figure: shortVolume(s.toUl, shop.units),
     tone: TONES[s.do],
   }));
   const top = plan ? Math.max(...steps.map((s) => s.ul), 0) : 0;

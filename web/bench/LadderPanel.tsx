@@ -2,7 +2,13 @@ import { memo, type RefObject, useState } from 'react';
 import { panelFraction } from '#core/delivery/draw.ts';
 import { fractionIn } from '#core/mixing/contents.ts';
 import { rankImprovements, type StrengthSpread } from '#core/mixing/tolerance.ts';
-import { costOfFill, costPerWorkingLitre, formatMoney } from '#core/planning/cost.ts';
+import {
+  costOfFill,
+  costPerWorkingLitre,
+  formatMoney,
+  formatUnitCost,
+  largeMeasure,
+} from '#core/planning/cost.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
@@ -109,7 +115,8 @@ function Cost({ bench }: { bench: BenchMix }) {
   return (
     <p className="mt-2 text-[0.94rem] leading-snug">
       <span className="reading">{formatMoney(costOfFill(price, plan.productUl), shop.currency)}</span> of
-      product, <span className="reading">{formatMoney(litre, shop.currency)}</span> a litre.
+      product, <span className="reading">{formatUnitCost(litre, shop.currency, shop.units)}</span> a{' '}
+      {largeMeasure(shop.units)}.
     </p>
   );
 }

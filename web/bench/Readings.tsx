@@ -7,6 +7,7 @@ import { printedStep } from '#core/mixing/practicalPour.ts';
 import { formatExactVolume, formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
 import { useSession } from '../app/session.tsx';
+import { LargeVolume } from './BigFigure.tsx';
 import type { BenchMix } from './benchMix.ts';
 import { type BenchStep, benchSteps } from './benchSteps.ts';
 
@@ -175,24 +176,12 @@ function Reading(props: {
   const { order, step, many, stepUl, units, note } = props;
   const { what, tone } = WHAT[step.do];
   const read = step.ul < 0 ? null : readVolume(step.ul, units, stepUl);
-  const size =
-    many || (read && read.figure.length > 5)
-      ? 'text-[2rem] sm:text-[3rem] xl:text-[3.3rem]'
-      : 'text-[2.9rem] sm:text-[3.6rem] xl:text-[4.6rem]';
   return (
     <div className={`${tone} min-w-0 flex-1`}>
       <p className="caps text-ink">
         {order} {what}
       </p>
-      <p
-        className="reading flex items-baseline gap-1.5 leading-none whitespace-nowrap"
-        data-testid={`reading-${step.do}`}
-      >
-        <span className={size}>{read ? read.figure : '–'}</span>
-        {read && (
-          <span className={many ? 'text-[1.1rem]' : 'text-[1.3rem] xl:text-[1.7rem]'}>{read.unit}</span>
-        )}
-      </p>
+      <LargeVolume what={step.do} read={read} many={many} />
       <p className="mt-1 min-h-6 text-[0.94rem] leading-snug text-ink">{note}</p>
     </div>
   );

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Product } from '#contract/products.ts';
 import { BETTER, type Better, type Trial, type TrialSide, trialBody } from '#contract/trials.ts';
 import { weatherInWords } from '#core/dwell/weather.ts';
-import { costPerWorkingLitre, formatMoney } from '#core/planning/cost.ts';
+import { costPerWorkingLitre, formatUnitCost, largeMeasure } from '#core/planning/cost.ts';
 import { OUTCOME_NAMES, OUTCOMES, type OutcomeKind } from '#core/recipes/outcomes.ts';
 import { SOIL_KIND_NAMES, SOIL_KINDS, SOIL_LEVELS, SOIL_NAMES, type SoilKind } from '#core/soil/soil.ts';
 import { ZONE_NAMES, ZONES, type Zone } from '#core/soil/zones.ts';
@@ -212,7 +212,7 @@ function Half(props: { side: 'left' | 'right'; of: TrialSide; trial: Trial; prod
       </p>
       <p className="text-muted">
         {price
-          ? `${formatMoney(costPerWorkingLitre(price, of.fraction), shop.currency)} a litre`
+          ? `${formatUnitCost(costPerWorkingLitre(price, of.fraction), shop.currency, shop.units)} a ${largeMeasure(shop.units)}`
           : 'no price'}
       </p>
       {result && <p>{OUTCOME_NAMES[result[side]]}</p>}

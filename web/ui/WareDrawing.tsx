@@ -1,7 +1,7 @@
 import { memo, useId, useMemo } from 'react';
 import { graduationStep } from '#core/mixing/graduations.ts';
 import { type Outline, shapeVessel, standingHeight, type VesselShape } from '#core/mixing/vesselShape.ts';
-import { readVolume } from '#core/units/formatVolume.ts';
+import { shortVolume } from '#core/units/formatVolume.ts';
 import { UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
 import { type Graduation, type Mark, Scale } from './Scale.tsx';
 import { wallPath } from './wallPath.ts';
@@ -137,8 +137,11 @@ function graduate(shape: VesselShape, units: UnitSystem, px: number): Graduation
   for (let i = 1; i * minor <= span * 1.0001; i++) {
     const amount = i * minor;
     const isMajor = Math.abs(amount / major - Math.round(amount / major)) < 1e-6;
-    const { figure, unit: name } = readVolume(amount * unit, units);
-    graduations.push({ at: amount * unit, major: isMajor, ...(isMajor && { figure: `${figure} ${name}` }) });
+    graduations.push({
+      at: amount * unit,
+      major: isMajor,
+      ...(isMajor && { figure: shortVolume(amount * unit, units) }),
+    });
   }
   return graduations;
 }

@@ -1,7 +1,7 @@
 import type { Product } from '#contract/products.ts';
 import type { Container } from '#contract/ware.ts';
 import { equivalentFraction } from '#core/mixing/solveFor.ts';
-import { costPerWorkingLitre, formatMoney } from '#core/planning/cost.ts';
+import { costPerWorkingLitre, formatUnitCost, largeMeasure } from '#core/planning/cost.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
 import { doseInUnitsOf, formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
@@ -31,7 +31,7 @@ export function LabelTable({ product, containers }: { product: Product; containe
     <section>
       <h2 className="mb-2">Strengths on the label</h2>
       <Ledger
-        head={['What for', 'Use', 'Strength', 'Holds', 'A litre costs']}
+        head={['What for', 'Use', 'Strength', 'Holds', `A ${largeMeasure(shop.units)} costs`]}
         right={[4]}
         rows={product.labelEntries.map((e) => ({
           key: e.id,
@@ -44,7 +44,9 @@ export function LabelTable({ product, containers }: { product: Product; containe
               <InShopUnits of={e.strength} />
             </span>,
             BASIS_WORDS[e.basis],
-            price ? formatMoney(costPerWorkingLitre(price, e.fraction), shop.currency) : 'no price',
+            price
+              ? formatUnitCost(costPerWorkingLitre(price, e.fraction), shop.currency, shop.units)
+              : 'no price',
           ],
         }))}
         empty="Nothing is entered from its label yet."

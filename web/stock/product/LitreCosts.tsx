@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { LabelEntry, Product } from '#contract/products.ts';
 import type { Container } from '#contract/ware.ts';
-import { costPerWorkingLitre, formatMoney } from '#core/planning/cost.ts';
+import { costPerWorkingLitre, formatUnitCost, largeMeasure } from '#core/planning/cost.ts';
 import { USE_NAMES, type UseKind } from '#core/products/uses.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
@@ -48,10 +48,12 @@ function CostsOfUse({ use, lines, product }: { use: UseKind; lines: Line[]; prod
   const { shop } = useSession();
   if (lines.length === 0) return null;
   return (
-    <section aria-label={`What a litre costs: ${USE_NAMES[use]}`}>
-      <h2 className="mb-2">A working litre for {USE_NAMES[use].toLowerCase()}, beside others</h2>
+    <section aria-label={`What a ${largeMeasure(shop.units)} costs: ${USE_NAMES[use]}`}>
+      <h2 className="mb-2">
+        A working {largeMeasure(shop.units)} for {USE_NAMES[use].toLowerCase()}, beside others
+      </h2>
       <Ledger
-        head={['Product', 'What for', 'Strength', 'A litre costs']}
+        head={['Product', 'What for', 'Strength', `A ${largeMeasure(shop.units)} costs`]}
         right={[3]}
         rows={lines.map((line) => ({
           key: line.entry.id,
@@ -67,7 +69,7 @@ function CostsOfUse({ use, lines, product }: { use: UseKind; lines: Line[]; prod
             <span key="strength" className="reading">
               {line.entry.fraction >= 1 ? 'ready to use' : formatPercent(line.entry.fraction as Fraction)}
             </span>,
-            formatMoney(line.minor, shop.currency),
+            formatUnitCost(line.minor, shop.currency, shop.units),
           ],
         }))}
         empty=""
