@@ -76,4 +76,15 @@ describe('copies of the books', () => {
     expect(backupsOf(folder)).toMatchObject({ newestAt: '2026-05-16T08:00:00Z', kept: 14 });
     await books.close();
   });
+
+  it('are made again after the machine’s clock was in 2031 once', async () => {
+    const folder = freshFolder();
+    const books = await Books.open(folder, at('01T08:00:00'));
+    await books.transaction((tx) => setUpShop(tx, { ...SHOP, now: at('01T08:00:00') }));
+    expect(await copyIfDue(books, folder, new Date('2031-03-01T08:00:00Z'))).toBe(true);
+    expect(await copyIfDue(books, folder, at('02T08:00:00'))).toBe(true);
+    expect(await copyIfDue(books, folder, at('02T09:00:00'))).toBe(false);
+    expect(await copyIfDue(books, folder, at('03T09:00:00'))).toBe(true);
+    await books.close();
+  });
 });

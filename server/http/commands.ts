@@ -40,22 +40,50 @@ export const command = <T>(
   work: (command: Command<T>) => Promise<Answer>,
 ): RequestHandler => preparedCommand(house, schema, async () => null, work);
 
+/** A {@link command} that comes as a file: its bytes are for `work` to read. */
+export const fileCommand = (
+  house: House,
+  work: (command: Omit<Command<unknown>, 'body'> & { file: unknown; name: string | null }) => Promise<Answer>,
+): RequestHandler =>
+  answering<object>(house, async (req, of) => work({ ...of, file: req.body, name: fileName(req) }));
+
+/** What the file is called, where that is said and readable. */
+const fileName = (req: Request): string | null => {
+  try {
+    return decodeURIComponent(req.get('x-file-name') ?? '').slice(0, 120) || null;
+  } catch {
+    return null;
+  }
+};
+
 /** A {@link command} with something to make ready first that takes long, before the books are held for it. */
-export function preparedCommand<T, P>(
+export const preparedCommand = <T, P>(
   house: House,
   schema: Schema<T>,
-  prepare: (asked: Pick<Command<T>, 'body' | 'params' | 'who'>) => Promise<P>,
+  prepare: (asked: Pick<Command<T>, 'body' | 'params' | 'who'> & { req: Request }) => Promise<P>,
   work: (command: Command<T> & { ready: P }) => Promise<Answer>,
+): RequestHandler =>
+  answering<{ body: T; ready: P }>(
+    house,
+    async (_req, of) => work(of),
+    async (req, who) => {
+      const body = parseBody(schema, req.body);
+      return { body, ready: await prepare({ body, params: req.params, who, req }) };
+    },
+  );
+
+/** Answers each key once: what is done and the note of its answer are in the books together, or neither is. */
+function answering<M extends object>(
+  house: House,
+  work: (req: Request, of: Omit<Command<never>, 'body'> & M) => Promise<Answer>,
+  prepare: (req: Request, who: SignedIn) => Promise<M> = async () => ({}) as M,
 ): RequestHandler {
   return async (req, res) => {
     const key = idempotencyKey(req);
     const who = whoOf(res);
     const personId = who?.personId ?? NOBODY;
-    const hash = createHash('sha256')
-      .update(`${req.originalUrl}\n${JSON.stringify(req.body)}`)
-      .digest('hex');
-    const body = parseBody(schema, req.body);
-    const ready = await prepare({ body, params: req.params, who: who as SignedIn });
+    const hash = digestOf(req);
+    const made = await prepare(req, who as SignedIn);
     const answer = await house.books.transaction(async (tx): Promise<Answer> => {
       const earlier = await tx.rows<{ request_hash: string; status: number; body: unknown }>(
         'SELECT request_hash, status, body FROM answered WHERE person_id = $1 AND key = $2',
@@ -63,23 +91,32 @@ export function preparedCommand<T, P>(
       );
       if (earlier[0]) return { ...firstAnswer(earlier[0], hash), touched: [] };
       const now = house.now();
-      const made = await work({
+      const done = await work(req, {
+        ...made,
         tx,
-        body,
         who: who as SignedIn,
         now,
         params: req.params,
-        ready,
         allowed: allowedBy(tx, req.get('override'), who as SignedIn, now),
       });
       await tx.rows(
         `INSERT INTO answered (person_id, key, request_hash, status, body, answered_at) VALUES ($1, $2, $3, $4, $5, $6)`,
-        [personId, key, hash, made.status, JSON.stringify(made.body), now],
+        [personId, key, hash, done.status, JSON.stringify(done.body), now],
       );
-      return made;
+      return done;
     });
     send(house, res, answer);
   };
+}
+
+/** A digest of what is asked. A PIN has no part in it: four digits are found from their digest in no time. */
+function digestOf(req: Request): string {
+  const { body } = req as { body: unknown };
+  const hash = createHash('sha256').update(`${req.originalUrl}\n`);
+  if (Buffer.isBuffer(body) || typeof body === 'string') return hash.update(body).digest('hex');
+  return hash
+    .update(JSON.stringify(body, (name, value) => (name === 'pin' ? '' : value)) ?? '')
+    .digest('hex');
 }
 
 /** A handler for a PATCH of one row: the sender says which revision it saw, and learns of one made in between. */

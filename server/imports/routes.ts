@@ -9,10 +9,10 @@ import {
 } from '#contract/imports.ts';
 import { nothing } from '#contract/ledger.ts';
 import type { House } from '../house.ts';
-import { command } from '../http/commands.ts';
+import { command, fileCommand } from '../http/commands.ts';
 import { isKeepable, wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
-import { only, type SignedIn, whoOf } from '../http/signedIn.ts';
+import { only } from '../http/signedIn.ts';
 import { idOf } from '../ware/queries.ts';
 import { bookOrFail, checkFile, forgetUnwanted, importOf, moveOn } from './runner.ts';
 
@@ -39,9 +39,9 @@ export function importRoutes(house: House): Router {
     if (!found) throw missing('import');
     res.json(found);
   });
-  routes.post('/:kind', express.text({ type: 'text/csv', limit: IMPORT_MOST_BYTES }), async (req, res) => {
-    const kind = kindIn(req.params.kind);
-    const text: unknown = req.body;
+  const asText = express.text({ type: 'text/csv', limit: IMPORT_MOST_BYTES });
+  const read = fileCommand(house, async ({ tx, who, now, params, file: text, name }) => {
+    const kind = kindIn(params.kind);
     if (typeof text !== 'string' || text.trim() === '') {
       throw new HttpProblem(
         415,
@@ -62,24 +62,25 @@ export function importRoutes(house: House): Router {
         remedy: 'Split it in two.',
       });
     }
-    const who = whoOf(res) as SignedIn;
     if (kind === 'products' && who.role !== 'manager') {
       throw new HttpProblem(403, 'role.tooLow', 'Products are added by a manager.', {
         remedy: 'Ask a manager to do it.',
       });
     }
     const id = idOf(
-      await house.books.rows(
+      await tx.rows(
         `INSERT INTO csv_import (kind, file_name, state, started_by, started_at) VALUES ($1, $2, 'checking', $3, $4) RETURNING id`,
-        [kind, nameOf(req.get('x-file-name')), who.personId, house.now()],
+        [kind, name ?? 'file', who.personId, now],
       ),
     );
-    checkFile(house, id, kind, text).catch((error) => {
-      house.log.error(error);
-      return moveOn(house.books, id, ['checking'], 'failed');
-    });
-    res.status(202).json(await importOf(house.books, id));
+    const after = () =>
+      void checkFile(house, id, kind, text).catch((error) => {
+        house.log.error(error);
+        return moveOn(house.books, id, ['checking'], 'failed');
+      });
+    return { status: 202, body: await importOf(tx, id), touched: [], after };
   });
+  routes.post('/:kind', asText, read);
 
   routes.post(
     '/:id/bookings',
@@ -109,14 +110,6 @@ function kindIn(param: unknown): ImportKind {
   if (!kind) throw missing('kind of file');
   return kind;
 }
-
-const nameOf = (header: string | undefined): string => {
-  try {
-    return decodeURIComponent(header ?? 'file').slice(0, 120) || 'file';
-  } catch {
-    return 'file';
-  }
-};
 
 function notNow(found: Awaited<ReturnType<typeof importOf>>): HttpProblem {
   if (!found) return missing('import');

@@ -3,9 +3,9 @@ import { Router } from 'express';
 import { type Override, type OverrideRule, overrideBody } from '#contract/people.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
-import { parseBody } from '../http/door.ts';
+import { preparedCommand } from '../http/commands.ts';
 import { HttpProblem } from '../http/problems.ts';
-import { hashToken, type SignedIn, whoOf } from '../http/signedIn.ts';
+import { hashToken, type SignedIn } from '../http/signedIn.ts';
 import { checkPin } from '../sessions/checkPin.ts';
 
 const MINUTES = 5;
@@ -13,27 +13,30 @@ const MINUTES = 5;
 /** A manager's word at somebody else's tablet: name, PIN and reason, good once, for one thing, for five minutes. */
 export function overrideRoutes(house: House): Router {
   const routes = Router();
-  routes.post('/', async (req, res) => {
-    const { rule, subject, personId, pin, reason } = parseBody(overrideBody, req.body);
-    const who = whoOf(res) as SignedIn;
-    const { person } = await checkPin(house, req, personId, pin, who);
-    if (person.role !== 'manager') {
-      const [message, remedy] = ['Manager is not one.', 'Have a manager type their own name and PIN.'];
-      throw new HttpProblem(403, 'override.notManager', message, {
-        remedy,
-        errors: [{ pointer: '/personId', message, remedy }],
-      });
-    }
-    const now = house.now();
-    const until = new Date(now.getTime() + MINUTES * 60_000);
-    const token = randomBytes(24).toString('base64url');
-    await house.books.rows(
-      `INSERT INTO override (rule, subject, asked_by, given_by, reason, token_hash, given_at, expires_at)
+  const checked = preparedCommand(
+    house,
+    overrideBody,
+    async ({ body: { personId, pin }, who, req }) => (await checkPin(house, req, personId, pin, who)).person,
+    async ({ tx, body: { rule, subject, personId, reason }, who, now, ready: person }) => {
+      if (person.role !== 'manager') {
+        const [message, remedy] = ['Manager is not one.', 'Have a manager type their own name and PIN.'];
+        throw new HttpProblem(403, 'override.notManager', message, {
+          remedy,
+          errors: [{ pointer: '/personId', message, remedy }],
+        });
+      }
+      const until = new Date(now.getTime() + MINUTES * 60_000);
+      const token = randomBytes(24).toString('base64url');
+      await tx.rows(
+        `INSERT INTO override (rule, subject, asked_by, given_by, reason, token_hash, given_at, expires_at)
        VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
-      [rule, subject, who.personId, personId, reason.trim(), hashToken(token), now, until],
-    );
-    res.status(201).json({ token, until: until.toISOString(), givenBy: person.name } satisfies Override);
-  });
+        [rule, subject, who.personId, personId, reason.trim(), hashToken(token), now, until],
+      );
+      const body = { token, until: until.toISOString(), givenBy: person.name } satisfies Override;
+      return { status: 201, body, touched: [] };
+    },
+  );
+  routes.post('/', checked);
   return routes;
 }
 

@@ -120,6 +120,7 @@ describe('the demo', () => {
   });
 });
 
+let keys = 0;
 describe('a safety data sheet', () => {
   const pdf = Buffer.from('%PDF-1.4 made up\n%%EOF');
   const attach = async (as: string, bytes: Buffer, type: string, name?: string) => {
@@ -131,7 +132,10 @@ describe('a safety data sheet', () => {
     const who = names.find((n) => n.name === as);
     const agent = request.agent(shop.app);
     await agent.post('/api/sessions').send({ personId: who?.id, pin: who?.demoPin });
-    const sent = agent.post(`/api/products/${foam.id}/sheets`).set('Content-Type', type);
+    const sent = agent
+      .post(`/api/products/${foam.id}/sheets`)
+      .set('Content-Type', type)
+      .set('Idempotency-Key', `sheet-key-${++keys}`);
     return (name ? sent.set('X-File-Name', encodeURIComponent(name)) : sent).send(bytes);
   };
 

@@ -2,9 +2,10 @@ import express, { Router } from 'express';
 import { SHEET_MOST_BYTES, SHEET_TYPES } from '#contract/products.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
+import { fileCommand } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
-import { only, type SignedIn, whoOf } from '../http/signedIn.ts';
+import { only } from '../http/signedIn.ts';
 import { idOf } from '../ware/queries.ts';
 import { products } from './queries.ts';
 
@@ -25,26 +26,23 @@ export function sheetRoutes(house: House): Router {
     '/',
     only('manager'),
     express.raw({ type: [...SHEET_TYPES], limit: SHEET_MOST_BYTES }),
-    async (req, res) => {
-      const productId = wholeNumber((req.params as { id?: string }).id, 'product');
-      const bytes: unknown = req.body;
-      const type = SHEET_TYPES.find((t) => req.is(t));
-      if (!type || !Buffer.isBuffer(bytes) || !BEGINS[type].every((b, i) => bytes[i] === b)) {
+    fileCommand(house, async ({ tx, who, now, params, file: bytes, name }) => {
+      const productId = wholeNumber((params as { id?: string }).id, 'product');
+      // What it is stands in its first bytes, whatever it was sent as.
+      const type = SHEET_TYPES.find(
+        (t) => Buffer.isBuffer(bytes) && BEGINS[t].every((b, i) => bytes[i] === b),
+      );
+      if (!type || !Buffer.isBuffer(bytes)) {
         const message = 'Safety data sheet is not a PDF, PNG or JPEG file.';
         const remedy = 'Choose the sheet as a PDF, or a photograph of it, of at most 10 MB.';
         throw new HttpProblem(415, 'sheet.type', message, { remedy });
       }
-      const who = whoOf(res) as SignedIn;
-      const sheet = { productId, name: nameOf(req.get('x-file-name')), type, bytes };
-      await house.books.transaction(async (tx) => {
-        const [product] = await products(tx, { id: productId });
-        if (!product) throw missing('product');
-        await attachSheet(tx, sheet, who.personId, house.now());
-      });
-      house.live.tell('products', productId);
-      const [product] = await products(house.books, { id: productId });
-      res.status(201).json(product);
-    },
+      const [product] = await products(tx, { id: productId });
+      if (!product) throw missing('product');
+      await attachSheet(tx, { productId, name: name ?? 'Safety data sheet', type, bytes }, who.personId, now);
+      const [after] = await products(tx, { id: productId });
+      return { status: 201, body: after, touched: [['products', productId]] };
+    }),
   );
 
   return routes;
@@ -84,15 +82,4 @@ export async function attachSheet(
       [sheet.productId, sheet.name, sheet.type, sheet.bytes, now, personId],
     ),
   );
-}
-
-/** The file's name as the browser gave it, percent-encoded; only what can be printed. */
-function nameOf(header: string | undefined): string {
-  let name = 'Safety data sheet';
-  try {
-    name = decodeURIComponent(header ?? '') || name;
-  } catch {
-    // A name that can't be read is no reason to lose the file.
-  }
-  return name.replace(/\p{Cc}/gu, '').slice(0, 120);
 }

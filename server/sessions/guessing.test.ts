@@ -67,4 +67,18 @@ describe('a PIN', () => {
     expect(known.status).toBe(201);
     later(3_600);
   });
+
+  it('that was wrong while the machine’s clock was in 2031 keeps nobody out afterwards, and wrong ones still wait', async () => {
+    const noor = await idOf('Noor Pell');
+    const guess = (pin: string) => shop.anyone('post', '/api/sessions', { personId: noor, pin });
+    const today = shop.now;
+    shop.now = new Date('2031-03-01T08:00:00Z');
+    for (let i = 0; i < 7; i++) await guess('0000');
+    expect((await guess('5566')).status).toBe(429);
+    shop.now = today;
+    expect((await guess('5566')).status).toBe(201);
+    for (let i = 0; i < 6; i++) await guess('0000');
+    expect((await guess('5566')).body.code).toBe('pin.locked');
+    later(3_600);
+  });
 });

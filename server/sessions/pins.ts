@@ -14,6 +14,9 @@ export const BUDGET = { minutes: 15, ofPerson: 10, ofPlace: 20 } as const;
 const TRIES = 5;
 const WAITS_S = [60, 300, 900];
 
+/** Nobody ever has to wait for longer. */
+export const LONGEST_WAIT_MS = Math.max(...WAITS_S) * 1_000;
+
 /** How long a person must wait on this tablet after so many wrong PINs in a row, in seconds. Five are free. */
 export function waitAfter(failures: number): number {
   if (failures < TRIES) return 0;

@@ -53,13 +53,13 @@ export async function spentUntil(
   const since = new Date(now.getTime() - BUDGET.minutes * 60_000);
   const [row] = await db.rows<{ at: Date | null }>(
     `SELECT max(oldest.at) AS at FROM (
-       SELECT (SELECT f.at FROM pin_failure f WHERE f.person_id = $1 AND NOT f.known AND f.at > $3
+       SELECT (SELECT f.at FROM pin_failure f WHERE f.person_id = $1 AND NOT f.known AND f.at > $3 AND f.at <= $7
                ORDER BY f.at DESC OFFSET $4 LIMIT 1) AS at WHERE NOT $6
        UNION ALL
-       SELECT (SELECT f.at FROM pin_failure f WHERE f.origin = p.place AND f.at > $3 ORDER BY f.at DESC OFFSET $5 LIMIT 1)
+       SELECT (SELECT f.at FROM pin_failure f WHERE f.origin = p.place AND f.at > $3 AND f.at <= $7 ORDER BY f.at DESC OFFSET $5 LIMIT 1)
        FROM unnest($2::text[]) AS p(place)
      ) oldest`,
-    [personId, places, since, BUDGET.ofPerson - 1, BUDGET.ofPlace - 1, known],
+    [personId, places, since, BUDGET.ofPerson - 1, BUDGET.ofPlace - 1, known, now],
   );
   return row?.at ? new Date(row.at.getTime() + BUDGET.minutes * 60_000) : null;
 }

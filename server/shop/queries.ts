@@ -3,6 +3,7 @@ import { FAMILIES, type Family } from '#core/products/family.ts';
 import { PRE_WASH_FAMILIES } from '#core/products/house.ts';
 import { recordStart } from '#core/products/starts.ts';
 import type { Queryable } from '../db/books.ts';
+import { HttpProblem } from '../http/problems.ts';
 
 export async function shopOf(db: Queryable): Promise<Shop | null> {
   const [shop] = await db.rows<Shop>(
@@ -34,6 +35,7 @@ export async function setUpShop(
   shop: { name: string; zone: string; currency: string; units: string; demo: boolean; now: Date },
 ): Promise<void> {
   const day = new Intl.DateTimeFormat('en-CA', { timeZone: shop.zone }).format(shop.now);
+  await refuseUnknownZone(tx, shop.zone);
   await tx.rows(
     'INSERT INTO shop (name, zone, currency, units, demo, made_on) VALUES ($1, $2, $3, $4, $5, $6)',
     [shop.name.trim(), shop.zone, shop.currency, shop.units, shop.demo, day],
@@ -47,6 +49,18 @@ export async function setUpShop(
 }
 
 /** Changes the shop's settings. Products left at a house figure follow it; those with one of their own keep it. */
+/** The books reckon days too: a zone they don't know is none of the shop's. */
+async function refuseUnknownZone(tx: Queryable, zone: string): Promise<void> {
+  const [known] = await tx.rows('SELECT 1 FROM pg_timezone_names WHERE lower(name) = lower($1)', [zone]);
+  if (known) return;
+  const message = 'Time zone is not one the books know.';
+  const remedy = 'Type a zone such as Europe/London or America/Chicago.';
+  throw new HttpProblem(422, 'zone.unknown', message, {
+    remedy,
+    errors: [{ pointer: '/zone', message, remedy }],
+  });
+}
+
 export async function updateShop(tx: Queryable, patch: ShopPatch): Promise<void> {
   const before = await shopOf(tx);
   if (before) await followHouse(tx, before, patch);

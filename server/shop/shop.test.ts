@@ -20,6 +20,9 @@ describe('the first run', () => {
   it.each([
     ['the wrong code', { code: '000000' }, 403, '/code'],
     ['a zone nobody knows', { zone: 'Mars/Olympus' }, 422, '/zone'],
+    ['a zone that is read two ways', { zone: 'SST' }, 422, '/zone'],
+    ['summer time by its letters', { zone: 'BST' }, 422, '/zone'],
+    ['central time by its letters', { zone: 'CST' }, 422, '/zone'],
     ['a currency in words', { currency: 'pounds' }, 422, '/currency'],
     ['no manager', { manager: undefined }, 422, '/manager'],
     ['three digits', { manager: { name: 'Ada Finch', pin: '864' } }, 422, '/manager/pin'],

@@ -60,20 +60,31 @@ export const patch = <T>(path: string, body: unknown, revision: number): Promise
   send<T>('PATCH', path, body, { 'If-Match': String(revision) });
 
 /** Sends a file as it is, with its name. */
-export const attach = <T>(path: string, file: File): Promise<T> =>
-  request<T>(path, {
-    method: 'POST',
-    headers: { 'Content-Type': file.type, 'X-File-Name': encodeURIComponent(file.name) },
-    body: file,
-  });
+export const attach = <T>(path: string, file: File): Promise<T> => sendFile(path, file, file.type);
+
+async function sendFile<T>(path: string, file: File, type: string): Promise<T> {
+  const intent = `${path} ${file.name} ${file.size} ${file.lastModified}`;
+  const key = keyFor(intent, newKey);
+  try {
+    const answer = await request<T>(path, {
+      method: 'POST',
+      headers: {
+        'Content-Type': type,
+        'X-File-Name': encodeURIComponent(file.name),
+        'Idempotency-Key': key,
+      },
+      body: file,
+    });
+    settled(intent, key, true);
+    return answer;
+  } catch (error) {
+    settled(intent, key, isDefinite(error));
+    throw error;
+  }
+}
 
 /** Sends a file of comma-separated values, whatever this device takes it for. */
-export const attachText = <T>(path: string, file: File): Promise<T> =>
-  request<T>(path, {
-    method: 'POST',
-    headers: { 'Content-Type': 'text/csv', 'X-File-Name': encodeURIComponent(file.name) },
-    body: file,
-  });
+export const attachText = <T>(path: string, file: File): Promise<T> => sendFile(path, file, 'text/csv');
 
 export const remove = (path: string): Promise<void> => send<void>('DELETE', path);
 
