@@ -6,3 +6,17 @@ test('the shop opens at the address it prints', async ({ shop, page }) => {
   const health = await page.request.get(`${shop.address}/api/health`);
   expect(await health.json()).toEqual({ ok: true });
 });
+
+test('something is to be seen at once, and the first page comes in few requests', async ({ page, shop }) => {
+  const asked: string[] = [];
+  page.on('request', (request) => asked.push(new URL(request.url()).pathname));
+  await page.route('**/assets/*.js', (route) => route.abort());
+  await page.goto(shop.address);
+  await expect(page.getByText('Opening the shop ...')).toBeVisible();
+  await page.unroute('**/assets/*.js');
+  asked.length = 0;
+  await page.goto(shop.address);
+  await expect(page.getByRole('button', { name: /Bram Addy/ })).toBeVisible();
+  await expect(page.getByText('Opening the shop ...')).toHaveCount(0);
+  expect(asked.length, asked.join('\n')).toBeLessThanOrEqual(20);
+});

@@ -63,7 +63,6 @@ export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
   useEffect(() => {
     if (before) form.reset(asTypedBefore(options.values, before), { keepDefaultValues: true });
     // Only as the form is opened: what is typed from then on is the form's own.
-    // biome-ignore lint/correctness/useExhaustiveDependencies: see above
   }, []);
   useEffect(() => {
     if (!keptAs) return;
