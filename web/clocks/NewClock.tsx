@@ -62,7 +62,7 @@ function OpenStart({
   const zones = useMemo(() => chosen ?? found?.zones ?? [], [chosen, found]);
   const start = useMemo(
     () => readStart({ start: vehicle.start, panelText: vehicle.panelText }, shop.units),
-    [vehicle.start, vehicle.panelText],
+    [vehicle.start, vehicle.panelText, shop.units],
   );
   const given = useMemo(
     () => ({ asked, found, zones, vehicle, recipes, ground, start: start.ok ? start.value : null }),

@@ -60,9 +60,9 @@ export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
     mode: 'onSubmit',
     reValidateMode: 'onChange',
   });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only as the form is opened; what is typed then is the form's own
   useEffect(() => {
     if (before) form.reset(asTypedBefore(options.values, before), { keepDefaultValues: true });
-    // Only as the form is opened: what is typed from then on is the form's own.
   }, []);
   useEffect(() => {
     if (!keptAs) return;
