@@ -1,4 +1,5 @@
 import type { InferType } from 'yup';
+import * as yup from 'yup';
 import { EDGE_SHARES } from '#core/dwell/workingWindow.ts';
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
@@ -143,3 +144,18 @@ export type Backups = { newestAt: string | null; kept: number; copies: { name: s
 
 /** What any browser may know before anyone signs in. */
 export type ShopState = { shop: Shop | null; needsFirstRun: boolean };
+
+/** The whole shop as a file; with a passphrase its PINs go along, sealed under it. */
+export const shopFileBody = exactly({
+  passphrase: yup
+    .string()
+    .label('Passphrase')
+    .defined()
+    .max(200)
+    .test(
+      'long',
+      '${label} is too short to keep PINs under.',
+      (text) => text === '' || text.trim().length >= 12,
+    )
+    .meta({ remedy: 'Type at least twelve characters, such as four words, or leave it empty.' }),
+});

@@ -56,7 +56,7 @@ export async function loadDemo(books: Books, now: Date): Promise<void> {
     });
     const personIds = new Map<string, number>();
     for (const { name, role, pin } of people) {
-      const person = await insertPerson(tx, { name, role, pinHash: await hashPin(pin) });
+      const person = await insertPerson(tx, { name, role, pinHash: await hashPin(pin, null) });
       personIds.set(name, person.id);
     }
     await loadWare(tx, personIds);

@@ -25,7 +25,8 @@ test.describe('on a phone', () => {
     await key('Take as before').click();
     await key('Set to nothing').first().click();
     await key('Open the valve').click();
-    await page.waitForTimeout(6_000);
+    // A litre has run: enough to tell the product in it.
+    await expect(page.getByTestId('live-flowMeter')).toHaveText(/^\d+(\.\d+)? L$/);
     await key('Unplug it').first().click();
     await expect(page.getByText('It stopped answering.')).toBeVisible();
     await expect(page.getByLabel('Pail before, fill 1')).not.toHaveValue('');

@@ -38,7 +38,6 @@ test('a draft is made by keyboard, compared, published, mixed by, and brought ba
   for (const key of ['+', '+', '+', '-']) await page.keyboard.press(key);
   await expect(heavy).toContainText('1:15');
   for (const left of ['1:12', '1:15', '1:20', '1:25']) {
-    await page.waitForTimeout(150);
     await page.keyboard.press('Control+z');
     await expect(heavy).toContainText(left);
   }

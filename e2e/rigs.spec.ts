@@ -31,7 +31,8 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Weigh it full' }).click();
     await expect(page.getByText(/^Full it weighs 108\d\.\d g\./)).toBeVisible();
     await page.getByRole('button', { name: 'Pull the trigger' }).click();
-    await page.waitForTimeout(4_000);
+    const grams = async () => Number.parseFloat((await page.getByTestId('live-scale').textContent()) ?? '');
+    await expect.poll(grams).toBeLessThan(1_040);
     await page.getByRole('button', { name: 'Let go' }).click();
     await page.getByRole('button', { name: 'Weigh it drained' }).click();
     await expect(page.getByLabel('Drained each time')).toHaveValue(/^\d{2,3} ml$/);
@@ -42,7 +43,8 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: /Trigger pulled/ }).click();
     await page.reload();
     await expect(page.getByRole('timer')).not.toHaveText('0.0 s');
-    await page.waitForTimeout(3_500);
+    const ran = async () => Number.parseFloat((await page.getByRole('timer').textContent()) ?? '');
+    await expect.poll(ran).toBeGreaterThan(3.4);
     await page.getByRole('button', { name: /It sucks air/ }).click();
     const seconds = page.getByLabel('Seconds of run 1');
     await expect(seconds).toHaveValue(/^\d+\.\d$/);

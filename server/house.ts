@@ -14,6 +14,8 @@ export type House = {
   readonly folder: string;
   readonly now: () => Date;
   readonly live: Live;
+  /** What PINs are hashed with besides themselves. */
+  readonly secret: Buffer;
   /** When each session was last used. */
   readonly idle: Idle;
   readonly log: Logger;

@@ -7,13 +7,19 @@ import { BooksTooNew } from './db/migrate.ts';
 import { openShop } from './openShop.ts';
 import { BadOption, type Options, readOptions } from './options.ts';
 import type { Serving } from './serve.ts';
+import { NoSuchManager } from './sessions/newPin.ts';
 import { isSetUp, shopOf } from './shop/queries.ts';
 import { SteadyClock } from './steadyClock.ts';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 
 main().catch((error) => {
-  if (error instanceof BooksInUse || error instanceof BooksTooNew || error instanceof BadOption) {
+  if (
+    error instanceof BooksInUse ||
+    error instanceof BooksTooNew ||
+    error instanceof BadOption ||
+    error instanceof NoSuchManager
+  ) {
     console.error(error.message);
   } else if ((error as NodeJS.ErrnoException).code === 'EADDRINUSE') {
     console.error('That port is taken by another program. Give another with --port.');

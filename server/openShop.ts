@@ -8,6 +8,7 @@ import { noLabelPrinter, simulatedLabelPrinter } from './devices/labelPrinter.ts
 import { SimulatedStation } from './devices/weatherStation.ts';
 import { BadOption, type Options } from './options.ts';
 import { type Serving, serve } from './serve.ts';
+import { giveNewPin } from './sessions/newPin.ts';
 import { shopOf } from './shop/queries.ts';
 import type { SteadyClock } from './steadyClock.ts';
 
@@ -27,6 +28,12 @@ export const openShop = (options: Options, time: SteadyClock, log: Logger): Prom
     weatherStation: options.demo ? new SimulatedStation() : null,
     ...(options.demo && { connect: simulatedInstruments }),
     prepare: (books) => prepare(books, options, time.now()),
+    begin: async (books, secret) => {
+      const { newPin } = options;
+      if (newPin === null) return;
+      const pin = await giveNewPin(books, newPin, secret, time.now());
+      console.log(`The new PIN of ${newPin} is ${pin}. It is not shown again.`);
+    },
   });
 
 async function prepare(books: Books, { demo }: Options, now: Date): Promise<void> {

@@ -10,6 +10,8 @@ export type Options = {
   folder: string;
   /** Set the clock to this instant at the start and let it run on from there. */
   startAt: Date | null;
+  /** The manager who is to be given a new PIN at the start. */
+  newPin: string | null;
 };
 
 /** The command line could not be read. */
@@ -40,6 +42,7 @@ export function readOptions(args: string[]): Options {
     port,
     folder: values.data ?? fileURLToPath(new URL(`../data/${demo ? 'demo' : 'shop'}`, import.meta.url)),
     startAt,
+    newPin: values['new-pin'] ?? null,
   };
 }
 
@@ -54,11 +57,12 @@ function parse(args: string[]) {
         port: { type: 'string' },
         data: { type: 'string' },
         now: { type: 'string' },
+        'new-pin': { type: 'string' },
       },
     }).values;
   } catch (error) {
     throw new BadOption(
-      `${(error as Error).message} Known: --data, --port, --host, --now, and for the demo --fresh.`,
+      `${(error as Error).message} Known: --data, --port, --host, --now, --new-pin, and for the demo --fresh.`,
     );
   }
 }

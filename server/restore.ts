@@ -10,14 +10,19 @@ import { BooksTooNew } from './db/migrate.ts';
 try {
   const { values, positionals } = parseArgs({
     allowPositionals: true,
-    options: { data: { type: 'string' }, demo: { type: 'boolean' } },
+    options: { data: { type: 'string' }, demo: { type: 'boolean' }, passphrase: { type: 'string' } },
   });
   const folder =
     values.data ?? fileURLToPath(new URL(`../data/${values.demo ? 'demo' : 'shop'}`, import.meta.url));
   const [what] = positionals;
   if (what) {
-    const kept = await restore(folder, what, new Date());
+    const { kept, pins } = await restore(folder, what, new Date(), values.passphrase ?? null);
     console.log(`Restored from ${what}.${kept ? ` The books that were there are kept under ${kept}.` : ''}`);
+    if (!pins) {
+      console.log(
+        'No PINs came with it. Start the program once with --new-pin and a manager’s name in quotes: it prints a new PIN.',
+      );
+    }
   } else {
     const all = copies(folder);
     console.log(
@@ -31,7 +36,7 @@ try {
   const badOption = (error as NodeJS.ErrnoException).code?.startsWith('ERR_PARSE_ARGS');
   if (!known && !badOption) throw error;
   console.error(
-    `${(error as Error).message}${badOption ? ' Known: --data, --demo, and what to restore.' : ''}`,
+    `${(error as Error).message}${badOption ? ' Known: --data, --demo, --passphrase, and what to restore.' : ''}`,
   );
   process.exit(1);
 }

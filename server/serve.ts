@@ -16,6 +16,7 @@ import { Live } from './live/live.ts';
 import { Papers } from './papers/office.ts';
 import { makeRounds } from './rounds.ts';
 import { Idle } from './sessions/idle.ts';
+import { secretOf } from './sessions/secret.ts';
 import type { SteadyClock } from './steadyClock.ts';
 
 const FIRST_PORT = 4600;
@@ -48,6 +49,8 @@ export async function serve(options: {
   /** Connects the shop's instruments once its books are open. */
   connect?: (books: Books) => Promise<Instruments>;
   prepare?: (books: Books) => Promise<void>;
+  /** What is to be done with the books before anybody is served. */
+  begin?: (books: Books, secret: Buffer) => Promise<void>;
 }): Promise<Serving> {
   const { folder, host, port, now, log, demoPins, labelPrinter, weatherStation } = options;
   const hadBooks = existsSync(join(folder, 'books'));
@@ -56,6 +59,8 @@ export async function serve(options: {
     if (hadBooks) await copyIfDue(books, folder, now());
     await options.prepare?.(books);
     const setupCode = String(randomInt(1_000_000)).padStart(6, '0');
+    const secret = secretOf(folder);
+    await options.begin?.(books, secret);
     const live = new Live(now);
     const instruments = (await options.connect?.(books)) ?? noInstruments;
     const papers = new Papers();
@@ -66,6 +71,7 @@ export async function serve(options: {
       now,
       live,
       idle: new Idle(),
+      secret,
       log,
       setupCode,
       demoPins,

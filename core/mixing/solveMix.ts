@@ -21,6 +21,17 @@ export type Mix = {
   readonly totalUl: Microlitres;
 };
 
+/** Whether a product may be mixed to a strength at all, in whatever vessel. */
+export function mayDilute(state: ProductState, fraction: Fraction): Outcome<null> {
+  if (state !== 'readyToUse' || fraction >= 1) return accept(null);
+  return refuse(
+    'product.readyToUse',
+    'Strength',
+    'This product is ready to use. Diluted, it no longer does what its label says.',
+    'Use it neat, or pick a concentrate.',
+  );
+}
+
 /**
  * How much water and how much product make `totalUl` at a strength: `c = round(f T)`, `w = T - c`.
  *
@@ -41,14 +52,8 @@ export function solveMix(request: {
   show?: UnitSystem;
 }): Outcome<Mix> {
   const { state, fraction, vessel, totalUl = vessel.fillLimitUl, show = 'metric' } = request;
-  if (state === 'readyToUse' && fraction < 1) {
-    return refuse(
-      'product.readyToUse',
-      'Strength',
-      'This product is ready to use. Diluted, it no longer does what its label says.',
-      'Use it neat, or pick a concentrate.',
-    );
-  }
+  const may = mayDilute(state, fraction);
+  if (!may.ok) return may;
   if (totalUl > vessel.fillLimitUl) {
     return refuse(
       'total.overFillLimit',

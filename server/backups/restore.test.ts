@@ -3,6 +3,9 @@ import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { describe, expect, it } from 'vitest';
 import { Books } from '../db/books.ts';
+import { giveNewPin } from '../sessions/newPin.ts';
+import { isPin } from '../sessions/pins.ts';
+import { secretOf } from '../sessions/secret.ts';
 import { serveShop } from '../testing/demoShop.ts';
 import { freshFolder } from '../testing/freshBooks.ts';
 import { pour } from '../testing/pours.ts';
@@ -32,8 +35,9 @@ describe('a whole shop', () => {
   it('comes out as JSON and goes in again equal, row by row, and goes on from there', async () => {
     const [hester, bram] = [await shop.signIn('Hester Quill'), await shop.signIn('Bram Addy')];
     await bram('post', '/api/pours', pour({}));
-    expect((await bram('get', '/api/backups/shop.json')).status).toBe(403);
-    const answer = await hester('get', '/api/backups/shop.json');
+    const asked = { passphrase: 'four quiet wet towels' };
+    expect((await bram('post', '/api/backups/shop.json', asked)).status).toBe(403);
+    const answer = await hester('post', '/api/backups/shop.json', asked);
     expect(answer.status).toBe(200);
     expect(answer.headers['content-disposition']).toContain('Limepit Lane');
     const file = join(freshFolder(), 'shop.json');
@@ -47,7 +51,11 @@ describe('a whole shop', () => {
     }
 
     const folder = freshFolder();
-    expect(await restore(folder, file, now)).toBeNull();
+    expect(await restore(folder, file, now, asked.passphrase)).toEqual({ kept: null, pins: true });
+    expect(secretOf(folder)).toEqual(shop.secret);
+    await expect(restore(folder, file, now, 'another passphrase')).rejects.toThrow(
+      /not the one it was written with/,
+    );
     const restored = await Books.open(folder, now);
     const [theirs, ours] = [await everything(restored), await everything(shop.books)];
     expect(Object.keys(theirs)).toEqual(Object.keys(ours));
@@ -63,11 +71,45 @@ describe('a whole shop', () => {
     await restored.close();
 
     // Put back over books that are there: those are kept.
-    const kept = await restore(folder, file, now);
+    const { kept, pins } = await restore(folder, file, now);
+    expect(pins).toBe(false);
     expect(kept).toMatch(/before-restore-/);
     const before = await PGlite.create({ dataDir: kept ?? '' });
     expect((await before.query('SELECT 1 FROM movement WHERE id = $1', [next?.id])).rows).toHaveLength(1);
     await before.close();
+  });
+
+  it('holds nobody’s PIN without a passphrase, and one that can’t be read with it; a manager is given a new one', async () => {
+    const hester = await shop.signIn('Hester Quill');
+    const short = await hester('post', '/api/backups/shop.json', { passphrase: 'wet' });
+    expect([short.status, short.body.errors[0].pointer]).toEqual([422, '/passphrase']);
+    const [plain, sealed] = [
+      await hester('post', '/api/backups/shop.json', { passphrase: '' }),
+      await hester('post', '/api/backups/shop.json', { passphrase: 'four quiet wet towels' }),
+    ].map((answer) => answer.text);
+    for (const text of [plain, sealed]) {
+      expect(text).not.toMatch(/argon2|secret:/);
+      expect(text).not.toContain(shop.secret.toString('hex'));
+    }
+    expect(plain).not.toContain('"sealed"');
+    const folder = freshFolder();
+    const file = join(folder, 'plain.json');
+    writeFileSync(file, plain ?? '');
+    await expect(restore(folder, file, now, 'four quiet wet towels')).rejects.toThrow(/without a passphrase/);
+    expect(await restore(folder, file, now)).toEqual({ kept: null, pins: false });
+    const books = await Books.open(folder, now);
+    const secret = secretOf(folder);
+    await expect(giveNewPin(books, 'Nobody Known', secret, now)).rejects.toThrow(/Managers: .*Hester Quill/);
+    const pin = await giveNewPin(books, 'hester quill', secret, now);
+    expect(pin).toMatch(/^\d{4}$/);
+    const [row] = await books.rows<{ hash: string }>(
+      `SELECT pin_hash AS hash FROM person WHERE name = 'Hester Quill'`,
+    );
+    expect(await isPin(row?.hash ?? '', pin, secret)).toBe(true);
+    // With the books alone and not their secret, not even the right PIN is one.
+    expect(await isPin(row?.hash ?? '', pin, Buffer.alloc(32, 1))).toBe(false);
+    expect(await isPin('', pin, secret)).toBe(false);
+    await books.close();
   });
 
   it('opens with nobody signed in who was when it was copied', async () => {
@@ -87,7 +129,7 @@ describe('a whole shop', () => {
 
   it('that is damaged, cut short or no shop at all is refused, and nothing is touched', async () => {
     const hester = await shop.signIn('Hester Quill');
-    const whole = (await hester('get', '/api/backups/shop.json')).text;
+    const whole = (await hester('post', '/api/backups/shop.json', { passphrase: '' })).text;
     const folder = freshFolder();
     const books = await Books.open(folder, now);
     await books.close();

@@ -4,6 +4,7 @@ import { join, resolve } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { takeLock } from '../db/lock.ts';
 import { migrate, readMigrations, refuseNewer, versionOf } from '../db/migrate.ts';
+import { keepSecret, secretFile } from '../sessions/secret.ts';
 import { copies } from './backups.ts';
 import { headOf, NotAShop, readShop } from './wholeShop.ts';
 
@@ -15,11 +16,17 @@ export class CannotRestore extends Error {}
  * beside their copies. Until what is restored has been opened and found whole, nothing there is touched.
  *
  * @param what the name of a daily copy, the path of one, or of a JSON file
- * @returns where the books that were there are now; null where there were none
+ * @param passphrase what the PINs in a JSON file are sealed under; without it they are not put back
+ * @returns where the books that were there are now, null where there were none; and whether anybody can sign in
  * @throws BooksInUse while a program has the books open
  * @throws CannotRestore if it is not there, or damaged
  */
-export async function restore(folder: string, what: string, now: Date): Promise<string | null> {
+export async function restore(
+  folder: string,
+  what: string,
+  now: Date,
+  passphrase: string | null = null,
+): Promise<{ kept: string | null; pins: boolean }> {
   const from = [join(folder, 'backups', what), resolve(what)].find(existsSync);
   if (!from) {
     const there = copies(folder).map((c) => c.name);
@@ -32,9 +39,10 @@ export async function restore(folder: string, what: string, now: Date): Promise<
   const coming = `${books}.coming`;
   try {
     rmSync(coming, { recursive: true, force: true });
-    if (statSync(from).isDirectory()) await cp(from, coming, { recursive: true });
-    else await fromJson(from, coming);
-    await makeReady(coming, from);
+    const copied = statSync(from).isDirectory();
+    if (copied) await cp(from, coming, { recursive: true });
+    const secret = copied ? null : await fromJson(from, coming, passphrase);
+    const pins = await makeReady(coming, from);
     let kept: string | null = null;
     if (existsSync(books)) {
       kept = join(folder, 'backups', `before-restore-${now.toISOString().replace(/[:.]/g, '-')}`);
@@ -42,14 +50,18 @@ export async function restore(folder: string, what: string, now: Date): Promise<
       renameSync(books, kept);
     }
     renameSync(coming, books);
-    return kept;
+    if (secret) {
+      if (kept && existsSync(secretFile(folder))) renameSync(secretFile(folder), `${kept}.pin-secret`);
+      keepSecret(folder, secret);
+    }
+    return { kept, pins };
   } finally {
     rmSync(coming, { recursive: true, force: true });
     lock.release();
   }
 }
 
-async function fromJson(file: string, to: string): Promise<void> {
+async function fromJson(file: string, to: string, passphrase: string | null): Promise<Buffer | null> {
   const migrations = readMigrations();
   try {
     const { version } = await headOf(file);
@@ -58,8 +70,9 @@ async function fromJson(file: string, to: string): Promise<void> {
     try {
       // First as the books were when it was written, then brought forward like older books.
       await migrate(db, migrations.slice(0, version));
-      await readShop(db, file);
+      const secret = await readShop(db, file, passphrase);
       await migrate(db, migrations);
+      return secret;
     } finally {
       await db.close();
     }
@@ -72,8 +85,10 @@ async function fromJson(file: string, to: string): Promise<void> {
 /**
  * What can't be opened, or does not add up, never takes the place of books that can. Whoever was signed in when it was
  * copied is so no more.
+ *
+ * @returns whether a manager has a PIN to sign in with
  */
-async function makeReady(directory: string, from: string): Promise<void> {
+async function makeReady(directory: string, from: string): Promise<boolean> {
   const wrong = (why: string) => new CannotRestore(`${from} can't be restored: ${why}.`);
   let db: PGlite;
   try {
@@ -92,6 +107,10 @@ async function makeReady(directory: string, from: string): Promise<void> {
     );
     if (rows[0]?.off) throw wrong(`${rows[0].off} levels are not what their movements come to`);
     await db.query('DELETE FROM session');
+    const managers = await db.query(
+      `SELECT 1 FROM person WHERE role = 'manager' AND retired_at IS NULL AND pin_hash <> ''`,
+    );
+    return managers.rows.length > 0;
   } finally {
     await db.close();
   }

@@ -4,6 +4,7 @@ import type { Writable } from 'node:stream';
 import { finished } from 'node:stream/promises';
 import type { PGlite } from '@electric-sql/pglite';
 import { versionOf } from '../db/migrate.ts';
+import { type Sealed, seal, unseal } from './sealed.ts';
 
 // A whole shop as one JSON document: every row of every table, but who is signed in and what was tried. Each of its lines can be read by itself, so that a shop
 // of any size is written and read a piece at a time.
@@ -22,8 +23,19 @@ export class NotAShop extends Error {}
 type Head = { kettleMix: 'whole shop'; format: number; version: number; madeAt: string };
 type Piece = { table: string; rows: object[] };
 
-/** Writes the books of an open database to a file. */
-export async function writeShop(db: PGlite, file: string, madeAt: Date): Promise<void> {
+/** What a shop's PINs go with it under. */
+export type Passphrase = { passphrase: string; secret: string };
+
+/**
+ * Writes the books of an open database to a file. Nobody's PIN goes with it, in whatever form, unless a passphrase is
+ * given: then they go sealed.
+ */
+export async function writeShop(
+  db: PGlite,
+  file: string,
+  madeAt: Date,
+  under: Passphrase | null = null,
+): Promise<void> {
   const to = createWriteStream(file);
   const head: Head = {
     kettleMix: 'whole shop',
@@ -39,13 +51,30 @@ export async function writeShop(db: PGlite, file: string, madeAt: Date): Promise
     counts[table] = 0;
     for await (const rows of rowsOf(db, table)) {
       counts[table] += rows.length;
-      await put(to, `${first ? '' : ',\n'}${JSON.stringify({ table, rows } satisfies Piece)}`);
+      const piece: Piece = { table, rows: rows.map((row) => withoutSecrets(table, row)) };
+      await put(to, `${first ? '' : ',\n'}${JSON.stringify(piece)}`);
       first = false;
     }
   }
-  await put(to, `\n],"counts":${JSON.stringify(counts)}}\n`);
+  const sealed = under && seal({ secret: under.secret, pins: await pinsOf(db) }, under.passphrase);
+  await put(
+    to,
+    `\n],"counts":${JSON.stringify(counts)}${sealed ? `,"sealed":${JSON.stringify(sealed)}` : ''}}\n`,
+  );
   to.end();
   await finished(to);
+}
+
+async function pinsOf(db: PGlite): Promise<Record<string, string>> {
+  const { rows } = await db.query<{ id: number; hash: string }>('SELECT id, pin_hash AS hash FROM person');
+  return Object.fromEntries(rows.map(({ id, hash }) => [String(id), hash]));
+}
+
+/** A row without what opens anything: four digits are found from their hash, and a manager's word was spent or is too old. */
+function withoutSecrets(table: string, row: object): object {
+  if (table === 'person') return { ...row, pin_hash: '' };
+  if (table === 'override') return { ...row, token_hash: `spent ${(row as { id: number }).id}` };
+  return row;
 }
 
 async function put(to: Writable, text: string): Promise<void> {
@@ -109,9 +138,15 @@ export async function headOf(file: string): Promise<Head> {
 /**
  * Fills migrated, otherwise empty books with what is in a file: all of it, or none.
  *
- * @throws NotAShop if the file is damaged or cut short
+ * @returns the secret its PINs are hashed with, where they came with it and the passphrase was given; else null
+ * @throws NotAShop if the file is damaged or cut short, or the passphrase is another one
  */
-export async function readShop(db: PGlite, file: string): Promise<void> {
+export async function readShop(
+  db: PGlite,
+  file: string,
+  passphrase: string | null = null,
+): Promise<Buffer | null> {
+  let secret: Buffer | null = null;
   const known = new Set(await tablesOf(db));
   const counts: Record<string, number> = {};
   let expected: Record<string, number> | null = null;
@@ -128,7 +163,9 @@ export async function readShop(db: PGlite, file: string): Promise<void> {
       number++;
       if (number === 1 || line === '') continue;
       if (line.startsWith('],"counts":')) {
-        expected = (parsed(`{${line.slice(2)}`) as { counts: Record<string, number> } | null)?.counts ?? null;
+        const end = parsed(`{${line.slice(2)}`) as { counts: Record<string, number>; sealed?: Sealed } | null;
+        expected = end?.counts ?? null;
+        if (passphrase !== null) secret = await putBackPins(tx, end?.sealed, passphrase);
         break;
       }
       const piece = parsed(line.replace(/,$/, '')) as Piece | null;
@@ -151,6 +188,16 @@ export async function readShop(db: PGlite, file: string): Promise<void> {
     }
     await goOnCounting(tx);
   });
+  return secret;
+}
+
+async function putBackPins(tx: Sql, sealed: Sealed | undefined, passphrase: string): Promise<Buffer> {
+  if (!sealed) throw new NotAShop('It was written without a passphrase: no PINs are in it.');
+  const opened = unseal(sealed, passphrase);
+  if (!opened) throw new NotAShop('The passphrase is not the one it was written with.');
+  for (const [id, hash] of Object.entries(opened.pins))
+    await tx.query('UPDATE person SET pin_hash = $2 WHERE id = $1', [Number(id), hash]);
+  return Buffer.from(opened.secret, 'hex');
 }
 
 type Sql = Pick<PGlite, 'query' | 'exec'>;

@@ -26,7 +26,7 @@ import { happenedAt } from '../http/when.ts';
 import { bookMovement, type NewMovement } from '../ledger/book.ts';
 import { lateDays } from '../ledger/pour.ts';
 import { containerAccount, singleAccounts } from '../ledger/queries.ts';
-import { unlessAllowed } from '../people/overrides.ts';
+import { unlessAllowed } from '../people/allowed.ts';
 import { personOf } from '../people/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { decant } from './decant.ts';

@@ -66,7 +66,8 @@ export async function recallOf(db: Queryable, lot: string): Promise<Recall | nul
     hold: hold ?? null,
     mixes,
     containers,
-    cameUl: sum(lines.filter((l) => l.ul > 0 && l.kind !== 'reversal')),
+    // What a receipt that was put right took out and brought in afresh came in once.
+    cameUl: sum(lines.filter((l) => l.kind === 'amend' || (l.ul > 0 && l.kind !== 'reversal'))),
     heldUl: containers.reduce((ul, c) => ul + c.heldUl, 0),
     lines,
   };

@@ -5,7 +5,7 @@ import type { UnitSystem } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import type { Allowed } from '../people/overrides.ts';
+import type { Allowed } from '../people/allowed.ts';
 
 /** Something to be done to a container, by whom and when. */
 export type Asked<B> = {

@@ -7,7 +7,7 @@ import { HttpProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { bookMovement } from '../ledger/book.ts';
 import { containerAccount, singleAccounts } from '../ledger/queries.ts';
-import { type Allowed, unlessAllowed } from '../people/overrides.ts';
+import { type Allowed, unlessAllowed } from '../people/allowed.ts';
 import { shopOf } from '../shop/queries.ts';
 
 /**

@@ -22,7 +22,7 @@ const asApplication = (db: PGlite) => db.exec(`SET ROLE kettle_app; ${BY_INDEX}`
 const BY_INDEX = 'SET seq_page_cost = 8; SET random_page_cost = 1';
 
 /** What a request may ask. The books are owned by another role than it asks as, and no statement leads back to that one. */
-const MAY_ASK = /^\s*(SELECT|INSERT|UPDATE|DELETE|TRUNCATE|WITH|ANALYZE)\b/i;
+const MAY_ASK = /^[\s(]*(SELECT|INSERT|UPDATE|DELETE|TRUNCATE|WITH|ANALYZE)\b/i;
 const LEADS_BACK = /\bset_config\b/i;
 
 function refuseEscape(sql: string): void {

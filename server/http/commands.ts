@@ -4,7 +4,7 @@ import type { Schema } from 'yup';
 import type { Topic } from '#contract/ledger.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
-import { type Allowed, allowedBy } from '../people/overrides.ts';
+import { type Allowed, allowedBy } from '../people/allowed.ts';
 import { parseBody } from './door.ts';
 import { HttpProblem } from './problems.ts';
 import { type SignedIn, whoOf } from './signedIn.ts';

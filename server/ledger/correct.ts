@@ -10,7 +10,7 @@ import { containerOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import type { Allowed } from '../people/overrides.ts';
+import type { Allowed } from '../people/allowed.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { vessels } from '../ware/queries.ts';

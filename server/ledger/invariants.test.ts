@@ -1,18 +1,22 @@
 import fc from 'fast-check';
-import { beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Movement, Slip } from '#contract/ledger.ts';
 import type { Container } from '#contract/ware.ts';
 import { balancesOf, type Posting } from '#core/stock/postings.ts';
-import { type Caller, serveShop } from '../testing/demoShop.ts';
+import { type Caller, ServedShop } from '../testing/demoShop.ts';
 import { parts } from '../testing/pours.ts';
 
 // Whatever people do, alone, at once and twice over, the books hold.
 
-const shop = serveShop();
+let shop: ServedShop;
 let crew: Caller[];
-beforeAll(async () => {
+/** Every history begins with the same books, so that one that fails can be made shorter. */
+async function begin(): Promise<void> {
+  shop = await ServedShop.fresh();
   crew = await Promise.all(['Hester Quill', 'Odo Marsh', 'Bram Addy'].map((name) => shop.signIn(name)));
-});
+}
+beforeAll(begin);
+afterAll(() => shop.end());
 
 const ml = (n: number) => n * 1_000;
 const FOAM = 2;
@@ -262,20 +266,24 @@ async function holds(): Promise<void> {
 
 describe('any history', () => {
   it('leaves books in which nothing appears, vanishes, goes below nothing, is done twice, or costs a cent more or less', async () => {
+    const kinds = new Set<string>();
     await fc.assert(
       fc.asyncProperty(fc.array(step, { minLength: 8, maxLength: 24 }), fc.nat(3), async (steps, atOnce) => {
+        await shop.end();
+        await begin();
         const slips: Slip[] = [];
         for (let i = 0; i < steps.length; i += atOnce + 1) {
           await Promise.all(steps.slice(i, i + atOnce + 1).map((s) => take(s, slips)));
         }
         await holds();
+        for (const { kind } of await shop.books.rows<{ kind: string }>('SELECT DISTINCT kind FROM movement'))
+          kinds.add(kind);
       }),
       { numRuns: 14 },
     );
-    const kinds = await shop.books.rows<{ kind: string }>('SELECT DISTINCT kind FROM movement');
-    expect(kinds.length).toBeGreaterThanOrEqual(7);
+    expect(kinds.size).toBeGreaterThanOrEqual(7);
     expect(Math.min(live.twoSources, live.receipt), JSON.stringify(live)).toBeGreaterThan(0);
-  }, 120_000);
+  }, 600_000);
 
   it('can’t be rewritten by any statement the program may make', async () => {
     for (const table of [

@@ -12,7 +12,7 @@ import type { Queryable } from '../db/books.ts';
 import { HttpProblem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { happenedAt } from '../http/when.ts';
-import type { Allowed } from '../people/overrides.ts';
+import type { Allowed } from '../people/allowed.ts';
 import { refuseUnfollowed } from '../recipes/followed.ts';
 import { panelOf } from '../rigs/panel.ts';
 import { measuresOf } from '../ware/queries.ts';

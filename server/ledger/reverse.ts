@@ -3,7 +3,7 @@ import { type Booked, mayTakeBack } from '#core/stock/takeBack.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import { type Allowed, unlessAllowed } from '../people/overrides.ts';
+import { type Allowed, unlessAllowed } from '../people/allowed.ts';
 import { bookMovement } from './book.ts';
 import { type ReversalGround, reversalGround } from './history.ts';
 

@@ -134,7 +134,7 @@ describe('a tablet that was left alone', () => {
     await locked('post', '/api/sessions/current/locks', {});
     const patched = await locked('patch', '/api/shop', { name: 'Elsewhere' }, { ifMatch: 1 });
     expect(patched.body).toMatchObject({ code: 'session.locked' });
-    expect((await locked('get', '/api/backups/shop.json')).status).toBe(401);
+    expect((await locked('post', '/api/backups/shop.json', { passphrase: '' })).status).toBe(401);
     const again = await shop.signIn('Noor Pell');
     expect((await again('get', '/api/containers')).status).toBe(200);
   });

@@ -28,7 +28,7 @@ export function peopleRoutes(house: House): Router {
     '/',
     only('manager'),
     command(house, personBody, async ({ tx, body, who, now }) => {
-      const person = await insertPerson(tx, { ...body, pinHash: await hashPin(body.pin) });
+      const person = await insertPerson(tx, { ...body, pinHash: await hashPin(body.pin, house.secret) });
       await noteEvent(tx, { personId: person.id, what: 'joined', detail: body.role, by: who.personId, now });
       return { status: 201, body: person, touched: [['people', person.id]] };
     }),
@@ -43,7 +43,7 @@ export function peopleRoutes(house: House): Router {
       if (!before) throw missing('person');
       revised(before, revision);
       const { pin, ...rest } = body;
-      await updatePerson(tx, id, pin ? { ...rest, pinHash: await hashPin(pin) } : rest, now);
+      await updatePerson(tx, id, pin ? { ...rest, pinHash: await hashPin(pin, house.secret) } : rest, now);
       if ((await managersLeft(tx)) === 0) {
         throw new HttpProblem(
           409,

@@ -3,12 +3,13 @@ import type { House } from '../house.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { cookieOf, hashToken, type SignedIn, TABLET_COOKIE } from '../http/signedIn.ts';
 import { noteEvent } from '../people/queries.ts';
-import { isPin, LONGEST_WAIT_MS, waitAfter } from './pins.ts';
+import { hashPin, isPin, isWithoutSecret, LONGEST_WAIT_MS, waitAfter } from './pins.ts';
 import {
   countAttempt,
   countFailure,
   forgetFailures,
   isKnownTablet,
+  keepPinHash,
   personForSignIn,
   spentUntil,
 } from './queries.ts';
@@ -51,9 +52,12 @@ export async function checkPin(house: House, req: Request, personId: number, pin
       });
     return { person, failures, lockedUntil, counted };
   });
-  if (!(await isPin(person.pinHash, pin))) throw lockedUntil ? locked(lockedUntil, now) : wrongPin(failures);
+  if (!(await isPin(person.pinHash, pin, house.secret)))
+    throw lockedUntil ? locked(lockedUntil, now) : wrongPin(failures);
   await forgetFailures(house.books, counted);
   await countAttempt(house.books, { personId, origin, failures: 0, lockedUntil: null });
+  if (isWithoutSecret(person.pinHash))
+    await keepPinHash(house.books, personId, await hashPin(pin, house.secret));
   return { person, tabletHash };
 }
 

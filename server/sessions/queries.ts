@@ -24,6 +24,11 @@ export async function personForSignIn(db: Queryable, personId: number, origin: s
   return row;
 }
 
+/** The same PIN, hashed otherwise: nothing about the person has changed. */
+export async function keepPinHash(db: Queryable, personId: number, pinHash: string): Promise<void> {
+  await db.rows('UPDATE person SET pin_hash = $2 WHERE id = $1', [personId, pinHash]);
+}
+
 export async function isKnownTablet(db: Queryable, tokenHash: string): Promise<boolean> {
   return (await db.rows('SELECT 1 FROM tablet WHERE token_hash = $1', [tokenHash])).length > 0;
 }

@@ -57,7 +57,11 @@ export function shopRoutes(house: House): Router {
       await setUpShop(tx, { ...body, demo: false, now });
       const { emergencyNumber, poisonNumber } = body;
       await updateShop(tx, { emergencyNumber, poisonNumber });
-      await insertPerson(tx, { ...body.manager, role: 'manager', pinHash: await hashPin(body.manager.pin) });
+      await insertPerson(tx, {
+        ...body.manager,
+        role: 'manager',
+        pinHash: await hashPin(body.manager.pin, house.secret),
+      });
       return { status: 201, body: (await shopOf(tx)) as Shop, touched: [] };
     }),
   );

@@ -28,13 +28,31 @@ export class ServedShop {
   /** How long this shop has been open, in milliseconds: stands until it is moved. */
   elapsedMs = 0;
   readonly setupCode = '246810';
+  readonly secret = Buffer.alloc(32, 7);
   readonly papers = new Papers();
   instruments: Instruments = noInstruments;
   books!: Books;
   app!: ReturnType<typeof createApp>;
   #keys = 0;
 
+  #folder = '';
+
+  /** A demo shop with nothing done in it yet; whoever opens it ends it. */
+  static async fresh(): Promise<ServedShop> {
+    const shop = new ServedShop();
+    await shop.open(mkdtempSync(join(tmpdir(), 'kettle-shop-')), true);
+    return shop;
+  }
+
+  async end(): Promise<void> {
+    this.instruments.close();
+    await this.papers.close();
+    await this.books.close();
+    rmSync(this.#folder, { recursive: true, force: true });
+  }
+
   async open(folder: string, demo: boolean): Promise<void> {
+    this.#folder = folder;
     if (demo) await copyDemoBooks(folder);
     this.books = await Books.open(folder, this.now);
     if (demo) this.instruments = await simulatedInstruments(this.books);
@@ -45,6 +63,7 @@ export class ServedShop {
       now: () => this.now,
       live: new Live(() => this.now),
       idle: new Idle(() => this.elapsedMs),
+      secret: this.secret,
       log,
       setupCode: this.setupCode,
       demoPins: demo ? demoPins : new Map(),
@@ -89,13 +108,7 @@ export class ServedShop {
 /** One shop for all tests of a file. */
 export function serveShop({ demo = true } = {}): ServedShop {
   const shop = new ServedShop();
-  const folder = mkdtempSync(join(tmpdir(), 'kettle-shop-'));
-  beforeAll(() => shop.open(folder, demo));
-  afterAll(async () => {
-    shop.instruments.close();
-    await shop.papers.close();
-    await shop.books.close();
-    rmSync(folder, { recursive: true, force: true });
-  });
+  beforeAll(() => shop.open(mkdtempSync(join(tmpdir(), 'kettle-shop-')), demo));
+  afterAll(() => shop.end());
   return shop;
 }

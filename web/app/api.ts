@@ -107,6 +107,32 @@ const send = <T>(
   });
 
 async function request<T>(path: string, init: RequestInit): Promise<T> {
+  const response = await answerTo(path, init);
+  if (response.status === 204) return undefined as T;
+  return (await response.json().catch(() => null)) as T;
+}
+
+/**
+ * Asks for a file that says more than an address may, and lays it where the browser keeps what is saved.
+ *
+ * @throws ApiProblem as everything else that is asked
+ */
+export async function saveFile(path: string, body: unknown): Promise<void> {
+  const response = await answerTo(path, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  const named = /filename="([^"]+)"/.exec(response.headers.get('Content-Disposition') ?? '')?.[1];
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(await response.blob());
+  link.download = named ?? 'file';
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+}
+
+/** What the server answers, where it is a yes. */
+async function answerTo(path: string, init: RequestInit): Promise<Response> {
   let response: Response;
   const sentMs = performance.now();
   try {
@@ -122,9 +148,8 @@ async function request<T>(path: string, init: RequestInit): Promise<T> {
       remedy: 'Check the network and try again. Nothing typed here is lost.',
     });
   }
-  if (response.status === 204) return undefined as T;
+  if (response.ok) return response;
   const answer: unknown = await response.json().catch(() => null);
-  if (response.ok) return answer as T;
   throw new ApiProblem(
     (answer as Problem | null) ?? {
       type: 'about:blank',

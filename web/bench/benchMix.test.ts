@@ -42,6 +42,21 @@ const amounts = ({ plan }: ReturnType<typeof benchMix>) =>
 const exact = (change: Partial<typeof EMPTY_DRAFT>) => draft({ measure: 'free', ...change });
 const big: Vessel = { ...vessel, id: 2, brimfulUl: 20_000_000, fillLimitUl: 18_000_000 };
 
+describe('a product that is ready to use', () => {
+  it('is refused diluted before any vessel is chosen', () => {
+    const full = ware.vessels.map((v) => ({
+      ...v,
+      holds: { productId: 3, productName: 'Product 3' } as NonNullable<typeof v.holds>,
+    }));
+    const { vessel, refusals } = benchMix(
+      { ...EMPTY_DRAFT, productId: 2, strengthText: '1:12' },
+      { ...ware, vessels: full },
+    );
+    expect(vessel).toBeNull();
+    expect(refusals.strength).toMatchObject({ code: 'product.readyToUse' });
+  });
+});
+
 describe('the Bench', () => {
   it('fills the vessel to its limit, product as it is really measured', () => {
     const bench = draft({});

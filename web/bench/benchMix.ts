@@ -6,7 +6,7 @@ import type { WaterKind } from '#core/mixing/hardness.ts';
 import { occupiedByOther } from '#core/mixing/occupied.ts';
 import { asMeasured, type PourPlan, planPours } from '#core/mixing/planPour.ts';
 import { checkMeasurable } from '#core/mixing/practicalPour.ts';
-import type { VesselLimits } from '#core/mixing/solveMix.ts';
+import { mayDilute, type VesselLimits } from '#core/mixing/solveMix.ts';
 import { type Made, whatHaveIMade } from '#core/mixing/whatHaveIMade.ts';
 import { type Outcome, type Refusal, refuse } from '#core/outcome.ts';
 import { mayMix } from '#core/safety/mayMix.ts';
@@ -136,6 +136,8 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
     bottle: fraction,
     panel: panelFraction(fraction, rig?.draw.q ?? 1),
   };
+  const dilutes = product && fraction !== null && mayDilute(product.state, fraction);
+  if (dilutes && !dilutes.ok) refusals.strength = dilutes;
   const may = product && mayMixOf(product, ware);
   if (may && !may.ok) refusals.product = may;
   const water = draft.water ?? shop.water;

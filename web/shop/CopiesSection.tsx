@@ -1,9 +1,12 @@
-import type { Shop } from '#contract/shop.ts';
+import { type Shop, shopFileBody } from '#contract/shop.ts';
+import { saveFile } from '../app/api.ts';
 import { backupsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
-import { PaperLink } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
+import { TextField } from '../ui/FormFields.tsx';
+import { FormFoot } from '../ui/FormFoot.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { useTextForm } from '../ui/useTextForm.ts';
 
 /** Copies of the books: when they were made, how one is put back, and the whole shop as a file. */
 export function CopiesSection({ shop }: { shop: Shop }) {
@@ -36,13 +39,31 @@ export function CopiesSection({ shop }: { shop: Shop }) {
           ))}
         </ul>
       )}
-      <div className="mt-4 flex flex-wrap items-center gap-x-5 gap-y-2">
-        <PaperLink href="/api/backups/shop.json">The whole shop as JSON</PaperLink>
-        <p className="min-w-0 flex-1 basis-60 text-muted">
-          Every row of the books. It holds everyone’s PIN in a form that can be guessed: keep it where you
-          keep the keys.
-        </p>
-      </div>
+      <WholeShop />
     </section>
+  );
+}
+
+/** The whole shop as a file; its PINs only go along under a passphrase. */
+function WholeShop() {
+  const of = useTextForm({
+    values: { passphrase: '' },
+    read: (body) => ({ body }),
+    schema: shopFileBody,
+    send: (body) => saveFile('/backups/shop.json', body),
+    done: () => of.form.reset(),
+  });
+  return (
+    <form onSubmit={of.submit} noValidate className="mt-5 max-w-xl">
+      <h3 className="mb-2 font-semibold">The whole shop as JSON</h3>
+      <TextField
+        of={of}
+        name="passphrase"
+        label="Passphrase, so that PINs go along"
+        type="password"
+        hint="Every row of the books goes into the file; PINs only sealed under this. Left empty, a manager is given a new PIN where the file is restored."
+      />
+      <FormFoot save="Save the file" saving={of.saving} problem={of.problem} />
+    </form>
   );
 }

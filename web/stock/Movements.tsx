@@ -148,7 +148,7 @@ function Line(props: { movement: Movement; correct: () => void; undo: () => void
             disabled={busy}
             onClick={undo}
           >
-            {movement.reason === 'lost' ? 'It turned up' : 'Take back'}
+            Take back
           </button>
           {kind === 'draw' && batchCode && (
             <button
@@ -166,7 +166,7 @@ function Line(props: { movement: Movement; correct: () => void; undo: () => void
   );
 }
 
-/** Offers what the server allows, by the same rule. */
+/** Offers what the server allows, by the same rule; what nobody could find turns up at the head of the page. */
 function MayTakeBack({ movement, children }: { movement: Movement; children: React.ReactNode }) {
   const { who, shop } = useSession();
   const { kind, reason, at, bookedAt, personId, changeUl, foundUl, reversedBy } = movement;
@@ -185,5 +185,5 @@ function MayTakeBack({ movement, children }: { movement: Movement; children: Rea
     who,
     now.getTime(),
   );
-  return may.ok ? children : null;
+  return may.ok && reason !== 'lost' ? children : null;
 }

@@ -81,6 +81,7 @@ export default function RecallPage() {
       <Ledger
         head={['When', 'What', 'Who', 'From', 'On', 'How much']}
         right={[5]}
+        stacks
         empty="None of it has gone anywhere yet."
         rows={data.lines.map((line) => ({ key: line.id, cells: cellsOf(line, shop.zone, volume) }))}
       />

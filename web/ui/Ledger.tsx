@@ -10,15 +10,17 @@ export function Ledger(props: {
   rows: readonly { key: string | number; cells: readonly ReactNode[] }[];
   right?: readonly number[];
   empty: string;
+  /** On a phone each row is a block of lines, under its first cell: for tables with long cells. */
+  stacks?: boolean;
 }) {
-  const { head, rows, right = [], empty } = props;
+  const { head, rows, right = [], empty, stacks = false } = props;
   const table = useRef<HTMLTableElement>(null);
   if (rows.length === 0) return <p className="border-t-2 border-ink pt-2 text-muted">{empty}</p>;
   const side = (i: number) => (right.includes(i) ? 'text-right' : 'text-left');
   return (
     <div className="overflow-x-auto">
       <table ref={table} className="w-full border-t-2 border-ink">
-        <thead>
+        <thead className={stacks ? 'max-sm:sr-only' : ''}>
           <tr className="ruled border-faint">
             {head.map((name, i) => (
               <th
@@ -33,11 +35,11 @@ export function Ledger(props: {
         </thead>
         <tbody>
           {rows.map(({ key, cells }) => (
-            <tr key={key} className="ruled border-faint">
+            <tr key={key} className={`ruled border-faint ${stacks ? 'max-sm:block max-sm:py-2' : ''}`}>
               {cells.map((cell, i) => (
                 <td
                   key={head[i]}
-                  className={`py-2 pr-4 align-top leading-snug last:pr-0 ${side(i)} ${right.includes(i) ? 'reading' : ''}`}
+                  className={`py-2 pr-4 align-top leading-snug last:pr-0 ${side(i)} ${right.includes(i) ? 'reading' : ''} ${stacks ? 'max-sm:block max-sm:py-0.5 max-sm:text-left max-sm:empty:hidden' : ''}`}
                 >
                   {cell}
                 </td>
