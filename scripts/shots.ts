@@ -221,7 +221,7 @@ const shots: Shot[] = [
         placeId: 5,
       });
       await page.goto(`/clocks/${key}`);
-      await page.getByText('until it has to be rinsed').waitFor();
+      await page.getByRole('region', { name: 'The clock' }).getByText('until it has to be rinsed').waitFor();
     },
   },
 ];
