@@ -63,7 +63,7 @@ function WholeShop() {
         type="password"
         hint="Every row of the books goes into the file; PINs only sealed under this. Left empty, a manager is given a new PIN where the file is restored."
       />
-      <FormFoot save="Save the file" saving={of.saving} problem={of.problem} />
+      <FormFoot save="Get the file" saving={of.saving} problem={of.problem} />
     </form>
   );
 }
