@@ -89,6 +89,15 @@ test('the ledger is read by person and kind, with totals, and the address keeps 
     await expect(row).toContainText('Noor Pell');
   await page.reload();
   await expect(page.getByRole('combobox', { name: 'Who' })).toHaveText('Noor Pell');
+  // What it cost is asked of the same, and leads back to it.
+  await page.getByRole('link', { name: 'What it cost' }).click();
+  await expect(page.getByRole('combobox', { name: 'Who' })).toHaveText('Noor Pell');
+  await expect(page).toHaveURL(/costs\?person=\d+$/);
+  await choose(page, 'By', 'who');
+  const people = page.getByRole('table').getByRole('link');
+  await expect(people).toHaveText(['Noor Pell']);
+  await page.getByRole('link', { name: 'Movements', exact: true }).click();
+  await expect(page.getByRole('combobox', { name: 'Who' })).toHaveText('Noor Pell');
   await page.getByLabel('From', { exact: true }).fill('2031-01-01');
   await expect(page.getByText('Nothing moved like that.')).toBeVisible();
   const [file] = await Promise.all([

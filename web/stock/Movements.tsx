@@ -150,7 +150,7 @@ function Line(props: { movement: Movement; correct: () => void; undo: () => void
           >
             Take back
           </button>
-          {kind === 'draw' && batchCode && (
+          {kind === 'draw' && batchCode && !otherCode && (
             <button
               type="button"
               className="ml-3 min-h-12 px-1 underline underline-offset-4"
