@@ -187,6 +187,14 @@ export const strength = () =>
     return schema.label('Strength') as unknown as yup.ObjectSchema<Strength>;
   });
 
+/** A strength, or null where there is none; left out is none. */
+export const strengthOrNone = () =>
+  yup.lazy((value: unknown) =>
+    value === null || value === undefined
+      ? (yup.mixed().nullable().default(null) as unknown as yup.Schema<Strength | null>)
+      : (strength().resolve({ value }) as unknown as yup.Schema<Strength | null>),
+  );
+
 /** When it really happened: a command may come late, after the connection was lost. Left out: now. */
 export const occurredAt = () =>
   yup

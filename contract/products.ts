@@ -26,7 +26,19 @@ import {
 } from '#core/safety/traits.ts';
 import { BASES, type Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/strength.ts';
-import { exactly, finite, line, note, oneOf, rowId, someOf, strength, wholeUl, yes } from './fields.ts';
+import {
+  exactly,
+  finite,
+  line,
+  note,
+  oneOf,
+  rowId,
+  someOf,
+  strength,
+  strengthOrNone,
+  wholeUl,
+  yes,
+} from './fields.ts';
 
 // Products: what they are, what their labels say, and what they are used for.
 
@@ -36,6 +48,8 @@ const labelEntry = exactly({
   whatFor: line('What for', 40),
   printed: line('Label strength', 80),
   strength: strength(),
+  /** The stronger end, where the label gives a range. */
+  upTo: strengthOrNone(),
   basis: oneOf('Holds', BASES),
   use: oneOf('Use', USE_KINDS),
 }).label('Label strength');
@@ -182,6 +196,9 @@ export type LabelEntry = {
   printed: string;
   strength: Strength;
   fraction: number;
+  /** The stronger end, where the label gives a range; `strength` is then the weaker. */
+  upTo: Strength | null;
+  upToFraction: number | null;
   basis: Basis;
   use: UseKind;
 };

@@ -5,7 +5,7 @@ import { asMeasured, planPours } from '#core/mixing/planPour.ts';
 import { practicalPours } from '#core/mixing/practicalPour.ts';
 import { familyStart, recordStart, startOfUse } from '#core/products/starts.ts';
 import { TRAITS, type Traits } from '#core/safety/traits.ts';
-import { parseStrength } from '#core/strength/parseStrength.ts';
+import { parseLabelStrength } from '#core/strength/labelStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { receive } from '../server/containers/routes.ts';
@@ -96,7 +96,7 @@ function bodyOf(product: DemoProduct): ProductBody {
   const labelEntries = product.label.map(([whatFor, printed, use = start.use]) => ({
     whatFor,
     printed,
-    strength: read(printed),
+    ...read(printed),
     basis,
     use,
   }));
@@ -245,7 +245,7 @@ async function deliveryOf(tx: Queryable, daysAgo: number, personId: number, when
 const SUPPLIERS = ['Kiln Bank Supplies', 'Orchard Side Trade'];
 
 function read(printed: string) {
-  const strength = parseStrength(printed);
+  const strength = parseLabelStrength(printed);
   if (!strength.ok) throw new Error(`the demo's label "${printed}" can't be read: ${strength.reason}`);
   return strength.value;
 }

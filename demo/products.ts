@@ -297,7 +297,7 @@ export const products: DemoProduct[] = [
     state: 'concentrate',
     caution: '',
     basis: 'bucket',
-    label: [['Pads', '1:20']],
+    label: [['Pads', '1:25-1:15']],
     record: { phNeat: 9.8 },
     good: ['fabric'],
   },

@@ -14,7 +14,8 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
   await expect(page.getByRole('checkbox', { name: 'Only people signed off' })).toBeChecked();
   await expect(page.getByRole('radio', { name: 'Acid: usual, check the sheet' })).toBeChecked();
   await page.getByRole('radio', { name: 'Acid: yes' }).check();
-  await page.getByLabel('Label strength').fill('1:10');
+  await page.getByLabel('Label strength').fill('1:20-1:10');
+  await expect(page.getByText('1 part product plus 20 parts water, up to 1 part product plus 10')).toBeVisible();
   await page.getByLabel('pH neat').fill('fourteen');
   await page.getByLabel('A mix keeps').fill('14.5');
   await page.getByLabel('Ceiling').fill('140%');
@@ -40,6 +41,7 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
   await page.getByRole('link', { name: 'Stock' }).click();
   await page.getByRole('link', { name: 'Quarry Rinse Acid', exact: true }).first().click();
   await expect(page.getByText('up to 12 %')).toBeVisible();
+  await expect(page.getByText('1:20 to 1:10, 4.8 % to 9.1 %')).toBeVisible();
 
   await page.getByLabel('Safety data sheet file').setInputFiles({
     name: 'quarry rinse acid.pdf',
@@ -64,6 +66,9 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
   await noor.goto('/');
   await signIn(noor, 'Noor Pell');
   await pickProduct(noor, 'Quarry Rinse Acid');
+  await expect(noor.getByRole('radio', { name: 'Everyday, at least 1:20' })).toBeChecked();
+  await noor.getByRole('radio', { name: 'Everyday, at most 1:10' }).click();
+  await expect(noor.getByLabel('Strength', { exact: true })).toHaveValue('1:10');
   await expect(noor.getByRole('alert').first()).toContainText('only mixed by people signed off for it');
   await expect(noor.getByRole('button', { name: 'Pour', exact: true })).toHaveCount(0);
 

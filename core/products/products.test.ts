@@ -6,7 +6,7 @@ import type { Fraction } from '../strength/strength.ts';
 import { FAMILIES, FAMILY_NAMES, takesHardness } from './family.ts';
 import { careInWords, checkPh, DELIVERIES, deliveryOf, isSuction, SURFACES, suitsVessel } from './record.ts';
 import { familyStart, recordStart, startOfUse } from './starts.ts';
-import { bandOfUse, placeOnPanel, served, type USE_KINDS } from './uses.ts';
+import { bandOfUse, nearestTo, placeOnPanel, served, type USE_KINDS } from './uses.ts';
 
 describe('a family', () => {
   it.each(FAMILIES)('%s starts a record that says what is not known yet', (family) => {
@@ -89,6 +89,22 @@ describe('a band', () => {
     expect(bandOfUse(entries, 'foam', 'bottle')).toEqual({ least: 0.02, most: 0.09, basis: 'bottle' });
     expect(bandOfUse(entries, 'foam', 'panel')).toEqual({ least: 0.01, most: 0.01, basis: 'panel' });
     expect(bandOfUse(entries, 'glass', 'bottle')).toBeNull();
+  });
+
+  it('goes from one end of a range to the other, and what lies in it is that entry', () => {
+    const range = { ...entry(3, 'interior'), upToFraction: 0.06 };
+    const single = entry(10, 'interior');
+    const both = [range, single];
+    expect(bandOfUse(both, 'interior', 'bottle')).toEqual({ least: 0.03, most: 0.1, basis: 'bottle' });
+    expect([0.01, 0.03, 0.05, 0.06, 0.07, 0.2].map((f) => nearestTo(both, f))).toEqual([
+      range,
+      range,
+      range,
+      range,
+      range,
+      single,
+    ]);
+    expect([0.028, 0.0295, 0.045, 0.0615, 0.064].map((f) => served(both, f).length)).toEqual([0, 1, 1, 1, 0]);
   });
 
   it('and a panel strength stands to floor and ceiling; on one is within', () => {

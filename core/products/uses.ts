@@ -89,7 +89,14 @@ export type ProductUse = {
 export const PRE_WASH_PANEL = { floor: 0.01, ceiling: 0.05 } as const;
 export const NEUTRAL_FOAM_FLOOR = 0.005;
 
-type Entry = { readonly fraction: number; readonly basis: Basis; readonly use: UseKind };
+type Ends = { readonly fraction: number; readonly upToFraction?: number | null };
+type Entry = Ends & { readonly basis: Basis; readonly use: UseKind };
+
+/** The weakest and the strongest an entry of a label allows: the same, unless it is a range. */
+export const endsOf = ({ fraction, upToFraction }: Ends): [least: number, most: number] => [
+  fraction,
+  upToFraction ?? fraction,
+];
 
 /**
  * The label's band for a use: from the weakest to the strongest of its strengths on one basis. Strengths on different
@@ -98,17 +105,23 @@ type Entry = { readonly fraction: number; readonly basis: Basis; readonly use: U
  * @returns null where the label has none
  */
 export function bandOfUse(entries: readonly Entry[], use: UseKind, basis: Basis): Band | null {
-  const fractions = entries.filter((e) => e.use === use && e.basis === basis).map((e) => e.fraction);
+  const fractions = entries.filter((e) => e.use === use && e.basis === basis).flatMap(endsOf);
   if (fractions.length === 0) return null;
   return { least: Math.min(...fractions) as Fraction, most: Math.max(...fractions) as Fraction, basis };
 }
 
 /** The label strength a fraction is, or else lies nearest to, in proportion; null where there is none. */
-export function nearestTo<E extends { readonly fraction: number }>(
-  entries: readonly E[],
-  fraction: number,
-): E | null {
-  const off = (e: E) => Math.abs(Math.log(e.fraction / fraction));
+export function nearestTo<E extends Ends>(entries: readonly E[], fraction: number): E | null {
+  return nearestBy(entries, () => fraction);
+}
+
+/** As {@link nearestTo}, where what an entry is held to depends on the entry: in the bottle, or on the panel. */
+export function nearestBy<E extends Ends>(entries: readonly E[], heldTo: (entry: E) => number): E | null {
+  const off = (e: E) => {
+    const [least, most] = endsOf(e);
+    const f = heldTo(e);
+    return Math.max(0, Math.log(least / f), Math.log(f / most));
+  };
   return entries.reduce<E | null>((best, e) => (best === null || off(e) < off(best) ? e : best), null);
 }
 
@@ -121,12 +134,16 @@ const SAME_USE = 0.03;
  * @param fraction how strong the mix really is in its vessel
  * @param panel how strong it is on the panel, where a cannon dilutes it; label strengths that hold there are held to it
  */
-export const served = <E extends { readonly fraction: number; readonly basis?: Basis }>(
+export const served = <E extends Ends & { readonly basis?: Basis }>(
   entries: readonly E[],
   fraction: number,
   panel = fraction,
 ): E[] =>
-  entries.filter((e) => Math.abs(e.fraction / (e.basis === 'panel' ? panel : fraction) - 1) <= SAME_USE);
+  entries.filter((e) => {
+    const [least, most] = endsOf(e);
+    const f = e.basis === 'panel' ? panel : fraction;
+    return least / f - 1 <= SAME_USE && 1 - most / f <= SAME_USE;
+  });
 
 export type PlaceOnPanel = 'underFloor' | 'within' | 'overCeiling';
 

@@ -45,7 +45,12 @@ export type Judged = {
   readonly findings: readonly Finding[];
 };
 
-type Entry = { readonly fraction: number; readonly basis: Basis; readonly use: UseKind };
+type Entry = {
+  readonly fraction: number;
+  readonly upToFraction?: number | null;
+  readonly basis: Basis;
+  readonly use: UseKind;
+};
 
 /** The bands a label has for a use, each on its own basis: strengths on different bases never make one. */
 export const bandsOf = (entries: readonly Entry[], use: UseKind): Band[] =>

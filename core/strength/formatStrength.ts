@@ -15,7 +15,7 @@ export function formatStrength(strength: Strength): string {
     case 'inTotal':
       return `1 in ${figure(strength.total)}`;
     case 'percent':
-      return `${figure(strength.percent)} %`;
+      return strength.percent === 100 ? 'neat' : `${figure(strength.percent)} %`;
     case 'dose': {
       const dose = quantity(strength.dose);
       const per = quantity(strength.per);
@@ -32,7 +32,6 @@ export function formatStrength(strength: Strength): string {
  * @example '20 ml in 20 L'
  */
 export function shortStrength(strength: Strength): string {
-  if (strength.notation === 'percent' && strength.percent === 100) return 'neat';
   return formatStrength(strength).replace(' made up to ', ' in ');
 }
 

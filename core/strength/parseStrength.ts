@@ -8,7 +8,8 @@ import { fractionOf, type Strength } from './strength.ts';
 /** How a ratio without words is read, where the shop has decided. */
 export type RatioReading = 'parts' | 'inTotal';
 
-type Options = {
+/** What settles a strength that alone could be read in several ways. */
+export type StrengthOptions = {
   system?: UnitSystem;
   ratio?: RatioReading;
   field?: string;
@@ -16,7 +17,7 @@ type Options = {
   words?: NamedVolumes;
   atDepth?: AtDepth | undefined;
 };
-type Settled = Required<Omit<Options, 'gPerMl' | 'atDepth'>> & {
+type Settled = Required<Omit<StrengthOptions, 'gPerMl' | 'atDepth'>> & {
   gPerMl: number | undefined;
   atDepth: AtDepth | undefined;
 };
@@ -39,7 +40,7 @@ const EXAMPLES = 'Type it like 1:12, 1 in 12, 4% or 30 ml/l.';
  * @returns the strength as entered, or a refusal that names the field and what would work
  * @example parseStrength('1:12') // { ok: true, value: { notation: 'parts', water: 12 } }
  */
-export function parseStrength(text: string, options: Options = {}): Outcome<Strength> {
+export function parseStrength(text: string, options: StrengthOptions = {}): Outcome<Strength> {
   const { field = 'Strength' } = options;
   const typed = text.slice(0, 80).trim();
   if (typed === '') return refuse('strength.missing', field, `${field} is empty.`, EXAMPLES);
@@ -77,7 +78,7 @@ function readNotation(typed: string, options: Settled): Outcome<Strength> {
       'strength.range',
       field,
       `${field}: "${typed.slice(0, 30)}" is a range, and a mix has one strength.`,
-      'Type one end of it, such as 1:12; a label keeps both ends as two strengths.',
+      'Type one end of it, such as 1:12; a product’s label keeps both.',
     );
   }
   if (percent) {

@@ -10,7 +10,8 @@ import { parseMoney } from '#core/planning/cost.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import type { HouseFigures } from '#core/products/house.ts';
 import { familyStart, recordStart, startOfUse, usualTraits } from '#core/products/starts.ts';
-import { parseStrength, type RatioReading } from '#core/strength/parseStrength.ts';
+import { parseLabelStrength } from '#core/strength/labelStrength.ts';
+import type { RatioReading } from '#core/strength/parseStrength.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
@@ -190,7 +191,7 @@ function productReader(ground: ImportGround): Reader<ProductBody> {
       ? take(
           fail,
           'Label strength',
-          parseStrength(printed, { field: 'Label strength', ratio: ground.ratioReading }),
+          parseLabelStrength(printed, { field: 'Label strength', ratio: ground.ratioReading }),
         )
       : null;
     if ((cells.Caution ?? '').length > 300)
@@ -209,7 +210,7 @@ function productReader(ground: ImportGround): Reader<ProductBody> {
       traits: usualTraits(family),
       uses: [startOfUse(start.use, family, ground.house)],
       labelEntries: strength
-        ? [{ whatFor: cells.For || 'As on the label', printed, strength, basis: 'bottle', use: start.use }]
+        ? [{ whatFor: cells.For || 'As on the label', printed, ...strength, basis: 'bottle', use: start.use }]
         : [],
     };
   };

@@ -116,7 +116,7 @@ describe('a bottle label', () => {
         ...facts,
         name: 'Limekilnfoamwithoutanyspaces and a long tail to its name',
         record: { ...facts.record, hazards: [...HAZARDS], care },
-        labelEntries: labelEntries.map(({ id: __, fraction: ___, ...e }) => e),
+        labelEntries: labelEntries.map(({ id: __, fraction: ___, upToFraction: _top, ...e }) => e),
       },
       { ifMatch: revision },
     );

@@ -66,7 +66,7 @@ describe('what a vessel last held', () => {
     const { id, revision, retired: _, sheet: ____, ...facts } = foam;
     const unknown = Object.fromEntries(Object.keys(foam.traits as object).map((t) => [t, 'unknown']));
     const labelEntries = (foam.labelEntries as Record<string, unknown>[]).map(
-      ({ id: __, fraction: ___, ...e }) => e,
+      ({ id: __, fraction: ___, upToFraction: _top, ...e }) => e,
     );
     const patch = { ...facts, labelEntries, traits: unknown, retired: false };
     const changed = await hester('patch', `/api/products/${id}`, patch, { ifMatch: revision });

@@ -40,7 +40,7 @@ describe('a manager’s word', () => {
     const products = (await bram('get', '/api/products')).body as Product[];
     const foam = products.find((p) => p.id === 2) as Product;
     const { id: _, revision, retired: __, sheet: ___, labelEntries, ...rest } = foam;
-    const entries = labelEntries.map(({ id: ____, fraction: _____, ...entry }) => entry);
+    const entries = labelEntries.map(({ id: ____, fraction: _____, upToFraction: _top, ...entry }) => entry);
     const care = { ...foam.record.care, signOff: true };
     const body = { ...rest, labelEntries: entries, record: { ...foam.record, care }, retired: false };
     expect((await hester('patch', '/api/products/2', body, { ifMatch: revision })).status).toBe(200);

@@ -25,7 +25,7 @@ const bodyOf = (
   change: object = {},
 ) => ({
   ...facts,
-  labelEntries: labelEntries.map(({ id: ____, fraction: _____, ...e }) => e),
+  labelEntries: labelEntries.map(({ id: ____, fraction: _____, upToFraction: _top, ...e }) => e),
   ...change,
 });
 const save = async (change: object) => {
@@ -60,6 +60,32 @@ describe('a product record', () => {
     expect(now.record).toEqual(record);
     expect(now.uses).toEqual(uses);
     expect(now.labelEntries.map((e) => e.use)).toEqual(['foam', 'foam', 'foam']);
+  });
+
+  it('keeps both ends of a range, and refuses ends that are the wrong way round', async () => {
+    const parts = (water: number) => ({ notation: 'parts', water });
+    const range = {
+      whatFor: 'By soil',
+      printed: '1:20-1:10',
+      strength: parts(20),
+      upTo: parts(10),
+      basis: 'bottle',
+      use: 'foam',
+    };
+    const before = bodyOf(await product('Lime Kiln Foam'), {}).labelEntries;
+    const saved = await save({ labelEntries: [range] });
+    expect([saved.status, saved.body.detail]).toEqual([200, undefined]);
+    const [entry] = (await product('Lime Kiln Foam')).labelEntries;
+    expect(entry).toMatchObject(range);
+    expect([entry?.fraction, entry?.upToFraction]).toEqual([1 / 21, 1 / 11]);
+    for (const upTo of [parts(20), parts(30), parts(-1), { notation: 'percent', percent: 101 }]) {
+      const refused = await save({ labelEntries: [{ ...range, upTo }] });
+      expect(refused.status).toBe(422);
+      expect(refused.body.errors[0].pointer).toContain('/labelEntries/0/upTo');
+      expect(refused.body.errors[0].remedy).toMatch(/\w/);
+    }
+    expect((await product('Lime Kiln Foam')).labelEntries[0]).toMatchObject(range);
+    expect((await save({ labelEntries: before })).status).toBe(200);
   });
 
   it.each([

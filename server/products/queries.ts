@@ -1,8 +1,9 @@
 import type { Product, ProductBody, ProductPatch } from '#contract/products.ts';
+import { refuse } from '#core/outcome.ts';
 import type { ProductRecord } from '#core/products/record.ts';
 import { usualTraits } from '#core/products/starts.ts';
 import { type EnteredTraits, TRAITS, type Traits, traitsOf } from '#core/safety/traits.ts';
-import { fractionOf } from '#core/strength/strength.ts';
+import { fractionOf, sameStrength } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
 import { refusalProblem } from '../http/problems.ts';
 import { idOf, type Which, whichParams } from '../ware/queries.ts';
@@ -16,7 +17,7 @@ export async function products(db: Queryable, which: Which = {}): Promise<Produc
                 u.panel_ceiling, 'film', u.film, 'dwell', u.dwell, 'rateMlPerM2', u.rate_ml_per_m2) ORDER BY u.position)
               FROM product_use u WHERE u.product_id = p.id), '[]') AS uses,
             coalesce((SELECT jsonb_agg(jsonb_build_object('id', e.id, 'whatFor', e.what_for, 'printed', e.printed,
-                'strength', e.strength, 'fraction', e.fraction, 'basis', e.basis, 'use', e.use_kind) ORDER BY e.position)
+                'strength', e.strength, 'fraction', e.fraction, 'upTo', e.up_to, 'upToFraction', e.up_to_fraction, 'basis', e.basis, 'use', e.use_kind) ORDER BY e.position)
               FROM label_entry e WHERE e.product_id = p.id AND e.retired_at IS NULL), '[]') AS "labelEntries",
             (SELECT jsonb_build_object('id', s.id, 'name', s.name, 'addedBy', w.name,
                 'addedAt', to_char(s.added_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"'))
@@ -106,13 +107,28 @@ async function insertLabelEntries(
   id: number,
   entries: ProductBody['labelEntries'],
 ): Promise<void> {
-  for (const [position, { whatFor, printed, strength, basis, use }] of entries.entries()) {
+  for (const [position, { whatFor, printed, strength, upTo, basis, use }] of entries.entries()) {
     const f = fractionOf(strength, 'Label strength');
     if (!f.ok) throw refusalProblem(f, `/labelEntries/${position}/strength`);
+    const top = upTo ? fractionOf(upTo, 'Label strength') : null;
+    if (top && !top.ok) throw refusalProblem(top, `/labelEntries/${position}/upTo`);
+    if (top && (top.value < f.value || sameStrength(top.value, f.value))) {
+      throw refusalProblem(
+        refuse(
+          'strength.endsReversed',
+          'Label strength',
+          'Label strength: the end of its range is not stronger than its start.',
+          'Give the weaker end first, such as 1:20 up to 1:10.',
+        ),
+        `/labelEntries/${position}/upTo`,
+      );
+    }
+    const ends = [JSON.stringify(strength), f.value, upTo ? JSON.stringify(upTo) : null, top?.value ?? null];
     await tx.rows(
-      `INSERT INTO label_entry (product_id, position, what_for, printed, strength, fraction, basis, use_kind)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
-      [id, position, whatFor.trim(), printed.trim(), JSON.stringify(strength), f.value, basis, use],
+      `INSERT INTO label_entry (product_id, position, what_for, printed, strength, fraction, up_to, up_to_fraction, basis,
+         use_kind)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+      [id, position, whatFor.trim(), printed.trim(), ...ends, basis, use],
     );
   }
 }

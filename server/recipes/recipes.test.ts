@@ -204,7 +204,10 @@ describe('publishing', () => {
     const aid = products.find((p) => p.name === 'Brook Drying Aid') as Product;
     const row = await byName('Drying aid');
     const { id, revision, retired: _, sheet: __, ...facts } = aid;
-    const body = { ...facts, labelEntries: facts.labelEntries.map(({ id: _i, fraction: _f, ...e }) => e) };
+    const body = {
+      ...facts,
+      labelEntries: facts.labelEntries.map(({ id: _i, fraction: _f, upToFraction: _t, ...e }) => e),
+    };
     await hester('patch', `/api/products/${id}`, { ...body, retired: true }, { ifMatch: revision });
     const answer = await save(row, withCell(content(row), 0, 12));
     expect(answer.body.errors[0]).toMatchObject({

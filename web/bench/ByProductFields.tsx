@@ -1,6 +1,6 @@
 import { RadioGroup } from 'radix-ui';
 import { type KeyboardEvent, memo } from 'react';
-import type { LabelEntry, Product } from '#contract/products.ts';
+import type { Product } from '#contract/products.ts';
 import { formatPercent, formatStrength, readingInWords } from '#core/strength/formatStrength.ts';
 import { type Fraction, fractionOf, type Strength, sameStrength } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -10,8 +10,9 @@ import { InShopUnits } from '../stock/product/LabelTable.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchMix } from './benchMix.ts';
+import { type Rung, rungKey } from './benchRungs.ts';
 import type { MixFieldsProps as Props } from './mixFieldsProps.ts';
-import { isNeat, pick } from './pick.ts';
+import { pick } from './pick.ts';
 
 const STATES: Record<Product['state'], string> = {
   concentrate: 'concentrate',
@@ -61,7 +62,9 @@ export function ByProductFields({ draft, bench, ware, set, choose }: Props) {
         onChange={pickProduct}
       />
 
-      {bench.rungs.length > 0 && <Rungs entries={bench.rungs} chosen={chosen?.id ?? null} choose={choose} />}
+      {bench.rungs.length > 0 && (
+        <Rungs entries={bench.rungs} chosen={chosen ? rungKey(chosen) : ''} choose={choose} />
+      )}
 
       <AmountField
         label="Strength"
@@ -100,42 +103,48 @@ function strengthInWords(strength: Strength): string {
   return strength.notation === 'percent' ? words : `${formatPercent(f.value)}: ${words}`;
 }
 
-function rungOf({ typed, rungs, rig, onPanel }: BenchMix): LabelEntry | undefined {
+function rungOf({ typed, rungs, rig, onPanel }: BenchMix): Rung | undefined {
   if (typed === null) return undefined;
-  const there = (e: LabelEntry) => rig === null || (e.basis === 'panel') === onPanel;
+  const there = (e: Rung) => rig === null || (e.basis === 'panel') === onPanel;
   return rungs.find((e) => there(e) && sameStrength(e.fraction as Fraction, typed));
 }
 
+const END_WORDS = { only: '', weaker: ', at least', stronger: ', at most' } as const;
+
 /** The label's strengths as rungs, the chosen one marked. */
 const Rungs = memo(function Rungs(props: {
-  entries: LabelEntry[];
-  chosen: number | null;
+  entries: Rung[];
+  /** The key of the one that is chosen. */
+  chosen: string;
   choose: Props['choose'];
 }) {
   const { entries, chosen, choose } = props;
   return (
     <RadioGroup.Root
       aria-label="Strengths on the label"
-      value={chosen === null ? '' : String(chosen)}
-      onValueChange={(id) => {
-        const entry = entries.find((e) => e.id === Number(id));
+      value={chosen}
+      onValueChange={(key) => {
+        const entry = entries.find((e) => rungKey(e) === key);
         if (entry) choose(entry.strength, entry.basis);
       }}
       className="border-l-2 border-ink"
     >
       {entries.map((entry) => (
         <RadioGroup.Item
-          key={entry.id}
-          value={String(entry.id)}
+          key={rungKey(entry)}
+          value={rungKey(entry)}
           className="group flex min-h-16 w-full items-center gap-3 pr-1 text-left lg:min-h-13"
         >
           <span
             aria-hidden
             className="h-px w-5 shrink-0 bg-ink group-data-[state=checked]:h-1.5 group-data-[state=checked]:w-8"
           />
-          <span className="flex-1 leading-tight group-data-[state=checked]:font-bold">{entry.whatFor}</span>
+          <span className="flex-1 leading-tight group-data-[state=checked]:font-bold">
+            {entry.whatFor}
+            {END_WORDS[entry.end]}
+          </span>
           <span className="reading text-right text-[1.1rem] leading-tight">
-            {isNeat(entry.strength) ? 'neat' : formatStrength(entry.strength)}
+            {formatStrength(entry.strength)}
             <InShopUnits of={entry.strength} />
           </span>
         </RadioGroup.Item>

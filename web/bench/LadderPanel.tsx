@@ -10,6 +10,7 @@ import {
   largeMeasure,
 } from '#core/planning/cost.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { labelEnds } from '#core/strength/labelStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
 import { useSession } from '../app/session.tsx';
 import { Watch } from '../ui/Refusal.tsx';
@@ -52,7 +53,11 @@ export const LadderPanel = memo(function LadderPanel({
         <StrengthLadder
           fraction={made ? made.fraction : (typed ?? null)}
           cannon={rig && other && !made ? { other, dragged: onPanel ? 'panel' : 'bottle' } : null}
-          entries={bench.recipe?.left === false ? rungsOfRecipe(bench.recipe) : (product?.labelEntries ?? [])}
+          entries={
+            bench.recipe?.left === false
+              ? rungsOfRecipe(bench.recipe)
+              : labelEnds(product?.labelEntries ?? [])
+          }
           band={limits?.band ?? null}
           floor={limits?.floor ?? null}
           ceiling={limits?.ceiling ?? null}

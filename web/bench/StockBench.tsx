@@ -6,6 +6,7 @@ import { occupiedByOther } from '#core/mixing/occupied.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { equivalentFraction, shareOfStock } from '#core/mixing/solveFor.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { labelEnds } from '#core/strength/labelStrength.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
@@ -186,13 +187,13 @@ function Stands(props: { product: Product; ware: Ware; stock: Fraction; set: Pro
   if (!replaces || !old) return null;
   return (
     <ul className="border-l-2 border-ink">
-      {old.labelEntries.map((entry) => {
+      {labelEnds(old.labelEntries).map((entry) => {
         const overall = equivalentFraction(entry.fraction as Fraction, replaces.k);
         const use = overall.ok ? shareOfStock(overall.value, stock) : overall;
         if (!use.ok) return null;
         const strength = inNotation(use.value, 'parts');
         return (
-          <li key={entry.id}>
+          <li key={`${entry.id}${entry.end}`}>
             <button
               type="button"
               className="flex min-h-13 w-full items-center gap-3 pl-3 text-left leading-tight"

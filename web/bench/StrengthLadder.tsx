@@ -134,7 +134,7 @@ export function StrengthLadder(props: Props) {
           {floor !== null && <Limit y={yOf(Math.max(floor, WEAKEST))} side={1} />}
           {rungs.map((r) => (
             <line
-              key={r.id}
+              key={`${r.id} ${r.fraction}`}
               x1={SCALE_X - 14}
               x2={SCALE_X}
               y1={yOf(r.fraction)}

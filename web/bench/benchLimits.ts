@@ -1,6 +1,7 @@
 import type { LabelEntry, Product } from '#contract/products.ts';
 import {
   bandOfUse,
+  nearestBy,
   type PlaceOnPanel,
   type ProductUse,
   placeOnPanel,
@@ -54,9 +55,5 @@ const on = (basis: Band['basis'], { bottle, panel }: Delivered): Fraction =>
   basis === 'panel' ? panel : bottle;
 
 function nearestEntry(entries: readonly LabelEntry[], delivered: Delivered | null): LabelEntry | null {
-  let nearest: LabelEntry | null = entries[0] ?? null;
-  if (delivered === null) return nearest;
-  const off = (e: LabelEntry) => Math.abs(Math.log(e.fraction / on(e.basis, delivered)));
-  for (const entry of entries) if (nearest === null || off(entry) < off(nearest)) nearest = entry;
-  return nearest;
+  return delivered === null ? (entries[0] ?? null) : nearestBy(entries, (e) => on(e.basis, delivered));
 }

@@ -1,4 +1,4 @@
-import type { LabelEntry, Product } from '#contract/products.ts';
+import type { Product } from '#contract/products.ts';
 import type { Container, Vessel } from '#contract/ware.ts';
 import { panelFraction } from '#core/delivery/draw.ts';
 import type { Contents } from '#core/mixing/contents.ts';
@@ -21,7 +21,7 @@ import { type BenchLimits, benchLimits, type Delivered } from './benchLimits.ts'
 import { type BenchMeasuring, benchMeasuring, usualMeasure } from './benchMeasuring.ts';
 import { type BenchRecipe, followRecipe } from './benchRecipe.ts';
 import { type BenchRig, benchRig } from './benchRig.ts';
-import { rungsOf } from './benchRungs.ts';
+import { type Rung, rungsOf } from './benchRungs.ts';
 import { type BenchStart, benchStart, blank, type StartFields } from './benchStart.ts';
 import { bottleOf, fractionIn, otherOf, readStrength } from './benchStrength.ts';
 import { type Many, totalOf } from './benchTotal.ts';
@@ -75,7 +75,7 @@ export type BenchMix = {
   /** The other reading of the same label, with the product it would take. */
   other: { strength: Strength; productUl: number } | null;
   limits: BenchLimits | null;
-  rungs: LabelEntry[];
+  rungs: Rung[];
   /** What it is made with. */
   water: WaterKind;
   /** Where one fill is one of several. */

@@ -3,8 +3,21 @@ import { hardnessIn, hardnessStrength, type WaterKind } from '#core/mixing/hardn
 import { equivalentFraction } from '#core/mixing/solveFor.ts';
 import { takesHardness } from '#core/products/family.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';
-import { type Fraction, fractionOf, inNotation } from '#core/strength/strength.ts';
+import { type LabelEnd, labelEnds } from '#core/strength/labelStrength.ts';
+import {
+  type Fraction,
+  fractionOf,
+  inNotation,
+  type Strength,
+  sameStrength,
+} from '#core/strength/strength.ts';
 import type { Ware } from './ware.ts';
+
+/** A strength to choose: one end of a range, a label's only one, or one that is worked out. */
+export type Rung = LabelEnd<LabelEntry>;
+
+/** What tells a rung from the others of its product. */
+export const rungKey = ({ id, end }: Rung): string => `${id} ${end}`;
 
 /**
  * The strengths to choose from: those on the label, for a soap the one for the water it is made with, and for a product
@@ -14,12 +27,12 @@ export function rungsOf(
   product: Product,
   { products, shop }: Pick<Ware, 'products' | 'shop'>,
   water: WaterKind,
-): LabelEntry[] {
+): Rung[] {
   const last = known.get(product);
   if (last && last.products === products && last.shop === shop && last.water === water) return last.rungs;
   const old = products.find((p) => p.id === product.record.replaces?.productId);
   const rungs = [
-    ...product.labelEntries,
+    ...labelEnds(product.labelEntries),
     ...forThisWater(product, shop.hardnessPpm, water),
     ...insteadOf(product, old),
   ];
@@ -28,18 +41,15 @@ export function rungsOf(
 }
 
 /** The last answer for each product: asked again on every keystroke, it is the same list until something else changes. */
-const known = new WeakMap<
-  Product,
-  Pick<Ware, 'products' | 'shop'> & { water: WaterKind; rungs: LabelEntry[] }
->();
+const known = new WeakMap<Product, Pick<Ware, 'products' | 'shop'> & { water: WaterKind; rungs: Rung[] }>();
 
-function forThisWater(product: Product, tapPpm: number | null, water: WaterKind): LabelEntry[] {
+function forThisWater(product: Product, tapPpm: number | null, water: WaterKind): Rung[] {
   if (!takesHardness(product.record.family) || (tapPpm === null && water === 'tap')) return [];
-  const doses = product.labelEntries
+  const doses = labelEnds(product.labelEntries)
     .filter((e) => e.use === 'shampoo')
     .sort((a, b) => a.fraction - b.fraction);
   const [soft, hard] = [doses[0], doses.at(-1)];
-  if (!soft || !hard || soft === hard) return [];
+  if (!soft || !hard || sameStrength(soft.fraction as Fraction, hard.fraction as Fraction)) return [];
   const ppm = hardnessIn(water, tapPpm ?? 0);
   const strength = hardnessStrength(soft.strength, hard.strength, ppm);
   const f = strength.ok ? fractionOf(strength.value) : strength;
@@ -48,24 +58,20 @@ function forThisWater(product: Product, tapPpm: number | null, water: WaterKind)
     water === 'tap'
       ? `Our water, ${Math.round(ppm)} ppm`
       : `${water === 'softened' ? 'Softened' : 'Deionised'} water`;
-  return [{ ...soft, id: -1, whatFor, printed: '', strength: strength.value, fraction: f.value }];
+  return [{ ...soft, ...only(strength.value, f.value), id: -1, whatFor, printed: '' }];
 }
 
-function insteadOf(product: Product, old: Product | undefined): LabelEntry[] {
+const only = (strength: Strength, fraction: Fraction) =>
+  ({ strength, fraction, upTo: null, upToFraction: null, end: 'only' }) as const;
+
+function insteadOf(product: Product, old: Product | undefined): Rung[] {
   const { replaces } = product.record;
   if (!old || !replaces || product.state !== 'concentrate') return [];
-  return old.labelEntries.flatMap((e, i) => {
+  return labelEnds(old.labelEntries).flatMap((e, i) => {
     const fraction = equivalentFraction(e.fraction as Fraction, replaces.k);
     if (!fraction.ok) return [];
     const whatFor = `Like ${old.name} ${formatStrength(e.strength)}`;
-    return [
-      {
-        ...e,
-        id: -2 - i,
-        whatFor,
-        strength: inNotation(fraction.value, 'percent'),
-        fraction: fraction.value,
-      },
-    ];
+    const strength = inNotation(fraction.value, 'percent');
+    return [{ ...e, ...only(strength, fraction.value), id: -2 - i, whatFor }];
   });
 }

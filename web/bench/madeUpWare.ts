@@ -128,6 +128,8 @@ export const entry = (
     printed,
     strength: strength.value,
     fraction: f.ok ? f.value : 0,
+    upTo: null,
+    upToFraction: null,
     basis,
     use,
   };

@@ -9,6 +9,7 @@ import { groundOf } from '#core/recipes/ground.ts';
 import type { Agitation, Direction, Recipe, RecipeCell, Rinse } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS, type SoilKind } from '#core/soil/soil.ts';
 import type { Zone } from '#core/soil/zones.ts';
+import { labelEnds } from '#core/strength/labelStrength.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { type CellTyped, readCell, typedCell } from './cellTyped.ts';
@@ -151,7 +152,7 @@ export function draftFromLabel(
 ): CellTyped[] | null {
   const suction = vessel !== null && isSuction(vessel.kind);
   const panel = suction && onPanel === 'yes';
-  const entries = product.labelEntries
+  const entries = labelEnds(product.labelEntries)
     .filter((e) => e.use === use && (e.basis === 'panel') === panel)
     .sort((a, b) => a.fraction - b.fraction);
   const [weakest, strongest] = [entries[0], entries.at(-1)];

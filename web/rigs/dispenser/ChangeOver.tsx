@@ -6,6 +6,7 @@ import { atLeast } from '#contract/roles.ts';
 import { mayDispense } from '#core/delivery/mayDispense.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';
+import { labelEnds } from '#core/strength/labelStrength.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
@@ -200,8 +201,8 @@ function Checklist({ line }: { line: Line }) {
             />
             {product && product.labelEntries.length > 0 && (
               <div className="flex flex-wrap gap-3">
-                {product.labelEntries.map((e) => (
-                  <Button key={e.id} onClick={() => setStrength(formatStrength(e.strength))}>
+                {labelEnds(product.labelEntries).map((e) => (
+                  <Button key={`${e.id}${e.end}`} onClick={() => setStrength(formatStrength(e.strength))}>
                     {e.whatFor} <span className="reading">{formatStrength(e.strength)}</span>
                   </Button>
                 ))}

@@ -1,8 +1,22 @@
 import { formatPercent, readingInWords } from '#core/strength/formatStrength.ts';
-import { fractionOf } from '#core/strength/strength.ts';
+import type { LabelStrength } from '#core/strength/labelStrength.ts';
+import { fractionOf, type Strength } from '#core/strength/strength.ts';
 import { useSession } from '../../app/session.tsx';
 import type { TextForm } from '../../ui/useTextForm.ts';
 import { type LabelTyped, readingsOf } from './labelTyped.ts';
+
+const percentOf = (strength: Strength): string => {
+  const f = fractionOf(strength);
+  return f.ok ? formatPercent(f.value) : '';
+};
+
+/** How what is printed is read: a strength in one line, a range with both its ends. */
+function inWords({ strength, upTo }: LabelStrength): string {
+  const words = readingInWords(strength);
+  if (upTo === null) return `${percentOf(strength)}: ${words}`;
+  const top = readingInWords(upTo);
+  return `${percentOf(strength)} to ${percentOf(upTo)}: ${words}${top === words ? '' : `, up to ${top}`}`;
+}
 
 /** What the printed words come to; where they can be read two ways, both, to choose from. */
 export function LabelReading<V extends { labelEntries: LabelTyped[] }>({
@@ -19,9 +33,8 @@ export function LabelReading<V extends { labelEntries: LabelTyped[] }>({
   if (readings.length === 0) return 'As it is printed';
   return (
     <>
-      {readings.map((strength, i) => {
-        const f = fractionOf(strength);
-        const words = `${f.ok ? formatPercent(f.value) : ''}: ${readingInWords(strength)}`;
+      {readings.map((read, i) => {
+        const words = inWords(read);
         if (readings.length === 1) return words;
         const value = i === 0 ? 'asWritten' : 'other';
         return (

@@ -1,9 +1,10 @@
-import type { Product } from '#contract/products.ts';
+import type { LabelEntry, Product } from '#contract/products.ts';
 import type { Container } from '#contract/ware.ts';
 import { equivalentFraction } from '#core/mixing/solveFor.ts';
 import { costPerWorkingLitre, formatUnitCost, largeMeasure } from '#core/planning/cost.ts';
-import { USE_NAMES } from '#core/products/uses.ts';
+import { endsOf, USE_NAMES } from '#core/products/uses.ts';
 import { doseInUnitsOf, formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { formatLabelStrength, labelEnds } from '#core/strength/labelStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
 import { useSession } from '../../app/session.tsx';
 import { productsQuery } from '../../state/queries.ts';
@@ -13,8 +14,9 @@ import { priceOf } from './priceOf.ts';
 
 const BASIS_WORDS = { bottle: 'in the bottle', bucket: 'in the bucket', panel: 'on the panel' } as const;
 
-const written = (strength: Strength): string =>
-  strength.notation === 'percent' && strength.percent === 100 ? 'neat' : formatStrength(strength);
+/** What holds at one end of an entry up to what holds at the other; said once where it is the same. */
+const bothOf = (entry: LabelEntry, say: (fraction: number) => string): string =>
+  [...new Set(endsOf(entry).map(say))].join(' to ');
 
 /** What a dose in another country's units is in the shop's own. */
 export function InShopUnits({ of }: { of: Strength }) {
@@ -39,13 +41,17 @@ export function LabelTable({ product, containers }: { product: Product; containe
             e.whatFor,
             USE_NAMES[e.use],
             <span key="strength" className="reading">
-              {written(e.strength)}
-              {e.fraction < 1 && `, ${formatPercent(e.fraction as Fraction)}`}
+              {formatLabelStrength(e)}
+              {e.fraction < 1 && ', '}
+              <span className="whitespace-nowrap">
+                {e.fraction < 1 && bothOf(e, (f) => formatPercent(f as Fraction))}
+              </span>
               <InShopUnits of={e.strength} />
+              {e.upTo && <InShopUnits of={e.upTo} />}
             </span>,
             BASIS_WORDS[e.basis],
             price
-              ? formatUnitCost(costPerWorkingLitre(price, e.fraction), shop.currency, shop.units)
+              ? bothOf(e, (f) => formatUnitCost(costPerWorkingLitre(price, f), shop.currency, shop.units))
               : 'no price',
           ],
         }))}
@@ -69,14 +75,14 @@ function Instead({ product }: { product: Product }) {
       </h3>
       <Ledger
         head={['What for', `${old.name}`, product.name]}
-        rows={old.labelEntries.map((e) => {
+        rows={labelEnds(old.labelEntries).map((e) => {
           const here = equivalentFraction(e.fraction as Fraction, replaces.k);
           return {
-            key: e.id,
+            key: `${e.id}${e.end}`,
             cells: [
               e.whatFor,
               <span key="old" className="reading">
-                {written(e.strength)}
+                {formatStrength(e.strength)}
               </span>,
               here.ok ? (
                 <span key="here" className="reading">

@@ -4,6 +4,7 @@ import type { Container } from '#contract/ware.ts';
 import { costPerWorkingLitre, formatUnitCost, largeMeasure } from '#core/planning/cost.ts';
 import { USE_NAMES, type UseKind } from '#core/products/uses.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
+import { type LabelEnd, labelEnds } from '#core/strength/labelStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { useSession } from '../../app/session.tsx';
 import { productsQuery } from '../../state/queries.ts';
@@ -11,7 +12,7 @@ import { useQuery } from '../../state/useQuery.ts';
 import { Ledger } from '../../ui/Ledger.tsx';
 import { priceOf } from './priceOf.ts';
 
-type Line = { product: Product; entry: LabelEntry; minor: number };
+type Line = { product: Product; entry: LabelEnd<LabelEntry>; minor: number };
 
 /** A working litre beside every other product's for the same job, ready to use beside concentrate, cheapest first. */
 export function LitreCosts({ product, containers }: { product: Product; containers: Container[] }) {
@@ -37,7 +38,7 @@ function linesFor(use: UseKind, products: readonly Product[], containers: readon
     .flatMap((product) => {
       const price = priceOf(product.id, containers);
       if (!price || product.state === 'hyper') return [];
-      return product.labelEntries
+      return labelEnds(product.labelEntries)
         .filter((e) => e.use === use)
         .map((entry) => ({ product, entry, minor: costPerWorkingLitre(price, entry.fraction) }));
     })
@@ -56,7 +57,7 @@ function CostsOfUse({ use, lines, product }: { use: UseKind; lines: Line[]; prod
         head={['Product', 'What for', 'Strength', `A ${largeMeasure(shop.units)} costs`]}
         right={[3]}
         rows={lines.map((line) => ({
-          key: line.entry.id,
+          key: `${line.entry.id}${line.entry.end}`,
           cells: [
             line.product.id === product.id ? (
               <strong key="name">{product.name}</strong>
