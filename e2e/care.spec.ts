@@ -15,7 +15,9 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
   await expect(page.getByRole('radio', { name: 'Acid: usual, check the sheet' })).toBeChecked();
   await page.getByRole('radio', { name: 'Acid: yes' }).check();
   await page.getByLabel('Label strength').fill('1:20-1:10');
-  await expect(page.getByText('1 part product plus 20 parts water, up to 1 part product plus 10')).toBeVisible();
+  await expect(
+    page.getByText('1 part product plus 20 parts water, up to 1 part product plus 10'),
+  ).toBeVisible();
   await page.getByLabel('pH neat').fill('fourteen');
   await page.getByLabel('A mix keeps').fill('14.5');
   await page.getByLabel('Ceiling').fill('140%');
