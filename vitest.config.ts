@@ -14,6 +14,8 @@ export default defineConfig({
           name: 'unit',
           include: ['core/**/*.test.ts', 'contract/**/*.test.ts', 'web/**/*.test.ts', 'scripts/**/*.test.ts'],
           testTimeout: LIMIT_MS,
+          isolate: false,
+          maxWorkers: 2,
         },
       },
       {

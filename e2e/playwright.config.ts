@@ -8,7 +8,8 @@ export default defineConfig({
   testDir: '.',
   globalSetup: './makeDemoBooks.ts',
   outputDir: '../test-results',
-  workers: 2,
+  // A test waits for the page more than half of its time.
+  workers: 4,
   fullyParallel: false,
   forbidOnly: true,
   retries: 0,

@@ -1,6 +1,6 @@
 // Everything that must hold, in one go: types, lint, floors, dead code, and the tests of all three kinds.
 // Ends with "N passed, N failed"; fails where nothing ran and where anything was skipped.
-import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -12,41 +12,22 @@ type Timed = { name: string; ms: number };
 const reports = mkdtempSync(join(tmpdir(), 'kettle-test-'));
 const total: Counts = { passed: 0, failed: 0, skipped: 0 };
 const times: Timed[] = [];
-let child: ChildProcess | null = null;
-process.on('SIGINT', () => child?.kill('SIGINT'));
+const children = new Set<ChildProcess>();
+process.on('SIGINT', () => {
+  for (const child of children) child.kill('SIGINT');
+});
 
-check('types', 'npm', ['run', '--silent', 'types']);
-check('lint', 'npx', ['biome', 'ci', '--error-on-warnings', '.']);
-check('floors', 'node', ['--import', 'tsx', 'scripts/floors.ts']);
-check('dead code', 'npx', ['knip', '--no-progress']);
-
-for (const project of ['unit', 'server']) {
-  const report = join(reports, `${project}.json`);
-  await run('npx', [
-    'vitest',
-    'run',
-    '--project',
-    project,
-    '--reporter=default',
-    '--reporter=json',
-    `--outputFile.json=${report}`,
-  ]);
-  count(project, () => {
-    const {
-      numPassedTests,
-      numFailedTests,
-      numPendingTests,
-      numTodoTests,
-      numFailedTestSuites,
-      testResults,
-    } = readJson(report);
-    for (const file of testResults) {
-      for (const test of file.assertionResults) times.push({ name: test.fullName, ms: test.duration ?? 0 });
-    }
-    const failed = numFailedTests + (numFailedTests === 0 ? numFailedTestSuites : 0);
-    return { passed: numPassedTests, failed, skipped: numPendingTests + numTodoTests };
-  });
-}
+// Two at a time: the types take as long as all the rest that needs no database.
+await Promise.all([
+  check('types', 'npm', ['run', '--silent', 'types']),
+  (async () => {
+    await check('lint', 'npx', ['biome', 'ci', '--error-on-warnings', '.']);
+    await check('floors', 'node', ['--import', 'tsx', 'scripts/floors.ts']);
+    await check('dead code', 'npx', ['knip', '--no-progress']);
+    await vitest('unit');
+  })(),
+]);
+await vitest('server');
 
 const browserReport = join(reports, 'browser.json');
 await run('npx', ['playwright', 'test', '-c', 'e2e'], { PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport });
@@ -67,20 +48,46 @@ if (total.skipped > 0) console.log(`${total.skipped} skipped: a skipped test cou
 console.log(`${total.passed} passed, ${total.failed + total.skipped} failed`);
 process.exit(total.passed > 0 && total.failed + total.skipped === 0 ? 0 : 1);
 
-function check(name: string, command: string, args: string[]): void {
-  const { status } = spawnSync(command, args, { stdio: ['ignore', 'inherit', 'inherit'] });
-  console.log(`${status === 0 ? 'ok' : 'FAILED'}: ${name}`);
-  if (status !== 0) total.failed++;
+async function check(name: string, command: string, args: string[]): Promise<void> {
+  const passed = (await run(command, args)) === 0;
+  console.log(`${passed ? 'ok' : 'FAILED'}: ${name}`);
+  if (!passed) total.failed++;
 }
 
-function run(command: string, args: string[], env: Record<string, string> = {}): Promise<void> {
+async function vitest(project: 'unit' | 'server'): Promise<void> {
+  const report = join(reports, `${project}.json`);
+  const reporters = ['--reporter=default', '--reporter=json', `--outputFile.json=${report}`];
+  await run('npx', ['vitest', 'run', '--project', project, ...reporters]);
+  count(project, () => {
+    const {
+      numPassedTests,
+      numFailedTests,
+      numPendingTests,
+      numTodoTests,
+      numFailedTestSuites,
+      testResults,
+    } = readJson(report);
+    for (const file of testResults) {
+      for (const test of file.assertionResults) times.push({ name: test.fullName, ms: test.duration ?? 0 });
+    }
+    const failed = numFailedTests + (numFailedTests === 0 ? numFailedTestSuites : 0);
+    return { passed: numPassedTests, failed, skipped: numPendingTests + numTodoTests };
+  });
+}
+
+/** @returns how it ended: 0 where it did what it should */
+function run(command: string, args: string[], env: Record<string, string> = {}): Promise<number> {
   return new Promise((done) => {
-    child = spawn(command, args, {
+    const child = spawn(command, args, {
       stdio: ['ignore', 'inherit', 'inherit'],
       env: { ...process.env, ...env },
     });
-    child.on('close', () => done());
-    child.on('error', () => done());
+    children.add(child);
+    child.on('close', (code) => {
+      children.delete(child);
+      done(code ?? 1);
+    });
+    child.on('error', () => done(1));
   });
 }
 

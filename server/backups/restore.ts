@@ -4,6 +4,7 @@ import { join, resolve } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { takeLock } from '../db/lock.ts';
 import { migrate, readMigrations, refuseNewer, versionOf } from '../db/migrate.ts';
+import { copyPreparedBooks } from '../db/prepared.ts';
 import { keepSecret, secretFile } from '../sessions/secret.ts';
 import { copies } from './backups.ts';
 import { headOf, NotAShop, readShop } from './wholeShop.ts';
@@ -66,10 +67,10 @@ async function fromJson(file: string, to: string, passphrase: string | null): Pr
   try {
     const { version } = await headOf(file);
     refuseNewer(version, migrations);
+    // First as the books were when it was written, then brought forward like older books.
+    await copyPreparedBooks(to, migrations.slice(0, version));
     const db = await PGlite.create({ dataDir: to });
     try {
-      // First as the books were when it was written, then brought forward like older books.
-      await migrate(db, migrations.slice(0, version));
       const secret = await readShop(db, file, passphrase);
       await migrate(db, migrations);
       return secret;

@@ -1,5 +1,14 @@
 import { createHash } from 'node:crypto';
-import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -12,29 +21,44 @@ const engine = JSON.parse(readFileSync(join(dirname(entry), '../package.json'), 
   version: string;
 };
 
-/**
- * A closed, migrated, empty set of books to copy from. Making one takes seconds and copying it a fraction of one,
- * so it is made once for each set of migrations and kept.
- */
+/** As many prepared sets as are kept: this program's, and those of a few others that were used here lately. */
+const KEPT = 6;
+
+/** A directory under `.prepared` that is made once and kept; one that is being made never looks finished. */
+async function preparedOnce(name: string, make: (building: string) => Promise<void>): Promise<string> {
+  const finished = join(ROOT, name);
+  if (existsSync(finished)) return finished;
+  const building = join(ROOT, `building-${name}-${process.pid}`);
+  rmSync(building, { recursive: true, force: true });
+  mkdirSync(ROOT, { recursive: true });
+  await make(building);
+  place(building, finished);
+  const sets = readdirSync(ROOT)
+    .filter((other) => other.startsWith('books-'))
+    .map((other) => ({ path: join(ROOT, other), madeMs: statSync(join(ROOT, other)).mtimeMs }))
+    .sort((a, b) => b.madeMs - a.madeMs);
+  for (const { path } of sets.slice(KEPT)) {
+    if (path !== finished) rmSync(path, { recursive: true, force: true });
+  }
+  return finished;
+}
+
+/** A closed database with nothing in it: making one takes seconds. */
+const emptyDatabase = (): Promise<string> =>
+  preparedOnce(`empty-${engine.version}`, async (building) => {
+    await (await PGlite.create({ dataDir: building })).close();
+  });
+
+/** Closed, migrated, empty books to copy from, made once for each set of migrations. */
 async function preparedBooks(migrations: readonly Migration[]): Promise<string> {
   const hash = createHash('sha256').update(engine.version);
   for (const { sql } of migrations) hash.update(sql);
-  const finished = join(ROOT, `books-${hash.digest('hex').slice(0, 16)}`);
-  if (existsSync(finished)) return finished;
-
-  const building = join(ROOT, `building-${process.pid}`);
-  rmSync(building, { recursive: true, force: true });
-  mkdirSync(building, { recursive: true });
-  const db = await PGlite.create({ dataDir: building });
-  await migrate(db, migrations);
-  await db.close();
-  place(building, finished);
-  for (const other of readdirSync(ROOT)) {
-    if (other.startsWith('books-') && join(ROOT, other) !== finished) {
-      rmSync(join(ROOT, other), { recursive: true, force: true });
-    }
-  }
-  return finished;
+  return preparedOnce(`books-${hash.digest('hex').slice(0, 16)}`, async (building) => {
+    cpSync(await emptyDatabase(), building, { recursive: true });
+    const db = await PGlite.create({ dataDir: building });
+    await migrate(db, migrations);
+    await db.close();
+  });
 }
 
 /** Copies the prepared books to where none are yet; a copy cut short leaves nothing behind that looks finished. */
