@@ -98,12 +98,10 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
 
   await slip.getByRole('button', { name: 'Label' }).click();
   const label = noor.getByRole('dialog');
-  await expect(label.getByRole('img', { name: /^Label of B-\d+, as it comes out/ })).toBeVisible({
-    timeout: 20_000,
-  });
+  await expect(label.getByRole('img', { name: /^Label of B-\d+, as it comes out/ })).toBeVisible();
   await choose(noor, 'Size', /62 x 29/);
   await label.getByRole('button', { name: 'Print it' }).click();
-  await expect(label).toContainText('Printed.', { timeout: 20_000 });
+  await expect(label).toContainText('Printed.');
   await label.getByRole('button', { name: 'Close' }).click();
   await noor.getByRole('link', { name: 'Rigs' }).click();
   const printed = noor.getByRole('region', { name: 'Labels' }).getByRole('listitem');

@@ -15,7 +15,7 @@ export default defineConfig({
   retries: 0,
   // No test takes as long on a machine several times slower than the one it was written on: only what hangs does.
   timeout: 600_000,
-  expect: { timeout: 30_000 },
+  expect: { timeout: 120_000 },
   reporter: [
     ['line'],
     ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? '../test-results/report.json' }],
@@ -23,7 +23,7 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
-    actionTimeout: 60_000,
+    actionTimeout: 120_000,
     screenshot: 'only-on-failure',
     launchOptions: CHROMIUM,
   },

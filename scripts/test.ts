@@ -57,7 +57,7 @@ async function check(name: string, command: string, args: string[]): Promise<voi
 async function vitest(project: 'unit' | 'server'): Promise<void> {
   const report = join(reports, `${project}.json`);
   const reporters = ['--reporter=default', '--reporter=json', `--outputFile.json=${report}`];
-  await run('npx', ['vitest', 'run', '--project', project, ...reporters]);
+  const ended = await run('npx', ['vitest', 'run', '--project', project, ...reporters]);
   count(project, () => {
     const {
       numPassedTests,
@@ -70,7 +70,8 @@ async function vitest(project: 'unit' | 'server'): Promise<void> {
     for (const file of testResults) {
       for (const test of file.assertionResults) times.push({ name: test.fullName, ms: test.duration ?? 0 });
     }
-    const failed = numFailedTests + (numFailedTests === 0 ? numFailedTestSuites : 0);
+    // A file that does not load, and what goes wrong outside any test, are failures as well.
+    const failed = numFailedTests || numFailedTestSuites || (ended === 0 ? 0 : 1);
     return { passed: numPassedTests, failed, skipped: numPendingTests + numTodoTests };
   });
 }

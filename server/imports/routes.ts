@@ -14,7 +14,7 @@ import { isKeepable, wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { idOf } from '../ware/queries.ts';
-import { bookOrFail, checkFile, forgetUnwanted, importOf, moveOn } from './runner.ts';
+import { bookOrFail, checkFile, forgetUnwanted, giveUp, importOf, moveOn } from './runner.ts';
 
 /** Products and containers out of a file: read and checked first, then booked, all of it or nothing. */
 export function importRoutes(house: House): Router {
@@ -74,10 +74,7 @@ export function importRoutes(house: House): Router {
       ),
     );
     const after = () =>
-      void checkFile(house, id, kind, text).catch((error) => {
-        house.log.error(error);
-        return moveOn(house.books, id, ['checking'], 'failed');
-      });
+      void checkFile(house, id, kind, text).catch((error) => giveUp(house, id, 'checking', error));
     return { status: 202, body: await importOf(tx, id), touched: [], after };
   });
   routes.post('/:kind', asText, read);

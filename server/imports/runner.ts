@@ -136,9 +136,19 @@ export async function bookOrFail(
   try {
     await bookImport(house, id);
   } catch (error) {
-    house.log.error(error);
-    await moveOn(house.books, id, ['booking'], 'failed');
+    await giveUp(house, id, 'booking', error);
   }
+}
+
+/** Marks an import that could not go on. Where the books are closed under it, the next start takes it up. */
+export async function giveUp(
+  { books, log }: Pick<House, 'books' | 'log'>,
+  id: number,
+  from: 'checking' | 'booking',
+  error: unknown,
+): Promise<void> {
+  log.error(error);
+  await moveOn(books, id, [from], 'failed').catch((closed) => log.error(closed));
 }
 
 /** Goes on with what was being booked, or gives up what was being read, when the program ended. */

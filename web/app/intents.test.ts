@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { keyFor, settled } from './intents.ts';
 
 const store = new Map<string, string>();
@@ -9,6 +9,7 @@ beforeEach(() => {
     setItem: (k: string, v: string) => void store.set(k, v),
   });
 });
+afterAll(() => vi.unstubAllGlobals());
 let n = 0;
 const fresh = () => `key-${++n}`;
 
