@@ -1,7 +1,8 @@
 import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { cp } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
-import { PGlite } from '@electric-sql/pglite';
+import type { PGlite } from '@electric-sql/pglite';
+import { openDatabase } from '../db/engine.ts';
 import { takeLock } from '../db/lock.ts';
 import { migrate, readMigrations, refuseNewer, versionOf } from '../db/migrate.ts';
 import { copyPreparedBooks } from '../db/prepared.ts';
@@ -69,7 +70,7 @@ async function fromJson(file: string, to: string, passphrase: string | null): Pr
     refuseNewer(version, migrations);
     // First as the books were when it was written, then brought forward like older books.
     await copyPreparedBooks(to, migrations.slice(0, version));
-    const db = await PGlite.create({ dataDir: to });
+    const db = await openDatabase(to);
     try {
       const secret = await readShop(db, file, passphrase);
       await migrate(db, migrations);
@@ -93,7 +94,7 @@ async function makeReady(directory: string, from: string): Promise<boolean> {
   const wrong = (why: string) => new CannotRestore(`${from} can't be restored: ${why}.`);
   let db: PGlite;
   try {
-    db = await PGlite.create({ dataDir: directory });
+    db = await openDatabase(directory);
   } catch {
     throw wrong('it does not open');
   }

@@ -1,5 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { PGlite } from '@electric-sql/pglite';
+import { openDatabase } from '../db/engine.ts';
 import { type Passphrase, writeShop } from './wholeShop.ts';
 
 // Writes a copy of the books as JSON, off the thread that serves the shop.
@@ -10,7 +10,7 @@ const { directory, file, madeAtMs, under } = workerData as {
   madeAtMs: number;
   under: Passphrase | null;
 };
-const db = await PGlite.create({ dataDir: directory });
+const db = await openDatabase(directory);
 await writeShop(db, file, new Date(madeAtMs), under);
 await db.close();
 parentPort?.postMessage('written');

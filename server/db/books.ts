@@ -2,7 +2,8 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { existsSync } from 'node:fs';
 import { cp } from 'node:fs/promises';
 import { join } from 'node:path';
-import { PGlite, type Transaction } from '@electric-sql/pglite';
+import type { PGlite, Transaction } from '@electric-sql/pglite';
+import { openDatabase } from './engine.ts';
 import { type Lock, takeLock } from './lock.ts';
 import { type Migration, migrate, readMigrations, refuseNewer, versionOf } from './migrate.ts';
 import { copyPreparedBooks } from './prepared.ts';
@@ -67,7 +68,7 @@ export class Books implements Queryable {
     try {
       const directory = join(folder, 'books');
       if (!existsSync(directory)) await copyPreparedBooks(directory, migrations);
-      let db = await PGlite.create({ dataDir: directory });
+      let db = await openDatabase(directory);
       try {
         const version = await versionOf(db);
         refuseNewer(version, migrations);
@@ -77,7 +78,7 @@ export class Books implements Queryable {
           await cp(directory, join(folder, 'backups', `before-version-${migrations.length}-${stamp}`), {
             recursive: true,
           });
-          db = await PGlite.create({ dataDir: directory });
+          db = await openDatabase(directory);
           await migrate(db, migrations);
         }
         // Nothing else keeps the planner's picture of the tables up to date.
@@ -126,7 +127,7 @@ export class Books implements Queryable {
       try {
         await cp(this.#directory, to, { recursive: true, errorOnExist: true, force: false });
       } finally {
-        this.#db = await PGlite.create({ dataDir: this.#directory });
+        this.#db = await openDatabase(this.#directory);
         await this.#db.exec('ANALYZE');
         await asApplication(this.#db);
       }

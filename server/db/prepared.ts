@@ -1,18 +1,10 @@
 import { createHash } from 'node:crypto';
-import {
-  cpSync,
-  existsSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  statSync,
-} from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { PGlite } from '@electric-sql/pglite';
+import { renameForGood, syncTree } from './durable.ts';
+import { openDatabase } from './engine.ts';
 import { type Migration, migrate } from './migrate.ts';
 
 const ROOT = fileURLToPath(new URL('../../.prepared', import.meta.url));
@@ -46,7 +38,7 @@ async function preparedOnce(name: string, make: (building: string) => Promise<vo
 /** A closed database with nothing in it: making one takes seconds. */
 const emptyDatabase = (): Promise<string> =>
   preparedOnce(`empty-${engine.version}`, async (building) => {
-    await (await PGlite.create({ dataDir: building })).close();
+    await (await openDatabase(building)).close();
   });
 
 /** Closed, migrated, empty books to copy from, made once for each set of migrations. */
@@ -55,7 +47,7 @@ async function preparedBooks(migrations: readonly Migration[]): Promise<string> 
   for (const { sql } of migrations) hash.update(sql);
   return preparedOnce(`books-${hash.digest('hex').slice(0, 16)}`, async (building) => {
     cpSync(await emptyDatabase(), building, { recursive: true });
-    const db = await PGlite.create({ dataDir: building });
+    const db = await openDatabase(building);
     await migrate(db, migrations);
     await db.close();
   });
@@ -68,13 +60,14 @@ export async function copyPreparedBooks(to: string, migrations: readonly Migrati
   const partial = `${to}.partial-${process.pid}`;
   // Ten times as fast as its asynchronous twin, and nobody is served yet.
   cpSync(prepared, partial, { recursive: true });
+  syncTree(partial);
   place(partial, to);
 }
 
 /** Renames a finished directory into its place, unless another process was quicker. */
 function place(from: string, to: string): void {
   try {
-    renameSync(from, to);
+    renameForGood(from, to);
   } catch (error) {
     if (!existsSync(to)) throw error;
     rmSync(from, { recursive: true, force: true });

@@ -131,6 +131,12 @@ describe('the Bench', () => {
       'inProduct',
       'number.negative',
     ],
+    [
+      'water with no product in it',
+      { mode: 'made', inProductText: '0', inWaterText: '750 ml' },
+      'inProduct',
+      'volume.zero',
+    ],
   ] as const)('refuses %s at its field, with no amounts shown', (_, change, field, code) => {
     const { refusals, plan } = draft(change);
     expect(refusals[field]?.code).toBe(code);

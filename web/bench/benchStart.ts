@@ -78,7 +78,7 @@ function leftStrength(draft: BenchDraft, booked: Contents | null, shop: Ware['sh
 }
 
 function poured(draft: BenchDraft, vessel: Vessel | null, shop: Ware['shop']): Read {
-  const product = amount(draft.inProductText, 'Product in it', shop);
+  const product = parseVolume(draft.inProductText, { system: shop.units, field: 'Product in it' });
   const water = amount(draft.inWaterText, 'Water in it', shop, depthReader(vessel));
   const refusals = {
     ...(!product.ok && !blank(draft.inProductText) && { inProduct: product }),
