@@ -39,6 +39,7 @@ export class Books implements Queryable {
   #db: PGlite;
   readonly #directory: string;
   readonly #lock: Lock;
+  readonly #database: typeof openDatabase;
   readonly #inTransaction = new AsyncLocalStorage<true>();
 
   /** How many statements and transactions are under way, and what the next ones wait for while the books are copied. */
@@ -46,8 +47,9 @@ export class Books implements Queryable {
   #copying: Promise<unknown> | null = null;
   #idle: () => void = () => {};
 
-  private constructor(db: PGlite, directory: string, lock: Lock) {
+  private constructor(db: PGlite, directory: string, lock: Lock, database: typeof openDatabase) {
     this.#db = db;
+    this.#database = database;
     this.#directory = directory;
     this.#lock = lock;
   }
@@ -63,12 +65,13 @@ export class Books implements Queryable {
     folder: string,
     now: Date,
     migrations: readonly Migration[] = readMigrations(),
+    database: typeof openDatabase = openDatabase,
   ): Promise<Books> {
     const lock = takeLock(join(folder, 'books.lock'), now);
     try {
       const directory = join(folder, 'books');
       if (!existsSync(directory)) await copyPreparedBooks(directory, migrations);
-      let db = await openDatabase(directory);
+      let db = await database(directory);
       try {
         const version = await versionOf(db);
         refuseNewer(version, migrations);
@@ -78,7 +81,7 @@ export class Books implements Queryable {
           await cp(directory, join(folder, 'backups', `before-version-${migrations.length}-${stamp}`), {
             recursive: true,
           });
-          db = await openDatabase(directory);
+          db = await database(directory);
           await migrate(db, migrations);
         }
         // Nothing else keeps the planner's picture of the tables up to date.
@@ -88,7 +91,7 @@ export class Books implements Queryable {
         await db.close();
         throw error;
       }
-      return new Books(db, directory, lock);
+      return new Books(db, directory, lock, database);
     } catch (error) {
       lock.release();
       throw error;
@@ -127,7 +130,7 @@ export class Books implements Queryable {
       try {
         await cp(this.#directory, to, { recursive: true, errorOnExist: true, force: false });
       } finally {
-        this.#db = await openDatabase(this.#directory);
+        this.#db = await this.#database(this.#directory);
         await this.#db.exec('ANALYZE');
         await asApplication(this.#db);
       }

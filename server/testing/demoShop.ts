@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
@@ -8,6 +8,8 @@ import { simulatedInstruments } from '../../demo/instruments.ts';
 import { demoPins } from '../../demo/people.ts';
 import { createApp } from '../app.ts';
 import { Books } from '../db/books.ts';
+import type { openDatabase } from '../db/engine.ts';
+import { readMigrations } from '../db/migrate.ts';
 import { type Instruments, noInstruments } from '../devices/instrument.ts';
 import { noLabelPrinter, simulatedLabelPrinter } from '../devices/labelPrinter.ts';
 import { SimulatedStation } from '../devices/weatherStation.ts';
@@ -51,10 +53,10 @@ export class ServedShop {
     rmSync(this.#folder, { recursive: true, force: true });
   }
 
-  async open(folder: string, demo: boolean): Promise<void> {
+  async open(folder: string, demo: boolean, database?: typeof openDatabase): Promise<void> {
     this.#folder = folder;
-    if (demo) await copyDemoBooks(folder);
-    this.books = await Books.open(folder, this.now);
+    if (demo && !existsSync(join(folder, 'books'))) await copyDemoBooks(folder);
+    this.books = await Books.open(folder, this.now, readMigrations(), database);
     if (demo) this.instruments = await simulatedInstruments(this.books);
     const log = pino({ level: 'fatal' });
     this.app = createApp({
