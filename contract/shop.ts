@@ -140,7 +140,21 @@ export type Shop = HouseFigures & {
 };
 
 /** Copies of the books, made by themselves once a day. */
-export type Backups = { newestAt: string | null; kept: number; copies: { name: string; at: string }[] };
+export type Backups = {
+  /** When the newest copy was made that was read through and found whole. */
+  newestAt: string | null;
+  kept: number;
+  copies: { name: string; at: string; checked: boolean }[];
+  /** One is being made now. */
+  making: boolean;
+  /** Why the last one was not made, and when. */
+  trouble: { at: string; why: string } | null;
+  /** Another folder they go to as well. */
+  also: string | null;
+  freeBytes: number;
+  /** There will soon be no room for a copy. */
+  lowRoom: boolean;
+};
 
 /** What any browser may know before anyone signs in. */
 export type ShopState = { shop: Shop | null; needsFirstRun: boolean };

@@ -20,6 +20,7 @@ import { readableAddress, readableBody } from './http/door.ts';
 import { knownHost, sameOriginOnly } from './http/origin.ts';
 import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
 import { findSession, only } from './http/signedIn.ts';
+import { refuseDamaged, refuseWithoutRoom } from './http/whole.ts';
 import { importRoutes } from './imports/routes.ts';
 import { batchRoutes, containerLabelRoutes, deliveryLabelRoutes, labelRoutes } from './labels/routes.ts';
 import { ledgerRoutes } from './ledger/list.ts';
@@ -56,8 +57,10 @@ export function createApp(house: House): Express {
   api.use(notKept);
   api.get('/health', (_req, res) => void res.json({ ok: true }));
   api.use(sameOriginOnly);
+  api.use(refuseDamaged(house));
   api.use(readableAddress, jsonOnly, express.json({ limit: BODY_LIMIT, strict: true }), readableBody);
   api.use(findSession(house));
+  api.use(refuseWithoutRoom(house));
   api.use('/shop', shopRoutes(house));
   api.use('/sessions', sessionRoutes(house));
   api.use('/first-aid', firstAidRoutes(house));

@@ -1,4 +1,5 @@
 import type { Logger } from 'pino';
+import type { Copying } from './backups/copying.ts';
 import type { Books } from './db/books.ts';
 import type { Instruments } from './devices/instrument.ts';
 import type { LabelPrinter } from './devices/labelPrinter.ts';
@@ -12,6 +13,11 @@ export type House = {
   readonly books: Books;
   /** Where the books lie, and their copies beside them. */
   readonly folder: string;
+  /** What is wrong with the books; null while nothing is known to be. */
+  readonly damage: { what: string | null; remedy: string };
+  readonly copying: Copying;
+  /** What is free where a folder lies, in bytes. */
+  readonly free: (folder: string) => number;
   readonly now: () => Date;
   readonly live: Live;
   /** What PINs are hashed with besides themselves. */

@@ -2,6 +2,7 @@ import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import QRCode from 'qrcode';
+import { BooksDamaged } from './db/books.ts';
 import { BooksInUse, takeLock } from './db/lock.ts';
 import { BooksTooNew } from './db/migrate.ts';
 import { openShop } from './openShop.ts';
@@ -16,6 +17,7 @@ const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 main().catch((error) => {
   if (
     error instanceof BooksInUse ||
+    error instanceof BooksDamaged ||
     error instanceof BooksTooNew ||
     error instanceof BadOption ||
     error instanceof NoSuchManager
@@ -40,7 +42,7 @@ async function main(): Promise<void> {
 
 function forgetDemo(folder: string, now: Date): void {
   const lock = takeLock(join(folder, 'books.lock'), now);
-  rmSync(join(folder, 'books'), { recursive: true, force: true });
+  for (const of of ['books', 'backups']) rmSync(join(folder, of), { recursive: true, force: true });
   lock.release();
 }
 

@@ -10,6 +10,8 @@ export type Options = {
   folder: string;
   /** Set the clock to this instant at the start and let it run on from there. */
   startAt: Date | null;
+  /** Another folder every copy of the books goes to as well. */
+  copiesTo: string | null;
   /** The manager who is to be given a new PIN at the start. */
   newPin: string | null;
 };
@@ -43,6 +45,7 @@ export function readOptions(args: string[]): Options {
     folder: values.data ?? fileURLToPath(new URL(`../data/${demo ? 'demo' : 'shop'}`, import.meta.url)),
     startAt,
     newPin: values['new-pin'] ?? null,
+    copiesTo: values['copies-to'] ?? null,
   };
 }
 
@@ -58,11 +61,12 @@ function parse(args: string[]) {
         data: { type: 'string' },
         now: { type: 'string' },
         'new-pin': { type: 'string' },
+        'copies-to': { type: 'string' },
       },
     }).values;
   } catch (error) {
     throw new BadOption(
-      `${(error as Error).message} Known: --data, --port, --host, --now, --new-pin, and for the demo --fresh.`,
+      `${(error as Error).message} Known: --data, --port, --host, --now, --new-pin, --copies-to, and for the demo --fresh.`,
     );
   }
 }

@@ -1,4 +1,3 @@
-import { copyIfDue } from './backups/backups.ts';
 import type { House } from './house.ts';
 import { prune } from './prune.ts';
 import type { SteadyClock } from './steadyClock.ts';
@@ -6,6 +5,8 @@ import { noteStation } from './weather/station.ts';
 
 const STATION_EVERY_MS = 20_000;
 const BACKUP_EVERY_MS = 60_000;
+/** So much of the log is gone through at most after a power cut, before the shop opens. */
+const SETTLE_EVERY_MS = 2 * 60_000;
 const PRUNE_EVERY_MS = 6 * 3_600_000;
 
 /**
@@ -16,23 +17,23 @@ const PRUNE_EVERY_MS = 6 * 3_600_000;
  * @returns what ends it
  */
 export function makeRounds(
-  house: Pick<House, 'books' | 'folder' | 'weatherStation' | 'now' | 'live' | 'log'>,
+  house: Pick<House, 'books' | 'copying' | 'weatherStation' | 'now' | 'live' | 'log'>,
   time: SteadyClock | undefined,
 ): () => void {
-  const { books, folder, now, live, log } = house;
+  const { books, now, log } = house;
   const failed = (error: unknown) => log.error(error);
   const station = setInterval(() => {
     noteStation(house).catch(failed);
     if (time && time.apartMs !== 0) followClock(house, time).catch(failed);
   }, STATION_EVERY_MS);
   const backup = setInterval(() => {
-    copyIfDue(books, folder, now())
-      .then((copied) => copied && live.tell('backups', 0))
-      .catch(failed);
+    house.copying.ifDue(now()).catch(failed);
   }, BACKUP_EVERY_MS);
+  const settling = setInterval(() => void books.settle().catch(failed), SETTLE_EVERY_MS);
   const pruning = setInterval(() => void prune(books, now()).catch(failed), PRUNE_EVERY_MS);
   return () => {
     clearInterval(pruning);
+    clearInterval(settling);
     clearInterval(station);
     clearInterval(backup);
   };

@@ -6,8 +6,11 @@ import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { createApp } from './app.ts';
-import { copyIfDue } from './backups/backups.ts';
-import { Books } from './db/books.ts';
+import { wayBack } from './backups/advice.ts';
+import { copies } from './backups/backups.ts';
+import { Copying } from './backups/copying.ts';
+import { Books, BooksDamaged } from './db/books.ts';
+import { freeBytes } from './db/room.ts';
 import { type Instruments, noInstruments } from './devices/instrument.ts';
 import type { LabelPrinter } from './devices/labelPrinter.ts';
 import type { WeatherStation } from './devices/weatherStation.ts';
@@ -39,6 +42,9 @@ export async function serve(options: {
   folder: string;
   host: string;
   port: number | null;
+  demo?: boolean;
+  /** Another folder for the copies of the books. */
+  copiesTo?: string | null;
   now: () => Date;
   /** Where the machine's clock was set, the shop's time follows it once nothing runs. */
   time?: SteadyClock;
@@ -53,10 +59,9 @@ export async function serve(options: {
   begin?: (books: Books, secret: Buffer) => Promise<void>;
 }): Promise<Serving> {
   const { folder, host, port, now, log, demoPins, labelPrinter, weatherStation } = options;
-  const hadBooks = existsSync(join(folder, 'books'));
-  const books = await Books.open(folder, now());
+  const books = await openGood(options);
   try {
-    if (hadBooks) await copyIfDue(books, folder, now());
+    const hadShop = (await books.rows('SELECT 1 FROM shop')).length > 0;
     await options.prepare?.(books);
     const setupCode = String(randomInt(1_000_000)).padStart(6, '0');
     const secret = secretOf(folder);
@@ -64,10 +69,31 @@ export async function serve(options: {
     const live = new Live(now);
     const instruments = (await options.connect?.(books)) ?? noInstruments;
     const papers = new Papers();
+    const damage = { what: null as string | null, remedy: '' };
+    const damaged = (what: string) => {
+      if (damage.what !== null) return;
+      log.error(`the books are damaged: ${what}`);
+      Object.assign(damage, {
+        what: what.replace(/\.$/, ''),
+        remedy: wayBack(folder, options.demo ?? false),
+      });
+    };
+    books.onDamage = damaged;
+    const copying = new Copying({
+      books,
+      folder,
+      also: options.copiesTo ?? null,
+      log,
+      damaged,
+      changed: () => live.tell('backups', 0),
+    });
     let publicly = '';
     const app = createApp({
       books,
       folder,
+      damage,
+      copying,
+      free: freeBytes,
       now,
       live,
       idle: new Idle(),
@@ -87,19 +113,56 @@ export async function serve(options: {
     publicly = host === '0.0.0.0' ? onTheLan(address) : address;
     books.tellAddress(address);
     takeUpImports({ books, now, live, log }).catch((error) => log.error(error));
-    const endRounds = makeRounds({ books, folder, weatherStation, now, live, log }, options.time);
+    const endRounds = makeRounds({ books, copying, weatherStation, now, live, log }, options.time);
+    if (hadShop) lookThrough(books, copying, now(), damaged).catch((error) => log.error(error));
     const stop = async () => {
       endRounds();
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
       instruments.close();
       await papers.close();
+      await copying.ended();
       await books.close();
     };
     return { address, publicAddress: publicly, setupCode, books, stop };
   } catch (error) {
     await books.close();
     throw error;
+  }
+}
+
+/** Makes the day's copy, which is read through; books that were cut off are read through even where none is due. */
+async function lookThrough(
+  books: Books,
+  copying: Copying,
+  now: Date,
+  damaged: (what: string) => void,
+): Promise<void> {
+  const made = await copying.ifDue(now).catch(() => false);
+  if (made || !books.cutOff) return;
+  const [fault] = await books.faults();
+  if (fault) damaged(fault);
+}
+
+/** Opens the books, or says in one sentence what is wrong with them and in another what to do. Makes none over others. */
+async function openGood({
+  folder,
+  demo = false,
+  now,
+}: {
+  folder: string;
+  demo?: boolean;
+  now: () => Date;
+}): Promise<Books> {
+  const lost = !existsSync(join(folder, 'books')) && copies(folder).length > 0;
+  try {
+    if (lost) throw new BooksDamaged('they are not there, and copies of them are');
+    return await Books.open(folder, now());
+  } catch (error) {
+    if (!(error instanceof BooksDamaged)) throw error;
+    throw new BooksDamaged(
+      `The books under ${folder} are damaged: ${error.message}. Nothing of them was changed. ${wayBack(folder, demo)}`,
+    );
   }
 }
 

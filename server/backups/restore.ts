@@ -1,13 +1,15 @@
 import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
-import { cp } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import type { PGlite } from '@electric-sql/pglite';
+import { faultsOf } from '../db/check.ts';
+import { copyTree, renameForGood, syncTree } from '../db/durable.ts';
 import { openDatabase } from '../db/engine.ts';
 import { takeLock } from '../db/lock.ts';
 import { migrate, readMigrations, refuseNewer, versionOf } from '../db/migrate.ts';
 import { copyPreparedBooks } from '../db/prepared.ts';
 import { keepSecret, secretFile } from '../sessions/secret.ts';
 import { copies } from './backups.ts';
+import { isUntouched, unseal } from './seal.ts';
 import { headOf, NotAShop, readShop } from './wholeShop.ts';
 
 /** Nothing was restored, and why. */
@@ -42,16 +44,17 @@ export async function restore(
   try {
     rmSync(coming, { recursive: true, force: true });
     const copied = statSync(from).isDirectory();
-    if (copied) await cp(from, coming, { recursive: true });
+    if (copied) await fromCopy(from, coming, books);
     const secret = copied ? null : await fromJson(from, coming, passphrase);
     const pins = await makeReady(coming, from);
     let kept: string | null = null;
     if (existsSync(books)) {
       kept = join(folder, 'backups', `before-restore-${now.toISOString().replace(/[:.]/g, '-')}`);
       mkdirSync(join(folder, 'backups'), { recursive: true });
-      renameSync(books, kept);
+      renameForGood(books, kept);
     }
-    renameSync(coming, books);
+    syncTree(coming);
+    renameForGood(coming, books);
     if (secret) {
       if (kept && existsSync(secretFile(folder))) renameSync(secretFile(folder), `${kept}.pin-secret`);
       keepSecret(folder, secret);
@@ -61,6 +64,24 @@ export async function restore(
     rmSync(coming, { recursive: true, force: true });
     lock.release();
   }
+}
+
+/** Lays out a copy beside the books, if it is one and as it was when it was made. */
+async function fromCopy(from: string, to: string, books: string): Promise<void> {
+  const refuse = (why: string) => new CannotRestore(`${from} can't be restored: ${why}.`);
+  if (resolve(from) === resolve(books)) throw refuse('these are the books themselves, not a copy of them');
+  if (!existsSync(join(from, 'PG_VERSION'))) {
+    throw refuse('it is no copy of the books, or only a part of one. Name one from the list');
+  }
+  if (isUntouched(from) === false) {
+    throw refuse('it is not as it was when it was made and read through. Take an older one');
+  }
+  try {
+    await copyTree(from, to);
+  } catch (error) {
+    throw refuse(`it can't be copied (${(error as Error).message})`);
+  }
+  unseal(to);
 }
 
 async function fromJson(file: string, to: string, passphrase: string | null): Promise<Buffer | null> {
@@ -99,15 +120,13 @@ async function makeReady(directory: string, from: string): Promise<boolean> {
     throw wrong('it does not open');
   }
   try {
-    const version = await versionOf(db);
+    const version = await versionOf(db).catch((error: Error) => {
+      throw wrong(`it can't be read (${error.message})`);
+    });
     if (version === 0) throw wrong('it holds no books');
     refuseNewer(version, readMigrations());
-    const { rows } = await db.query<{ off: number }>(
-      `SELECT count(*)::int AS off FROM balance b WHERE b.ul <> coalesce((
-         SELECT sum(CASE WHEN p.to_account = b.account_id THEN p.ul ELSE -p.ul END)
-         FROM posting p WHERE b.account_id IN (p.from_account, p.to_account) AND p.product_id = b.product_id), 0) AND b.physical`,
-    );
-    if (rows[0]?.off) throw wrong(`${rows[0].off} levels are not what their movements come to`);
+    const faults = await faultsOf(db);
+    if (faults[0]) throw wrong(faults[0].replace(/\.$/, ''));
     await db.query('DELETE FROM session');
     const managers = await db.query(
       `SELECT 1 FROM person WHERE role = 'manager' AND retired_at IS NULL AND pin_hash <> ''`,

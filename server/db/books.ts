@@ -1,8 +1,10 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { existsSync } from 'node:fs';
-import { cp } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { PGlite, Transaction } from '@electric-sql/pglite';
+import { faultsOf } from './check.ts';
+import { changedSinceClosed, noteClosed } from './closed.ts';
+import { copyTree } from './durable.ts';
 import { openDatabase } from './engine.ts';
 import { type Lock, takeLock } from './lock.ts';
 import { type Migration, migrate, readMigrations, refuseNewer, versionOf } from './migrate.ts';
@@ -31,6 +33,44 @@ function refuseEscape(sql: string): void {
   throw Object.assign(new Error('the books are not asked that'), { code: '42501' });
 }
 
+/** The books are not whole. The message says what was found; nothing of it was changed. */
+export class BooksDamaged extends Error {}
+
+/** What PostgreSQL says of data it can't make sense of, by its codes: damaged, missing, cut short. */
+const DAMAGE = /^(XX00[12]|58P01|58030)$/;
+
+const damage = (error: unknown): BooksDamaged | null => {
+  const { code, message } = error as { code?: string; message: string };
+  return code && DAMAGE.test(code) ? new BooksDamaged(`a part of them can't be read (${message})`) : null;
+};
+
+/** Opens a database whose files are all as long as they were, or says that it is damaged. */
+async function openWhole(directory: string, database: typeof openDatabase): Promise<PGlite> {
+  let db: PGlite;
+  try {
+    db = await database(directory);
+  } catch (error) {
+    throw new BooksDamaged(`they do not open (${(error as Error)?.message ?? error})`);
+  }
+  try {
+    const { rows } = await db.query<{ name: string }>(SHORTER);
+    if (rows[0])
+      throw new BooksDamaged(
+        `${rows.length} of their tables or indexes were cut short, ${rows[0].name} first`,
+      );
+    return db;
+  } catch (error) {
+    await db.close().catch(() => undefined);
+    throw error instanceof BooksDamaged ? error : (damage(error) ?? error);
+  }
+}
+
+/** Tables and indexes with fewer pages than when they were looked at last: none ever gets shorter by itself. */
+const SHORTER = `
+  SELECT relname::text AS name FROM pg_class
+  WHERE relnamespace = 'public'::regnamespace AND relkind IN ('r', 'i')
+    AND relpages > pg_relation_size(oid) / current_setting('block_size')::int ORDER BY relkind DESC, relname`;
+
 /**
  * The shop's database, opened by one process at a time. Everything asked of it is asked as the role `kettle_app`,
  * which may add to the ledger and read it, and nothing else.
@@ -39,17 +79,24 @@ export class Books implements Queryable {
   #db: PGlite;
   readonly #directory: string;
   readonly #lock: Lock;
-  readonly #database: typeof openDatabase;
+  /** They were not closed when they were last open: the program was killed, or the power failed. */
+  readonly cutOff: boolean;
   readonly #inTransaction = new AsyncLocalStorage<true>();
+
+  /** Told when something of the books can't be read any more. */
+  onDamage: (what: string) => void = () => {};
 
   /** How many statements and transactions are under way, and what the next ones wait for while the books are copied. */
   #underWay = 0;
   #copying: Promise<unknown> | null = null;
   #idle: () => void = () => {};
+  /** Whether anything may have been written since the last checkpoint. */
+  #written = false;
 
-  private constructor(db: PGlite, directory: string, lock: Lock, database: typeof openDatabase) {
+  private constructor(db: PGlite, directory: string, lock: Lock, cutOff: boolean) {
+    this.cutOff = cutOff;
     this.#db = db;
-    this.#database = database;
+
     this.#directory = directory;
     this.#lock = lock;
   }
@@ -71,17 +118,19 @@ export class Books implements Queryable {
     try {
       const directory = join(folder, 'books');
       if (!existsSync(directory)) await copyPreparedBooks(directory, migrations);
-      let db = await database(directory);
+      if (!existsSync(join(directory, 'PG_VERSION'))) {
+        throw new BooksDamaged(`${directory} holds something else than books, or only a part of them`);
+      }
+      const { cutOff, changed } = changedSinceClosed(directory);
+      if (changed) throw new BooksDamaged(changed);
+      const db = await openWhole(directory, database);
       try {
         const version = await versionOf(db);
         refuseNewer(version, migrations);
         if (version < migrations.length) {
-          await db.close();
+          await db.exec('CHECKPOINT');
           const stamp = now.toISOString().replace(/[:.]/g, '-');
-          await cp(directory, join(folder, 'backups', `before-version-${migrations.length}-${stamp}`), {
-            recursive: true,
-          });
-          db = await database(directory);
+          await copyTree(directory, join(folder, 'backups', `before-version-${migrations.length}-${stamp}`));
           await migrate(db, migrations);
         }
         // Nothing else keeps the planner's picture of the tables up to date.
@@ -89,9 +138,9 @@ export class Books implements Queryable {
         await asApplication(db);
       } catch (error) {
         await db.close();
-        throw error;
+        throw damage(error) ?? error;
       }
-      return new Books(db, directory, lock, database);
+      return new Books(db, directory, lock, cutOff);
     } catch (error) {
       lock.release();
       throw error;
@@ -108,6 +157,7 @@ export class Books implements Queryable {
   /** Runs `work` in one transaction: all of it is booked, or, if it throws, none. */
   async transaction<T>(work: (tx: Queryable) => Promise<T>): Promise<T> {
     this.#refuseNested();
+    this.#written = true;
     return this.#ask(() =>
       this.#db.transaction((tx: Transaction) =>
         this.#inTransaction.run(true, () =>
@@ -122,18 +172,39 @@ export class Books implements Queryable {
     );
   }
 
-  /** Copies the books to where nothing is yet. They are closed for it: whoever asks meanwhile waits until they are open. */
-  async copyTo(to: string): Promise<void> {
+  /**
+   * Copies the books to where nothing is yet. They stay open: what is asked meanwhile waits until all of them is copied,
+   * so that the copy is of one moment. Two who want a copy get theirs one after the other.
+   */
+  copyTo(to: string): Promise<void> {
+    return this.#alone(async () => {
+      await this.#checkpoint();
+      await copyTree(this.#directory, to);
+    });
+  }
+
+  /** Has the database put into its tables what stands in its log, so that it has little to go through after a power cut. */
+  async settle(): Promise<void> {
+    if (!this.#written) return;
+    this.#written = false;
+    await this.#alone(() => this.#checkpoint());
+  }
+
+  async #checkpoint(): Promise<void> {
+    await this.#db.exec('RESET ROLE');
+    try {
+      await this.#db.exec('CHECKPOINT');
+    } finally {
+      await asApplication(this.#db);
+    }
+  }
+
+  /** Does something while nothing else is asked of the books. */
+  async #alone(work: () => Promise<void>): Promise<void> {
+    while (this.#copying) await this.#copying;
     const copying = (async () => {
       if (this.#underWay > 0) await new Promise<void>((idle) => (this.#idle = idle));
-      await this.#db.close();
-      try {
-        await cp(this.#directory, to, { recursive: true, errorOnExist: true, force: false });
-      } finally {
-        this.#db = await this.#database(this.#directory);
-        await this.#db.exec('ANALYZE');
-        await asApplication(this.#db);
-      }
+      await work();
     })();
     this.#copying = copying.catch(() => undefined);
     try {
@@ -143,11 +214,26 @@ export class Books implements Queryable {
     }
   }
 
+  /**
+   * What is wrong with the books, read from end to end; see {@link faultsOf}. Others ask in between.
+   */
+  faults(): Promise<string[]> {
+    const db = this.#db;
+    return faultsOf({
+      query: (sql) => this.#ask(() => db.query(sql)),
+      transaction: (work) => this.#ask(() => db.transaction(work)),
+    });
+  }
+
   async #ask<T>(work: () => Promise<T>): Promise<T> {
     while (this.#copying) await this.#copying;
     this.#underWay++;
     try {
       return await work();
+    } catch (error) {
+      const found = damage(error);
+      if (found) this.onDamage(found.message);
+      throw error;
     } finally {
       this.#underWay--;
       if (this.#underWay === 0) this.#idle();
@@ -161,6 +247,7 @@ export class Books implements Queryable {
 
   async close(): Promise<void> {
     await this.#db.close();
+    noteClosed(this.#directory);
     this.#lock.release();
   }
 

@@ -1,6 +1,10 @@
-import type { PGlite } from '@electric-sql/pglite';
+import type { Transaction } from '@electric-sql/pglite';
 
-type Sql = Pick<PGlite, 'query' | 'exec'>;
+/** A database, or what stands before one and lets others ask in between. */
+export type Readable = {
+  query<T>(sql: string): Promise<{ rows: T[] }>;
+  transaction<T>(work: (tx: Pick<Transaction, 'query' | 'exec'>) => Promise<T>): Promise<T>;
+};
 
 /**
  * Reads the books from end to end and says what is wrong with them, each fault in a sentence; nothing where they are
@@ -9,7 +13,7 @@ type Sql = Pick<PGlite, 'query' | 'exec'>;
  *
  * It takes as long as reading all of it does: some seconds at a million movements.
  */
-export async function faultsOf(db: Sql): Promise<string[]> {
+export async function faultsOf(db: Readable): Promise<string[]> {
   const faults: string[] = [];
   const attempt = async (what: string, look: () => Promise<string | null>) => {
     try {
@@ -21,6 +25,12 @@ export async function faultsOf(db: Sql): Promise<string[]> {
   };
   const one = async (sql: string): Promise<number> =>
     (await db.query<{ n: number }>(sql)).rows[0]?.n ?? Number.NaN;
+  /** As {@link one}, in a way of reading that holds for this question alone. */
+  const read = (how: string, sql: string): Promise<number> =>
+    db.transaction(async (tx) => {
+      await tx.exec(how);
+      return (await tx.query<{ n: number }>(sql)).rows[0]?.n ?? Number.NaN;
+    });
 
   let tables: { name: string; key: string | null }[] = [];
   let references: { what: string; sql: string }[] = [];
@@ -31,20 +41,13 @@ export async function faultsOf(db: Sql): Promise<string[]> {
   });
   for (const { name, key } of tables) {
     await attempt(`The table ${name}`, async () => {
-      await db.exec(READ_THROUGH);
-      const rows = await one(`SELECT count(*)::int AS n FROM "${name}"`);
+      const rows = await read(READ_THROUGH, `SELECT count(*)::int AS n FROM "${name}"`);
       if (key === null) return null;
-      await db.exec(BY_KEY);
-      const keys = await one(
-        `SELECT count(*)::int AS n FROM (SELECT ${key} FROM "${name}" ORDER BY ${key}) k`,
-      );
+      const byKey = `SELECT count(*)::int AS n FROM (SELECT ${key} FROM "${name}" ORDER BY ${key}) k`;
+      const keys = await read(BY_KEY, byKey);
       return rows === keys ? null : `The table ${name} has ${rows} rows, and ${keys} by its key.`;
     });
   }
-  await attempt('The plan of the books', async () => {
-    await db.exec(AS_USUAL);
-    return null;
-  });
   for (const { what, sql } of references) {
     await attempt(what, async () => {
       const lost = await one(sql);
@@ -59,11 +62,8 @@ export async function faultsOf(db: Sql): Promise<string[]> {
 }
 
 const READ_THROUGH =
-  'SET enable_seqscan = on; SET enable_indexscan = off; SET enable_indexonlyscan = off; SET enable_bitmapscan = off';
-const BY_KEY =
-  'SET enable_seqscan = off; SET enable_indexscan = on; SET enable_indexonlyscan = on; SET enable_bitmapscan = off';
-const AS_USUAL =
-  'RESET enable_seqscan; RESET enable_indexscan; RESET enable_indexonlyscan; RESET enable_bitmapscan';
+  'SET LOCAL enable_indexscan = off; SET LOCAL enable_indexonlyscan = off; SET LOCAL enable_bitmapscan = off';
+const BY_KEY = 'SET LOCAL enable_seqscan = off; SET LOCAL enable_bitmapscan = off';
 
 const TABLES = `
   SELECT c.relname::text AS name,

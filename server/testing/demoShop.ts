@@ -7,6 +7,7 @@ import { afterAll, beforeAll } from 'vitest';
 import { simulatedInstruments } from '../../demo/instruments.ts';
 import { demoPins } from '../../demo/people.ts';
 import { createApp } from '../app.ts';
+import { Copying } from '../backups/copying.ts';
 import { Books } from '../db/books.ts';
 import type { openDatabase } from '../db/engine.ts';
 import { readMigrations } from '../db/migrate.ts';
@@ -32,6 +33,9 @@ export class ServedShop {
   readonly setupCode = '246810';
   readonly secret = Buffer.alloc(32, 7);
   readonly papers = new Papers();
+  readonly damage: { what: string | null; remedy: string } = { what: null, remedy: '' };
+  /** What is free on the disk. */
+  freeBytes = 1e12;
   instruments: Instruments = noInstruments;
   books!: Books;
   app!: ReturnType<typeof createApp>;
@@ -62,6 +66,9 @@ export class ServedShop {
     this.app = createApp({
       books: this.books,
       folder,
+      damage: this.damage,
+      copying: new Copying({ books: this.books, folder, also: null, log, free: () => this.freeBytes }),
+      free: () => this.freeBytes,
       now: () => this.now,
       live: new Live(() => this.now),
       idle: new Idle(() => this.elapsedMs),
