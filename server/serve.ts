@@ -112,7 +112,7 @@ export async function serve(options: {
     const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${listening}/`;
     publicly = host === '0.0.0.0' ? onTheLan(address) : address;
     books.tellAddress(address);
-    takeUpImports({ books, now, live, log }).catch((error) => log.error(error));
+    takeUpImports({ books, folder, free: freeBytes, now, live, log }).catch((error) => log.error(error));
     const endRounds = makeRounds({ books, copying, weatherStation, now, live, log }, options.time);
     if (hadShop) lookThrough(books, copying, now(), damaged).catch((error) => log.error(error));
     const stop = async () => {

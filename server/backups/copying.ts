@@ -1,10 +1,10 @@
 import { mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import type { Logger } from 'pino';
-import type { Backups } from '#contract/shop.ts';
+import { type Backups, inMegabytes } from '#contract/shop.ts';
 import type { Books } from '../db/books.ts';
 import { copyTree, renameForGood } from '../db/durable.ts';
-import { freeBytes, inMegabytes, KEPT_FREE_BYTES, sizeOf } from '../db/room.ts';
+import { freeBytes, KEPT_FREE_BYTES, sizeOf } from '../db/room.ts';
 import { askWorker } from '../workers/ask.ts';
 import { copies, copiesFolder, isDue, nameAt, spare } from './backups.ts';
 

@@ -46,6 +46,7 @@ const TITLES: Record<number, string> = {
   428: 'Revision missing',
   429: 'Too many tries',
   500: 'A fault in the program',
+  503: 'Not now',
 };
 
 /** The names behind unique indexes, for the sentence about a name that is taken. */
@@ -55,7 +56,9 @@ const TAKEN = /^(person|place|product|vessel|measure|device|metering_tip|dispens
 export function answerProblems(log: Logger): ErrorRequestHandler {
   return (error, req, res, _next) => {
     const problem = asProblem(error);
-    if (problem.status >= 500) log.error({ err: error, method: req.method, path: req.path }, 'unforeseen');
+    // 503 is foreseen: the disk is full, or the books are damaged, and both are said elsewhere.
+    if (problem.status >= 500 && problem.status !== 503)
+      log.error({ err: error, method: req.method, path: req.path }, 'unforeseen');
     writeProblem(res, problem);
   };
 }

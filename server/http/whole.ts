@@ -1,5 +1,6 @@
 import type { RequestHandler } from 'express';
-import { inMegabytes, KEPT_FREE_BYTES } from '../db/room.ts';
+import { inMegabytes } from '#contract/shop.ts';
+import { KEPT_FREE_BYTES } from '../db/room.ts';
 import type { House } from '../house.ts';
 import { HttpProblem } from './problems.ts';
 

@@ -140,6 +140,8 @@ describe('a file of containers', () => {
     expect(await containersIn()).toBe(before + 20);
     await takeUpImports({
       books: shop.books,
+      folder: '.',
+      free: () => shop.freeBytes,
       now: () => shop.now,
       live: new Live(() => shop.now),
       log: pino({ level: 'fatal' }),
@@ -153,7 +155,7 @@ describe('a file of products', () => {
   it('starts each as its family usually is, with its label strength', async () => {
     const text = [
       'Product,Family,How it comes,Label strength,For,Density,Caution',
-      'Weir Foam,Neutral foam,concentrate,1:10,Everyday,1.03,Irritates eyes.',
+      'Weir Foam,Neutral foam,concentrate,1:20-1:10,Everyday,1.03,Irritates eyes.',
       'Weir Hyper,Neutral foam,hyper,,,,',
     ].join('\n');
     const sent = await send(hester, 'products', text);
@@ -164,7 +166,7 @@ describe('a file of products', () => {
     expect(products.find((p) => p.name === 'Weir Foam')).toMatchObject({
       state: 'concentrate',
       gPerMl: 1.03,
-      labelEntries: [{ whatFor: 'Everyday', printed: '1:10' }],
+      labelEntries: [{ whatFor: 'Everyday', printed: '1:20-1:10', upTo: { notation: 'parts', water: 10 } }],
     });
     const twice = await send(hester, 'products', text);
     const refused = await until(twice.body.id, 'refused');

@@ -2,6 +2,7 @@ import { setTimeout as after } from 'node:timers/promises';
 import { Worker } from 'node:worker_threads';
 import type { BadRow, CsvImport, ImportKind, ImportState } from '#contract/imports.ts';
 import type { Books, Queryable } from '../db/books.ts';
+import { KEPT_FREE_BYTES } from '../db/room.ts';
 import type { House } from '../house.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
@@ -13,6 +14,7 @@ import type { FromRows } from './rows.worker.ts';
 const BAD_SHOWN = 300;
 /** Between two pieces of work whoever else wants the books has them. */
 const PAUSE_MS = 4;
+const ROOM_AGAIN_MS = 5_000;
 
 export async function importGround(db: Queryable): Promise<ImportGround> {
   const shop = await shopOf(db);
@@ -116,21 +118,28 @@ export const forgetUnwanted = (db: Queryable, id: number): Promise<unknown[]> =>
  * Books what waits, some rows at a time, until nothing does. What was begun before a crash is gone on with: every row is
  * booked together with the note that it is.
  */
-export async function bookImport(house: Pick<House, 'books' | 'now' | 'live'>, id: number): Promise<void> {
+export async function bookImport(
+  house: Pick<House, 'books' | 'now' | 'live' | 'folder' | 'free'>,
+  id: number,
+): Promise<void> {
   const { books, now, live } = house;
   const [job] = await books.rows<{ id: number; kind: ImportKind; personId: number }>(
     `SELECT id, kind, started_by AS "personId" FROM csv_import WHERE id = $1 AND state = 'booking'`,
     [id],
   );
   if (!job) return;
-  while ((await books.transaction((tx) => bookRows(tx, job, now()))) > 0) await after(PAUSE_MS);
+  do {
+    // With no room on the disk it waits until there is some.
+    while (house.free(house.folder) < KEPT_FREE_BYTES) await after(ROOM_AGAIN_MS);
+    await after(PAUSE_MS);
+  } while ((await books.transaction((tx) => bookRows(tx, job, now()))) > 0);
   await books.rows(`UPDATE csv_import SET state = 'done', ended_at = $2 WHERE id = $1`, [id, now()]);
   live.tell(job.kind, 0);
 }
 
 /** Books what waits; what can't be booked is left where it stopped, says so, and is in nobody's way. */
 export async function bookOrFail(
-  house: Pick<House, 'books' | 'now' | 'live' | 'log'>,
+  house: Pick<House, 'books' | 'now' | 'live' | 'log' | 'folder' | 'free'>,
   id: number,
 ): Promise<void> {
   try {
@@ -152,7 +161,9 @@ export async function giveUp(
 }
 
 /** Goes on with what was being booked, or gives up what was being read, when the program ended. */
-export async function takeUpImports(house: Pick<House, 'books' | 'now' | 'live' | 'log'>): Promise<void> {
+export async function takeUpImports(
+  house: Pick<House, 'books' | 'now' | 'live' | 'log' | 'folder' | 'free'>,
+): Promise<void> {
   await house.books.rows(
     `WITH given_up AS (UPDATE csv_import SET state = 'cancelled', ended_at = $1 WHERE state = 'checking' RETURNING id)
      DELETE FROM csv_import_row WHERE import_id IN (SELECT id FROM given_up)`,

@@ -1,7 +1,9 @@
+import { useMutation } from '@tanstack/react-query';
 import { type Shop, shopFileBody } from '#contract/shop.ts';
-import { saveFile } from '../app/api.ts';
-import { backupsQuery } from '../state/queries.ts';
+import { post, saveFile } from '../app/api.ts';
+import { askAgain, backupsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
+import { Button } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
@@ -18,29 +20,61 @@ export function CopiesSection({ shop }: { shop: Shop }) {
     <section aria-label="Copies of the books">
       <h2 className="mb-2">Copies of the books</h2>
       <p className="mb-3">
-        One is made each night and kept for two weeks, the last of each month for a year. Put one back where
-        the program runs, with the program stopped:{' '}
+        One is made each night, read through, and kept for two weeks, the last of each month for a year
+        {data.also ? (
+          <>
+            ; each goes to <code className="reading">{data.also}</code> as well
+          </>
+        ) : null}
+        . Put one back where the program runs, with the program stopped:{' '}
         <code className="reading">
-          {command} {data.copies[0]?.name ?? 'NAME'}
+          {command} {(data.copies.find((c) => c.checked) ?? data.copies[0])?.name ?? 'NAME'}
         </code>
         . What was there before is kept beside it.
       </p>
+      {data.trouble && (
+        <p role="alert" className="mb-3 border-l-6 border-stop py-2 pl-3">
+          <strong className="text-stop">
+            No copy was made on {shopDay(data.trouble.at, shop.zone)}, {clockTime(data.trouble.at, shop.zone)}
+            .
+          </strong>{' '}
+          {data.trouble.why}
+        </p>
+      )}
       {data.copies.length === 0 ? (
         <p className="text-muted">None was made yet. The first comes tonight.</p>
       ) : (
         <ul className="mb-5 max-h-60 max-w-xl overflow-auto border-t border-hairline">
-          {data.copies.map(({ name, at }) => (
+          {data.copies.map(({ name, at, checked }) => (
             <li key={name} className="ruled flex justify-between gap-3 border-faint py-2">
               <span>
                 {shopDay(at, shop.zone)}, <span className="reading">{clockTime(at, shop.zone)}</span>
+                {!checked && ', not read through'}
               </span>
               <span className="text-muted">{name}</span>
             </li>
           ))}
         </ul>
       )}
+      <MakeOne making={data.making} />
       <WholeShop />
     </section>
+  );
+}
+
+/** Makes a copy now: before something is tried, or when a stick is put in. */
+function MakeOne({ making }: { making: boolean }) {
+  const asking = useMutation({
+    mutationFn: () => post('/backups', {}),
+    onSettled: () => askAgain('backups'),
+  });
+  return (
+    <div>
+      <Button onClick={() => asking.mutate()} disabled={making || asking.isPending}>
+        {making ? 'Making a copy …' : 'Make a copy now'}
+      </Button>
+      {asking.error && <Refusal problem={asking.error} />}
+    </div>
   );
 }
 

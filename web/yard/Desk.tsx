@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Unsettled } from '#contract/clocks.ts';
 import { atLeast } from '#contract/roles.ts';
+import { inMegabytes } from '#contract/shop.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
@@ -74,19 +75,33 @@ function List({ name, none, children }: { name: string; none: string; children: 
 const HOUR_MS = 3_600_000;
 const OLD_H = 36;
 
-/** How old the newest copy of the books is. */
+/** How old the newest good copy of the books is, and what stands in the way of the next. */
 function Copies() {
   const { shop } = useSession();
   const { data } = useQuery(backupsQuery);
   if (!data) return null;
-  const old = data.newestAt !== null && shopMs() - Date.parse(data.newestAt) > OLD_H * HOUR_MS;
+  const { newestAt, kept, trouble, lowRoom, freeBytes } = data;
+  const when = (at: string) => `${shopDay(at, shop.zone)}, ${clockTime(at, shop.zone)}`;
+  const old = newestAt !== null && shopMs() - Date.parse(newestAt) > OLD_H * HOUR_MS;
   return (
     <section aria-label="Copies of the books">
       <h2 className="mb-1">Copies of the books</h2>
+      {trouble && (
+        <p role="alert" className="border-l-6 border-stop py-2 pl-3">
+          <strong className="text-stop">No copy was made on {when(trouble.at)}.</strong> {trouble.why}
+        </p>
+      )}
+      {lowRoom && !trouble && (
+        <p role="alert" className="border-l-6 border-stop py-2 pl-3">
+          <strong className="text-stop">The disk is nearly full: {inMegabytes(freeBytes)} are free.</strong>{' '}
+          The next copy finds no room, and below 67 MB nothing can be booked. Make room on the machine the
+          program runs on.
+        </p>
+      )}
       <p className={`border-t border-ink py-2 ${old ? 'font-bold' : ''}`}>
-        {data.newestAt === null
-          ? 'None yet. One is made every night at three, while the program runs.'
-          : `The newest is of ${shopDay(data.newestAt, shop.zone)}, ${clockTime(data.newestAt, shop.zone)}${old ? ': over a day and a half old' : ''}. ${data.kept} kept beside the books.`}
+        {newestAt === null
+          ? 'No good one yet. One is made every night at three, while the program runs.'
+          : `The newest good one is of ${when(newestAt)}${old ? ': over a day and a half old' : ''}. ${kept} kept beside the books.`}
       </p>
     </section>
   );

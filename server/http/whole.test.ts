@@ -1,0 +1,80 @@
+import { afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { type Caller, serveShop } from '../testing/demoShop.ts';
+import { pour } from '../testing/pours.ts';
+
+const shop = serveShop();
+let bram: Caller;
+let hester: Caller;
+beforeAll(async () => {
+  bram = await shop.signIn('Bram Addy');
+  hester = await shop.signIn('Hester Quill');
+});
+afterEach(() => {
+  shop.freeBytes = 1e12;
+  shop.damage.what = null;
+});
+/** What was seen of the disk is good for a second. */
+const aSecond = () => new Promise((later) => setTimeout(later, 1_050));
+
+describe('a disk with no room', () => {
+  it('takes no bookings and says what to do; reading and signing in go on, and so does the same pour later', async () => {
+    await aSecond();
+    shop.freeBytes = 30e6;
+    const refused = await bram('post', '/api/pours', pour({}), { key: 'no-room-0000001' });
+    expect([refused.status, refused.body.code]).toEqual([503, 'disk.full']);
+    expect(refused.body.detail).toContain('30 MB left');
+    expect(refused.body.remedy).toContain('Make room');
+    expect((await bram('get', '/api/containers')).status).toBe(200);
+    expect((await shop.signIn('Odo Marsh')).length).toBeGreaterThan(0);
+    const { freeBytes, lowRoom } = (await hester('get', '/api/backups')).body;
+    expect([freeBytes, lowRoom]).toEqual([30e6, true]);
+    shop.freeBytes = 1e12;
+    await aSecond();
+    const poured = await bram('post', '/api/pours', pour({}), { key: 'no-room-0000001' });
+    expect(poured.status).toBe(201);
+  });
+
+  it('holds up an import until there is room', async () => {
+    const csv = 'Product,Family,How it comes,Label strength\nTin Cup Soap,Neutral foam,concentrate,1:100';
+    const sent = await hester('post', '/api/imports/products', csv, {
+      headers: { 'Content-Type': 'text/csv' },
+    });
+    expect(sent.status, JSON.stringify(sent.body)).toBe(202);
+    const stateOf = async () => (await hester('get', `/api/imports/${sent.body.id}`)).body.state;
+    await expect.poll(stateOf, { timeout: 60_000 }).toMatch(/ready|refused/);
+    expect(await stateOf()).toBe('ready');
+    expect((await hester('post', `/api/imports/${sent.body.id}/bookings`, {})).status).toBe(202);
+    shop.freeBytes = 30e6;
+    await aSecond();
+    expect(await stateOf()).toBe('booking');
+    shop.freeBytes = 1e12;
+    await expect.poll(stateOf, { timeout: 60_000 }).toBe('done');
+  });
+});
+
+describe('books that are damaged', () => {
+  it('are neither read from nor written to, and the way back is named', async () => {
+    shop.damage.what = 'a part of them can’t be read';
+    shop.damage.remedy = 'Stop the program and put back the copy.';
+    for (const answer of [
+      await bram('get', '/api/containers'),
+      await bram('post', '/api/pours', pour({})),
+      await shop.anyone('get', '/api/shop'),
+    ]) {
+      expect([answer.status, answer.body.code]).toEqual([503, 'books.damaged']);
+      expect(answer.body.remedy).toContain('put back the copy');
+    }
+    expect((await shop.anyone('get', '/api/health')).status).toBe(200);
+  });
+});
+
+describe('a copy that is asked for', () => {
+  it('is a manager’s to ask for, is made by itself, and is listed as read through', async () => {
+    expect((await bram('post', '/api/backups', {})).status).toBe(403);
+    const asked = await hester('post', '/api/backups', {});
+    expect([asked.status, asked.body.making]).toEqual([202, true]);
+    const now = async () => (await hester('get', '/api/backups')).body;
+    await expect.poll(async () => (await now()).making, { timeout: 120_000 }).toBe(false);
+    expect(await now()).toMatchObject({ trouble: null, copies: [{ checked: true }] });
+  });
+});
