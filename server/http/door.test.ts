@@ -98,6 +98,19 @@ describe('a request that is not what it should be', () => {
     expect(asForm.status).toBe(415);
   });
 
+  it('with a field named like one every object has is refused, never compared', async () => {
+    for (const name of ['toString', 'valueOf', 'toJSON']) {
+      const now = (await hester('get', '/api/shop')).body.shop;
+      const body = { ...now, preWashCeiling: { [name]: false }, preWashFloor: 0.01 };
+      const refused = await hester('patch', '/api/shop', body, { ifMatch: now.revision });
+      expect([name, refused.status, refused.body.errors?.[0]?.pointer]).toEqual([
+        name,
+        422,
+        '/preWashCeiling',
+      ]);
+    }
+  });
+
   it('in a strength is refused whatever its shape', async () => {
     const pour = {
       productId: 2,

@@ -3,18 +3,23 @@ import { reach, type Schema, ValidationError } from 'yup';
 import type { FieldError } from '#contract/problem.ts';
 import { HttpProblem } from './problems.ts';
 
+/** What every object answers to: one that answers otherwise can't even be compared with a number. */
+const OF_EVERY_OBJECT = new Set(['toString', 'valueOf', 'toJSON']);
+
 /** No form nests as deep as this. */
 const MOST_DEEP = 24;
 
 /**
- * Refuses what no field takes, before any schema looks at it: characters the books can't keep, and nesting without end.
+ * Refuses what no field takes, before any schema looks at it: characters the books can't keep, nesting without end, and
+ * fields named like what every object has.
  *
  * @throws HttpProblem 422 with a pointer to the first of them
  */
 export const readableBody: RequestHandler = (req, _res, next) => {
   const at = unreadableAt(req.body, '', 0);
   if (at === null) return next();
-  const message = 'It holds characters that cannot be printed, or is nested too deep.';
+  const message =
+    'It holds characters that cannot be printed, is nested too deep, or has a field nobody knows.';
   const remedy = 'Type it again without unusual characters.';
   next(new HttpProblem(422, 'body.refused', message, { remedy, errors: [{ pointer: at, message, remedy }] }));
 };
@@ -34,7 +39,7 @@ function unreadableAt(value: unknown, at: string, depth: number): string | null 
 
 function firstOf(entries: [string, unknown][], at: string, depth: number): string | null {
   for (const [key, value] of entries) {
-    if (!isKeepable(key)) return at;
+    if (!isKeepable(key) || OF_EVERY_OBJECT.has(key)) return at;
     const found = unreadableAt(value, `${at}/${key}`, depth + 1);
     if (found !== null) return found;
   }
