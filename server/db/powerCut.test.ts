@@ -115,7 +115,9 @@ describe('books whose plug was pulled', () => {
     expect(log.acts.filter(({ act }) => act === 'sync').length).toBeGreaterThan(24);
     const chance = chances(SEED);
     const lost: string[] = [];
+    let tried = 0;
     for (const moment of moments(log, begun, chance, MOMENTS)) {
+      if (++tried % 250 === 0) console.log(`${tried} power cuts, ${lost.length} of them lost something`);
       for (const wrong of await lostAt(first, log, moment, chance)) lost.push(`at ${moment}: ${wrong}`);
     }
     await shop.end();
