@@ -11,6 +11,7 @@ import type { Serving } from './serve.ts';
 import { NoSuchManager } from './sessions/newPin.ts';
 import { isSetUp, shopOf } from './shop/queries.ts';
 import { SteadyClock } from './steadyClock.ts';
+import { afterTheOther, watchOver } from './watchdog.ts';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 
@@ -32,11 +33,12 @@ main().catch((error) => {
 });
 
 async function main(): Promise<void> {
+  await afterTheOther();
   const options = readOptions(process.argv.slice(2));
   const time = new SteadyClock(options.startAt);
   if (options.fresh) forgetDemo(options.folder, time.now());
   const serving = await openShop(options, time, log);
-  stopOnSignal(serving);
+  stopOnSignal(serving, watchOver({ ask: () => serving.books.rows('SELECT 1') }));
   await sayWhere(serving, options, time.now());
 }
 
@@ -64,12 +66,13 @@ async function sayWhere(serving: Serving, { demo }: Options, now: Date): Promise
   );
 }
 
-function stopOnSignal(serving: Serving): void {
+function stopOnSignal(serving: Serving, endWatch: () => void): void {
   let stopping = false;
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) {
     process.on(signal, () => {
       if (stopping) return;
       stopping = true;
+      endWatch();
       serving.stop().then(
         () => process.exit(0),
         (error) => {

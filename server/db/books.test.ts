@@ -1,4 +1,4 @@
-import { readdirSync, writeFileSync } from 'node:fs';
+import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { freshBooks, freshFolder } from '../testing/freshBooks.ts';
@@ -24,24 +24,6 @@ describe('opening the books', () => {
     );
     await first.close();
     await (await Books.open(folder, NOW)).close();
-  });
-
-  it.each([
-    ['a process that is gone', { pid: 2 ** 22 + 1, bornAt: null }],
-    ['a process whose number another one has now', { pid: process.pid, bornAt: 'another-boot/1' }],
-  ])('takes over the lock of %s', async (_, holder) => {
-    const folder = freshFolder();
-    const { hostname } = await import('node:os');
-    const left = { ...holder, host: hostname(), since: NOW.toISOString(), address: null };
-    writeFileSync(join(folder, 'books.lock'), JSON.stringify(left));
-    await (await Books.open(folder, NOW)).close();
-  });
-
-  it('believes a lock from another machine', async () => {
-    const folder = freshFolder();
-    const left = { pid: 1, bornAt: null, host: 'another-machine', since: NOW.toISOString(), address: null };
-    writeFileSync(join(folder, 'books.lock'), JSON.stringify(left));
-    await expect(Books.open(folder, NOW)).rejects.toThrow(/another-machine/);
   });
 
   it('copies older books before it brings them forward, and keeps what was in them', async () => {

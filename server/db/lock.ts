@@ -5,6 +5,7 @@ import {
   mkdirSync,
   openSync,
   readFileSync,
+  renameSync,
   rmSync,
   statSync,
   writeFileSync,
@@ -53,7 +54,11 @@ export function takeLock(file: string, now: Date): Lock {
   }
   return {
     release: () => rmSync(file, { force: true }),
-    tellAddress: (address) => writeFileSync(file, JSON.stringify({ ...mine, address })),
+    // Never half-written: whoever finds no holder in it takes it over.
+    tellAddress: (address) => {
+      writeFileSync(draft, JSON.stringify({ ...mine, address }));
+      renameSync(draft, file);
+    },
   };
 }
 
@@ -73,7 +78,13 @@ function takeOver(file: string): void {
   try {
     const holder = readHolder(file);
     if (holder && isAlive(holder)) throw inUse(file, holder);
-    rmSync(file, { force: true });
+    try {
+      rmSync(file, { force: true });
+    } catch {
+      throw new BooksInUse(
+        `Something else stands where the lock of the books should be: ${file}. Make sure that no other program uses these books, take it away, and start again.`,
+      );
+    }
   } finally {
     closeSync(held);
     rmSync(guard, { force: true });
@@ -90,9 +101,12 @@ function link(from: string, to: string): boolean {
   }
 }
 
+/** Who holds it; null where that can't be read. A holder writes it whole: only one that was cut off leaves less. */
 function readHolder(file: string): Holder | null {
   try {
-    return JSON.parse(readFileSync(file, 'utf8')) as Holder;
+    const read = JSON.parse(readFileSync(file, 'utf8')) as Partial<Holder> | null;
+    if (!Number.isInteger(read?.pid) || typeof read?.host !== 'string') return null;
+    return { bornAt: null, since: 'some time ago', address: null, ...(read as Pick<Holder, 'pid' | 'host'>) };
   } catch {
     return null;
   }
@@ -105,7 +119,18 @@ function isAlive(holder: Holder): boolean {
   } catch (error) {
     return (error as NodeJS.ErrnoException).code === 'EPERM';
   }
+  if (isZombie(holder.pid)) return false;
   return holder.bornAt === null || holder.bornAt === birthOf(holder.pid);
+}
+
+/** Ended, and nobody has taken note of it yet: its number is still taken, and it holds nothing. */
+function isZombie(pid: number): boolean {
+  try {
+    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
+    return stat.slice(stat.lastIndexOf(')') + 2).startsWith('Z');
+  } catch {
+    return false;
+  }
 }
 
 /** When a process started, where the system tells: a number alone may since have gone to another process. */

@@ -1,12 +1,4 @@
-import {
-  existsSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-  rmSync,
-  truncateSync,
-  writeFileSync,
-} from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** Where the database keeps what: the file of a table or an index, by its name. */
@@ -68,6 +60,3 @@ export const DAMAGES: Record<string, (books: string, fileOf: FileOf) => void> = 
   'the record of what was committed is gone': (books) => rmSync(join(books, 'pg_xact/0000')),
   'the record of what was committed is empty': (books) => truncateSync(join(books, 'pg_xact/0000')),
 };
-
-/** Asserts that a damage found what it was to damage. */
-export const isThere = (file: string): boolean => existsSync(file);

@@ -1,0 +1,84 @@
+import { Worker } from 'node:worker_threads';
+import type { WatchdogData } from './watchdog.worker.ts';
+
+/** How often the program shows that it is alive, and how long it may show nothing before it is ended. */
+const BEAT_MS = 1_000;
+const SILENT_MS = 90_000;
+/** A database that refuses three questions in a row is not going to answer a fourth. */
+const REFUSED_IN_A_ROW = 3;
+const ASK_EVERY_MS = 15_000;
+
+/** Set for a program that was started in the place of one that hung. */
+const AFTER = 'KETTLE_AFTER';
+const TIMES = 'KETTLE_TIMES';
+const MOST_TIMES = 3;
+/** What has run so long was started well. */
+const WELL_MS = 30 * 60_000;
+
+type Options = {
+  /** Asks the database something small. */
+  ask: () => Promise<unknown>;
+  beatMs?: number;
+  silentMs?: number;
+  askEveryMs?: number;
+};
+
+/**
+ * Watches over the program from a thread of its own. Where it shows no life any more (a database that spins on a full disk
+ * holds up everything) or its database refuses whatever it is asked, it is ended as by `kill -9`, which loses nothing that
+ * was acknowledged, and started again with the same command.
+ *
+ * @returns what ends the watch
+ */
+export function watchOver({
+  ask,
+  beatMs = BEAT_MS,
+  silentMs = SILENT_MS,
+  askEveryMs = ASK_EVERY_MS,
+}: Options): () => void {
+  const alive = new Int32Array(new SharedArrayBuffer(8));
+  const times = Number(process.env[TIMES] ?? 0);
+  const data: WatchdogData & { job: string } = {
+    alive,
+    silentMs,
+    command: [process.execPath, ...process.execArgv, ...process.argv.slice(1)],
+    env: times < MOST_TIMES ? { [AFTER]: String(process.pid), [TIMES]: String(times + 1) } : null,
+    job: new URL('./watchdog.worker.ts', import.meta.url).href,
+  };
+  const worker = new Worker(new URL('./workers/boot.mjs', import.meta.url), { workerData: data });
+  worker.unref();
+  const beat = setInterval(() => void Atomics.add(alive, 0, 1), beatMs);
+  const well = setTimeout(() => delete process.env[TIMES], WELL_MS);
+  let refused = 0;
+  const asking = setInterval(() => {
+    ask().then(
+      () => (refused = 0),
+      () => {
+        if (++refused >= REFUSED_IN_A_ROW) Atomics.store(alive, 1, 1);
+      },
+    );
+  }, askEveryMs);
+  for (const timer of [beat, well, asking]) timer.unref();
+  return () => {
+    for (const timer of [beat, well, asking]) clearInterval(timer);
+    void worker.terminate();
+  };
+}
+
+/** Waits until the program in whose place this one was started is gone. */
+export async function afterTheOther(): Promise<void> {
+  const other = Number(process.env[AFTER]);
+  delete process.env[AFTER];
+  for (let i = 0; other && i < 300 && isThere(other); i++) {
+    await new Promise((later) => setTimeout(later, 100));
+  }
+}
+
+function isThere(pid: number): boolean {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch {
+    return false;
+  }
+}
