@@ -19,6 +19,10 @@ export type Options = {
 /** The command line could not be read. */
 export class BadOption extends Error {}
 
+/** Where the books lie unless another folder is named. */
+export const usualFolder = (demo: boolean): string =>
+  fileURLToPath(new URL(`../data/${demo ? 'demo' : 'shop'}`, import.meta.url));
+
 /**
  * Reads the command line.
  *
@@ -42,7 +46,7 @@ export function readOptions(args: string[]): Options {
     fresh: values.fresh ?? false,
     host: values.host ?? (demo ? '127.0.0.1' : '0.0.0.0'),
     port,
-    folder: values.data ?? fileURLToPath(new URL(`../data/${demo ? 'demo' : 'shop'}`, import.meta.url)),
+    folder: values.data ?? usualFolder(demo),
     startAt,
     newPin: values['new-pin'] ?? null,
     copiesTo: values['copies-to'] ?? null,

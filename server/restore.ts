@@ -1,9 +1,9 @@
-import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { copies } from './backups/backups.ts';
 import { CannotRestore, restore } from './backups/restore.ts';
 import { BooksInUse } from './db/lock.ts';
 import { BooksTooNew } from './db/migrate.ts';
+import { usualFolder } from './options.ts';
 
 // npm run restore: lists the copies there are; npm run restore -- NAME puts one back.
 
@@ -12,8 +12,7 @@ try {
     allowPositionals: true,
     options: { data: { type: 'string' }, demo: { type: 'boolean' }, passphrase: { type: 'string' } },
   });
-  const folder =
-    values.data ?? fileURLToPath(new URL(`../data/${values.demo ? 'demo' : 'shop'}`, import.meta.url));
+  const folder = values.data ?? usualFolder(values.demo ?? false);
   const [what] = positionals;
   if (what) {
     const { kept, pins } = await restore(folder, what, new Date(), values.passphrase ?? null);

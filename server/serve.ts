@@ -161,7 +161,7 @@ async function openGood({
   } catch (error) {
     if (!(error instanceof BooksDamaged)) throw error;
     throw new BooksDamaged(
-      `The books under ${folder} are damaged: ${error.message}. Nothing of them was changed. ${wayBack(folder, demo)}`,
+      `The books under ${folder} are damaged: ${error.message}. Nothing was made in their place. ${wayBack(folder, demo)}`,
     );
   }
 }

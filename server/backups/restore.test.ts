@@ -1,4 +1,4 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { describe, expect, it } from 'vitest';
@@ -10,6 +10,7 @@ import { serveShop } from '../testing/demoShop.ts';
 import { freshFolder } from '../testing/freshBooks.ts';
 import { pour } from '../testing/pours.ts';
 import { CannotRestore, restore } from './restore.ts';
+import { seal } from './seal.ts';
 
 const shop = serveShop();
 const now = new Date('2026-05-04T12:00:00Z');
@@ -155,5 +156,30 @@ describe('a whole shop', () => {
     const open = await Books.open(folder, now);
     await expect(restore(folder, 'bad.json', now)).rejects.toThrow(/There is no|use|open/i);
     await open.close();
+  });
+
+  it('as a copy that is not what it was, is no copy, or is the books themselves, is refused in a sentence', async () => {
+    const folder = freshFolder();
+    const copy = join(folder, 'backups', 'day-2026-05-03T02-00-00');
+    mkdirSync(join(copy, 'base'), { recursive: true });
+    mkdirSync(join(folder, 'books'));
+    writeFileSync(join(copy, 'PG_VERSION'), '18\n');
+    writeFileSync(join(copy, 'base', '16384'), 'a page');
+    seal(copy, now);
+    writeFileSync(join(copy, 'base', '16384'), 'a pagE');
+    symlinkSync('/nowhere/at/all', join(folder, 'backups', 'stick'));
+    for (const [what, words] of [
+      ['day-2026-05-03T02-00-00', /not as it was when it was made/],
+      ['..', /no copy of the books/],
+      [join(folder, 'books'), /books themselves/],
+      ['stick', /There is no stick/],
+      ['day-2026-05-03', /There is no day-2026-05-03. Copies: day-2026-05-03T02-00-00/],
+      ['', /no copy of the books/],
+    ] as const) {
+      await expect(restore(folder, what, now), what).rejects.toThrow(CannotRestore);
+      await expect(restore(folder, what, now), what).rejects.toThrow(words);
+    }
+    expect(existsSync(join(folder, 'books.coming'))).toBe(false);
+    expect(existsSync(join(folder, 'books.lock'))).toBe(false);
   });
 });
