@@ -185,7 +185,12 @@ test('what was done too late to fit is kept for a lead to settle', async ({
   await page.getByRole('button', { name: /Re-mist now/ }).click();
   await other.goto(`/clocks/${key}`);
   await other.getByRole('button', { name: 'Rinsed' }).click();
-  await other.getByRole('button', { name: 'Yes, it is rinsed' }).click();
+  // Before the shortest useful time it asks once; on a slow machine that is over by now.
+  const sure = other.getByRole('button', { name: 'Yes, it is rinsed' });
+  const ended = other.getByRole('heading', { name: 'How did it go?' });
+  await expect(sure.or(ended).first()).toBeVisible();
+  if ((await sure.count()) > 0) await sure.click();
+  await expect(ended).toBeVisible();
   await page.waitForTimeout(16_000);
   await context.setOffline(false);
   await expect(page.getByText(/Odo Marsh ended it after/)).toBeVisible();

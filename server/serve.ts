@@ -69,9 +69,11 @@ export async function serve(options: {
     const live = new Live(now);
     const instruments = (await options.connect?.(books)) ?? noInstruments;
     const papers = new Papers();
+    let stopping = false;
     const damage = { what: null as string | null, remedy: '' };
     const damaged = (what: string) => {
-      if (damage.what !== null) return;
+      // Books that are being closed answer nothing, and are none the worse for it.
+      if (damage.what !== null || stopping) return;
       log.error(`the books are damaged: ${what}`);
       Object.assign(damage, {
         what: what.replace(/\.$/, ''),
@@ -116,6 +118,7 @@ export async function serve(options: {
     const endRounds = makeRounds({ books, copying, weatherStation, now, live, log }, options.time);
     if (hadShop) lookThrough(books, copying, now(), damaged).catch((error) => log.error(error));
     const stop = async () => {
+      stopping = true;
       endRounds();
       server.closeAllConnections();
       await new Promise((done) => server.close(done));

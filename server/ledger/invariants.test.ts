@@ -29,6 +29,9 @@ const step: fc.Arbitrary<Step> = fc.record({
       'pour',
       'pour',
       'inTheJug',
+      // Most are refused, as they should be: it is tried often enough that some are not.
+      'twoSources',
+      'twoSources',
       'twoSources',
       'waste',
       'decant',
