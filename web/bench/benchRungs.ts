@@ -58,10 +58,10 @@ function forThisWater(product: Product, tapPpm: number | null, water: WaterKind)
     water === 'tap'
       ? `Our water, ${Math.round(ppm)} ppm`
       : `${water === 'softened' ? 'Softened' : 'Deionised'} water`;
-  return [{ ...soft, ...only(strength.value, f.value), id: -1, whatFor, printed: '' }];
+  return [{ ...soft, ...oneStrength(strength.value, f.value), id: -1, whatFor, printed: '' }];
 }
 
-const only = (strength: Strength, fraction: Fraction) =>
+const oneStrength = (strength: Strength, fraction: Fraction) =>
   ({ strength, fraction, upTo: null, upToFraction: null, end: 'only' }) as const;
 
 function insteadOf(product: Product, old: Product | undefined): Rung[] {
@@ -72,6 +72,6 @@ function insteadOf(product: Product, old: Product | undefined): Rung[] {
     if (!fraction.ok) return [];
     const whatFor = `Like ${old.name} ${formatStrength(e.strength)}`;
     const strength = inNotation(fraction.value, 'percent');
-    return [{ ...e, ...only(strength, fraction.value), id: -2 - i, whatFor }];
+    return [{ ...e, ...oneStrength(strength, fraction.value), id: -2 - i, whatFor }];
   });
 }
