@@ -78,6 +78,11 @@ describe('a strength as it is printed on a label', () => {
     expect(ends(text)).toBe(code);
   });
 
+  it('never says of a label that it has one strength only', () => {
+    const read = parseLabelStrength('25-45 ml per', { field: 'Label strength' });
+    expect(read.ok ? '' : read.reason).toBe('Label strength: "25-45 ml per" is a range with a part missing.');
+  });
+
   it('names what would work in each refusal', () => {
     for (const text of ['20 to 400 ml', '1:10-1:10', '50-150%']) {
       const read = parseLabelStrength(text, { field: 'Label strength' });

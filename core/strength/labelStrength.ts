@@ -29,7 +29,9 @@ export function parseLabelStrength(text: string, options: StrengthOptions = {}):
     if (a.ok && b.ok) return inOrder(a.value, b.value, field);
     telling ??= [a, b].find((read): read is Refusal => !read.ok && TELLING.has(read.code)) ?? null;
   }
-  return telling ?? (one.code === 'strength.range' ? { ...one, remedy: EXAMPLES } : one);
+  if (telling || one.code !== 'strength.range') return telling ?? one;
+  const shown = text.trim().slice(0, 30);
+  return refuse('strength.range', field, `${field}: "${shown}" is a range with a part missing.`, EXAMPLES);
 }
 
 /** Why an end cannot be read, where the text was a range for certain. */
