@@ -249,10 +249,10 @@ test.describe('on a phone', () => {
     await expect(now.getByText('Bonnet, grime')).toBeVisible();
     await now.getByRole('combobox', { name: 'Cleaner' }).first().click();
     await page.getByRole('option', { name: 'left came cleaner' }).click();
-    await now.getByLabel('Note').first().fill('Near side');
+    await now.getByLabel('Note').first().fill('Held on the sill');
     await now.getByRole('button', { name: 'Keep what came of it' }).first().click();
     await expect(
-      page.getByRole('region', { name: 'What came of them' }).getByText('Near side'),
+      page.getByRole('region', { name: 'What came of them' }).getByText('Held on the sill'),
     ).toBeVisible();
   });
 });
