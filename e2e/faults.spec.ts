@@ -61,7 +61,7 @@ killable(
 killable(
   'a second program on the same books is refused with a sentence that names the first',
   async ({ shop }) => {
-    const args = ['--import', 'tsx', 'server/main.ts', '--demo', '--data', shop.folder, '--port', '0'];
+    const args = ['dist/program/main.js', '--demo', '--data', shop.folder, '--port', '0'];
     const second = spawnSync('node', args, { encoding: 'utf8', timeout: 300_000 });
     expect(second.status).toBe(1);
     expect(second.stderr).toMatch(/already open in process \d+ .*at http:\/\/127\.0\.0\.1:\d+/);

@@ -8,6 +8,7 @@ const ROOT = fileURLToPath(new URL('..', import.meta.url));
 
 /** A Monday morning in spring: every browser test happens on the same day. */
 export const MORNING = '2026-05-04T08:30:00Z';
+export const EARLIER = '2026-05-04T08:20:00Z';
 
 /** The demo shop's books, made once for all tests. */
 export const demoBooks = (): string => process.env.KETTLE_DEMO_BOOKS as string;
@@ -29,9 +30,7 @@ export class RunningShop {
   /** @param at what time it is in the shop, where that is later than when it was opened first */
   async start(port = 0, at: string | null = null): Promise<this> {
     const args = [
-      '--import',
-      'tsx',
-      'server/main.ts',
+      'dist/program/main.js',
       '--data',
       this.folder,
       '--port',

@@ -1,4 +1,5 @@
-// Builds the interface into dist/web, unless what is there was built from the same sources.
+// Builds what is served into dist/web and what serves it into dist/program, unless what is there was built from the same
+// sources.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
@@ -7,22 +8,20 @@ import { fileURLToPath } from 'node:url';
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)));
 
-const hash = createHash('sha256');
-for (const file of [
-  ...sources('web'),
-  ...sources('core'),
-  ...sources('contract'),
-  'package-lock.json',
-  'vite.config.ts',
-]) {
-  hash.update(file).update(readFileSync(file));
-}
-const wanted = hash.digest('hex');
-const marker = 'dist/web/.built-from';
-const built = existsSync(marker) ? readFileSync(marker, 'utf8') : '';
-if (built !== wanted) {
-  console.log('Building the interface ...');
-  const { status } = spawnSync('npx', ['vite', 'build', '--logLevel', 'warn'], {
+build('the interface', 'dist/web', 'vite.config.ts', ['web', 'core', 'contract']);
+build('the program', 'dist/program', 'vite.program.config.ts', ['server', 'demo', 'core', 'contract']);
+
+function build(what, to, config, folders) {
+  const hash = createHash('sha256');
+  for (const file of [...folders.flatMap(sources), 'package-lock.json', config]) {
+    hash.update(file).update(readFileSync(file));
+  }
+  const wanted = hash.digest('hex');
+  const marker = join(to, '.built-from');
+  const built = existsSync(marker) ? readFileSync(marker, 'utf8') : '';
+  if (built === wanted) return;
+  console.log(`Building ${what} ...`);
+  const { status } = spawnSync('npx', ['vite', 'build', '--config', config, '--logLevel', 'warn'], {
     stdio: ['ignore', 'inherit', 'inherit'],
   });
   if (status !== 0) process.exit(status ?? 1);

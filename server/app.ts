@@ -1,5 +1,4 @@
 import { existsSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import compression from 'compression';
 import express, { type Express, type Request, type Response } from 'express';
 import helmet from 'helmet';
@@ -28,6 +27,7 @@ import { movementRoutes } from './ledger/routes.ts';
 import { trailRoutes } from './ledger/trail.ts';
 import { overrideRoutes } from './people/overrides.ts';
 import { peopleRoutes } from './people/routes.ts';
+import { placeOf } from './places.ts';
 import { firstAidRoutes } from './products/firstAid.ts';
 import { noteRoutes } from './products/notes.ts';
 import { productRoutes } from './products/routes.ts';
@@ -41,7 +41,7 @@ import { trialRoutes } from './trials/routes.ts';
 import { measureRoutes, placeRoutes, vesselRoutes } from './ware/routes.ts';
 import { weatherRoutes } from './weather/weather.ts';
 
-const INTERFACE = fileURLToPath(new URL('../dist/web', import.meta.url));
+const INTERFACE = placeOf('dist/web');
 
 /** Everything the shop's program serves. */
 export function createApp(house: House): Express {

@@ -1,5 +1,5 @@
-import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
+import { placeOf } from './places.ts';
 
 export type Options = {
   demo: boolean;
@@ -20,8 +20,7 @@ export type Options = {
 export class BadOption extends Error {}
 
 /** Where the books lie unless another folder is named. */
-export const usualFolder = (demo: boolean): string =>
-  fileURLToPath(new URL(`../data/${demo ? 'demo' : 'shop'}`, import.meta.url));
+export const usualFolder = (demo: boolean): string => placeOf(`data/${demo ? 'demo' : 'shop'}`);
 
 /**
  * Reads the command line.

@@ -1,5 +1,5 @@
-import { Worker } from 'node:worker_threads';
 import type { WatchdogData } from './watchdog.worker.ts';
+import { startWorker } from './workers/start.ts';
 
 /** How often the program shows that it is alive, and how long it may show nothing before it is ended. */
 const BEAT_MS = 1_000;
@@ -38,14 +38,13 @@ export function watchOver({
 }: Options): () => void {
   const alive = new Int32Array(new SharedArrayBuffer(8));
   const times = Number(process.env[TIMES] ?? 0);
-  const data: WatchdogData & { job: string } = {
+  const data: WatchdogData = {
     alive,
     silentMs,
     command: [process.execPath, ...process.execArgv, ...process.argv.slice(1)],
     env: times < MOST_TIMES ? { [AFTER]: String(process.pid), [TIMES]: String(times + 1) } : null,
-    job: new URL('./watchdog.worker.ts', import.meta.url).href,
   };
-  const worker = new Worker(new URL('./workers/boot.mjs', import.meta.url), { workerData: data });
+  const worker = startWorker('server/watchdog.worker.ts', data);
   worker.unref();
   const beat = setInterval(() => void Atomics.add(alive, 0, 1), beatMs);
   const well = setTimeout(() => delete process.env[TIMES], WELL_MS);

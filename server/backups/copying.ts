@@ -9,9 +9,8 @@ import { askWorker } from '../workers/ask.ts';
 import { copies, copiesFolder, isDue, nameAt, spare } from './backups.ts';
 
 const UNFINISHED = '.unfinished';
-const READ_THROUGH = new URL('./readThrough.worker.ts', import.meta.url);
 export const readThrough = (directory: string, now: Date): Promise<string[]> =>
-  askWorker(READ_THROUGH, { directory, nowMs: now.getTime() }, READ_WITHIN_MS);
+  askWorker('server/backups/readThrough.worker.ts', { directory, nowMs: now.getTime() }, READ_WITHIN_MS);
 /** Reading a copy of years takes a minute; whatever takes longer than this hangs. */
 const READ_WITHIN_MS = 30 * 60_000;
 /** After a copy that failed it is tried again so much later, and twice as late each time. */

@@ -9,8 +9,6 @@ import { only } from '../http/signedIn.ts';
 import { shopOf } from '../shop/queries.ts';
 import { askWorker } from '../workers/ask.ts';
 
-const SHOP_FILE = new URL('./shopFile.worker.ts', import.meta.url);
-
 /** Copies of the books as they are made by themselves, and the whole shop as a file, for a manager. */
 export function backupRoutes(house: House): Router {
   const routes = Router();
@@ -31,7 +29,8 @@ export function backupRoutes(house: House): Router {
       await house.books.copyTo(join(folder, 'books'));
       const file = join(folder, 'shop.json');
       const under = passphrase === '' ? null : { passphrase, secret: house.secret.toString('hex') };
-      await askWorker(SHOP_FILE, { directory: join(folder, 'books'), file, madeAtMs: now.getTime(), under });
+      const data = { directory: join(folder, 'books'), file, madeAtMs: now.getTime(), under };
+      await askWorker('server/backups/shopFile.worker.ts', data);
       const name = `${(await shopOf(house.books))?.name ?? 'shop'} ${now.toISOString().slice(0, 10)}.json`;
       res.download(file, name, (error) => {
         tidy();

@@ -9,6 +9,7 @@ import { openDatabase } from './engine.ts';
 import { type Lock, takeLock } from './lock.ts';
 import { type Migration, migrate, readMigrations, refuseNewer, versionOf } from './migrate.ts';
 import { copyPreparedBooks } from './prepared.ts';
+import { refreshStatistics } from './statistics.ts';
 
 /** What a query may be asked of: the books themselves, or a transaction under way. */
 export type Queryable = {
@@ -133,8 +134,7 @@ export class Books implements Queryable {
           await copyTree(directory, join(folder, 'backups', `before-version-${migrations.length}-${stamp}`));
           await migrate(db, migrations);
         }
-        // Nothing else keeps the planner's picture of the tables up to date.
-        await db.exec('ANALYZE');
+        await refreshStatistics(db);
         await asApplication(db);
       } catch (error) {
         await db.close();
@@ -178,22 +178,30 @@ export class Books implements Queryable {
    */
   copyTo(to: string): Promise<void> {
     return this.#alone(async () => {
-      await this.#checkpoint();
+      await this.#asOwner((db) => db.exec('CHECKPOINT'));
       await copyTree(this.#directory, to);
     });
   }
 
-  /** Has the database put into its tables what stands in its log, so that it has little to go through after a power cut. */
+  /**
+   * Has the database put into its tables what stands in its log, so that it has little to go through after a power cut, and
+   * look at those that have grown much.
+   */
   async settle(): Promise<void> {
     if (!this.#written) return;
     this.#written = false;
-    await this.#alone(() => this.#checkpoint());
+    await this.#alone(() =>
+      this.#asOwner(async (db) => {
+        await db.exec('CHECKPOINT');
+        await refreshStatistics(db);
+      }),
+    );
   }
 
-  async #checkpoint(): Promise<void> {
+  async #asOwner(work: (db: PGlite) => Promise<unknown>): Promise<void> {
     await this.#db.exec('RESET ROLE');
     try {
-      await this.#db.exec('CHECKPOINT');
+      await work(this.#db);
     } finally {
       await asApplication(this.#db);
     }

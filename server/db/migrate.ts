@@ -1,14 +1,14 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import type { PGlite } from '@electric-sql/pglite';
+import { placeOf } from '../places.ts';
 
 export type Migration = { readonly version: number; readonly name: string; readonly sql: string };
 
 /** The books were written by a newer program than this one. */
 export class BooksTooNew extends Error {}
 
-const FOLDER = fileURLToPath(new URL('./migrations', import.meta.url));
+const FOLDER = placeOf('server/db/migrations');
 
 /** The numbered migrations in order: 001_..., 002_..., without gaps. */
 export function readMigrations(folder = FOLDER): Migration[] {

@@ -2,12 +2,12 @@ import { createHash } from 'node:crypto';
 import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { placeOf } from '../places.ts';
 import { renameForGood, syncTree } from './durable.ts';
 import { openDatabase } from './engine.ts';
 import { type Migration, migrate } from './migrate.ts';
 
-const ROOT = fileURLToPath(new URL('../../.prepared', import.meta.url));
+const ROOT = placeOf('.prepared');
 const entry = createRequire(import.meta.url).resolve('@electric-sql/pglite');
 const engine = JSON.parse(readFileSync(join(dirname(entry), '../package.json'), 'utf8')) as {
   version: string;

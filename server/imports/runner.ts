@@ -1,5 +1,4 @@
 import { setTimeout as after } from 'node:timers/promises';
-import { Worker } from 'node:worker_threads';
 import type { BadRow, CsvImport, ImportKind, ImportState } from '#contract/imports.ts';
 import type { Books, Queryable } from '../db/books.ts';
 import { KEPT_FREE_BYTES } from '../db/room.ts';
@@ -7,6 +6,7 @@ import type { House } from '../house.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { places } from '../ware/queries.ts';
+import { startWorker } from '../workers/start.ts';
 import { bookRows } from './book.ts';
 import type { ImportGround, ReadRow } from './readRows.ts';
 import type { FromRows } from './rows.worker.ts';
@@ -33,9 +33,7 @@ export async function importGround(db: Queryable): Promise<ImportGround> {
 export async function checkFile(house: House, id: number, kind: ImportKind, text: string): Promise<void> {
   const { books } = house;
   const ground = await importGround(books);
-  const worker = new Worker(new URL('../workers/boot.mjs', import.meta.url), {
-    workerData: { text, kind, ground, job: new URL('./rows.worker.ts', import.meta.url).href },
-  });
+  const worker = startWorker('server/imports/rows.worker.ts', { text, kind, ground });
   const bad: BadRow[] = [];
   let badRows = 0;
   let ended: { why: string; remedy: string } | null = null;

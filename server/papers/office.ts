@@ -1,6 +1,7 @@
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 import { type Remote, wrap } from 'comlink';
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
+import { startWorker } from '../workers/start.ts';
 import type { Office } from './office.worker.ts';
 
 /**
@@ -32,9 +33,7 @@ export class Papers {
 
   #open(): Remote<Office> {
     if (this.#office) return this.#office;
-    const worker = new Worker(new URL('../workers/boot.mjs', import.meta.url), {
-      workerData: { job: new URL('./office.worker.ts', import.meta.url).href },
-    });
+    const worker = startWorker('server/papers/office.worker.ts');
     worker.unref();
     // A worker that died is started again with the next document.
     worker.once('exit', () => {

@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto';
 import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { loadDemo } from '../../demo/loadDemo.ts';
 import { Books } from '../db/books.ts';
+import { placeOf } from '../places.ts';
 
-const ROOT = fileURLToPath(new URL('../..', import.meta.url));
+const ROOT = placeOf('.');
 const PREPARED = join(ROOT, '.prepared');
 
 /** The morning every test of the demo shop happens on. */

@@ -1,16 +1,14 @@
-import { Worker } from 'node:worker_threads';
+import { startWorker } from './start.ts';
 
 /**
  * Has a worker do one job and waits for the one thing it says.
  *
- * @param job the worker's own module, a TypeScript file
+ * @param module the worker's own module, by its path in the project
  * @param withinMs after how long it is ended, in milliseconds; null: it takes as long as it takes
  * @throws whatever went wrong in it, and where it took too long
  */
-export function askWorker<T>(job: URL, data: object, withinMs: number | null = null): Promise<T> {
-  const worker = new Worker(new URL('./boot.mjs', import.meta.url), {
-    workerData: { ...data, job: job.href },
-  });
+export function askWorker<T>(module: string, data: object, withinMs: number | null = null): Promise<T> {
+  const worker = startWorker(module, data);
   return new Promise<T>((done, failed) => {
     const late = () => {
       failed(new Error('it took too long'));

@@ -1,0 +1,31 @@
+import { basename } from 'node:path';
+import { defineConfig } from 'vite';
+
+// The program that serves the shop, as JavaScript: it starts in a third of the time it takes as it is written. Packages
+// stay where they are installed. Every module that is started by itself, a worker's too, keeps its name.
+const STARTED = [
+  'server/main.ts',
+  'server/restore.ts',
+  'server/openShop.ts',
+  'server/backups/readThrough.worker.ts',
+  'server/backups/shopFile.worker.ts',
+  'server/imports/rows.worker.ts',
+  'server/papers/office.worker.ts',
+  'server/watchdog.worker.ts',
+];
+
+export default defineConfig({
+  build: {
+    ssr: true,
+    outDir: 'dist/program',
+    emptyOutDir: true,
+    target: 'node20',
+    minify: false,
+    sourcemap: true,
+    copyPublicDir: false,
+    rolldownOptions: {
+      input: Object.fromEntries(STARTED.map((path) => [basename(path, '.ts'), path])),
+      output: { entryFileNames: '[name].js', chunkFileNames: 'parts/[name]-[hash].js' },
+    },
+  },
+});
