@@ -1,7 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import type { PGlite, Transaction } from '@electric-sql/pglite';
+import { Mutex, type PGlite } from '@electric-sql/pglite';
 import { faultsOf } from './check.ts';
 import { changedSinceClosed, noteClosed } from './closed.ts';
 import { copyTree } from './durable.ts';
@@ -9,6 +9,7 @@ import { openDatabase } from './engine.ts';
 import { type Lock, takeLock } from './lock.ts';
 import { type Migration, migrate, readMigrations, refuseNewer, versionOf } from './migrate.ts';
 import { copyPreparedBooks } from './prepared.ts';
+import { Statements } from './statements.ts';
 import { refreshStatistics } from './statistics.ts';
 
 /** What a query may be asked of: the books themselves, or a transaction under way. */
@@ -77,7 +78,10 @@ const SHORTER = `
  * which may add to the ledger and read it, and nothing else.
  */
 export class Books implements Queryable {
-  #db: PGlite;
+  readonly #db: PGlite;
+  readonly #statements: Statements;
+  /** One statement or transaction at a time. */
+  readonly #turn = new Mutex();
   readonly #directory: string;
   readonly #lock: Lock;
   /** They were not closed when they were last open: the program was killed, or the power failed. */
@@ -97,7 +101,7 @@ export class Books implements Queryable {
   private constructor(db: PGlite, directory: string, lock: Lock, cutOff: boolean) {
     this.cutOff = cutOff;
     this.#db = db;
-
+    this.#statements = new Statements(db);
     this.#directory = directory;
     this.#lock = lock;
   }
@@ -151,7 +155,7 @@ export class Books implements Queryable {
   async rows<T>(sql: string, params: unknown[] = []): Promise<T[]> {
     this.#refuseNested();
     refuseEscape(sql);
-    return this.#ask(async () => (await this.#db.query<T>(sql, params)).rows);
+    return this.#ask(() => this.#statements.rows<T>(sql, params));
   }
 
   /** Runs `work` in one transaction: all of it is booked, or, if it throws, none. */
@@ -159,12 +163,12 @@ export class Books implements Queryable {
     this.#refuseNested();
     this.#written = true;
     return this.#ask(() =>
-      this.#db.transaction((tx: Transaction) =>
+      this.#db.transaction(() =>
         this.#inTransaction.run(true, () =>
           work({
             rows: async <R>(sql: string, params: unknown[] = []) => {
               refuseEscape(sql);
-              return (await tx.query<R>(sql, params)).rows;
+              return this.#statements.rows<R>(sql, params);
             },
           }),
         ),
@@ -237,7 +241,7 @@ export class Books implements Queryable {
     while (this.#copying) await this.#copying;
     this.#underWay++;
     try {
-      return await work();
+      return await this.#turn.runExclusive(work);
     } catch (error) {
       const found = damage(error);
       if (found) this.onDamage(found.message);

@@ -14,7 +14,9 @@ const left = (holder: object) =>
 
 /** A process that has ended and whose parent has not noticed. */
 async function zombie(): Promise<number> {
-  const parent = spawn('bash', ['-c', '(exit 0) & echo $!; exec sleep 60'], {
+  // It waits until its parent is one that never looks.
+  const untilThen = 'until [ "$(cat /proc/$$/comm)" = sleep ]; do sleep 0.01; done';
+  const parent = spawn('bash', ['-c', `(${untilThen}) & echo $!; exec sleep 60`], {
     stdio: ['ignore', 'pipe', 'ignore'],
   });
   onTestFinished(() => void parent.kill());
