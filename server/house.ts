@@ -1,4 +1,5 @@
 import type { Logger } from 'pino';
+import type { Backups } from '#contract/shop.ts';
 import type { Copying } from './backups/copying.ts';
 import type { Books } from './db/books.ts';
 import type { Instruments } from './devices/instrument.ts';
@@ -16,6 +17,9 @@ export type House = {
   /** What is wrong with the books; null while nothing is known to be. */
   readonly damage: { what: string | null; remedy: string };
   readonly copying: Copying;
+  /** Closes the shop, puts a copy in the place of the books, and opens it again. */
+  readonly putBack: (name: string) => void;
+  readonly notPutBack: Backups['notPutBack'];
   /** What is free where a folder lies, in bytes. */
   readonly free: (folder: string) => number;
   readonly now: () => Date;

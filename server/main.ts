@@ -38,7 +38,7 @@ async function main(): Promise<void> {
   const time = new SteadyClock(options.startAt);
   if (options.fresh) forgetDemo(options.folder, time.now());
   const serving = await openShop(options, time, log);
-  stopOnSignal(serving, watchOver({ ask: () => serving.books.rows('SELECT 1') }));
+  stopOnSignal(serving, watchOver({ ask: serving.alive }));
   await sayWhere(serving, options, time.now());
 }
 

@@ -1,8 +1,10 @@
 import type { Logger } from 'pino';
+import type { Backups } from '#contract/shop.ts';
 import { simulatedInstruments } from '../demo/instruments.ts';
 import { loadDemo } from '../demo/loadDemo.ts';
 import { loadYear } from '../demo/loadYear.ts';
 import { demoPins } from '../demo/people.ts';
+import { restore } from './backups/restore.ts';
 import type { Books } from './db/books.ts';
 import { noLabelPrinter, simulatedLabelPrinter } from './devices/labelPrinter.ts';
 import { SimulatedStation } from './devices/weatherStation.ts';
@@ -13,11 +15,71 @@ import { shopOf } from './shop/queries.ts';
 import type { SteadyClock } from './steadyClock.ts';
 
 /**
- * Opens the shop that the options ask for: the demo with its stand-ins, made on its first run, or a shop of one's own.
+ * Opens the shop that the options ask for, and keeps it open at one address: where a copy of the books is put back, it is
+ * closed, and opened again with that one, or with the books that were there if the copy is not good.
  *
  * @throws BadOption where the books are the other kind of shop's
  */
-export const openShop = (options: Options, time: SteadyClock, log: Logger): Promise<Serving> =>
+export async function openShop(options: Options, time: SteadyClock, log: Logger): Promise<Serving> {
+  let stopped = false;
+  let puttingBack = false;
+  let changing: Promise<void> = Promise.resolve();
+  const open = (port: number | null, notPutBack: Backups['notPutBack']) =>
+    openOnce({ ...options, port }, time, log, putBack, notPutBack);
+  let serving = await open(options.port, null);
+
+  function putBack(name: string): void {
+    changing = changing.then(async () => {
+      if (stopped) return;
+      puttingBack = true;
+      await serving.stop();
+      const why = await restored(name);
+      const at = time.now().toISOString();
+      serving = await open(Number(new URL(serving.address).port), why === null ? null : { name, at, why });
+      puttingBack = false;
+    });
+    changing.catch((error) => {
+      log.fatal(error);
+      process.exit(1);
+    });
+  }
+
+  async function restored(name: string): Promise<string | null> {
+    try {
+      await restore(options.folder, name, time.now());
+      return null;
+    } catch (error) {
+      log.error(error);
+      return (error as Error).message;
+    }
+  }
+
+  return {
+    address: serving.address,
+    publicAddress: serving.publicAddress,
+    setupCode: serving.setupCode,
+    get books() {
+      return serving.books;
+    },
+    alive: async () => {
+      if (!puttingBack) await serving.alive();
+    },
+    stop: async () => {
+      stopped = true;
+      await changing;
+      await serving.stop();
+    },
+  };
+}
+
+/** The demo with its stand-ins, made on its first run, or a shop of one's own. */
+const openOnce = (
+  options: Options,
+  time: SteadyClock,
+  log: Logger,
+  putBack: (name: string) => void,
+  notPutBack: Backups['notPutBack'],
+): Promise<Serving> =>
   serve({
     ...options,
     now: time.now,
@@ -27,6 +89,8 @@ export const openShop = (options: Options, time: SteadyClock, log: Logger): Prom
     labelPrinter: options.demo ? simulatedLabelPrinter : noLabelPrinter,
     weatherStation: options.demo ? new SimulatedStation() : null,
     ...(options.demo && { connect: simulatedInstruments }),
+    putBack,
+    notPutBack,
     prepare: (books) => prepare(books, options, time.now()),
     begin: async (books, secret) => {
       const { newPin } = options;

@@ -5,6 +5,7 @@ import { createServer } from 'node:http';
 import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
+import type { Backups } from '#contract/shop.ts';
 import { createApp } from './app.ts';
 import { wayBack } from './backups/advice.ts';
 import { copies } from './backups/backups.ts';
@@ -30,6 +31,8 @@ export type Serving = {
   publicAddress: string;
   setupCode: string;
   books: Books;
+  /** Rejects where the database refuses to answer. */
+  alive: () => Promise<unknown>;
   stop: () => Promise<void>;
 };
 
@@ -45,6 +48,10 @@ export async function serve(options: {
   demo?: boolean;
   /** Another folder for the copies of the books. */
   copiesTo?: string | null;
+  /** Puts a copy in the place of the books; where it is not given, none is. */
+  putBack?: (name: string) => void;
+  /** The copy that was to be put back last and was not. */
+  notPutBack?: Backups['notPutBack'];
   now: () => Date;
   /** Where the machine's clock was set, the shop's time follows it once nothing runs. */
   time?: SteadyClock;
@@ -95,6 +102,8 @@ export async function serve(options: {
       folder,
       damage,
       copying,
+      putBack: options.putBack ?? (() => log.error('no copy is put back here')),
+      notPutBack: options.notPutBack ?? null,
       free: freeBytes,
       now,
       live,
@@ -127,7 +136,7 @@ export async function serve(options: {
       await copying.ended();
       await books.close();
     };
-    return { address, publicAddress: publicly, setupCode, books, stop };
+    return { address, publicAddress: publicly, setupCode, books, alive: () => books.rows('SELECT 1'), stop };
   } catch (error) {
     await books.close();
     throw error;

@@ -59,7 +59,7 @@ export class Copying {
   }
 
   /** How it stands with the copies, as a manager is told. */
-  state(): Backups {
+  state(): Omit<Backups, 'notPutBack'> {
     const { folder, also, free } = this.#options;
     const all = copies(folder);
     return {

@@ -1,12 +1,14 @@
 import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { basename, join, resolve } from 'node:path';
 import type { PGlite } from '@electric-sql/pglite';
+import { inMegabytes } from '#contract/shop.ts';
 import { faultsOf } from '../db/check.ts';
 import { copyTree, renameForGood, syncTree } from '../db/durable.ts';
 import { openDatabase } from '../db/engine.ts';
 import { takeLock } from '../db/lock.ts';
 import { migrate, readMigrations, refuseNewer, versionOf } from '../db/migrate.ts';
 import { copyPreparedBooks } from '../db/prepared.ts';
+import { freeBytes, KEPT_FREE_BYTES, sizeOf } from '../db/room.ts';
 import { keepSecret, secretFile } from '../sessions/secret.ts';
 import { copies } from './backups.ts';
 import { isUntouched, unseal } from './seal.ts';
@@ -44,6 +46,7 @@ export async function restore(
   try {
     rmSync(coming, { recursive: true, force: true });
     const copied = statSync(from).isDirectory();
+    if (copied) refuseWithoutRoom(folder, from);
     if (copied) await fromCopy(from, coming, books);
     const secret = copied ? null : await fromJson(from, coming, passphrase);
     const pins = await makeReady(coming, from);
@@ -64,6 +67,15 @@ export async function restore(
     rmSync(coming, { recursive: true, force: true });
     lock.release();
   }
+}
+
+/** The books that are there stay: a copy that is put back takes its own room beside them. */
+function refuseWithoutRoom(folder: string, from: string): void {
+  const [free, needed] = [freeBytes(folder), sizeOf(from) + KEPT_FREE_BYTES];
+  if (free >= needed) return;
+  throw new CannotRestore(
+    `There is no room to put ${basename(from)} back: ${inMegabytes(free)} are free, and ${inMegabytes(needed)} are needed. Nothing was touched.`,
+  );
 }
 
 /** Lays out a copy beside the books, if it is one and as it was when it was made. */

@@ -2,21 +2,34 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Router } from 'express';
-import { shopFileBody } from '#contract/shop.ts';
+import { type Backups, restorationBody, shopFileBody } from '#contract/shop.ts';
 import type { House } from '../house.ts';
 import { parseBody } from '../http/door.ts';
-import { only } from '../http/signedIn.ts';
+import { missing } from '../http/problems.ts';
+import { only, type SignedIn, whoOf } from '../http/signedIn.ts';
+import { checkPin } from '../sessions/checkPin.ts';
 import { shopOf } from '../shop/queries.ts';
 import { askWorker } from '../workers/ask.ts';
+import { copies } from './backups.ts';
 
 /** Copies of the books as they are made by themselves, and the whole shop as a file, for a manager. */
 export function backupRoutes(house: House): Router {
   const routes = Router();
-  routes.get('/', (_req, res) => void res.json(house.copying.state()));
+  const state = (): Backups => ({ ...house.copying.state(), notPutBack: house.notPutBack });
+  routes.get('/', (_req, res) => void res.json(state()));
   routes.post('/', only('manager'), (_req, res) => {
     // Made in its own time: how it ended stands in the list.
     house.copying.make(house.now()).catch(() => undefined);
-    res.status(202).json(house.copying.state());
+    res.status(202).json(state());
+  });
+  routes.post('/:name/restorations', only('manager'), async (req, res) => {
+    const { pin } = parseBody(restorationBody, req.body);
+    const name = String(req.params.name);
+    if (!copies(house.folder).some((copy) => copy.name === name)) throw missing('copy');
+    await checkPin(house, req, (whoOf(res) as SignedIn).personId, pin);
+    // Told first: whoever is signed in is so no more once it is done.
+    res.once('finish', () => house.putBack(name));
+    res.status(202).json(state());
   });
   // With a body, so that a passphrase stands in no address and no log.
   routes.post('/shop.json', only('manager'), async (req, res) => {

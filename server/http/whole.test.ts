@@ -1,4 +1,5 @@
 import { afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { demoPins } from '../../demo/people.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { pour } from '../testing/pours.ts';
 
@@ -76,5 +77,20 @@ describe('a copy that is asked for', () => {
     const now = async () => (await hester('get', '/api/backups')).body;
     await expect.poll(async () => (await now()).making, { timeout: 120_000 }).toBe(false);
     expect(await now()).toMatchObject({ trouble: null, copies: [{ checked: true }] });
+  });
+
+  it('is put back by a manager who types their PIN once more, and by nobody else', async () => {
+    const { copies } = (await hester('get', '/api/backups')).body;
+    const path = `/api/backups/${copies[0].name}/restorations`;
+    const right = { pin: demoPins.get('Hester Quill') };
+    expect((await bram('post', path, { pin: demoPins.get('Bram Addy') })).status).toBe(403);
+    const wrong = await hester('post', path, { pin: '0000' });
+    expect([wrong.status, wrong.body.errors[0].pointer]).toEqual([401, '/pin']);
+    expect((await hester('post', path, {})).body.errors[0].pointer).toBe('/pin');
+    for (const name of ['day-2020-01-01T00-00-00', '..', '%2e%2e%2fbooks'])
+      expect((await hester('post', `/api/backups/${name}/restorations`, right)).status, name).toBe(404);
+    expect(shop.putBack).toEqual([]);
+    expect((await hester('post', path, right)).status).toBe(202);
+    expect(shop.putBack).toEqual([copies[0].name]);
   });
 });

@@ -34,6 +34,8 @@ export class ServedShop {
   readonly secret = Buffer.alloc(32, 7);
   readonly papers = new Papers();
   readonly damage: { what: string | null; remedy: string } = { what: null, remedy: '' };
+  /** The copies that were to be put back. */
+  readonly putBack: string[] = [];
   /** What is free on the disk. */
   freeBytes = 1e12;
   instruments: Instruments = noInstruments;
@@ -68,6 +70,8 @@ export class ServedShop {
       folder,
       damage: this.damage,
       copying: new Copying({ books: this.books, folder, also: null, log, free: () => this.freeBytes }),
+      putBack: (name) => this.putBack.push(name),
+      notPutBack: null,
       free: () => this.freeBytes,
       now: () => this.now,
       live: new Live(() => this.now),

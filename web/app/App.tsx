@@ -1,6 +1,5 @@
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
-import { Bench } from '../bench/Bench.tsx';
 import { useLive } from '../state/live.ts';
 import { shopQuery, whoQuery } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
@@ -11,6 +10,11 @@ import { SignIn } from './SignIn.tsx';
 import { SessionProvider } from './session.tsx';
 import { useIdleLock } from './useIdleLock.ts';
 
+/** Most go there next, and what is mixed is mixed without a connection as well: it comes once the first page is seen. */
+const AFTER_FIRST_MS = 400;
+const loadBench = () => import('../bench/Bench.tsx');
+
+const Bench = lazy(loadBench);
 const FirstRun = lazy(() => import('../shop/FirstRun.tsx'));
 const Yard = lazy(() => import('../yard/Yard.tsx'));
 const NewClock = lazy(() => import('../clocks/NewClock.tsx'));
@@ -55,6 +59,12 @@ export function App() {
   useLive(Boolean(who.data));
   useIdleLock(who.data && !who.data.locked ? (shop.data?.shop?.lockMinutes ?? 0) : 0);
   const units = useDevice((state) => state.units);
+  const seen = Boolean(shop.data) && who.data !== undefined;
+  useEffect(() => {
+    if (!seen) return;
+    const later = setTimeout(() => void loadBench(), AFTER_FIRST_MS);
+    return () => clearTimeout(later);
+  }, [seen]);
 
   const error = shop.error ?? who.error;
   if (error) {

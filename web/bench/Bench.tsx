@@ -39,7 +39,7 @@ const MergeBench = lazy(() => import('./MergeBench.tsx'));
 const StockBench = lazy(() => import('./StockBench.tsx'));
 
 /** Mixing: what is typed on the left, and beside it the vessel, the measure and the two amounts. */
-export function Bench() {
+export default function Bench() {
   const { ware, error } = useWare();
   if (error) return <Refusal problem={error} />;
   if (!ware) return null;

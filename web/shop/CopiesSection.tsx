@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
-import { type Shop, shopFileBody } from '#contract/shop.ts';
+import { useState } from 'react';
+import { type Backups, type Shop, shopFileBody } from '#contract/shop.ts';
 import { post, saveFile } from '../app/api.ts';
 import { askAgain, backupsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
@@ -9,10 +10,12 @@ import { TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useTextForm } from '../ui/useTextForm.ts';
+import { PutBackDialog } from './PutBackDialog.tsx';
 
 /** Copies of the books: when they were made, how one is put back, and the whole shop as a file. */
 export function CopiesSection({ shop }: { shop: Shop }) {
   const { data, error } = useQuery(backupsQuery);
+  const [chosen, setChosen] = useState<Backups['copies'][number] | null>(null);
   if (error) return <Refusal problem={error} />;
   if (!data) return null;
   const command = shop.demo ? 'npm run restore -- --demo' : 'npm run restore --';
@@ -26,11 +29,10 @@ export function CopiesSection({ shop }: { shop: Shop }) {
             ; each goes to <code className="reading">{data.also}</code> as well
           </>
         ) : null}
-        . Put one back where the program runs, with the program stopped:{' '}
+        . Where the shop does not open any more, one is put back on the machine the program runs on:{' '}
         <code className="reading">
           {command} {(data.copies.find((c) => c.checked) ?? data.copies[0])?.name ?? 'NAME'}
         </code>
-        . What was there before is kept beside it.
       </p>
       {data.trouble && (
         <p role="alert" className="mb-3 border-l-6 border-stop py-2 pl-3">
@@ -46,16 +48,24 @@ export function CopiesSection({ shop }: { shop: Shop }) {
       ) : (
         <ul className="mb-5 max-h-60 max-w-xl overflow-auto border-t border-hairline">
           {data.copies.map(({ name, at, checked }) => (
-            <li key={name} className="ruled flex justify-between gap-3 border-faint py-2">
+            <li key={name} className="ruled flex items-center justify-between gap-3 border-faint">
               <span>
                 {shopDay(at, shop.zone)}, <span className="reading">{clockTime(at, shop.zone)}</span>
                 {!checked && ', not read through'}
               </span>
-              <span className="text-muted">{name}</span>
+              <button
+                type="button"
+                aria-label={`Put back ${shopDay(at, shop.zone)}, ${clockTime(at, shop.zone)}`}
+                className="min-h-12 px-3 underline underline-offset-4"
+                onClick={() => setChosen({ name, at, checked })}
+              >
+                Put back
+              </button>
             </li>
           ))}
         </ul>
       )}
+      {chosen && <PutBackDialog copy={chosen} shop={shop} close={() => setChosen(null)} />}
       <MakeOne making={data.making} />
       <WholeShop />
     </section>

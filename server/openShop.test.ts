@@ -1,0 +1,94 @@
+import { readdirSync, rmSync, truncateSync } from 'node:fs';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import { expect, it, onTestFinished } from 'vitest';
+import type { Backups } from '#contract/shop.ts';
+import { demoPins } from '../demo/people.ts';
+import { openShop } from './openShop.ts';
+import { readOptions } from './options.ts';
+import { SteadyClock } from './steadyClock.ts';
+import { copyDemoBooks } from './testing/demoSnapshot.ts';
+import { freshFolder } from './testing/freshBooks.ts';
+import { pour } from './testing/pours.ts';
+
+async function opened() {
+  const folder = freshFolder();
+  await copyDemoBooks(folder);
+  const options = readOptions(['--demo', '--now', '2026-05-04T08:30:00Z', '--data', folder, '--port', '0']);
+  const shop = await openShop(options, new SteadyClock(options.startAt), pino({ level: 'silent' }));
+  onTestFinished(() => shop.stop());
+  const address = shop.address.replace(/\/$/, '');
+  let cookie = '';
+  let keys = 0;
+  const ask = async (method: string, path: string, body?: unknown) => {
+    const answer = await fetch(`${address}/api${path}`, {
+      method,
+      headers: {
+        Origin: address,
+        'Idempotency-Key': `put-back-key-${++keys}`,
+        Cookie: cookie,
+        ...(body !== undefined && { 'Content-Type': 'application/json' }),
+      },
+      ...(body !== undefined && { body: JSON.stringify(body) }),
+    });
+    const set = answer.headers.getSetCookie().map((each) => each.split(';')[0]);
+    if (set.length > 0) cookie = set.join('; ');
+    return { status: answer.status, body: await answer.json().catch(() => null) };
+  };
+  const signIn = async (name: string) => {
+    const names = (await ask('GET', '/sessions/names')).body as { id: number; name: string }[];
+    const person = names.find((n) => n.name === name);
+    const pin = demoPins.get(name);
+    expect((await ask('POST', '/sessions', { personId: person?.id, pin })).status).toBeLessThan(300);
+  };
+  const copies = async (): Promise<Backups> => (await ask('GET', '/backups')).body;
+  const copied = async () => {
+    await ask('POST', '/backups', {});
+    await expect.poll(async () => (await copies()).making, { timeout: 120_000 }).toBe(false);
+    return (await copies()).copies[0]?.name as string;
+  };
+  const putBack = async (name: string) => {
+    const pin = demoPins.get('Hester Quill');
+    expect((await ask('POST', `/backups/${name}/restorations`, { pin })).status).toBe(202);
+  };
+  return { folder, ask, signIn, copies, copied, putBack };
+}
+
+it('puts a copy back at the same address: what was booked since is kept beside it, and nobody is signed in', async () => {
+  const { folder, ask, signIn, copied, putBack } = await opened();
+  await signIn('Hester Quill');
+  const name = await copied();
+  const poured = await ask('POST', '/pours', pour({}));
+  expect(poured.status).toBe(201);
+  await putBack(name);
+  await expect
+    .poll(
+      async () =>
+        ask('GET', '/backups').then(
+          ({ status }) => status,
+          () => 0,
+        ),
+      { timeout: 120_000 },
+    )
+    .toBe(401);
+  await signIn('Hester Quill');
+  expect((await ask('GET', `/batches/${poured.body.batchId}`)).status).toBe(404);
+  expect(readdirSync(join(folder, 'backups')).some((one) => one.startsWith('before-restore-'))).toBe(true);
+  expect((await ask('POST', '/pours', pour({}))).status).toBe(201);
+});
+
+it('opens with the books that were there where the copy is not good, and says so to who asked', async () => {
+  const { folder, ask, signIn, copies, copied, putBack } = await opened();
+  await signIn('Hester Quill');
+  const name = await copied();
+  const poured = await ask('POST', '/pours', pour({}));
+  const base = join(folder, 'backups', name, 'base', '5');
+  const largest = readdirSync(base).at(-1) as string;
+  truncateSync(join(base, largest), 100);
+  await putBack(name);
+  const why = async () => (await copies().catch(() => null))?.notPutBack?.why ?? '';
+  await expect.poll(why, { timeout: 120_000 }).toMatch(/not as it was when it was made/);
+  expect((await ask('GET', `/batches/${poured.body.batchId}`)).status).toBe(200);
+  rmSync(join(folder, 'backups', name), { recursive: true });
+  expect((await copies()).copies).toEqual([]);
+});
