@@ -15,6 +15,17 @@ const STARTED = [
 ];
 
 export default defineConfig({
+  ssr: {
+    noExternal: true,
+    external: [
+      '@electric-sql/pglite',
+      '@node-rs/argon2',
+      '@napi-rs/canvas',
+      'pdfjs-dist',
+      'pdfmake',
+      'wawoff2',
+    ],
+  },
   build: {
     ssr: true,
     outDir: 'dist/program',

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { type APIRequestContext, request } from '@playwright/test';
 import { demoPins } from '../demo/people.ts';
 import { expect, killable } from './shop.ts';
+import { signIn } from './steps.ts';
 
 async function signedIn(address: string, name: string): Promise<APIRequestContext> {
   const api = await request.newContext({ baseURL: address });
@@ -65,5 +66,41 @@ killable(
     const second = spawnSync('node', args, { encoding: 'utf8', timeout: 300_000 });
     expect(second.status).toBe(1);
     expect(second.stderr).toMatch(/already open in process \d+ .*at http:\/\/127\.0\.0\.1:\d+/);
+  },
+);
+
+killable(
+  'a manager puts a copy back from the Shop page, and what was poured since is not in the books',
+  async ({ shop, page }) => {
+    await page.goto(shop.address);
+    await signIn(page, 'Hester Quill');
+    await page.goto('/shop');
+    await page.getByRole('button', { name: 'Make a copy now' }).click();
+    await expect(page.getByRole('button', { name: 'Make a copy now' })).toBeEnabled();
+    const poured = await page.request.post('/api/pours', {
+      data: pour,
+      headers: { 'Idempotency-Key': 'poured-since-1' },
+    });
+    const { batchId } = await poured.json();
+
+    await page
+      .getByRole('button', { name: /^Put back/ })
+      .first()
+      .click();
+    const dialog = page.getByRole('dialog', { name: 'Put this copy back' });
+    const pin = dialog.getByLabel('Your PIN');
+    await dialog.getByRole('button', { name: 'Put it back' }).click();
+    await expect(dialog.getByText(/PIN is/)).toBeVisible();
+    await pin.fill('0000');
+    await dialog.getByRole('button', { name: 'Put it back' }).click();
+    await expect(dialog.getByText('PIN is not the right one.')).toHaveCount(1);
+    await pin.fill(demoPins.get('Hester Quill') ?? '');
+    await dialog.getByRole('button', { name: 'Put it back' }).click();
+    await expect(page.getByRole('button', { name: /Bram Addy/ })).toBeVisible();
+
+    await signIn(page, 'Hester Quill');
+    expect((await page.request.get(`/api/batches/${batchId}`)).status()).toBe(404);
+    await page.goto('/shop');
+    await expect(page.getByRole('button', { name: /^Put back/ }).first()).toBeVisible();
   },
 );

@@ -1,4 +1,5 @@
-import { cpSync } from 'node:fs';
+import { cpSync, existsSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { preparedOnce } from '../server/testing/demoSnapshot.ts';
 import { EARLIER, MORNING, RunningShop } from './runningShop.ts';
 
@@ -10,6 +11,9 @@ export default async function makeDemoBooks(): Promise<void> {
     // Opened once more, so that the copy of the day is made once and not by every test. It is made before the time they
     // open at: one of a time that has not come yet counts for none.
     await shop.start(0, EARLIER);
+    const copies = join(shop.folder, 'backups');
+    const made = () => existsSync(copies) && readdirSync(copies).some((name) => /^day-[\dT-]+$/.test(name));
+    while (!made()) await new Promise((later) => setTimeout(later, 100));
     await shop.end();
     cpSync(shop.folder, folder, { recursive: true });
     await shop.clear();

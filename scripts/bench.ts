@@ -19,6 +19,7 @@ import { serve } from '../server/serve.ts';
 import { bookTimes } from './benchBook.ts';
 import { clocksRunning, dwellTimes } from './benchClocks.ts';
 import { growing } from './benchGrow.ts';
+import { committing } from './benchKeep.ts';
 import { keyTimes } from './benchKeys.ts';
 import { median, say } from './benchSay.ts';
 import { ROOT } from './sources.ts';
@@ -59,6 +60,7 @@ try {
   await reading(address, books);
   await watching(address, books);
   await stop();
+  await committing();
   await growing(folder, NOW);
   firstScreen();
 } finally {

@@ -25,6 +25,8 @@ import type { SteadyClock } from './steadyClock.ts';
 
 const FIRST_PORT = 4600;
 const PORTS_TO_TRY = 20;
+/** Whoever waited for the shop to open again is served first; then the books are read through. */
+const LOOK_AFTER_MS = 5_000;
 
 export type Serving = {
   address: string;
@@ -125,9 +127,12 @@ export async function serve(options: {
     books.tellAddress(address);
     takeUpImports({ books, folder, free: freeBytes, now, live, log }).catch((error) => log.error(error));
     const endRounds = makeRounds({ books, copying, weatherStation, now, live, log }, options.time);
-    if (hadShop) lookThrough(books, copying, now(), damaged).catch((error) => log.error(error));
+    const looking = setTimeout(() => {
+      if (hadShop) lookThrough(books, copying, now(), damaged).catch((error) => log.error(error));
+    }, LOOK_AFTER_MS);
     const stop = async () => {
       stopping = true;
+      clearTimeout(looking);
       endRounds();
       server.closeAllConnections();
       await new Promise((done) => server.close(done));

@@ -11,6 +11,7 @@ import { type Migration, migrate, readMigrations, refuseNewer, versionOf } from 
 import { copyPreparedBooks } from './prepared.ts';
 import { Statements } from './statements.ts';
 import { refreshStatistics } from './statistics.ts';
+import { tableFiles } from './tables.ts';
 
 /** What a query may be asked of: the books themselves, or a transaction under way. */
 export type Queryable = {
@@ -55,10 +56,13 @@ async function openWhole(directory: string, database: typeof openDatabase): Prom
     throw new BooksDamaged(`they do not open (${(error as Error)?.message ?? error})`);
   }
   try {
-    const { rows } = await db.query<{ name: string }>(SHORTER);
-    if (rows[0])
+    // None ever gets shorter by itself.
+    const shorter = (await tableFiles(db, directory))
+      .filter(({ pages, pagesSeen }) => pages < pagesSeen)
+      .sort((a, b) => Number(b.isTable) - Number(a.isTable) || a.name.localeCompare(b.name));
+    if (shorter[0])
       throw new BooksDamaged(
-        `${rows.length} of their tables or indexes were cut short, ${rows[0].name} first`,
+        `${shorter.length} of their tables or indexes were cut short, ${shorter[0].name} first`,
       );
     return db;
   } catch (error) {
@@ -66,12 +70,6 @@ async function openWhole(directory: string, database: typeof openDatabase): Prom
     throw error instanceof BooksDamaged ? error : (damage(error) ?? error);
   }
 }
-
-/** Tables and indexes with fewer pages than when they were looked at last: none ever gets shorter by itself. */
-const SHORTER = `
-  SELECT relname::text AS name FROM pg_class
-  WHERE relnamespace = 'public'::regnamespace AND relkind IN ('r', 'i')
-    AND relpages > pg_relation_size(oid) / current_setting('block_size')::int ORDER BY relkind DESC, relname`;
 
 /**
  * The shop's database, opened by one process at a time. Everything asked of it is asked as the role `kettle_app`,
@@ -138,7 +136,7 @@ export class Books implements Queryable {
           await copyTree(directory, join(folder, 'backups', `before-version-${migrations.length}-${stamp}`));
           await migrate(db, migrations);
         }
-        await refreshStatistics(db);
+        await refreshStatistics(db, await tableFiles(db, directory));
         await asApplication(db);
       } catch (error) {
         await db.close();
@@ -197,7 +195,7 @@ export class Books implements Queryable {
     await this.#alone(() =>
       this.#asOwner(async (db) => {
         await db.exec('CHECKPOINT');
-        await refreshStatistics(db);
+        await refreshStatistics(db, await tableFiles(db, this.#directory));
       }),
     );
   }

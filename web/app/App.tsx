@@ -5,14 +5,14 @@ import { shopQuery, whoQuery } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Refusal } from '../ui/Refusal.tsx';
+import { fetchBench, loadBench } from './loadBench.ts';
 import { Shell } from './Shell.tsx';
 import { SignIn } from './SignIn.tsx';
 import { SessionProvider } from './session.tsx';
 import { useIdleLock } from './useIdleLock.ts';
 
-/** Most go there next, and what is mixed is mixed without a connection as well: it comes once the first page is seen. */
+/** So long after somebody is signed in, with the page they came for on its way. */
 const AFTER_FIRST_MS = 400;
-const loadBench = () => import('../bench/Bench.tsx');
 
 const Bench = lazy(loadBench);
 const FirstRun = lazy(() => import('../shop/FirstRun.tsx'));
@@ -59,12 +59,12 @@ export function App() {
   useLive(Boolean(who.data));
   useIdleLock(who.data && !who.data.locked ? (shop.data?.shop?.lockMinutes ?? 0) : 0);
   const units = useDevice((state) => state.units);
-  const seen = Boolean(shop.data) && who.data !== undefined;
+  const signedIn = Boolean(who.data);
   useEffect(() => {
-    if (!seen) return;
-    const later = setTimeout(() => void loadBench(), AFTER_FIRST_MS);
+    if (!signedIn) return;
+    const later = setTimeout(() => fetchBench(), AFTER_FIRST_MS);
     return () => clearTimeout(later);
-  }, [seen]);
+  }, [signedIn]);
 
   const error = shop.error ?? who.error;
   if (error) {

@@ -9,6 +9,7 @@ import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { ApiProblem, post } from './api.ts';
 import { FirstAidButton } from './FirstAidButton.tsx';
+import { fetchBench } from './loadBench.ts';
 
 /** The sign-in page: a name, then four digits. */
 export function SignIn({ shop }: { shop: Shop }) {
@@ -67,7 +68,10 @@ export function PinPad(props: { person: SignInName; back: () => void; wide?: boo
     onSuccess: takeOver,
     onError: () => setPin(''),
   });
-  useEffect(() => input.current?.focus(), []);
+  useEffect(() => {
+    input.current?.focus();
+    fetchBench();
+  }, []);
 
   const type = (typed: string) => {
     const digits = typed.replace(/\D/g, '').slice(0, 4);

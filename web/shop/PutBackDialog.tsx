@@ -16,7 +16,7 @@ const LOOK_EVERY_MS = 700;
 export function PutBackDialog({ copy, shop, close }: { copy: Copy; shop: Shop; close: () => void }) {
   const [asked, setAsked] = useState<Backups | null>(null);
   return (
-    <Dialog title="Put this copy back" close={asked ? () => {} : close}>
+    <Dialog title="Put this copy back" close={close}>
       {asked ? (
         <UnderWay before={asked} close={close} />
       ) : (

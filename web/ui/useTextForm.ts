@@ -86,13 +86,21 @@ export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
       setRevision((row as { revision?: number } | undefined)?.revision ?? 0);
       done(row);
     } catch (error) {
-      setProblem(error as Error);
-      if (!(error instanceof ApiProblem)) return;
-      for (const { pointer, message, remedy } of error.fieldErrors) {
+      const faults = error instanceof ApiProblem ? error.fieldErrors : [];
+      const named = faults.map(({ pointer, message, remedy }) => {
         const path = pointer.slice(1).replaceAll('/', '.');
         const name = (fields[path] ?? path) as FieldPath<V>;
-        form.setError(name, { type: 'refused', message, types: { remedy } } as never);
-      }
+        return { name, message, remedy };
+      });
+      named.forEach(({ name, message, remedy }, i) => {
+        form.setError(name, { type: 'refused', message, types: { remedy } } as never, {
+          shouldFocus: i === 0,
+        });
+      });
+      // What is wrong with one field stands at that field, and nowhere else.
+      const [only] = named;
+      const atField = named.length === 1 && only?.message === (error as Error).message;
+      setProblem(atField && only && only.name in form.getValues() ? null : (error as Error));
     }
   };
   const clash =
