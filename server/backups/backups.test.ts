@@ -171,6 +171,20 @@ describe('copies of the books', () => {
     await books.close();
   });
 
+  it('of a disk that becomes full meanwhile leave nothing, and it is said in words', async () => {
+    const { folder, books, copying } = await copied(at('04T08:30:00'));
+    books.copyTo = async (to) => {
+      mkdirSync(to);
+      throw Object.assign(new Error('ENOSPC: no space left on device, copyfile'), { code: 'ENOSPC' });
+    };
+    await expect(copying.make(at('04T09:00:00'))).rejects.toThrow(
+      /^The disk became full while it was written/,
+    );
+    expect(copying.state().trouble?.why).not.toContain('ENOSPC');
+    expect(readdirSync(join(folder, 'backups'))).toEqual([]);
+    await books.close();
+  });
+
   it('go to a second folder as well; where that is not to be had, the one beside the books stands', async () => {
     const stick = join(freshFolder(), 'stick');
     const { folder, books, copying } = await copied(at('04T08:30:00'), { also: stick });

@@ -20,6 +20,14 @@ const AGAIN_AT_MOST_MS = 6 * 3_600_000;
 /** A copy was not made, and why, in a sentence. */
 export class NotCopied extends Error {}
 
+function whyNot(error: unknown): string {
+  if (error instanceof NotCopied) return error.message;
+  const { code, message } = error as NodeJS.ErrnoException;
+  return code === 'ENOSPC'
+    ? 'The disk became full while it was written. Make room on it.'
+    : `It could not be written (${message}).`;
+}
+
 type Options = {
   books: Books;
   folder: string;
@@ -121,8 +129,7 @@ export class Copying {
       return basename(to);
     } catch (error) {
       log.error(error);
-      const why =
-        error instanceof NotCopied ? error.message : `It could not be written (${(error as Error).message}).`;
+      const why = whyNot(error);
       this.#trouble = { at: now.toISOString(), why };
       this.#notBeforeMs = now.getTime() + Math.min(AGAIN_AT_MOST_MS, AGAIN_MS * 2 ** this.#failures++);
       throw new NotCopied(why);

@@ -52,7 +52,7 @@ export async function restore(
     const pins = await makeReady(coming, from);
     let kept: string | null = null;
     if (existsSync(books)) {
-      kept = join(folder, 'backups', `before-restore-${now.toISOString().replace(/[:.]/g, '-')}`);
+      kept = unused(join(folder, 'backups', `before-restore-${now.toISOString().replace(/[:.]/g, '-')}`));
       mkdirSync(join(folder, 'backups'), { recursive: true });
       renameForGood(books, kept);
     }
@@ -67,6 +67,12 @@ export async function restore(
     rmSync(coming, { recursive: true, force: true });
     lock.release();
   }
+}
+
+/** A name nothing stands under yet, whatever the clock says. */
+function unused(path: string, n = 2): string {
+  if (!existsSync(path)) return path;
+  return existsSync(`${path}-${n}`) ? unused(path, n + 1) : `${path}-${n}`;
 }
 
 /** The books that are there stay: a copy that is put back takes its own room beside them. */
