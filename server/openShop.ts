@@ -29,9 +29,11 @@ export async function openShop(options: Options, time: SteadyClock, log: Logger)
   let serving = await open(options.port, null);
 
   function putBack(name: string): void {
+    // Of two who ask at once the first is served: the shop the other one saw is closed.
+    if (puttingBack) return;
+    puttingBack = true;
     changing = changing.then(async () => {
       if (stopped) return;
-      puttingBack = true;
       await serving.stop();
       const why = await restored(name);
       const at = time.now().toISOString();

@@ -2,7 +2,7 @@ import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { freshBooks, freshFolder } from '../testing/freshBooks.ts';
-import { Books } from './books.ts';
+import { Books, type Queryable } from './books.ts';
 import { BooksInUse } from './lock.ts';
 import { BooksTooNew, type Migration, readMigrations } from './migrate.ts';
 
@@ -74,6 +74,21 @@ describe('asking the books', () => {
       throw new Error('changed my mind');
     });
     await expect(failing).rejects.toThrow('changed my mind');
+    expect(await books.rows('SELECT * FROM place')).toEqual([]);
+  });
+
+  it('asks nothing in a transaction that is over, booked or not', async () => {
+    const books = await freshBooks();
+    let late: Queryable | null = null;
+    const keep = async (tx: Queryable) => {
+      late = tx;
+    };
+    await books.transaction(keep);
+    const add = () =>
+      (late as Queryable | null)?.rows(`INSERT INTO place (name, kind) VALUES ('Loft', 'store')`);
+    await expect(add()).rejects.toThrow(/transaction that is over/);
+    await books.transaction((tx) => keep(tx).then(() => tx.rows('SELECT 1 / 0'))).catch(() => undefined);
+    await expect(add()).rejects.toThrow(/transaction that is over/);
     expect(await books.rows('SELECT * FROM place')).toEqual([]);
   });
 });

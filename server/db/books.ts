@@ -161,16 +161,19 @@ export class Books implements Queryable {
     this.#refuseNested();
     this.#written = true;
     return this.#ask(() =>
-      this.#db.transaction(() =>
-        this.#inTransaction.run(true, () =>
-          work({
-            rows: async <R>(sql: string, params: unknown[] = []) => {
-              refuseEscape(sql);
-              return this.#statements.rows<R>(sql, params);
-            },
-          }),
-        ),
-      ),
+      this.#db.transaction(async () => {
+        let closed = false;
+        const rows = async <R>(sql: string, params: unknown[] = []): Promise<R[]> => {
+          if (closed) throw new Error('the books were asked in a transaction that is over');
+          refuseEscape(sql);
+          return this.#statements.rows<R>(sql, params);
+        };
+        try {
+          return await this.#inTransaction.run(true, () => work({ rows }));
+        } finally {
+          closed = true;
+        }
+      }),
     );
   }
 

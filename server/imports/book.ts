@@ -8,7 +8,7 @@ import { insertProduct } from '../products/queries.ts';
 /** So many rows are booked in one go at first: a product has many parts, a container few. */
 export const ROWS_AT_FIRST: Record<ImportKind, number> = { containers: 10, products: 2 };
 /** Whoever else asks waits for one piece; it is to take no longer than they would notice. */
-const PIECE_MS = 25;
+const PIECE_MS = 40;
 const ROWS_AT_MOST = 60;
 
 /** How many rows to book in one go after so many took so long: as many as fit the time, and at most twice as many. */

@@ -23,12 +23,12 @@ beforeAll(async () => {
 });
 
 it.each([
-  [10, 100, 2],
-  [10, 12.5, 20],
+  [10, 100, 4],
+  [10, 20, 20],
   [10, 1, 20],
   [60, 1, 60],
   [1, 4_000, 1],
-  [30, 25, 30],
+  [30, 40, 30],
 ])(
   'is booked in pieces that fit the time others wait: %d rows in %d ms are followed by %d',
   (rows, ms, next) => {
