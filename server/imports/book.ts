@@ -5,15 +5,8 @@ import { share } from '#core/stock/worth.ts';
 import type { Queryable } from '../db/books.ts';
 import { insertProduct } from '../products/queries.ts';
 
-/** So many rows are booked in one go at first: a product has many parts, a container few. */
-export const ROWS_AT_FIRST: Record<ImportKind, number> = { containers: 10, products: 2 };
-/** Whoever else asks waits for one piece; it is to take no longer than they would notice. */
-const PIECE_MS = 40;
-const ROWS_AT_MOST = 60;
-
-/** How many rows to book in one go after so many took so long: as many as fit the time, and at most twice as many. */
-export const nextPiece = (rows: number, tookMs: number): number =>
-  Math.max(1, Math.min(ROWS_AT_MOST, rows * 2, Math.floor((rows * PIECE_MS) / Math.max(1, tookMs))));
+/** So many rows are booked in one go: a product has many parts, a container few. */
+export const ROWS_AT_ONCE: Record<ImportKind, number> = { containers: 20, products: 4 };
 
 type Row = { line: number; body: ContainerBody | ProductBody };
 
@@ -21,12 +14,11 @@ type Row = { line: number; body: ContainerBody | ProductBody };
 export async function bookRows(
   tx: Queryable,
   { id, kind, personId }: { id: number; kind: ImportKind; personId: number },
-  atMost: number,
   now: Date,
 ): Promise<number> {
   const rows = await tx.rows<Row>(
     'SELECT line, body FROM csv_import_row WHERE import_id = $1 ORDER BY line LIMIT $2',
-    [id, atMost],
+    [id, ROWS_AT_ONCE[kind]],
   );
   if (rows.length === 0) return 0;
   if (kind === 'containers') {

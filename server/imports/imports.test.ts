@@ -4,7 +4,7 @@ import { type CsvImport, IMPORT_COLUMNS } from '#contract/imports.ts';
 import type { Product } from '#contract/products.ts';
 import { Live } from '../live/live.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
-import { bookRows, nextPiece } from './book.ts';
+import { bookRows } from './book.ts';
 import { type ImportGround, missingColumns, rowReader } from './readRows.ts';
 import { importGround, takeUpImports } from './runner.ts';
 
@@ -21,20 +21,6 @@ beforeAll(async () => {
   ];
   ground = await importGround(shop.books);
 });
-
-it.each([
-  [10, 100, 4],
-  [10, 20, 20],
-  [10, 1, 20],
-  [60, 1, 60],
-  [1, 4_000, 1],
-  [30, 40, 30],
-])(
-  'is booked in pieces that fit the time others wait: %d rows in %d ms are followed by %d',
-  (rows, ms, next) => {
-    expect(nextPiece(rows, ms)).toBe(next);
-  },
-);
 
 const HEAD = 'product,KIND,Size,In it now,Where,Lot,Price,Best before,Open';
 const csv = (...rows: string[]) => [HEAD, ...rows].join('\r\n');
@@ -150,7 +136,7 @@ describe('a file of containers', () => {
     const sent = await send(odo, 'containers', csv(...Array.from({ length: 90 }, (_, n) => good(n))));
     const { id } = await until(sent.body.id, 'ready');
     await shop.books.rows(`UPDATE csv_import SET state = 'booking' WHERE id = $1`, [id]);
-    await shop.books.transaction((tx) => bookRows(tx, { id, kind: 'containers', personId: 2 }, 20, shop.now));
+    await shop.books.transaction((tx) => bookRows(tx, { id, kind: 'containers', personId: 2 }, shop.now));
     expect(await containersIn()).toBe(before + 20);
     await takeUpImports({
       books: shop.books,

@@ -7,7 +7,7 @@ import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { places } from '../ware/queries.ts';
 import { startWorker } from '../workers/start.ts';
-import { bookRows, nextPiece, ROWS_AT_FIRST } from './book.ts';
+import { bookRows } from './book.ts';
 import type { ImportGround, ReadRow } from './readRows.ts';
 import type { FromRows } from './rows.worker.ts';
 
@@ -126,19 +126,11 @@ export async function bookImport(
     [id],
   );
   if (!job) return;
-  let atMost = ROWS_AT_FIRST[job.kind];
-  let booked: number;
   do {
     // With no room on the disk it waits until there is some.
     while (house.free(house.folder) < KEPT_FREE_BYTES) await after(ROOM_AGAIN_MS);
     await after(PAUSE_MS);
-    let begunMs = 0;
-    booked = await books.transaction((tx) => {
-      begunMs = performance.now();
-      return bookRows(tx, job, atMost, now());
-    });
-    atMost = nextPiece(atMost, performance.now() - begunMs);
-  } while (booked > 0);
+  } while ((await books.transaction((tx) => bookRows(tx, job, now()))) > 0);
   await books.rows(`UPDATE csv_import SET state = 'done', ended_at = $2 WHERE id = $1`, [id, now()]);
   live.tell(job.kind, 0);
 }
