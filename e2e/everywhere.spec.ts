@@ -163,6 +163,27 @@ for (const [which, views] of TOURS) {
   });
 }
 
+test('a page that can’t be fetched says so, keeps the frame and the clocks, and is fetched again', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await startClock(page);
+  const clocks = page.getByRole('complementary', { name: 'Clocks' });
+  const places = page.getByRole('navigation', { name: 'Places' });
+  await page.route('**/assets/*.js', (route) => route.abort());
+  await places.getByRole('link', { name: 'Crew' }).click();
+  await expect(page.getByRole('alert')).toContainText('could not be fetched');
+  await expect(clocks).toBeVisible();
+  await places.getByRole('link', { name: 'Bench' }).click();
+  await expect(page.getByRole('combobox', { name: 'Product' })).toBeVisible();
+  await places.getByRole('link', { name: 'Crew' }).click();
+  await expect(page.getByRole('alert')).toBeVisible();
+  await page.unroute('**/assets/*.js');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('heading', { name: 'Crew' })).toBeVisible();
+});
+
 test('keys jump to places, find anything and tell themselves', async ({ page }) => {
   await page.goto('/');
   await signIn(page, 'Bram Addy');

@@ -2,23 +2,21 @@ import { useEffect, useState } from 'react';
 import { firstAidQuery } from '../state/firstAid.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
+import { fetchedDialog } from './fetchedDialog.tsx';
 
-const load = () => import('./Emergency.tsx');
-type Card = Awaited<ReturnType<typeof load>>['default'];
+export const Emergency = fetchedDialog(() => import('./Emergency.tsx'));
 
 /** The card is fetched with the page, so that it opens when the connection is gone. */
-export function useFirstAidCard(): Card | null {
-  const [card, setCard] = useState<Card | null>(null);
+export function useFirstAid(): void {
   useQuery(firstAidQuery);
   useEffect(() => {
-    void load().then((loaded) => setCard(() => loaded.default));
+    Emergency.fetch().catch(() => undefined);
   }, []);
-  return card;
 }
 
 /** Opens the first-aid card where nobody has to be signed in. */
 export function FirstAidButton() {
-  const Emergency = useFirstAidCard();
+  useFirstAid();
   const [open, setOpen] = useState(false);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => event.key === '!' && setOpen(true);
@@ -30,7 +28,7 @@ export function FirstAidButton() {
       <Button bay className="self-start" aria-keyshortcuts="!" onClick={() => setOpen(true)}>
         Spill, first aid
       </Button>
-      {open && Emergency && <Emergency close={() => setOpen(false)} />}
+      {open && <Emergency close={() => setOpen(false)} />}
     </>
   );
 }

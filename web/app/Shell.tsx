@@ -1,17 +1,19 @@
-import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { NavLink, useLocation, useNavigate, useNavigationType } from 'react-router';
 import { ClockStrip } from '../clocks/ClockStrip.tsx';
 import { useScanner } from '../state/scanner.ts';
 import { useDevice } from '../state/theme.ts';
 import { useWord } from '../state/word.ts';
-import { useFirstAidCard } from './FirstAidButton.tsx';
+import { fetched } from '../ui/fetched.tsx';
+import { Emergency, useFirstAid } from './FirstAidButton.tsx';
+import { fetchedDialog } from './fetchedDialog.tsx';
 import { PLACES } from './places.ts';
 import { useSession } from './session.tsx';
 
-const Find = lazy(() => import('./Find.tsx'));
-const Keys = lazy(() => import('./Keys.tsx'));
-const WhoMenu = lazy(() => import('./WhoMenu.tsx'));
-const WordDialog = lazy(() => import('./WordDialog.tsx'));
+const Find = fetchedDialog(() => import('./Find.tsx'));
+const Keys = fetchedDialog(() => import('./Keys.tsx'));
+const WhoMenu = fetched(() => import('./WhoMenu.tsx'), <span className="min-h-17 flex-1" />);
+const WordDialog = fetchedDialog(() => import('./WordDialog.tsx'));
 
 /**
  * The frame around every place. The places are graduations on a dipstick, wet up to where you are: down the side on a
@@ -19,7 +21,7 @@ const WordDialog = lazy(() => import('./WordDialog.tsx'));
  */
 export function Shell({ children }: { children: ReactNode }) {
   const [open, setOpen] = useState<Sheet | null>(null);
-  const Emergency = useFirstAidCard();
+  useFirstAid();
   useJumps(setOpen);
   useTopOfPage();
   const { asking, ask } = useWord();
@@ -38,12 +40,10 @@ export function Shell({ children }: { children: ReactNode }) {
         <ClockStrip />
         {children}
       </div>
-      <Suspense>
-        {open === 'find' && <Find close={() => setOpen(null)} />}
-        {open === 'emergency' && Emergency && <Emergency close={() => setOpen(null)} />}
-        {open === 'keys' && <Keys close={() => setOpen(null)} />}
-        {asking && <WordDialog of={asking} close={() => ask(null)} />}
-      </Suspense>
+      {open === 'find' && <Find close={() => setOpen(null)} />}
+      {open === 'emergency' && <Emergency close={() => setOpen(null)} />}
+      {open === 'keys' && <Keys close={() => setOpen(null)} />}
+      {asking && <WordDialog of={asking} close={() => ask(null)} />}
     </div>
   );
 }
@@ -100,9 +100,7 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
             <span className="lg:hidden">First aid</span>
             <span className="hidden lg:inline">Spill, first aid</span>
           </button>
-          <Suspense fallback={<span className="min-h-17 flex-1" />}>
-            <WhoMenu onFind={() => open('find')} onKeys={() => open('keys')} />
-          </Suspense>
+          <WhoMenu onFind={() => open('find')} onKeys={() => open('keys')} />
         </div>
       </div>
     </nav>

@@ -9,7 +9,7 @@ import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { ApiProblem, post } from './api.ts';
 import { FirstAidButton } from './FirstAidButton.tsx';
-import { fetchBench } from './loadBench.ts';
+import { fetchBench } from './Pages.tsx';
 
 /** The sign-in page: a name, then four digits. */
 export function SignIn({ shop }: { shop: Shop }) {
@@ -70,7 +70,7 @@ export function PinPad(props: { person: SignInName; back: () => void; wide?: boo
   });
   useEffect(() => {
     input.current?.focus();
-    fetchBench();
+    void fetchBench();
   }, []);
 
   const type = (typed: string) => {

@@ -1,7 +1,8 @@
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
+import { fetchedDialog } from '../app/fetchedDialog.tsx';
 import type { LabelOf } from './labels.ts';
 
-const LabelDialog = lazy(() => import('./LabelDialog.tsx'));
+const LabelDialog = fetchedDialog(() => import('./LabelDialog.tsx'));
 
 /** Opens a label: to look at, to print, to save. */
 export function LabelButton({ of, children }: { of: LabelOf; children: string }) {
@@ -15,7 +16,7 @@ export function LabelButton({ of, children }: { of: LabelOf; children: string })
       >
         {children}
       </button>
-      <Suspense>{open && <LabelDialog of={of} close={() => setOpen(false)} />}</Suspense>
+      {open && <LabelDialog of={of} close={() => setOpen(false)} />}
     </>
   );
 }

@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { Line, LineCheck, Tip } from '#contract/dispensers.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -16,6 +16,7 @@ import { askAgain, checksQuery, lineQuery, productsQuery, tipsQuery } from '../.
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { shopDay } from '../../ui/dates.ts';
+import { fetched } from '../../ui/fetched.tsx';
 import { TypedField } from '../../ui/Labelled.tsx';
 import { Ledger } from '../../ui/Ledger.tsx';
 import { Page } from '../../ui/Page.tsx';
@@ -25,7 +26,7 @@ import { LineSettings } from './LineSettings.tsx';
 import { bandOfLine, lineFit, targetOf } from './lineFit.ts';
 import { checkInWords, dueInWords, ratioInWords } from './lineWords.ts';
 
-const TipChart = lazy(() => import('./TipChart.tsx'));
+const TipChart = fetched(() => import('./TipChart.tsx'), <div className="h-64" />);
 
 /** One line of a dispenser: what it gives, whether that can be relied on, and which tip would be right. */
 export default function LinePage() {
@@ -154,9 +155,7 @@ function TipsOf({ line }: { line: Line }) {
   return (
     <section aria-label="Tips">
       <h2 className="mb-2">Which tip</h2>
-      <Suspense fallback={<div className="h-64" />}>
-        <TipChart fit={fit} tips={tips} targetRatio={target ? 1 / target - 1 : null} />
-      </Suspense>
+      <TipChart fit={fit} tips={tips} targetRatio={target ? 1 / target - 1 : null} />
       <p className="mt-3 mb-4">
         {recommended?.ok ? (
           <>

@@ -1,0 +1,68 @@
+import { type ComponentType, createElement, type ReactNode, useEffect, useReducer, useState } from 'react';
+import { refuse } from '#core/outcome.ts';
+import { Button } from './Button.tsx';
+import { Refusal } from './Refusal.tsx';
+
+/** A part of the program that is fetched when it is first wanted. */
+export type Fetched<P> = ComponentType<P> & { fetch(): Promise<void>; here(): boolean };
+
+type Source<P> = {
+  part: ComponentType<P> | null;
+  fetch(): Promise<void>;
+  meanwhile: ReactNode;
+  around(refusal: ReactNode, props: P): ReactNode;
+};
+
+/**
+ * Not by React's Suspense: after an empty frame it holds back for 300 ms what has long come.
+ * @param load where the part is
+ * @param meanwhile what stands in its place until it is here
+ * @param around what its refusal stands in, where it can't be fetched
+ */
+export function fetched<P extends object>(
+  load: () => Promise<{ default: ComponentType<P> }>,
+  meanwhile: ReactNode = null,
+  around: Source<P>['around'] = (refusal) => refusal,
+): Fetched<P> {
+  const source: Source<P> = {
+    part: null,
+    async fetch() {
+      source.part ??= (await load()).default;
+    },
+    meanwhile,
+    around,
+  };
+  return Object.assign((props: P) => <Part source={source} props={props} />, {
+    fetch: source.fetch,
+    here: () => source.part !== null,
+  });
+}
+
+function Part<P extends object>({ source, props }: { source: Source<P>; props: P }) {
+  const [failed, fail] = useState(false);
+  const [, seen] = useReducer((times: number) => times + 1, 0);
+  const here = source.part !== null;
+  useEffect(() => {
+    if (!here && !failed) void source.fetch().then(seen, () => fail(true));
+  }, [source, here, failed]);
+  if (source.part) return createElement(source.part, props);
+  return failed ? source.around(<NotFetched again={() => fail(false)} />, props) : source.meanwhile;
+}
+
+const NOT_FETCHED = refuse(
+  'not_fetched',
+  'page',
+  'This could not be fetched.',
+  'Check the connection, then try again.',
+);
+
+function NotFetched({ again }: { again: () => void }) {
+  return (
+    <div className="flex max-w-xl flex-col items-start gap-5 p-5">
+      <Refusal problem={NOT_FETCHED} />
+      <Button bay onClick={again}>
+        Try again
+      </Button>
+    </div>
+  );
+}
