@@ -85,13 +85,6 @@ describe('statements that are kept ready', () => {
     expect(await kept.rows('SELECT id FROM changing')).toEqual([]);
   });
 
-  it('are none that ask the ledger: those are planned for what is asked', async () => {
-    const before = kept.kept;
-    for (let time = 0; time < 4; time++)
-      expect(await kept.rows('SELECT id FROM movement WHERE id = $1', [-1])).toEqual([]);
-    expect(kept.kept).toBe(before);
-  });
-
   it('are so many and no more, and those that were let go are asked like any other', async () => {
     for (let n = 0; n < 900; n++) {
       for (let time = 0; time < 2; time++) expect(await kept.rows(`SELECT ${n} AS n`)).toEqual([{ n }]);

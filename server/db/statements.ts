@@ -5,12 +5,6 @@ const { serialize } = protocol;
 /** As many statements are kept ready at most; the one asked longest ago goes first. */
 const KEPT_READY = 400;
 
-/**
- * What asks the ledger is planned each time, for the very product, person or month that is asked for: over a million rows a plan
- * for whichever takes several times as long.
- */
-const ASKS_THE_LEDGER = /\b(movement|posting)\b/i;
-
 type Ready = {
   name: string;
   /** The types of its parameters, by the database's own numbers. */
@@ -65,7 +59,7 @@ export class Statements {
       this.#ready.set(sql, known);
       return known;
     }
-    const again = known === null && !ASKS_THE_LEDGER.test(sql);
+    const again = known === null;
     const name = again ? `kept_${++this.#made}` : '';
     const told = await this.#send([
       serialize.parse({ name, text: sql }),
