@@ -158,11 +158,11 @@ export type Backups = {
   freeBytes: number;
   /** There will soon be no room for a copy. */
   lowRoom: boolean;
-  /** The copy that was to be put back last and was not, and why. */
-  notPutBack: { name: string; at: string; why: string } | null;
+  /** The copy that was to be restored last and was not, and why. */
+  notRestored: { name: string; at: string; why: string } | null;
 };
 
-/** A copy is put back by a manager who is asked for their PIN once more. */
+/** A copy is restored by a manager who is asked for their PIN once more. */
 export const restorationBody = exactly({ pin: pin() });
 
 /** What any browser may know before anyone signs in. */

@@ -70,7 +70,7 @@ killable(
 );
 
 killable(
-  'a manager puts a copy back from the Shop page, and what was poured since is not in the books',
+  'a manager restores a copy from the Shop page, and what was poured since is not in the books',
   async ({ shop, page }) => {
     await page.goto(shop.address);
     await signIn(page, 'Hester Quill');
@@ -84,23 +84,23 @@ killable(
     const { batchId } = await poured.json();
 
     await page
-      .getByRole('button', { name: /^Put back/ })
+      .getByRole('button', { name: /^Restore/ })
       .first()
       .click();
-    const dialog = page.getByRole('dialog', { name: 'Put this copy back' });
+    const dialog = page.getByRole('dialog', { name: 'Restore this copy' });
     const pin = dialog.getByLabel('Your PIN');
-    await dialog.getByRole('button', { name: 'Put it back' }).click();
+    await dialog.getByRole('button', { name: 'Restore it' }).click();
     await expect(dialog.getByText(/PIN is/)).toBeVisible();
     await pin.fill('0000');
-    await dialog.getByRole('button', { name: 'Put it back' }).click();
+    await dialog.getByRole('button', { name: 'Restore it' }).click();
     await expect(dialog.getByText('PIN is not the right one.')).toHaveCount(1);
     await pin.fill(demoPins.get('Hester Quill') ?? '');
-    await dialog.getByRole('button', { name: 'Put it back' }).click();
+    await dialog.getByRole('button', { name: 'Restore it' }).click();
     await expect(page.getByRole('button', { name: /Bram Addy/ })).toBeVisible();
 
     await signIn(page, 'Hester Quill');
     expect((await page.request.get(`/api/batches/${batchId}`)).status()).toBe(404);
     await page.goto('/shop');
-    await expect(page.getByRole('button', { name: /^Put back/ }).first()).toBeVisible();
+    await expect(page.getByRole('button', { name: /^Restore/ }).first()).toBeVisible();
   },
 );

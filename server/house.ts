@@ -18,8 +18,8 @@ export type House = {
   readonly damage: { what: string | null; remedy: string };
   readonly copying: Copying;
   /** Closes the shop, puts a copy in the place of the books, and opens it again. */
-  readonly putBack: (name: string) => void;
-  readonly notPutBack: Backups['notPutBack'];
+  readonly restoreCopy: (name: string) => void;
+  readonly notRestored: Backups['notRestored'];
   /** What is free where a folder lies, in bytes. */
   readonly free: (folder: string) => number;
   readonly now: () => Date;

@@ -1,3 +1,4 @@
+import { setTimeout as sleep } from 'node:timers/promises';
 import type { Logger } from 'pino';
 import type { Backups } from '#contract/shop.ts';
 import { simulatedInstruments } from '../demo/instruments.ts';
@@ -14,36 +15,57 @@ import { giveNewPin } from './sessions/newPin.ts';
 import { shopOf } from './shop/queries.ts';
 import type { SteadyClock } from './steadyClock.ts';
 
+const TRY_AGAIN_MS = 2_000;
+
 /**
- * Opens the shop that the options ask for, and keeps it open at one address: where a copy of the books is put back, it is
+ * Opens the shop that the options ask for, and keeps it open at one address: where a copy of the books is restored, it is
  * closed, and opened again with that one, or with the books that were there if the copy is not good.
  *
  * @throws BadOption where the books are the other kind of shop's
  */
 export async function openShop(options: Options, time: SteadyClock, log: Logger): Promise<Serving> {
   let stopped = false;
-  let puttingBack = false;
+  let restoring = false;
+  let isOpen = true;
   let changing: Promise<void> = Promise.resolve();
-  const open = (port: number | null, notPutBack: Backups['notPutBack']) =>
-    openOnce({ ...options, port }, time, log, putBack, notPutBack);
+  const open = (port: number | null, notRestored: Backups['notRestored']) =>
+    openOnce({ ...options, port }, time, log, restoreCopy, notRestored);
   let serving = await open(options.port, null);
 
-  function putBack(name: string): void {
+  function restoreCopy(name: string): void {
     // Of two who ask at once the first is served: the shop the other one saw is closed.
-    if (puttingBack) return;
-    puttingBack = true;
+    if (restoring) return;
+    restoring = true;
     changing = changing.then(async () => {
       if (stopped) return;
-      await serving.stop();
+      await close();
       const why = await restored(name);
       const at = time.now().toISOString();
-      serving = await open(Number(new URL(serving.address).port), why === null ? null : { name, at, why });
-      puttingBack = false;
+      await openAgain(why === null ? null : { name, at, why });
+      restoring = false;
     });
-    changing.catch((error) => {
-      log.fatal(error);
-      process.exit(1);
-    });
+  }
+
+  /** Nobody is there who would start the program again: it goes on trying until the shop is open, or is stopped. */
+  async function openAgain(notRestored: Backups['notRestored']): Promise<void> {
+    const port = Number(new URL(serving.address).port);
+    while (!stopped) {
+      try {
+        serving = await open(port, notRestored);
+        isOpen = true;
+        return;
+      } catch (error) {
+        log.error(error);
+        await sleep(TRY_AGAIN_MS);
+      }
+    }
+  }
+
+  /** Once: between closing and opening again there is nothing to close. */
+  async function close(): Promise<void> {
+    if (!isOpen) return;
+    isOpen = false;
+    await serving.stop();
   }
 
   async function restored(name: string): Promise<string | null> {
@@ -64,12 +86,12 @@ export async function openShop(options: Options, time: SteadyClock, log: Logger)
       return serving.books;
     },
     alive: async () => {
-      if (!puttingBack) await serving.alive();
+      if (!restoring) await serving.alive();
     },
     stop: async () => {
       stopped = true;
       await changing;
-      await serving.stop();
+      await close();
     },
   };
 }
@@ -79,8 +101,8 @@ const openOnce = (
   options: Options,
   time: SteadyClock,
   log: Logger,
-  putBack: (name: string) => void,
-  notPutBack: Backups['notPutBack'],
+  restoreCopy: (name: string) => void,
+  notRestored: Backups['notRestored'],
 ): Promise<Serving> =>
   serve({
     ...options,
@@ -91,8 +113,8 @@ const openOnce = (
     labelPrinter: options.demo ? simulatedLabelPrinter : noLabelPrinter,
     weatherStation: options.demo ? new SimulatedStation() : null,
     ...(options.demo && { connect: simulatedInstruments }),
-    putBack,
-    notPutBack,
+    restoreCopy,
+    notRestored,
     prepare: (books) => prepare(books, options, time.now()),
     begin: async (books, secret) => {
       const { newPin } = options;

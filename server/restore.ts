@@ -5,7 +5,7 @@ import { BooksInUse } from './db/lock.ts';
 import { BooksTooNew } from './db/migrate.ts';
 import { usualFolder } from './options.ts';
 
-// npm run restore: lists the copies there are; npm run restore -- NAME puts one back.
+// npm run restore: lists the copies there are; npm run restore -- NAME restores one.
 
 try {
   const { values, positionals } = parseArgs({
@@ -27,7 +27,7 @@ try {
     console.log(
       all.length === 0
         ? `There is no copy of the books under ${folder} yet. One is made each night while the program runs.`
-        : `${all.map((c) => `${c.name}   made ${c.at}`).join('\n')}\n\nPut one back with: npm run restore -- ${all[0]?.name}`,
+        : `${all.map((c) => `${c.name}   made ${c.at}`).join('\n')}\n\nRestore one with: npm run restore -- ${all[0]?.name}`,
     );
   }
 } catch (error) {

@@ -51,9 +51,9 @@ export async function serve(options: {
   /** Another folder for the copies of the books. */
   copiesTo?: string | null;
   /** Puts a copy in the place of the books; where it is not given, none is. */
-  putBack?: (name: string) => void;
-  /** The copy that was to be put back last and was not. */
-  notPutBack?: Backups['notPutBack'];
+  restoreCopy?: (name: string) => void;
+  /** The copy that was to be restored last and was not. */
+  notRestored?: Backups['notRestored'];
   now: () => Date;
   /** Where the machine's clock was set, the shop's time follows it once nothing runs. */
   time?: SteadyClock;
@@ -104,8 +104,8 @@ export async function serve(options: {
       folder,
       damage,
       copying,
-      putBack: options.putBack ?? (() => log.error('no copy is put back here')),
-      notPutBack: options.notPutBack ?? null,
+      restoreCopy: options.restoreCopy ?? (() => log.error('no copy is restored here')),
+      notRestored: options.notRestored ?? null,
       free: freeBytes,
       now,
       live,

@@ -9,5 +9,5 @@ export function wayBack(folder: string, demo: boolean): string {
   const restore = `npm run restore -- ${where}`;
   if (!good)
     return 'There is no copy of them. Keep the folder as it is, and ask somebody who knows PostgreSQL.';
-  return `Stop the program and put back the copy of ${good.at.slice(0, 16).replace('T', ', ')} UTC with: ${restore}${good.name}. The damaged books are kept beside it.`;
+  return `Stop the program and restore the copy of ${good.at.slice(0, 16).replace('T', ', ')} UTC with: ${restore}${good.name}. The damaged books are kept beside it.`;
 }

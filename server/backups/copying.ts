@@ -67,7 +67,7 @@ export class Copying {
   }
 
   /** How it stands with the copies, as a manager is told. */
-  state(): Omit<Backups, 'notPutBack'> {
+  state(): Omit<Backups, 'notRestored'> {
     const { folder, also, free } = this.#options;
     const all = copies(folder);
     return {

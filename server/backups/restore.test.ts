@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { describe, expect, it } from 'vitest';
@@ -129,6 +129,20 @@ describe('a whole shop', () => {
     const restored = await PGlite.create({ dataDir: join(folder, 'books') });
     expect(await n(restored)).toBe(0);
     await restored.close();
+  });
+
+  it('goes on after every number that may have been given out, where the books that were there can’t be asked', async () => {
+    const folder = freshFolder();
+    await shop.books.copyTo(join(folder, 'copy'));
+    mkdirSync(join(folder, 'books'));
+    const { kept } = await restore(folder, join(folder, 'copy'), now);
+    expect(readdirSync(kept as string)).toEqual([]);
+    const restored = await Books.open(folder, now);
+    const [{ id = 0 } = {}] = await restored.rows<{ id: number }>(
+      `INSERT INTO place (name, kind) VALUES ('Annexe', 'bay') RETURNING id`,
+    );
+    await restored.close();
+    expect(id).toBeGreaterThan(10_000);
   });
 
   it('that is damaged, cut short or no shop at all is refused, and nothing is touched', async () => {

@@ -11,6 +11,7 @@ import { copyPreparedBooks } from '../db/prepared.ts';
 import { freeBytes, KEPT_FREE_BYTES, sizeOf } from '../db/room.ts';
 import { keepSecret, secretFile } from '../sessions/secret.ts';
 import { copies } from './backups.ts';
+import { goOnAfter, type Numbers, numbersOf } from './numbers.ts';
 import { isUntouched, unseal } from './seal.ts';
 import { headOf, NotAShop, readShop } from './wholeShop.ts';
 
@@ -49,7 +50,7 @@ export async function restore(
     if (copied) refuseWithoutRoom(folder, from);
     if (copied) await fromCopy(from, coming, books);
     const secret = copied ? null : await fromJson(from, coming, passphrase);
-    const pins = await makeReady(coming, from);
+    const pins = await makeReady(coming, from, existsSync(books) ? await numbersOf(books) : new Map());
     let kept: string | null = null;
     if (existsSync(books)) {
       kept = unused(join(folder, 'backups', `before-restore-${now.toISOString().replace(/[:.]/g, '-')}`));
@@ -75,12 +76,12 @@ function unused(path: string, n = 2): string {
   return existsSync(`${path}-${n}`) ? unused(path, n + 1) : `${path}-${n}`;
 }
 
-/** The books that are there stay: a copy that is put back takes its own room beside them. */
+/** The books that are there stay: a copy that is restored takes its own room beside them. */
 function refuseWithoutRoom(folder: string, from: string): void {
   const [free, needed] = [freeBytes(folder), sizeOf(from) + KEPT_FREE_BYTES];
   if (free >= needed) return;
   throw new CannotRestore(
-    `There is no room to put ${basename(from)} back: ${inMegabytes(free)} are free, and ${inMegabytes(needed)} are needed. Nothing was touched.`,
+    `There is no room to restore ${basename(from)}: ${inMegabytes(free)} are free, and ${inMegabytes(needed)} are needed. Nothing was touched.`,
   );
 }
 
@@ -125,11 +126,11 @@ async function fromJson(file: string, to: string, passphrase: string | null): Pr
 
 /**
  * What can't be opened, or does not add up, never takes the place of books that can. Whoever was signed in when it was
- * copied is so no more.
+ * copied is so no more, and no number that was given out is given out again.
  *
  * @returns whether a manager has a PIN to sign in with
  */
-async function makeReady(directory: string, from: string): Promise<boolean> {
+async function makeReady(directory: string, from: string, given: Numbers | null): Promise<boolean> {
   const wrong = (why: string) => new CannotRestore(`${from} can't be restored: ${why}.`);
   let db: PGlite;
   try {
@@ -146,6 +147,7 @@ async function makeReady(directory: string, from: string): Promise<boolean> {
     const faults = await faultsOf(db);
     if (faults[0]) throw wrong(faults[0].replace(/\.$/, ''));
     await db.query('DELETE FROM session');
+    await goOnAfter(db, given);
     const managers = await db.query(
       `SELECT 1 FROM person WHERE role = 'manager' AND retired_at IS NULL AND pin_hash <> ''`,
     );

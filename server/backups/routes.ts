@@ -15,7 +15,7 @@ import { copies } from './backups.ts';
 /** Copies of the books as they are made by themselves, and the whole shop as a file, for a manager. */
 export function backupRoutes(house: House): Router {
   const routes = Router();
-  const state = (): Backups => ({ ...house.copying.state(), notPutBack: house.notPutBack });
+  const state = (): Backups => ({ ...house.copying.state(), notRestored: house.notRestored });
   routes.get('/', (_req, res) => void res.json(state()));
   routes.post('/', only('manager'), (_req, res) => {
     // Made in its own time: how it ended stands in the list.
@@ -28,7 +28,7 @@ export function backupRoutes(house: House): Router {
     if (!copies(house.folder).some((copy) => copy.name === name)) throw missing('copy');
     await checkPin(house, req, (whoOf(res) as SignedIn).personId, pin);
     // Told first: whoever is signed in is so no more once it is done.
-    res.once('finish', () => house.putBack(name));
+    res.once('finish', () => house.restoreCopy(name));
     res.status(202).json(state());
   });
   // With a body, so that a passphrase stands in no address and no log.

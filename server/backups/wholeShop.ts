@@ -165,7 +165,7 @@ export async function readShop(
       if (line.startsWith('],"counts":')) {
         const end = parsed(`{${line.slice(2)}`) as { counts: Record<string, number>; sealed?: Sealed } | null;
         expected = end?.counts ?? null;
-        if (passphrase !== null) secret = await putBackPins(tx, end?.sealed, passphrase);
+        if (passphrase !== null) secret = await restorePins(tx, end?.sealed, passphrase);
         break;
       }
       const piece = parsed(line.replace(/,$/, '')) as Piece | null;
@@ -191,7 +191,7 @@ export async function readShop(
   return secret;
 }
 
-async function putBackPins(tx: Sql, sealed: Sealed | undefined, passphrase: string): Promise<Buffer> {
+async function restorePins(tx: Sql, sealed: Sealed | undefined, passphrase: string): Promise<Buffer> {
   if (!sealed) throw new NotAShop('It was written without a passphrase: no PINs are in it.');
   const opened = unseal(sealed, passphrase);
   if (!opened) throw new NotAShop('The passphrase is not the one it was written with.');

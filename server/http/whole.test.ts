@@ -11,7 +11,7 @@ beforeAll(async () => {
   hester = await shop.signIn('Hester Quill');
 });
 afterEach(() => {
-  shop.freeBytes = 1e12;
+  shop.free = () => 1e12;
   shop.damage.what = null;
 });
 /** What was seen of the disk is good for a second. */
@@ -20,7 +20,7 @@ const aSecond = () => new Promise((later) => setTimeout(later, 1_050));
 describe('a disk with no room', () => {
   it('takes no bookings and says what to do; reading and signing in go on, and so does the same pour later', async () => {
     await aSecond();
-    shop.freeBytes = 30e6;
+    shop.free = () => 30e6;
     const refused = await bram('post', '/api/pours', pour({}), { key: 'no-room-0000001' });
     expect([refused.status, refused.body.code]).toEqual([503, 'disk.full']);
     expect(refused.body.detail).toContain('30 MB left');
@@ -29,7 +29,7 @@ describe('a disk with no room', () => {
     expect((await shop.signIn('Odo Marsh')).length).toBeGreaterThan(0);
     const { freeBytes, lowRoom } = (await hester('get', '/api/backups')).body;
     expect([freeBytes, lowRoom]).toEqual([30e6, true]);
-    shop.freeBytes = 1e12;
+    shop.free = () => 1e12;
     await aSecond();
     const poured = await bram('post', '/api/pours', pour({}), { key: 'no-room-0000001' });
     expect(poured.status).toBe(201);
@@ -44,11 +44,14 @@ describe('a disk with no room', () => {
     const stateOf = async () => (await hester('get', `/api/imports/${sent.body.id}`)).body.state;
     await expect.poll(stateOf, { timeout: 60_000 }).toMatch(/ready|refused/);
     expect(await stateOf()).toBe('ready');
-    expect((await hester('post', `/api/imports/${sent.body.id}/bookings`, {})).status).toBe(202);
-    shop.freeBytes = 30e6;
     await aSecond();
+    // There is room when it is asked for, and none from then on.
+    let looks = 0;
+    shop.free = () => (looks++ === 0 ? 1e12 : 30e6);
+    expect((await hester('post', `/api/imports/${sent.body.id}/bookings`, {})).status).toBe(202);
+    await expect.poll(() => looks, { timeout: 60_000 }).toBeGreaterThan(2);
     expect(await stateOf()).toBe('booking');
-    shop.freeBytes = 1e12;
+    shop.free = () => 1e12;
     await expect.poll(stateOf, { timeout: 60_000 }).toBe('done');
   });
 });
@@ -56,14 +59,14 @@ describe('a disk with no room', () => {
 describe('books that are damaged', () => {
   it('are neither read from nor written to, and the way back is named', async () => {
     shop.damage.what = 'a part of them can’t be read';
-    shop.damage.remedy = 'Stop the program and put back the copy.';
+    shop.damage.remedy = 'Stop the program and restore the copy.';
     for (const answer of [
       await bram('get', '/api/containers'),
       await bram('post', '/api/pours', pour({})),
       await shop.anyone('get', '/api/shop'),
     ]) {
       expect([answer.status, answer.body.code]).toEqual([503, 'books.damaged']);
-      expect(answer.body.remedy).toContain('put back the copy');
+      expect(answer.body.remedy).toContain('restore the copy');
     }
     expect((await shop.anyone('get', '/api/health')).status).toBe(200);
   });
@@ -79,7 +82,7 @@ describe('a copy that is asked for', () => {
     expect(await now()).toMatchObject({ trouble: null, copies: [{ checked: true }] });
   });
 
-  it('is put back by a manager who types their PIN once more, and by nobody else', async () => {
+  it('is restored by a manager who types their PIN once more, and by nobody else', async () => {
     const { copies } = (await hester('get', '/api/backups')).body;
     const path = `/api/backups/${copies[0].name}/restorations`;
     const right = { pin: demoPins.get('Hester Quill') };
@@ -89,8 +92,8 @@ describe('a copy that is asked for', () => {
     expect((await hester('post', path, {})).body.errors[0].pointer).toBe('/pin');
     for (const name of ['day-2020-01-01T00-00-00', '..', '%2e%2e%2fbooks'])
       expect((await hester('post', `/api/backups/${name}/restorations`, right)).status, name).toBe(404);
-    expect(shop.putBack).toEqual([]);
+    expect(shop.restoreCopy).toEqual([]);
     expect((await hester('post', path, right)).status).toBe(202);
-    expect(shop.putBack).toEqual([copies[0].name]);
+    expect(shop.restoreCopy).toEqual([copies[0].name]);
   });
 });

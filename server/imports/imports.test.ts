@@ -141,7 +141,7 @@ describe('a file of containers', () => {
     await takeUpImports({
       books: shop.books,
       folder: '.',
-      free: () => shop.freeBytes,
+      free: () => shop.free(),
       now: () => shop.now,
       live: new Live(() => shop.now),
       log: pino({ level: 'fatal' }),

@@ -34,10 +34,10 @@ export class ServedShop {
   readonly secret = Buffer.alloc(32, 7);
   readonly papers = new Papers();
   readonly damage: { what: string | null; remedy: string } = { what: null, remedy: '' };
-  /** The copies that were to be put back. */
-  readonly putBack: string[] = [];
-  /** What is free on the disk. */
-  freeBytes = 1e12;
+  /** The copies that were to be restored. */
+  readonly restoreCopy: string[] = [];
+  /** What is free on the disk, in bytes. */
+  free = (): number => 1e12;
   instruments: Instruments = noInstruments;
   books!: Books;
   app!: ReturnType<typeof createApp>;
@@ -69,10 +69,10 @@ export class ServedShop {
       books: this.books,
       folder,
       damage: this.damage,
-      copying: new Copying({ books: this.books, folder, also: null, log, free: () => this.freeBytes }),
-      putBack: (name) => this.putBack.push(name),
-      notPutBack: null,
-      free: () => this.freeBytes,
+      copying: new Copying({ books: this.books, folder, also: null, log, free: () => this.free() }),
+      restoreCopy: (name) => this.restoreCopy.push(name),
+      notRestored: null,
+      free: () => this.free(),
       now: () => this.now,
       live: new Live(() => this.now),
       idle: new Idle(() => this.elapsedMs),

@@ -10,9 +10,9 @@ import { TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useTextForm } from '../ui/useTextForm.ts';
-import { PutBackDialog } from './PutBackDialog.tsx';
+import { RestoreDialog } from './RestoreDialog.tsx';
 
-/** Copies of the books: when they were made, how one is put back, and the whole shop as a file. */
+/** Copies of the books: when they were made, how one is restored, and the whole shop as a file. */
 export function CopiesSection({ shop }: { shop: Shop }) {
   const { data, error } = useQuery(backupsQuery);
   const [chosen, setChosen] = useState<Backups['copies'][number] | null>(null);
@@ -29,7 +29,7 @@ export function CopiesSection({ shop }: { shop: Shop }) {
             ; each goes to <code className="reading">{data.also}</code> as well
           </>
         ) : null}
-        . Where the shop does not open any more, one is put back on the machine the program runs on:{' '}
+        . Where the shop does not open any more, one is restored on the machine the program runs on:{' '}
         <code className="reading">
           {command} {(data.copies.find((c) => c.checked) ?? data.copies[0])?.name ?? 'NAME'}
         </code>
@@ -55,17 +55,17 @@ export function CopiesSection({ shop }: { shop: Shop }) {
               </span>
               <button
                 type="button"
-                aria-label={`Put back ${shopDay(at, shop.zone)}, ${clockTime(at, shop.zone)}`}
+                aria-label={`Restore ${shopDay(at, shop.zone)}, ${clockTime(at, shop.zone)}`}
                 className="min-h-12 px-3 underline underline-offset-4"
                 onClick={() => setChosen({ name, at, checked })}
               >
-                Put back
+                Restore
               </button>
             </li>
           ))}
         </ul>
       )}
-      {chosen && <PutBackDialog copy={chosen} shop={shop} close={() => setChosen(null)} />}
+      {chosen && <RestoreDialog copy={chosen} shop={shop} close={() => setChosen(null)} />}
       <MakeOne making={data.making} />
       <WholeShop />
     </section>

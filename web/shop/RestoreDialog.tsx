@@ -12,11 +12,11 @@ type Copy = Backups['copies'][number];
 
 const LOOK_EVERY_MS = 700;
 
-/** A copy is put back by a manager who knows what goes with it, and types their PIN once more. */
-export function PutBackDialog({ copy, shop, close }: { copy: Copy; shop: Shop; close: () => void }) {
+/** A copy is restored by a manager who knows what goes with it, and types their PIN once more. */
+export function RestoreDialog({ copy, shop, close }: { copy: Copy; shop: Shop; close: () => void }) {
   const [asked, setAsked] = useState<Backups | null>(null);
   return (
-    <Dialog title="Put this copy back" close={close}>
+    <Dialog title="Restore this copy" close={close}>
       {asked ? (
         <UnderWay before={asked} close={close} />
       ) : (
@@ -57,7 +57,7 @@ function Ask(props: { copy: Copy; shop: Shop; done: (state: Backups) => void; cl
         maxLength={4}
         autoComplete="off"
       />
-      <FormFoot save="Put it back" saving={of.saving} problem={of.problem}>
+      <FormFoot save="Restore it" saving={of.saving} problem={of.problem}>
         <button type="button" className="min-h-12 px-3 underline underline-offset-4" onClick={close}>
           Leave the books as they are
         </button>
@@ -69,7 +69,7 @@ function Ask(props: { copy: Copy; shop: Shop; done: (state: Backups) => void; cl
 /** Until the shop is open again: nobody is signed in then, unless the copy was not good. */
 function UnderWay({ before, close }: { before: Backups; close: () => void }) {
   const { data } = useQuery({
-    queryKey: ['put back'],
+    queryKey: ['restored'],
     queryFn: async () => {
       try {
         return await get<Backups>('/backups');
@@ -81,12 +81,12 @@ function UnderWay({ before, close }: { before: Backups; close: () => void }) {
     refetchInterval: LOOK_EVERY_MS,
     gcTime: 0,
   });
-  const failed = data?.notPutBack && data.notPutBack.at !== before.notPutBack?.at;
+  const failed = data?.notRestored && data.notRestored.at !== before.notRestored?.at;
   if (failed) {
     return (
       <div className="p-5">
         <p role="alert" className="mb-4 border-l-6 border-stop py-2 pl-3">
-          <strong className="text-stop">It was not put back.</strong> {data.notPutBack?.why} The books are as
+          <strong className="text-stop">It was not restored.</strong> {data.notRestored?.why} The books are as
           they were.
         </p>
         <button type="button" className="min-h-12 border border-ink px-5" onClick={close}>
@@ -97,7 +97,7 @@ function UnderWay({ before, close }: { before: Backups; close: () => void }) {
   }
   return (
     <p role="status" className="p-5">
-      Putting it back … The shop opens again by itself; leave this page open.
+      Restoring it … The shop opens again by itself; leave this page open.
     </p>
   );
 }
