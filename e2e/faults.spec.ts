@@ -71,7 +71,10 @@ killable(
 
 killable(
   'a manager restores a copy from the Shop page, and what was poured since is not in the books',
-  async ({ shop, page }) => {
+  async ({ shop, page, browser }) => {
+    const other = await (await browser.newContext({ baseURL: shop.address })).newPage();
+    await other.goto('/');
+    await signIn(other, 'Bram Addy');
     await page.goto(shop.address);
     await signIn(page, 'Hester Quill');
     await page.goto('/shop');
@@ -97,6 +100,9 @@ killable(
     await pin.fill(demoPins.get('Hester Quill') ?? '');
     await dialog.getByRole('button', { name: 'Restore it' }).click();
     await expect(page.getByRole('button', { name: /Bram Addy/ })).toBeVisible();
+    // Nobody goes on over books that are no longer there.
+    await expect(other.getByRole('button', { name: /Bram Addy/ })).toBeVisible();
+    await other.context().close();
 
     await signIn(page, 'Hester Quill');
     expect((await page.request.get(`/api/batches/${batchId}`)).status()).toBe(404);

@@ -3,9 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Router } from 'express';
 import { type Backups, restorationBody, shopFileBody } from '#contract/shop.ts';
+import { running } from '../clocks/queries.ts';
 import type { House } from '../house.ts';
 import { parseBody } from '../http/door.ts';
-import { missing } from '../http/problems.ts';
+import { HttpProblem, missing } from '../http/problems.ts';
 import { only, type SignedIn, whoOf } from '../http/signedIn.ts';
 import { checkPin } from '../sessions/checkPin.ts';
 import { shopOf } from '../shop/queries.ts';
@@ -27,6 +28,7 @@ export function backupRoutes(house: House): Router {
     const name = String(req.params.name);
     if (!copies(house.folder).some((copy) => copy.name === name)) throw missing('copy');
     await checkPin(house, req, (whoOf(res) as SignedIn).personId, pin);
+    await refuseWhileClocksRun(house);
     // Told first: whoever is signed in is so no more once it is done.
     res.once('finish', () => house.restoreCopy(name));
     res.status(202).json(state());
@@ -55,4 +57,15 @@ export function backupRoutes(house: House): Router {
     }
   });
   return routes;
+}
+
+/** What lies on a car now is not known to books of yesterday: nobody would be told to rinse it. */
+async function refuseWhileClocksRun({ books }: House): Promise<void> {
+  const clocks = await running(books);
+  if (clocks.length === 0) return;
+  const where = clocks.map((clock) => `${clock.layers.at(-1)?.name} in ${clock.placeName}`).join(', ');
+  const many = clocks.length > 1;
+  throw new HttpProblem(409, 'restore.clocksRun', `${many ? 'Clocks run' : 'A clock runs'}: ${where}.`, {
+    remedy: `Rinse and end ${many ? 'them' : 'it'} first: the books of that copy do not know ${many ? 'them' : 'it'}.`,
+  });
 }

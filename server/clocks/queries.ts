@@ -35,6 +35,10 @@ export async function clockOf(db: Queryable, key: string): Promise<Clock | undef
   return (await db.rows<Clock>(`${CLOCK} WHERE k.key = $1`, [key]))[0];
 }
 
+/** Every clock that runs. */
+export const running = (db: Queryable): Promise<Clock[]> =>
+  db.rows(`${CLOCK} WHERE k.ended_at IS NULL ORDER BY k.started_at, k.id`);
+
 /** Clocks that run in a bay. */
 export const runningAt = (db: Queryable, placeId: number): Promise<Clock[]> =>
   db.rows(`${CLOCK} WHERE k.ended_at IS NULL AND k.place_id = $1 ORDER BY k.started_at, k.id`, [placeId]);

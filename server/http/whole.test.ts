@@ -14,6 +14,20 @@ afterEach(() => {
   shop.free = () => 1e12;
   shop.damage.what = null;
 });
+const CLOCK = {
+  placeId: 3,
+  vehicle: 'hire camper',
+  body: 'hatchback',
+  colour: 'black',
+  material: 'steel',
+  zones: ['uppers'],
+  shelter: 'shade',
+  start: { kind: 'rinsed', waterC: 15 },
+  laid: { kind: 'product', productId: 2, use: 'foam', vesselId: 1, dialId: null, machineId: null },
+  batchId: null,
+  again: false,
+};
+
 /** What was seen of the disk is good for a second. */
 const aSecond = () => new Promise((later) => setTimeout(later, 1_050));
 
@@ -92,6 +106,11 @@ describe('a copy that is asked for', () => {
     expect((await hester('post', path, {})).body.errors[0].pointer).toBe('/pin');
     for (const name of ['day-2020-01-01T00-00-00', '..', '%2e%2e%2fbooks'])
       expect((await hester('post', `/api/backups/${name}/restorations`, right)).status, name).toBe(404);
+    const clock = { ...CLOCK, key: 'overarestore0001' };
+    expect((await bram('post', '/api/clocks', clock)).status).toBe(201);
+    const running = await hester('post', path, right);
+    expect([running.status, running.body.detail]).toEqual([409, 'A clock runs: Lime Kiln Foam in Bay 1.']);
+    await bram('post', `/api/clocks/${clock.key}/ends`, { how: 'rinsed' });
     expect(shop.restoreCopy).toEqual([]);
     expect((await hester('post', path, right)).status).toBe(202);
     expect(shop.restoreCopy).toEqual([copies[0].name]);

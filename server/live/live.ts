@@ -37,6 +37,8 @@ export class Live {
       for (const event of this.#recent)
         if (event.seq > heard) session.push(event, 'changed', String(event.seq));
     }
+    // From here on it knows what it has heard, though nothing may happen for long.
+    else session.push({}, 'heard', String(this.#seq));
     this.#sessions.add(session);
     session.once('disconnected', () => this.#sessions.delete(session));
   };
