@@ -144,13 +144,16 @@ export type Shop = HouseFigures & {
 export const inMegabytes = (bytes: number): string =>
   bytes >= 1e9 ? `${(bytes / 1e9).toFixed(1)} GB` : `${Math.floor(bytes / 1e6)} MB`;
 
+/** What is being done for a copy, and what part of that is done, from 0 to 1. */
+export type Making = { doing: 'copying' | 'reading' | 'taking'; part: number };
+
 export type Backups = {
   /** When the newest copy was made that was read through and found whole. */
   newestAt: string | null;
   kept: number;
   copies: { name: string; at: string; checked: boolean }[];
-  /** One is being made now. */
-  making: boolean;
+  /** How far the one is that is being made now. */
+  making: Making | null;
   /** Why the last one was not made, and when. */
   trouble: { at: string; why: string } | null;
   /** Another folder they go to as well. */

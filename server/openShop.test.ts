@@ -47,7 +47,7 @@ async function opened() {
   const copies = async (): Promise<Backups> => (await ask('GET', '/backups')).body;
   const copied = async () => {
     await ask('POST', '/backups', {});
-    await expect.poll(async () => (await copies()).making, { timeout: 120_000 }).toBe(false);
+    await expect.poll(async () => (await copies()).making, { timeout: 120_000 }).toBeNull();
     return (await copies()).copies[0]?.name as string;
   };
   const restoreCopy = async (name: string) => {

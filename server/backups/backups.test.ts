@@ -3,6 +3,8 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import { describe, expect, it } from 'vitest';
 import { Books } from '../db/books.ts';
+import { faultsOf } from '../db/check.ts';
+import { openDatabase } from '../db/engine.ts';
 import { setUpShop } from '../shop/queries.ts';
 import { freshFolder } from '../testing/freshBooks.ts';
 import { isDue, spare } from './backups.ts';
@@ -55,7 +57,7 @@ describe('copies of the books', () => {
     expect(copying.state()).toMatchObject({
       newestAt: '2026-05-04T09:00:00Z',
       kept: 1,
-      making: false,
+      making: null,
       trouble: null,
     });
     expect(isUntouched(join(folder, 'backups', 'day-2026-05-04T09-00-00'))).toBe(true);
@@ -114,10 +116,40 @@ describe('copies of the books', () => {
     await books.close();
   });
 
+  it('tell how far they are: what is copied, what is read of it, and that there is no more to do', async () => {
+    const seen: unknown[] = [];
+    const { folder, books, copying } = await copied(at('04T08:30:00'), {
+      readThrough: async (directory, now, thousandths) => {
+        seen.push(copying.state().making);
+        Atomics.store(thousandths as Int32Array, 0, 400);
+        seen.push(copying.state().making);
+        return taken(directory, now);
+      },
+    });
+    await copying.make(at('04T09:00:00'));
+    expect(seen).toEqual([
+      { doing: 'reading', part: 0 },
+      { doing: 'reading', part: 0.4 },
+    ]);
+    expect(copying.state().making).toBeNull();
+    const parts: number[] = [];
+    await books.copyTo(join(folder, 'by hand'), (part) => parts.push(part));
+    expect(parts.length).toBeGreaterThan(100);
+    expect(parts).toEqual([...parts].sort((a, b) => a - b));
+    expect(parts.at(-1)).toBe(1);
+    parts.length = 0;
+    const db = await openDatabase(join(folder, 'by hand'));
+    expect(await faultsOf(db, (part) => parts.push(part))).toEqual([]);
+    await db.close();
+    expect(parts).toEqual([...parts].sort((a, b) => a - b));
+    expect(parts.at(-1)).toBe(1);
+    await books.close();
+  });
+
   it('are one, where two ask for one at once, and nothing asked meanwhile fails', async () => {
     const { folder, books, copying } = await copied(at('04T08:30:00'));
     const both = [copying.make(at('04T09:00:00')), copying.make(at('04T09:00:01'))];
-    expect(copying.state().making).toBe(true);
+    expect(copying.state().making).toEqual({ doing: 'copying', part: 0 });
     const other = books.copyTo(join(folder, 'by hand'));
     const asked = await Promise.all(
       Array.from({ length: 20 }, () => books.rows<{ name: string }>('SELECT name FROM shop')),

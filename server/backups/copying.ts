@@ -1,7 +1,7 @@
 import { mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import type { Logger } from 'pino';
-import { type Backups, inMegabytes } from '#contract/shop.ts';
+import { type Backups, inMegabytes, type Making } from '#contract/shop.ts';
 import type { Books } from '../db/books.ts';
 import { copyTree, renameForGood } from '../db/durable.ts';
 import { freeBytes, KEPT_FREE_BYTES, sizeOf } from '../db/room.ts';
@@ -9,8 +9,16 @@ import { askWorker } from '../workers/ask.ts';
 import { copies, copiesFolder, isDue, nameAt, spare } from './backups.ts';
 
 const UNFINISHED = '.unfinished';
-export const readThrough = (directory: string, now: Date): Promise<string[]> =>
-  askWorker('server/backups/readThrough.worker.ts', { directory, nowMs: now.getTime() }, READ_WITHIN_MS);
+export const readThrough = (
+  directory: string,
+  now: Date,
+  thousandths = new Int32Array(new SharedArrayBuffer(4)),
+): Promise<string[]> =>
+  askWorker(
+    'server/backups/readThrough.worker.ts',
+    { directory, nowMs: now.getTime(), thousandths },
+    READ_WITHIN_MS,
+  );
 /** Reading a copy of years takes a minute; whatever takes longer than this hangs. */
 const READ_WITHIN_MS = 30 * 60_000;
 /** After a copy that failed it is tried again so much later, and twice as late each time. */
@@ -36,7 +44,7 @@ type Options = {
   log: Logger;
   free?: (folder: string) => number;
   /** Opens a copy, reads all of it and seals it; says what is wrong with it. */
-  readThrough?: (directory: string, now: Date) => Promise<string[]>;
+  readThrough?: typeof readThrough;
   /** What to do where a fresh copy shows that the books are damaged. */
   damaged?: (what: string) => void;
   /** Told when a copy begins and when it ends. */
@@ -56,6 +64,8 @@ function clear(path: string): void {
 export class Copying {
   readonly #options: Required<Options>;
   #making: Promise<string> | null = null;
+  #doing: Making['doing'] = 'copying';
+  #part = (): number => 0;
   #trouble: { at: string; why: string } | null = null;
   #failures = 0;
   #notBeforeMs = 0;
@@ -74,7 +84,7 @@ export class Copying {
       newestAt: all.find((c) => c.checked)?.at ?? null,
       kept: all.length,
       copies: all,
-      making: this.#making !== null,
+      making: this.#making && { doing: this.#doing, part: this.#part() },
       trouble: this.#trouble,
       also,
       freeBytes: Math.min(free(folder), Number.MAX_SAFE_INTEGER),
@@ -143,8 +153,11 @@ export class Copying {
     mkdirSync(copiesFolder(folder), { recursive: true });
     rmSync(aside, { recursive: true, force: true });
     try {
-      await books.copyTo(aside);
-      const faults = await this.#options.readThrough(aside, now);
+      await books.copyTo(aside, this.#begins('copying'));
+      const thousandths = new Int32Array(new SharedArrayBuffer(4));
+      this.#begins('reading');
+      this.#part = () => Atomics.load(thousandths, 0) / 1_000;
+      const faults = await this.#options.readThrough(aside, now, thousandths);
       if (faults.length > 0) {
         damaged(faults[0] as string);
         throw new NotCopied(`It was read through and is not whole: ${faults[0]}`);
@@ -163,7 +176,7 @@ export class Copying {
       mkdirSync(also, { recursive: true });
       this.#room(also, this.#options.folder, `in ${also}`);
       rmSync(aside, { recursive: true, force: true });
-      await copyTree(copy, aside);
+      await copyTree(copy, aside, this.#begins('taking'));
       renameForGood(aside, join(also, basename(copy)));
       for (const { name } of spare(copies(also, '')))
         rmSync(join(also, name), { recursive: true, force: true });
@@ -175,6 +188,15 @@ export class Copying {
             `It stands beside the books, and could not be taken to ${also} (${(error as Error).message}).`,
           );
     }
+  }
+
+  /** @returns what to tell how far it is */
+  #begins(doing: Making['doing']): (part: number) => void {
+    this.#doing = doing;
+    this.#part = () => 0;
+    return (part) => {
+      this.#part = () => part;
+    };
   }
 
   #room(where: string, folder: string, said: string): void {

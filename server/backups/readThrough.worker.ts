@@ -5,12 +5,17 @@ import { seal } from './seal.ts';
 
 // Opens a copy of the books and reads it from end to end, off the thread that serves the shop.
 
-const { directory, nowMs } = workerData as { directory: string; nowMs: number };
+const { directory, nowMs, thousandths } = workerData as {
+  directory: string;
+  nowMs: number;
+  /** How much of it is done, for who waits. */
+  thousandths: Int32Array;
+};
 
 async function faults(): Promise<string[]> {
   const db = await openDatabase(directory);
   try {
-    return await faultsOf(db);
+    return await faultsOf(db, (part) => Atomics.store(thousandths, 0, Math.floor(part * 1_000)));
   } finally {
     await db.close();
   }

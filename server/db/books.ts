@@ -181,10 +181,10 @@ export class Books implements Queryable {
    * Copies the books to where nothing is yet. They stay open: what is asked meanwhile waits until all of them is copied,
    * so that the copy is of one moment. Two who want a copy get theirs one after the other.
    */
-  copyTo(to: string): Promise<void> {
+  copyTo(to: string, done?: (part: number) => void): Promise<void> {
     return this.#alone(async () => {
       await this.#asOwner((db) => db.exec('CHECKPOINT'));
-      await copyTree(this.#directory, to);
+      await copyTree(this.#directory, to, done);
     });
   }
 

@@ -90,9 +90,9 @@ describe('a copy that is asked for', () => {
   it('is a manager’s to ask for, is made by itself, and is listed as read through', async () => {
     expect((await bram('post', '/api/backups', {})).status).toBe(403);
     const asked = await hester('post', '/api/backups', {});
-    expect([asked.status, asked.body.making]).toEqual([202, true]);
+    expect([asked.status, asked.body.making]).toEqual([202, { doing: 'copying', part: 0 }]);
     const now = async () => (await hester('get', '/api/backups')).body;
-    await expect.poll(async () => (await now()).making, { timeout: 120_000 }).toBe(false);
+    await expect.poll(async () => (await now()).making, { timeout: 120_000 }).toBeNull();
     expect(await now()).toMatchObject({ trouble: null, copies: [{ checked: true }] });
   });
 

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { type Backups, type Shop, shopFileBody } from '#contract/shop.ts';
+import { type Backups, type Making, type Shop, shopFileBody } from '#contract/shop.ts';
 import { post, saveFile } from '../app/api.ts';
 import { askAgain, backupsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
@@ -12,9 +12,19 @@ import { Refusal } from '../ui/Refusal.tsx';
 import { useTextForm } from '../ui/useTextForm.ts';
 import { RestoreDialog } from './RestoreDialog.tsx';
 
+const LOOK_EVERY_MS = 700;
+const DOING: Record<Making['doing'], string> = {
+  copying: 'Copying the books',
+  reading: 'Reading the copy through',
+  taking: 'Taking it to the other folder',
+};
+
 /** Copies of the books: when they were made, how one is restored, and the whole shop as a file. */
 export function CopiesSection({ shop }: { shop: Shop }) {
-  const { data, error } = useQuery(backupsQuery);
+  const { data, error } = useQuery({
+    ...backupsQuery,
+    refetchInterval: ({ state }) => (state.data?.making ? LOOK_EVERY_MS : false),
+  });
   const [chosen, setChosen] = useState<Backups['copies'][number] | null>(null);
   if (error) return <Refusal problem={error} />;
   if (!data) return null;
@@ -73,16 +83,26 @@ export function CopiesSection({ shop }: { shop: Shop }) {
 }
 
 /** Makes a copy now: before something is tried, or when a stick is put in. */
-function MakeOne({ making }: { making: boolean }) {
+function MakeOne({ making }: { making: Making | null }) {
   const asking = useMutation({
     mutationFn: () => post('/backups', {}),
     onSettled: () => askAgain('backups'),
   });
   return (
     <div>
-      <Button onClick={() => asking.mutate()} disabled={making || asking.isPending}>
+      <Button onClick={() => asking.mutate()} disabled={making !== null || asking.isPending}>
         {making ? 'Making a copy …' : 'Make a copy now'}
       </Button>
+      {making && (
+        <p
+          role="progressbar"
+          aria-label={DOING[making.doing]}
+          aria-valuenow={Math.round(making.part * 100)}
+          className="mt-3"
+        >
+          {DOING[making.doing]}, <span className="reading">{Math.round(making.part * 100)} %</span>
+        </p>
+      )}
       {asking.error && <Refusal problem={asking.error} />}
     </div>
   );
