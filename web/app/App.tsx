@@ -3,8 +3,10 @@ import { useLive } from '../state/live.ts';
 import { shopQuery, whoQuery } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
 import { useQuery } from '../state/useQuery.ts';
+import { Button } from '../ui/Button.tsx';
 import { fetched } from '../ui/fetched.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { FirstAidButton } from './FirstAidButton.tsx';
 import { fetchBench, fetchPageAt, Pages } from './Pages.tsx';
 import { Shell } from './Shell.tsx';
 import { SignIn } from './SignIn.tsx';
@@ -39,13 +41,12 @@ export function App() {
       <main className="mx-auto max-w-xl p-5">
         <h1 className="mb-5">Kettle Mix</h1>
         <Refusal problem={error} />
-        <button
-          type="button"
-          className="mt-5 min-h-12 border border-ink px-5"
-          onClick={() => window.location.reload()}
-        >
-          Try again
-        </button>
+        <div className="mt-5 flex flex-wrap gap-3">
+          <Button bay onClick={() => window.location.reload()}>
+            Try again
+          </Button>
+          <FirstAidButton />
+        </div>
       </main>
     );
   }

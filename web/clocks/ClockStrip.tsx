@@ -32,7 +32,7 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
   const { pathname } = useLocation();
   const all = useClocks();
   const running = useRunning();
-  const { waiting, refused, reached } = useOutbox();
+  const { waiting, refused, held } = useOutbox();
   useClockWindows(all);
   useAlarms(running);
   useEffect(() => {
@@ -58,12 +58,12 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
           <SoundAsk />
         </ul>
       )}
-      {waiting.length > 0 && (!reached || mine < waiting.length) && (
+      {waiting.length > 0 && (held || mine < waiting.length) && (
         <p role="status" className="flex gap-3 border-b border-hairline px-4 py-1.5 lg:px-8">
           <span aria-hidden className="hatch w-1.5 shrink-0" />
           <span>
             {mine > 0 &&
-              `No connection: ${mine} ${mine === 1 ? 'thing waits' : 'things wait'} here and will be sent by themselves. Clocks run on. `}
+              `${held ?? 'On its way'}: ${mine} ${mine === 1 ? 'thing waits' : 'things wait'} here and will be sent by themselves. Clocks run on. `}
             {mine < waiting.length &&
               `${waiting.length - mine} done by someone else ${waiting.length - mine === 1 ? 'waits' : 'wait'} for them to sign in.`}
           </span>

@@ -37,7 +37,7 @@ const end = (clockKey: string) =>
 afterEach(() => {
   vi.unstubAllGlobals();
   vi.useRealTimers();
-  useOutbox.setState({ waiting: [], refused: [], reached: true });
+  useOutbox.setState({ waiting: [], refused: [], held: null });
 });
 
 describe('what is done to clocks', () => {
@@ -48,7 +48,7 @@ describe('what is done to clocks', () => {
     expect(asked[0]).toMatchObject({ path: '/api/clocks/k1/ends', body: { how: 'rinsed' } });
     expect(asked[0]?.body.occurredAt).toMatch(/^\d{4}-\d\d-\d\dT.*Z$/);
     expect(asked[0]?.key).toMatch(/^[a-f0-9]{32}$/);
-    expect(useOutbox.getState()).toMatchObject({ waiting: [], reached: true });
+    expect(useOutbox.getState()).toMatchObject({ waiting: [], held: null });
   });
 
   it('waits without a connection, in order, and goes again under the same keys', async () => {
@@ -56,14 +56,14 @@ describe('what is done to clocks', () => {
     const lost = answering('lost');
     await end('k1');
     await end('k2');
-    expect(useOutbox.getState().reached).toBe(false);
+    expect(useOutbox.getState().held).toBe('No connection');
     expect(useOutbox.getState().waiting.map((s) => s.clockKey)).toEqual(['k1', 'k2']);
     const keys = useOutbox.getState().waiting.map((s) => s.id);
     expect(lost.every((a) => a.key === keys[0])).toBe(true);
     const asked = answering(clock('k1'), clock('k2'));
     await vi.advanceTimersByTimeAsync(3_100);
     expect(asked.map((a) => a.key)).toEqual(keys);
-    expect(useOutbox.getState()).toMatchObject({ waiting: [], reached: true });
+    expect(useOutbox.getState()).toMatchObject({ waiting: [], held: null });
   });
 
   it('waits for the one who did it where someone else is signed in', async () => {
@@ -137,6 +137,19 @@ describe('what is done to clocks', () => {
       '/api/clocks/k2/ends',
     ]);
     expect(useOutbox.getState()).toMatchObject({ waiting: [], refused: [{ kept: true }] });
+  });
+
+  it('waits, and says why, for as long as the books take nothing', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+    const full = { status: 503, body: { status: 503, code: 'disk.full', detail: 'The disk is full.' } };
+    const asked = answering(...Array(6).fill(full), clock('k1'));
+    await end('k1');
+    await vi.advanceTimersByTimeAsync(3_000 + 6_000 + 12_000 + 24_000 + 48_000);
+    expect(useOutbox.getState()).toMatchObject({ held: 'The disk is full', refused: [] });
+    expect(useOutbox.getState().waiting).toHaveLength(1);
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(asked.every((a) => a.path === '/api/clocks/k1/ends')).toBe(true);
+    expect(useOutbox.getState()).toMatchObject({ waiting: [], held: null });
   });
 
   it('waits where the session has ended, without being told as refused', async () => {

@@ -35,14 +35,16 @@ export type Refused = { id: string; what: string; problem: Problem; kept: boolea
 type Outbox = {
   waiting: Sent[];
   refused: Refused[];
-  /** Whether the shop's machine could be reached when it was last tried. */
-  reached: boolean;
+  /** Why what waits is not sent yet, null where nothing is in the way. */
+  held: string | null;
 };
-export const useOutbox = create<Outbox>()(() => ({ waiting: [], refused: [], reached: true }));
+export const useOutbox = create<Outbox>()(() => ({ waiting: [], refused: [], held: null }));
 
 const STORE = 'kettle-outbox';
 const TRY_AGAIN_MS = 3_000;
 const AT_MOST_MS = 60_000;
+/** The disk is full, or the books are damaged: nothing is wrong with what was sent. */
+const NOT_NOW = 503;
 /** So often a fault of the program is taken for a moment's. */
 const STUMBLES = 4;
 /** What is refused this long after it happened is for a lead to look at. */
@@ -107,16 +109,17 @@ async function sendAll(personId: number): Promise<void> {
           ? all.map((c) => (c.key === clock.key ? clock : c))
           : [...all, clock],
       );
-      useOutbox.setState({ reached: true });
+      useOutbox.setState({ held: null });
       waitMs = TRY_AGAIN_MS;
       done(next);
     } catch (error) {
       const { problem } = error as ApiProblem;
       const reached = error instanceof ApiProblem && problem.status > 0;
       if (!isDefinite(error) || problem.status === 429) {
-        useOutbox.setState({ reached });
+        useOutbox.setState({ held: reached ? problem.detail.replace(/\.$/, '') : 'No connection' });
         // What the program stumbles over each time is for a lead to look at: it must not hold up what comes after it.
-        const stumbles = reached && problem.status >= 500 ? stumbledOver(next.id) : 0;
+        const stumbles =
+          reached && problem.status >= 500 && problem.status !== NOT_NOW ? stumbledOver(next.id) : 0;
         if (stumbles < STUMBLES || !(await refuse(next, problem, true))) {
           tryLater(personId);
           return;

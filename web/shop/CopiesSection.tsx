@@ -54,7 +54,7 @@ export function CopiesSection({ shop }: { shop: Shop }) {
         </p>
       )}
       {data.copies.length === 0 ? (
-        <p className="text-muted">None was made yet. The first comes tonight.</p>
+        <p className="mb-3 text-muted">None was made yet. The first comes tonight.</p>
       ) : (
         <ul className="mb-5 max-h-60 max-w-xl overflow-auto border-t border-hairline">
           {data.copies.map(({ name, at, checked }) => (
