@@ -1,3 +1,4 @@
+import { KEPT_FREE_BYTES } from './db/room.ts';
 import type { House } from './house.ts';
 import { prune } from './prune.ts';
 import type { SteadyClock } from './steadyClock.ts';
@@ -11,26 +12,27 @@ const PRUNE_EVERY_MS = 6 * 3_600_000;
 
 /**
  * What the program does by itself while it runs: reads the weather station, copies the books at night, lets go of what is
- * of no more use, and follows the
- * machine's clock where that was set, once no clock of the shop's runs.
+ * of no more use, and follows the machine's clock where that was set, once no clock of the shop's runs. On a full disk it
+ * writes nothing: a checkpoint there is the end of the database.
  *
  * @returns what ends it
  */
 export function makeRounds(
-  house: Pick<House, 'books' | 'copying' | 'weatherStation' | 'now' | 'live' | 'log'>,
+  house: Pick<House, 'books' | 'copying' | 'weatherStation' | 'now' | 'live' | 'log' | 'folder' | 'free'>,
   time: SteadyClock | undefined,
 ): () => void {
-  const { books, now, log } = house;
+  const { books, now, log, folder, free } = house;
+  const room = () => free(folder) >= KEPT_FREE_BYTES;
   const failed = (error: unknown) => log.error(error);
   const station = setInterval(() => {
-    noteStation(house).catch(failed);
+    if (room()) noteStation(house).catch(failed);
     if (time && time.apartMs !== 0) followClock(house, time).catch(failed);
   }, STATION_EVERY_MS);
   const backup = setInterval(() => {
     house.copying.ifDue(now()).catch(failed);
   }, BACKUP_EVERY_MS);
-  const settling = setInterval(() => void books.settle().catch(failed), SETTLE_EVERY_MS);
-  const pruning = setInterval(() => void prune(books, now()).catch(failed), PRUNE_EVERY_MS);
+  const settling = setInterval(() => room() && void books.settle().catch(failed), SETTLE_EVERY_MS);
+  const pruning = setInterval(() => room() && void prune(books, now()).catch(failed), PRUNE_EVERY_MS);
   return () => {
     clearInterval(pruning);
     clearInterval(settling);

@@ -126,7 +126,10 @@ export async function serve(options: {
     publicly = host === '0.0.0.0' ? onTheLan(address) : address;
     books.tellAddress(address);
     takeUpImports({ books, folder, free: freeBytes, now, live, log }).catch((error) => log.error(error));
-    const endRounds = makeRounds({ books, copying, weatherStation, now, live, log }, options.time);
+    const endRounds = makeRounds(
+      { books, copying, weatherStation, now, live, log, folder, free: freeBytes },
+      options.time,
+    );
     const looking = setTimeout(() => {
       if (hadShop) lookThrough(books, copying, now(), damaged).catch((error) => log.error(error));
     }, LOOK_AFTER_MS);

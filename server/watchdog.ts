@@ -1,3 +1,4 @@
+import { setTimeout as sleep } from 'node:timers/promises';
 import type { WatchdogData } from './watchdog.worker.ts';
 import { startWorker } from './workers/start.ts';
 
@@ -7,6 +8,8 @@ const SILENT_MS = 90_000;
 /** A database that refuses three questions in a row is not going to answer a fourth. */
 const REFUSED_IN_A_ROW = 3;
 const ASK_EVERY_MS = 15_000;
+/** A refusal is made sure of at once: everybody in the shop waits meanwhile. */
+const REFUSED_AGAIN_MS = 2_000;
 
 /** Set for a program that was started in the place of one that hung. */
 const AFTER = 'KETTLE_AFTER';
@@ -14,6 +17,10 @@ const TIMES = 'KETTLE_TIMES';
 const MOST_TIMES = 3;
 /** What has run so long was started well. */
 const WELL_MS = 30 * 60_000;
+
+/** A question that is never answered is one that is refused. */
+const silence = (ms: number) =>
+  sleep(ms, undefined, { ref: false }).then(() => Promise.reject(new Error('no answer')));
 
 type Options = {
   /** Asks the database something small. */
@@ -49,17 +56,26 @@ export function watchOver({
   const beat = setInterval(() => void Atomics.add(alive, 0, 1), beatMs);
   const well = setTimeout(() => delete process.env[TIMES], WELL_MS);
   let refused = 0;
-  const asking = setInterval(() => {
-    ask().then(
-      () => (refused = 0),
-      () => {
-        if (++refused >= REFUSED_IN_A_ROW) Atomics.store(alive, 1, 1);
-      },
-    );
-  }, askEveryMs);
-  for (const timer of [beat, well, asking]) timer.unref();
+  let next: ReturnType<typeof setTimeout>;
+  const askAfter = (ms: number) => {
+    next = setTimeout(() => {
+      Promise.race([ask(), silence(silentMs)]).then(
+        () => {
+          refused = 0;
+          askAfter(askEveryMs);
+        },
+        () => {
+          if (++refused >= REFUSED_IN_A_ROW) Atomics.store(alive, 1, 1);
+          askAfter(Math.min(askEveryMs, REFUSED_AGAIN_MS));
+        },
+      );
+    }, ms);
+    next.unref();
+  };
+  askAfter(askEveryMs);
+  for (const timer of [beat, well]) timer.unref();
   return () => {
-    for (const timer of [beat, well, asking]) clearInterval(timer);
+    for (const timer of [beat, well, next]) clearTimeout(timer);
     void worker.terminate();
   };
 }

@@ -1,6 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
 import type { Problem } from '#contract/problem.ts';
+import { inMegabytes } from '#contract/shop.ts';
 import type { Refusal } from '#core/outcome.ts';
 
 type Extra = Pick<Problem, 'remedy' | 'errors' | 'current' | 'override'> & { retryAfterS?: number };
@@ -48,6 +49,18 @@ const TITLES: Record<number, string> = {
   500: 'A fault in the program',
   503: 'Not now',
 };
+
+/** What PostgreSQL says where a file can't grow. */
+const DISK_FULL = '53100';
+
+/** @param left what is free, in bytes, where somebody has looked */
+export const diskFull = (left: number | null): HttpProblem =>
+  new HttpProblem(
+    503,
+    'disk.full',
+    `Nothing can be booked: the disk the books lie on is full${left === null ? '' : `, with ${inMegabytes(left)} left`}.`,
+    { remedy: 'Make room on that machine, then do it again. What you typed stays here.' },
+  );
 
 /** The names behind unique indexes, for the sentence about a name that is taken. */
 const TAKEN = /^(person|place|product|vessel|measure|device|metering_tip|dispenser_line)_name$/;
@@ -105,6 +118,7 @@ function asProblem(error: unknown): HttpProblem {
       errors: [{ pointer: '/name', message, remedy }],
     });
   }
+  if (code === DISK_FULL) return diskFull(null);
   if (code === '23503') {
     return new HttpProblem(422, 'reference.unknown', 'Something chosen here does not exist.', {
       remedy: 'Load the page again and choose from the list.',

@@ -1,4 +1,4 @@
-import { afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { afterEach, beforeAll, describe, expect, it, vi } from 'vitest';
 import { demoPins } from '../../demo/people.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { pour } from '../testing/pours.ts';
@@ -47,6 +47,15 @@ describe('a disk with no room', () => {
     await aSecond();
     const poured = await bram('post', '/api/pours', pour({}), { key: 'no-room-0000001' });
     expect(poured.status).toBe(201);
+  });
+
+  it('is told as what it is where it fills up under a booking', async () => {
+    const full = Object.assign(new Error('could not extend file'), { code: '53100' });
+    const booking = vi.spyOn(shop.books, 'transaction').mockRejectedValueOnce(full);
+    const refused = await bram('post', '/api/pours', pour({}), { key: 'no-room-0000002' });
+    expect([refused.status, refused.body.code]).toEqual([503, 'disk.full']);
+    booking.mockRestore();
+    expect((await bram('post', '/api/pours', pour({}), { key: 'no-room-0000002' })).status).toBe(201);
   });
 
   it('holds up an import until there is room', async () => {

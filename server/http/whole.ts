@@ -1,8 +1,7 @@
 import type { RequestHandler } from 'express';
-import { inMegabytes } from '#contract/shop.ts';
 import { KEPT_FREE_BYTES } from '../db/room.ts';
 import type { House } from '../house.ts';
-import { HttpProblem } from './problems.ts';
+import { diskFull, HttpProblem } from './problems.ts';
 
 /** Books that are damaged are neither read from nor written to: nobody is told what is not so. */
 export const refuseDamaged =
@@ -31,11 +30,6 @@ export function refuseWithoutRoom(house: House): RequestHandler {
       lookedMs = nowMs;
     }
     if (free >= KEPT_FREE_BYTES) return next();
-    throw new HttpProblem(
-      503,
-      'disk.full',
-      `Nothing can be booked: the disk the books lie on is full, with ${inMegabytes(free)} left.`,
-      { remedy: 'Make room on that machine, then do it again. What you typed stays here.' },
-    );
+    throw diskFull(free);
   };
 }
