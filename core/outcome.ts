@@ -8,11 +8,17 @@ export type Refusal = {
   readonly field: string;
   readonly reason: string;
   readonly remedy: string;
+  /** What of a request it is about, as a JSON pointer such as `/into/leftUl`; left out where nobody asked for anything. */
+  readonly at?: string;
 };
 
 export type Outcome<T> = { readonly ok: true; readonly value: T } | Refusal;
 
 export const accept = <T>(value: T): Outcome<T> => ({ ok: true, value });
+
+/** An outcome whose refusal says what of the request it is about. */
+export const at = <T>(pointer: string, outcome: Outcome<T>): Outcome<T> =>
+  outcome.ok ? outcome : { ...outcome, at: pointer };
 
 export const refuse = (code: string, field: string, reason: string, remedy: string): Refusal => ({
   ok: false,

@@ -14,6 +14,21 @@ export type VesselLimits = {
   readonly smallestUl: Microlitres;
 };
 
+/** A vessel as it was measured out: what is displaced by a guard or a sponge has no room for a mix. */
+export const limitsOf = (vessel: {
+  readonly brimfulUl: number;
+  readonly fillLimitUl: number;
+  readonly smallestUl: number;
+  readonly displacementUl: number;
+}): VesselLimits => {
+  const room = vessel.fillLimitUl - vessel.displacementUl;
+  return {
+    brimfulUl: microlitres(vessel.brimfulUl),
+    fillLimitUl: microlitres(room),
+    smallestUl: microlitres(Math.min(vessel.smallestUl, room)),
+  };
+};
+
 /** What goes into the vessel. `waterUl + productUl = totalUl` to the microlitre. */
 export type Mix = {
   readonly waterUl: Microlitres;

@@ -26,6 +26,13 @@ export function refusalProblem(refusal: Refusal, pointer: string, status = 422):
   return new HttpProblem(status, code, reason, { remedy, errors: [{ pointer, message: reason, remedy }] });
 }
 
+/** What was typed wrongly, among the reasons why something is not booked; the others are how things stand. */
+const TYPED = /^(strength|total|number)\.|^merge\.(sameVessel|moreThanHeld)$/;
+
+/** A booking that was decided against, as an answer that names what of the request it is about. */
+export const decidedAgainst = (refusal: Refusal): HttpProblem =>
+  refusalProblem(refusal, refusal.at ?? '', TYPED.test(refusal.code) ? 422 : 409);
+
 export const missing = (what: string) =>
   new HttpProblem(404, 'not.found', `There is no such ${what}.`, {
     remedy: 'Go back and choose one from the list.',

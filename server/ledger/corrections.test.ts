@@ -271,6 +271,11 @@ describe('a mix from a stock solution', () => {
       ...change,
     });
 
+  it('goes into no vessel that holds another product, whoever asks', async () => {
+    expect((await letDown({ vesselId: 3 })).body.code).toBe('vessel.occupied');
+    for (const id of [BOTTLE, 5]) await bram('post', `/api/vessels/${id}/rinses`, {});
+  });
+
   it('hyper 1:4 to the pail and the pail 1:9 is 2 % overall: 75 ml of the pail is 15 ml of hyper', async () => {
     const pailBefore = ((await bram('get', `/api/vessels/${PAIL}`)).body as Vessel).holds;
     expect(pailBefore).toMatchObject({ productId: HYPER, ul: 8_000_000, productUl: 1_600_000 });

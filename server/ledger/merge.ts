@@ -1,22 +1,17 @@
 import type { MergeBody, Merged } from '#contract/ledger.ts';
-import { type Contents, contentsOf, fractionIn, volumeUl } from '#core/mixing/contents.ts';
-import { merge } from '#core/mixing/correct.ts';
-import { refuse } from '#core/outcome.ts';
+import { resolveMerge } from '#core/booking/resolveMerge.ts';
+import { type Contents, fractionIn, volumeUl } from '#core/mixing/contents.ts';
 import { type Held, pourPostings } from '#core/stock/postings.ts';
 import { inNotation } from '#core/strength/strength.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
-import { microlitres, type UnitSystem } from '#core/units/volume.ts';
-import { refuseHeldBatch } from '../containers/lotHolds.ts';
+import { microlitres } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem, refusalProblem } from '../http/problems.ts';
+import { decidedAgainst } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { shopOf } from '../shop/queries.ts';
 import { waterId } from '../ware/queries.ts';
 import { differenceOf } from './before.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
-import { type HeldGround, heldGround, singleAccounts } from './queries.ts';
-
-const NOTHING: Held = new Map();
+import { type HeldGround, heldGround, heldOf, singleAccounts } from './queries.ts';
 
 /** Books two leftovers of one product as one batch in the second vessel; what was no longer there was used. */
 export async function bookMerge(
@@ -25,40 +20,28 @@ export async function bookMerge(
   who: Pick<SignedIn, 'personId'>,
   now: Date,
 ): Promise<Merged> {
-  const show = (await shopOf(tx))?.units ?? 'metric';
-  if (body.from.vesselId === body.into.vesselId) {
-    const same = refuse(
-      'merge.sameVessel',
-      'Second bottle',
-      'It is the same vessel twice.',
-      'Pick two vessels.',
-    );
-    throw refusalProblem(same, '/from/vesselId');
-  }
-  const from = await sideOf(tx, body.from, '/from', show);
-  const into = await sideOf(tx, body.into, '/into', show);
-  const both = merge(
-    { product: into.ground.productId, contents: into.kept },
-    { product: from.ground.productId, contents: from.kept },
-    into.ground.roomUl,
-    show,
+  const units = (await shopOf(tx))?.units ?? 'metric';
+  const from = await heldGround(tx, body.from.vesselId);
+  const into = await heldGround(tx, body.into.vesselId);
+  const shown = {
+    productUl: microlitres(body.shown.productUl),
+    waterUl: microlitres(body.shown.waterUl),
+  };
+  const resolved = resolveMerge(
+    { from: body.from, into: body.into, shown },
+    { from: heldOf(from), into: heldOf(into), roomUl: into?.roomUl ?? 0, units },
   );
-  if (!both.ok) throw refusalProblem(both, '/from', 409);
-  const { productUl, waterUl } = both.value;
-  if (productUl !== body.shown.productUl || waterUl !== body.shown.waterUl) {
-    throw new HttpProblem(409, 'mix.changed', 'The amounts shown are not what the two hold.', {
-      remedy: 'Look again.',
-    });
-  }
+  if (!resolved.ok) throw decidedAgainst(resolved);
+  const { together } = resolved.value;
+  const { productId: product, vesselName } = into as HeldGround;
   const { tap, used, waste } = await singleAccounts(tx);
   const water = await waterId(tx);
-  const product = into.ground.productId;
-  const heldOf = (contents: Contents): Held =>
+  const moved = ({ productUl, waterUl }: Contents): Held =>
     new Map([
-      [product, contents.productUl],
-      [water, contents.waterUl],
+      [product, productUl],
+      [water, waterUl],
     ]);
-  const fraction = fractionIn(both.value);
+  const fraction = fractionIn(together);
   const batch = await bookDraw(tx, {
     kind: 'transfer',
     personId: who.personId,
@@ -77,54 +60,16 @@ export async function bookMerge(
       product,
       water,
       accounts: { container: NEW_BATCH, batch: NEW_BATCH, tap, used, waste },
-      before: [into, from].map(({ ground, kept, booked }) => ({
+      before: [
+        { ground: into as HeldGround, kept: resolved.value.into },
+        { ground: from as HeldGround, kept: resolved.value.from },
+      ].map(({ ground, kept }) => ({
         account: ground.batchAccount,
-        kept: heldOf(kept),
-        pouredOff: NOTHING,
-        used: heldOf(differenceOf(booked, kept)),
+        kept: moved(kept),
+        pouredOff: new Map(),
+        used: moved(differenceOf(heldOf(ground)?.contents ?? kept, kept)),
       })),
     }),
   });
-  return {
-    ...batch,
-    totalUl: volumeUl(both.value),
-    fraction,
-    vesselName: into.ground.vesselName,
-  };
-}
-
-type Side = { ground: HeldGround; booked: Contents; kept: Contents };
-
-async function sideOf(
-  tx: Queryable,
-  { vesselId, leftUl }: MergeBody['from'],
-  pointer: string,
-  show: UnitSystem,
-): Promise<Side> {
-  const ground = await heldGround(tx, vesselId);
-  const booked = ground && { productUl: microlitres(ground.productUl), waterUl: microlitres(ground.waterUl) };
-  if (!ground || !booked || volumeUl(booked) === 0 || ground.others > 0) {
-    const empty = refuse(
-      'merge.notHeld',
-      'Vessel',
-      'By the books there is no leftover in it.',
-      'Pick one that holds a batch.',
-    );
-    throw refusalProblem(empty, `${pointer}/vesselId`, 409);
-  }
-  await refuseHeldBatch(tx, ground.batchId, `${pointer}/vesselId`);
-  if (leftUl > volumeUl(booked)) {
-    const more = refuse(
-      'merge.moreThanHeld',
-      'How much is left',
-      `By the books ${ground.vesselName} holds ${formatVolume(volumeUl(booked), show)}.`,
-      `Type up to ${formatVolume(volumeUl(booked), show)}.`,
-    );
-    throw refusalProblem(more, `${pointer}/leftUl`);
-  }
-  return {
-    ground,
-    booked,
-    kept: contentsOf(leftUl, fractionIn(booked)),
-  };
+  return { ...batch, totalUl: volumeUl(together), fraction, vesselName };
 }

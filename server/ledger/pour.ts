@@ -168,7 +168,9 @@ async function checkedPlan(
   const { shown, measured } = body;
   const plan = plans.value.find((p) => p.how === body.how) ?? plans.value[0];
   if (!plan) throw changed('There is no such way to make it any more.', 'Look again.');
-  const parts = await measuredParts(tx, measured);
+  const parts = (await measuredParts(tx, measured)).flatMap(({ measure, ul }) =>
+    measure ? [{ measure, ul }] : [],
+  );
   const same = plan.how === body.how && plan.pourOffUl === shown.pourOffUl;
   const asRead =
     measured.length === 0
@@ -182,20 +184,20 @@ async function checkedPlan(
   throw changed('The amounts shown are not the ones this mix needs.', `Look again: ${words}.`);
 }
 
-/** What was measured with which of the shop's measures; one that is no longer there is left out. */
+/** What was measured with which of the shop's measures; null for one that is no longer there. */
 export async function measuredParts(
   tx: Queryable,
   measured: PourBody['measured'],
-): Promise<{ measure: Measure; ul: number }[]> {
+): Promise<{ measure: Measure | null; ul: number }[]> {
   if (measured.length === 0) return [];
   const rows = await measuresOf(
     tx,
     measured.map((m) => m.measureId),
   );
-  return measured.flatMap(({ measureId, ul }) => {
-    const measure = rows.find((m) => m.id === measureId);
-    return measure ? [{ measure, ul }] : [];
-  });
+  return measured.map(({ measureId, ul }) => ({
+    measure: rows.find((m) => m.id === measureId) ?? null,
+    ul,
+  }));
 }
 
 const changed = (detail: string, remedy: string) => new HttpProblem(409, 'mix.changed', detail, { remedy });

@@ -1,9 +1,10 @@
+import type { HeldIn } from '#core/booking/heldIn.ts';
 import type { ProductState } from '#core/mixing/solveMix.ts';
 import type { ProductRecord } from '#core/products/record.ts';
 import type { StandingNote } from '#core/safety/mayMix.ts';
 import type { EnteredTraits } from '#core/safety/traits.ts';
 import type { LotHold } from '#core/stock/lotHold.ts';
-import type { Microlitres, UnitSystem } from '#core/units/volume.ts';
+import { type Microlitres, microlitres, type UnitSystem } from '#core/units/volume.ts';
 import { HOLD_OF_CONTAINER } from '../containers/holdOf.ts';
 import type { Queryable } from '../db/books.ts';
 
@@ -138,7 +139,21 @@ export type HeldGround = {
   productUl: number;
   waterUl: number;
   others: number;
+  onHold: LotHold | null;
 };
+
+/** What a vessel holds, as a booking is decided by it. */
+export const heldOf = (ground: HeldGround | undefined): HeldIn | null =>
+  ground
+    ? {
+        vesselName: ground.vesselName,
+        code: ground.batchCode,
+        productId: ground.productId,
+        contents: { productUl: microlitres(ground.productUl), waterUl: microlitres(ground.waterUl) },
+        mixed: ground.others > 0,
+        onHold: ground.onHold,
+      }
+    : null;
 
 /** What a vessel in use holds by the books: its batch, product and water apart. */
 export async function heldGround(tx: Queryable, vesselId: number): Promise<HeldGround | undefined> {
@@ -147,7 +162,8 @@ export async function heldGround(tx: Queryable, vesselId: number): Promise<HeldG
             a.id AS "batchAccount", k.id AS "batchId", k.code AS "batchCode", k.product_id AS "productId", p.name AS "productName",
             coalesce(sum(l.ul) FILTER (WHERE l.product_id = k.product_id), 0)::bigint AS "productUl",
             coalesce(sum(l.ul) FILTER (WHERE o.state = 'water'), 0)::bigint AS "waterUl",
-            coalesce(sum(l.ul) FILTER (WHERE l.product_id <> k.product_id AND o.state <> 'water'), 0)::bigint AS others
+            coalesce(sum(l.ul) FILTER (WHERE l.product_id <> k.product_id AND o.state <> 'water'), 0)::bigint AS others,
+            (SELECT jsonb_build_object('lot', h.lot, 'words', h.words) FROM batch_on_hold h WHERE h.batch_id = k.id LIMIT 1) AS "onHold"
      FROM vessel v
      JOIN LATERAL (SELECT b.* FROM vessel_holds n JOIN batch b ON b.id = n.batch_id WHERE n.vessel_id = v.id
        ORDER BY b.id DESC LIMIT 1) k ON true

@@ -2,7 +2,6 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { LetDownBody, Merged } from '#contract/ledger.ts';
 import type { Product } from '#contract/products.ts';
-import { occupiedByOther } from '#core/mixing/occupied.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { equivalentFraction, shareOfStock } from '#core/mixing/solveFor.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
@@ -22,12 +21,10 @@ import { AmountField } from './AmountField.tsx';
 import { BigFigure } from './BigFigure.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import { nameOf } from './benchMeasuring.ts';
-import { mayMixOf } from './benchMix.ts';
 import { AskForWord, PastItsDay, ProductCare } from './Cautions.tsx';
 import { type LetDownMix, letDownMix } from './letDownMix.ts';
 import { MergedLine } from './MergedLine.tsx';
 import { type Holding, isHolding } from './mergeMix.ts';
-import { meeting } from './offered.ts';
 import { InTheWay, PourButton, PourPlace } from './PourPlace.tsx';
 import { VesselChoice } from './VesselChoice.tsx';
 import type { Ware } from './ware.ts';
@@ -64,11 +61,7 @@ export default function StockBench({ draft, ware, set, question }: Props) {
     });
   };
   const product = ware.products.find((p) => p.id === stock?.holds.productId) ?? null;
-  const may = product && mayMixOf(product, ware);
-  const vessel = mix?.vessel ?? null;
-  const met = product && vessel ? meeting(product, vessel, ware.products) : null;
-  const full = product && vessel ? occupiedByOther(vessel, product.id, shop.units) : null;
-  const inTheWay = may && !may.ok ? may : met && !met.ok ? met : full;
+  const inTheWay = mix?.inTheWay ?? null;
   const asksForWord = product?.record.care.acknowledge ?? false;
   const wordFor = `${stock?.holds.ul}`;
   const [word, giveWord] = useState('');
@@ -152,7 +145,7 @@ export default function StockBench({ draft, ware, set, question }: Props) {
             day={stock.holds.useBy}
             fresh="Empty it and make a stock solution afresh."
           />
-          {asksForWord && may?.ok && <AskForWord given={given} give={(g) => giveWord(g ? wordFor : '')} />}
+          {asksForWord && !inTheWay && <AskForWord given={given} give={(g) => giveWord(g ? wordFor : '')} />}
           {mix.refusals.stock && <Refusal problem={mix.refusals.stock} />}
           <PourPlace product={product}>
             {letting.data ? (

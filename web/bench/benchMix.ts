@@ -6,7 +6,7 @@ import type { WaterKind } from '#core/mixing/hardness.ts';
 import { occupiedByOther } from '#core/mixing/occupied.ts';
 import { asMeasured, type PourPlan, planPours } from '#core/mixing/planPour.ts';
 import { checkMeasurable } from '#core/mixing/practicalPour.ts';
-import { mayDilute, type VesselLimits } from '#core/mixing/solveMix.ts';
+import { limitsOf, mayDilute, type VesselLimits } from '#core/mixing/solveMix.ts';
 import { type Made, whatHaveIMade } from '#core/mixing/whatHaveIMade.ts';
 import { type Outcome, type Refusal, refuse } from '#core/outcome.ts';
 import { mayMix } from '#core/safety/mayMix.ts';
@@ -15,7 +15,7 @@ import { checkStock } from '#core/stock/postings.ts';
 import { fromTwo, nextSource } from '#core/stock/twoSources.ts';
 import type { Band } from '#core/strength/band.ts';
 import type { Fraction, Strength } from '#core/strength/strength.ts';
-import { type Microlitres, microlitres } from '#core/units/volume.ts';
+import type { Microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { type BenchLimits, benchLimits, type Delivered } from './benchLimits.ts';
 import { type BenchMeasuring, benchMeasuring, usualMeasure } from './benchMeasuring.ts';
@@ -251,14 +251,6 @@ function productBand(plan: PourPlan, limits: BenchLimits | null, rig: BenchRig |
   const q = band.basis === 'panel' ? (rig?.draw.q ?? 1) : 1;
   const totalUl = plan.productUl + plan.waterUl;
   return { leastUl: (band.least / q) * totalUl * (1 - 1e-9), mostUl: (band.most / q) * totalUl * (1 + 1e-9) };
-}
-
-export function limitsOf({ brimfulUl, fillLimitUl, smallestUl, displacementUl }: Vessel): VesselLimits {
-  return {
-    brimfulUl: microlitres(brimfulUl),
-    fillLimitUl: microlitres(fillLimitUl - displacementUl),
-    smallestUl: microlitres(Math.min(smallestUl, fillLimitUl - displacementUl)),
-  };
 }
 
 const TOTAL_FIELDS: Record<string, Fields> = {

@@ -1,20 +1,20 @@
 import type { LetDownBody } from '#contract/ledger.ts';
+import { type LetDownFacts, mayLetDown, planLetDown, resolveLetDown } from '#core/booking/resolveLetDown.ts';
 import { fractionIn } from '#core/mixing/contents.ts';
-import { asMeasured, planPours } from '#core/mixing/planPour.ts';
+import { asMeasured } from '#core/mixing/planPour.ts';
 import { twoStage } from '#core/mixing/solveFor.ts';
+import { limitsOf } from '#core/mixing/solveMix.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { deliveryOf } from '#core/products/record.ts';
-import { checkStock } from '#core/stock/postings.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
-import { type Fraction, fractionOf } from '#core/strength/strength.ts';
+import type { Fraction } from '#core/strength/strength.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { benchMeasuring, usualMeasure } from './benchMeasuring.ts';
-import { limitsOf } from './benchMix.ts';
-import { blank, bookedContents } from './benchStart.ts';
-import type { Holding } from './mergeMix.ts';
-import { offeredVessel } from './offered.ts';
+import { blank } from './benchStart.ts';
+import { type Holding, heldIn } from './mergeMix.ts';
+import { knownIn, offeredVessel } from './offered.ts';
 import type { Ware } from './ware.ts';
 
 /** Works out a mix from a stock solution, as it is measured. */
@@ -27,57 +27,66 @@ export function letDownMix(draft: BenchDraft, stock: Holding, ware: Ware) {
       vessels: ware.vessels.filter((v) => v.id !== stock.id && deliveryOf(v.kind) !== null),
     }) ??
     undefined;
-  const held = bookedContents(stock, stock.holds.productId);
-  const stockFraction = held ? fractionIn(held) : (1 as Fraction);
+  const held = heldIn(stock);
+  const product = ware.products.find((p) => p.id === stock.holds.productId) ?? null;
+  const stockFraction = fractionIn(held.contents);
   const refusals: { strength?: CoreRefusal; total?: CoreRefusal; stock?: CoreRefusal } = {};
-  const nothing = { vessel, stockFraction, refusals, plan: null, chosen: null, stage: null, body: null };
+  const facts: LetDownFacts | null = vessel
+    ? {
+        stock: held,
+        product: product && { ...product, care: product.record.care },
+        notes: ware.notes.filter((n) => n.productId === stock.holds.productId),
+        vessel: { ...vessel, limits: limitsOf(vessel), held: knownIn(vessel, ware.products) },
+        who: { signedOff: ware.signedOff.includes(stock.holds.productId), answers: ware.answers },
+        units: shop.units,
+      }
+    : null;
+  const of = { stockVesselId: stock.id, vesselId: vessel?.id ?? 0, acknowledged: true };
+  const may = facts && mayLetDown(of, facts);
+  const inTheWay = may && !may.ok ? may : null;
+  const none = { plan: null, chosen: null, stage: null, body: null };
+  const nothing = { vessel, stockFraction, inTheWay, refusals, ...none };
   const strength = parseStrength(draft.strengthText, { system: shop.units, ratio: shop.ratioReading });
   if (!strength.ok) {
     if (!blank(draft.strengthText)) refusals.strength = strength;
     return nothing;
   }
-  const use = fractionOf(strength.value);
-  if (!vessel || !use.ok) return nothing;
-  const limits = limitsOf(vessel);
+  if (!facts) return nothing;
   const total = blank(draft.makeText)
-    ? ({ ok: true, value: limits.fillLimitUl } as const)
+    ? ({ ok: true, value: facts.vessel.limits.fillLimitUl } as const)
     : parseVolume(draft.makeText, { system: shop.units, field: 'How much to make' });
   if (!total.ok) {
     refusals.total = total;
     return nothing;
   }
-  const plans = planPours({
-    state: 'concentrate',
-    fraction: use.value,
-    vessel: limits,
-    totalUl: total.value,
-    start: null,
-    show: shop.units,
-  });
-  if (!plans.ok) {
-    refusals[plans.code.startsWith('total.') ? 'total' : 'strength'] = plans;
+  const asked = { ...of, strength: strength.value, totalUl: total.value };
+  const exact = planLetDown(asked, facts);
+  if (!exact.ok) {
+    refusals[exact.at === '/totalUl' ? 'total' : 'strength'] = exact;
     return nothing;
   }
-  const [exact] = plans.value;
-  if (!exact) return nothing;
-  const chosen = benchMeasuring(exact, ware.measures, draft.measure ?? usualMeasure(ware.shop)).chosen;
-  const plan = asMeasured(exact, chosen?.ul ?? exact.productUl);
-  const enough = checkStock(stock.holds.ul, plan.productUl, stock.holds.code, shop.units);
-  if (!enough.ok) refusals.stock = enough;
+  const { chosen } = benchMeasuring(exact.value, ware.measures, draft.measure ?? usualMeasure(ware.shop));
+  const plan = asMeasured(exact.value, chosen?.ul ?? exact.value.productUl);
+  const measured = chosen?.parts ?? [];
+  const shown = { waterUl: plan.waterUl, stockUl: plan.productUl };
+  const resolved = inTheWay ? null : resolveLetDown({ ...asked, measured, shown }, facts);
+  if (resolved && !resolved.ok) refusals.stock = resolved;
   const stage = twoStage(
     microlitres(plan.waterUl + plan.productUl),
     stockFraction,
     (plan.productUl / (plan.waterUl + plan.productUl)) as Fraction,
   );
-  const body: LetDownBody = {
-    stockVesselId: stock.id,
-    vesselId: vessel.id,
-    strength: strength.value,
-    totalUl: total.value,
-    measured: chosen?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
-    shown: { waterUl: plan.waterUl, stockUl: plan.productUl },
-  };
-  return { vessel, stockFraction, refusals, plan, chosen, stage, body: enough.ok ? body : null };
+  const body: LetDownBody | null = resolved?.ok
+    ? {
+        stockVesselId: stock.id,
+        vesselId: of.vesselId,
+        strength: strength.value,
+        totalUl: total.value,
+        measured: measured.map(({ measure, ul }) => ({ measureId: measure.id, ul })),
+        shown,
+      }
+    : null;
+  return { ...nothing, plan, chosen, stage, body };
 }
 
 export type LetDownMix = ReturnType<typeof letDownMix>;

@@ -4,6 +4,7 @@ import type { Vessel } from '#contract/ware.ts';
 import { type DispenserFill, dispenserFill } from '#core/delivery/dispenserFill.ts';
 import { fractionOfRatio } from '#core/delivery/meteringTip.ts';
 import { occupiedByOther } from '#core/mixing/occupied.ts';
+import { limitsOf } from '#core/mixing/solveMix.ts';
 import { accept, type Outcome, type Refusal } from '#core/outcome.ts';
 import { checkStock } from '#core/stock/postings.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
@@ -11,7 +12,7 @@ import { type Fraction, fractionOf, type Strength } from '#core/strength/strengt
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { Microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
-import { limitsOf, mayMixOf } from './benchMix.ts';
+import { mayMixOf } from './benchMix.ts';
 import { blank, depthReader } from './benchStart.ts';
 import { meeting, offeredVessel } from './offered.ts';
 import type { Ware } from './ware.ts';

@@ -1,10 +1,11 @@
 import type { MergeBody } from '#contract/ledger.ts';
 import type { Shop } from '#contract/shop.ts';
 import type { HeldBatch, Vessel } from '#contract/ware.ts';
-import { type Contents, contentsOf, fractionIn, volumeUl } from '#core/mixing/contents.ts';
-import { merge } from '#core/mixing/correct.ts';
-import { accept, type Outcome, type Refusal, refuse } from '#core/outcome.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
+import type { HeldIn } from '#core/booking/heldIn.ts';
+import { resolveLeftover, resolveMerge } from '#core/booking/resolveMerge.ts';
+import { type Contents, volumeUl } from '#core/mixing/contents.ts';
+import { limitsOf } from '#core/mixing/solveMix.ts';
+import { accept, type Outcome, type Refusal } from '#core/outcome.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
@@ -27,6 +28,19 @@ export type MergeMix = {
   body: MergeBody | null;
 };
 
+/** What a vessel holds, as a booking is decided by it. */
+export const heldIn = ({ name, holds }: Holding): HeldIn => ({
+  vesselName: name,
+  code: holds.code,
+  productId: holds.productId,
+  contents: {
+    productUl: microlitres(holds.productUl),
+    waterUl: microlitres(holds.ul - holds.productUl),
+  },
+  mixed: false,
+  onHold: holds.onHold,
+});
+
 /** Works out two into one from a draft. Where no amount is typed, all the books have is meant. */
 export function mergeMix(draft: BenchDraft, vessels: Vessel[], { units }: Pick<Shop, 'units'>): MergeMix {
   const holding = vessels.filter(isHolding);
@@ -35,44 +49,32 @@ export function mergeMix(draft: BenchDraft, vessels: Vessel[], { units }: Pick<S
   const from = partners.find((v) => v.id === draft.otherVesselId) ?? partners[0] ?? null;
   const refusals: MergeMix['refusals'] = {};
   const keptOf = (vessel: Holding | null, text: string, where: 'into' | 'from'): Contents | null => {
-    const read = vessel && left(vessel, text, units);
-    if (read && !read.ok) refusals[where] = read;
-    return read?.ok ? read.value : null;
+    const left = vessel && leftIn(vessel, text, units);
+    const kept = left?.ok ? resolveLeftover(heldIn(vessel as Holding), left.value, units) : left;
+    if (kept && !kept.ok) refusals[where] = kept;
+    return kept?.ok ? (kept.value as Contents) : null;
   };
   const kept = {
     into: keptOf(into, draft.leftText, 'into'),
     from: keptOf(from, draft.otherLeftText, 'from'),
   };
-  const base = { into, from, partners, kept, refusals };
-  if (!into || !from || !kept.into || !kept.from) return { ...base, result: null, body: null };
-  const both = merge(
-    { product: into.holds.productId, contents: kept.into },
-    { product: from.holds.productId, contents: kept.from },
-    into.fillLimitUl - into.displacementUl,
-    units,
-  );
-  if (!both.ok) return { ...base, result: null, body: null, refusals: { ...refusals, both } };
-  return {
-    ...base,
-    result: both.value,
-    body: {
-      from: { vesselId: from.id, leftUl: volumeUl(kept.from) },
-      into: { vesselId: into.id, leftUl: volumeUl(kept.into) },
-      shown: { waterUl: both.value.waterUl, productUl: both.value.productUl },
-    },
+  const base = { into, from, partners, kept, refusals, result: null, body: null };
+  if (!into || !from || !kept.into || !kept.from) return base;
+  const asked = {
+    from: { vesselId: from.id, leftUl: volumeUl(kept.from) },
+    into: { vesselId: into.id, leftUl: volumeUl(kept.into) },
   };
+  const resolved = resolveMerge(asked, {
+    from: heldIn(from),
+    into: heldIn(into),
+    roomUl: limitsOf(into).fillLimitUl,
+    units,
+  });
+  if (!resolved.ok) return { ...base, refusals: { ...refusals, both: resolved } };
+  const { together } = resolved.value;
+  return { ...base, result: together, body: { ...asked, shown: together } };
 }
 
-function left({ name, holds }: Holding, text: string, units: Shop['units']): Outcome<Contents> {
-  const booked = {
-    productUl: microlitres(holds.productUl),
-    waterUl: microlitres(holds.ul - holds.productUl),
-  };
-  if (blank(text)) return accept(booked);
-  const field = 'How much is left';
-  const read = parseVolume(text, { system: units, field });
-  if (!read.ok) return read;
-  if (read.value <= holds.ul) return accept(contentsOf(read.value, fractionIn(booked)));
-  const most = formatVolume(holds.ul, units);
-  return refuse('merge.moreThanHeld', field, `By the books ${name} holds ${most}.`, `Type up to ${most}.`);
-}
+/** What was typed, or all there is. */
+const leftIn = ({ holds }: Holding, text: string, units: Shop['units']): Outcome<number> =>
+  blank(text) ? accept(holds.ul) : parseVolume(text, { system: units, field: 'How much is left' });

@@ -3,19 +3,19 @@ import type { Vessel } from '#contract/ware.ts';
 import { offerVessel } from '#core/mixing/offerVessel.ts';
 import type { Outcome } from '#core/outcome.ts';
 import { deliveryOf, isSuction, suitsVessel } from '#core/products/record.ts';
-import { mayMeet } from '#core/safety/mayMeet.ts';
+import { type Known, mayMeet } from '#core/safety/mayMeet.ts';
 import { ALL_UNKNOWN } from '#core/safety/traits.ts';
 
 /** Whether the product may follow what the vessel has held; of a product no longer listed nothing is known. */
-export function meeting(product: Product, { name, held }: Vessel, all: readonly Product[]): Outcome<null> {
-  const known = held
-    .filter((h) => h.productId !== product.id)
-    .map(({ productId, productName }) => ({
-      name: productName,
-      traits: all.find((p) => p.id === productId)?.traits ?? ALL_UNKNOWN,
-    }));
-  return mayMeet(product, known, name);
-}
+export const meeting = (product: Product, vessel: Vessel, all: readonly Product[]): Outcome<null> =>
+  mayMeet(product, knownIn(vessel, all), vessel.name);
+
+/** Everything a vessel has held since it was last rinsed, with what is known of each. */
+export const knownIn = ({ held }: Vessel, all: readonly Product[]): Known[] =>
+  held.map(({ productId, productName }) => ({
+    name: productName,
+    traits: all.find((p) => p.id === productId)?.traits ?? ALL_UNKNOWN,
+  }));
 
 /** A bucket is offered for what it is kept for: the wheels' never for paint, the rinse bucket for no mix at all. */
 function isKeptFor({ role }: Vessel, { uses }: Product): boolean {

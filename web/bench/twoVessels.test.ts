@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { MeasureRow, Vessel } from '#contract/ware.ts';
 import { EMPTY_DRAFT } from './benchDraft.ts';
 import { letDownMix } from './letDownMix.ts';
-import { vessel as bottle } from './madeUpWare.ts';
+import { vessel as bottle, product } from './madeUpWare.ts';
 import { isHolding, mergeMix } from './mergeMix.ts';
 import type { Ware } from './ware.ts';
 
@@ -49,9 +49,10 @@ const vessels = [
   vessel(1, 750_000, 2, 400_000, 40_000),
   vessel(2, 500_000, 2, 300_000, 15_000),
   vessel(3, 10_000_000, 7, 8_000_000, 1_600_000),
+  vessel(4, 750_000, null),
 ];
 const ware: Ware = {
-  products: [],
+  products: [product(7, 'hyper')],
   recipes: [],
   vessels,
   containers: [],
@@ -96,6 +97,14 @@ describe('two into one', () => {
     expect(body).toBeNull();
   });
 
+  it('refuses what holds some of a lot that is on hold, as the books would', () => {
+    const held = vessels.map((v) =>
+      v.holds && v.id === 2 ? { ...v, holds: { ...v.holds, onHold: { lot: 'pk-7', words: 'recalled' } } } : v,
+    );
+    const { refusals, body } = mergeMix({ ...EMPTY_DRAFT, vesselId: 1 }, held, ware.shop);
+    expect([refusals.from?.code, body]).toEqual(['lot.held', null]);
+  });
+
   it('finds no partner for a product that stands alone', () => {
     expect(merge({ vesselId: 3 })).toMatchObject({ from: null, body: null });
   });
@@ -105,7 +114,7 @@ describe('a stock solution', () => {
   const pail = vessels.filter(isHolding)[2];
   const letDown = (change: Partial<typeof EMPTY_DRAFT>) => {
     if (!pail) throw new Error('no pail');
-    return letDownMix({ ...EMPTY_DRAFT, vesselId: 1, strengthText: '1:9', ...change }, pail, ware);
+    return letDownMix({ ...EMPTY_DRAFT, vesselId: 4, strengthText: '1:9', ...change }, pail, ware);
   };
 
   it('hyper 1:4 to the pail and the pail 1:9: 750 ml takes 75 ml of the pail, 15 ml of hyper, 2 % overall', () => {
@@ -116,8 +125,19 @@ describe('a stock solution', () => {
     expect(stage?.overall).toBeCloseTo(0.02, 12);
     expect(body).toMatchObject({
       stockVesselId: 3,
-      vesselId: 1,
+      vesselId: 4,
       shown: { waterUl: 675_000, stockUl: 75_000 },
+    });
+  });
+
+  it('says what stands in the way before anything is typed, as the books would', () => {
+    expect(letDown({ vesselId: 1, strengthText: '' }).inTheWay?.code).toBe('vessel.occupied');
+    expect(letDown({ strengthText: '' }).inTheWay).toBeNull();
+    if (!pail) throw new Error('no pail');
+    const held = { ...pail, holds: { ...pail.holds, onHold: { lot: 'pk-7', words: 'recalled' } } };
+    expect(letDownMix({ ...EMPTY_DRAFT, vesselId: 4, strengthText: '1:9' }, held, ware)).toMatchObject({
+      inTheWay: { code: 'lot.held' },
+      body: null,
     });
   });
 

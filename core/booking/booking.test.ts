@@ -1,0 +1,220 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { volumeUl } from '../mixing/contents.ts';
+import { ALL_UNKNOWN } from '../safety/traits.ts';
+import { microlitres } from '../units/volume.ts';
+import type { HeldIn } from './heldIn.ts';
+import { type LetDownFacts, type LetDownRequest, resolveLetDown } from './resolveLetDown.ts';
+import { type MergeFacts, type MergeRequest, resolveMerge } from './resolveMerge.ts';
+
+const of = (productUl: number, waterUl: number) => ({
+  productUl: microlitres(productUl),
+  waterUl: microlitres(waterUl),
+});
+const held = (vesselName: string, more: Partial<HeldIn> = {}): HeldIn => ({
+  vesselName,
+  code: `B-${vesselName}`,
+  productId: 2,
+  contents: of(40_000, 360_000),
+  mixed: false,
+  onHold: null,
+  ...more,
+});
+const CARE = { gloves: false, eyes: false, air: false, acknowledge: false, signOff: false };
+const HOLD = { lot: 'lk-1', words: 'recalled' };
+
+describe('two leftovers', () => {
+  const request: MergeRequest = {
+    from: { vesselId: 1, leftUl: 400_000 },
+    into: { vesselId: 2, leftUl: 300_000 },
+  };
+  const facts: MergeFacts = {
+    from: held('1'),
+    into: held('2', { contents: of(15_000, 285_000) }),
+    roomUl: 750_000,
+    units: 'metric',
+  };
+
+  it('400 ml at 10 % into 300 ml at 5 % come to 55 ml of product in 700 ml', () => {
+    const resolved = resolveMerge(request, facts);
+    expect(resolved.ok && resolved.value.together).toEqual(of(55_000, 645_000));
+  });
+
+  it.each([
+    [
+      'the same vessel twice',
+      { ...request, from: request.into },
+      facts,
+      'merge.sameVessel',
+      '/from/vesselId',
+    ],
+    ['an empty one', request, { ...facts, from: null }, 'merge.notHeld', '/from/vesselId'],
+    [
+      'one with something else in it',
+      request,
+      { ...facts, into: held('2', { mixed: true }) },
+      'merge.notHeld',
+      '/into/vesselId',
+    ],
+    [
+      'a lot that is on hold',
+      request,
+      { ...facts, into: held('2', { onHold: HOLD }) },
+      'lot.held',
+      '/into/vesselId',
+    ],
+    [
+      'more than the books have',
+      { ...request, from: { vesselId: 1, leftUl: 400_001 } },
+      facts,
+      'merge.moreThanHeld',
+      '/from/leftUl',
+    ],
+    [
+      'two products',
+      request,
+      { ...facts, from: held('1', { productId: 3 }) },
+      'merge.differentProducts',
+      '/from',
+    ],
+    ['more than there is room for', request, { ...facts, roomUl: 699_999 }, 'merge.noRoom', '/from'],
+    ['what was shown wrongly', { ...request, shown: of(55_001, 644_999) }, facts, 'mix.changed', '/shown'],
+  ])('are refused: %s, at what it is about', (_, asked, known, code, pointer) => {
+    expect(resolveMerge(asked, known)).toMatchObject({ ok: false, code, at: pointer });
+  });
+
+  it('lose nothing and keep their strengths, however much of each is left', () => {
+    const ul = fc.integer({ min: 1, max: 2_000_000 });
+    fc.assert(
+      fc.property(ul, ul, ul, ul, fc.double({ min: 0, max: 1, noNaN: true }), (a, b, c, d, share) => {
+        const [from, into] = [of(a, b), of(c, d)];
+        const asked = {
+          from: { vesselId: 1, leftUl: Math.max(1, Math.round(share * volumeUl(from))) },
+          into: { vesselId: 2, leftUl: volumeUl(into) },
+        };
+        const resolved = resolveMerge(asked, {
+          from: held('1', { contents: from }),
+          into: held('2', { contents: into }),
+          roomUl: 1e9,
+          units: 'metric',
+        });
+        if (!resolved.ok) throw new Error(resolved.reason);
+        expect(volumeUl(resolved.value.together)).toBe(asked.from.leftUl + asked.into.leftUl);
+        expect(
+          Math.abs(resolved.value.from.productUl - (asked.from.leftUl * a) / (a + b)),
+        ).toBeLessThanOrEqual(1);
+      }),
+    );
+  });
+});
+
+describe('a mix from a stock solution', () => {
+  const request: LetDownRequest = {
+    stockVesselId: 7,
+    vesselId: 1,
+    strength: { notation: 'parts', water: 9 },
+    totalUl: 750_000,
+    measured: [],
+    acknowledged: true,
+    shown: { waterUl: 675_000, stockUl: 75_000 },
+  };
+  const NEUTRAL = { ...ALL_UNKNOWN, acid: 'no', chlorine: 'no', sulfide: 'no' } as typeof ALL_UNKNOWN;
+  const facts: LetDownFacts = {
+    stock: held('7', { contents: of(1_600_000, 6_400_000) }),
+    product: { name: 'Kiln Hyper', traits: NEUTRAL, care: CARE },
+    notes: [],
+    vessel: {
+      name: 'Bottle 1',
+      holds: null,
+      held: [],
+      limits: {
+        brimfulUl: microlitres(1_000_000),
+        fillLimitUl: microlitres(900_000),
+        smallestUl: microlitres(100_000),
+      },
+    },
+    who: { signedOff: false, answers: false },
+    units: 'metric',
+  };
+  const holding = (productId: number) => ({
+    ...facts.vessel,
+    holds: { productId, productName: 'Other', ul: 100_000 },
+  });
+
+  it('1:9 from a pail that holds 1:4: 75 ml of the pail, 15 ml of it product, 2 % overall', () => {
+    const resolved = resolveLetDown(request, facts);
+    expect(resolved.ok && resolved.value).toEqual({
+      taken: of(15_000, 60_000),
+      waterUl: 675_000,
+      overall: 0.02,
+    });
+  });
+
+  it.each([
+    ['out of nothing', request, { ...facts, stock: null }, 'stock.none', '/stockVesselId'],
+    ['into itself', { ...request, vesselId: 7 }, facts, 'stock.none', '/stockVesselId'],
+    [
+      'of a lot on hold',
+      request,
+      { ...facts, stock: held('7', { onHold: HOLD }) },
+      'lot.held',
+      '/stockVesselId',
+    ],
+    [
+      'after something nobody knows',
+      request,
+      {
+        ...facts,
+        product: { name: 'Kiln Hyper', traits: ALL_UNKNOWN, care: CARE },
+        vessel: { ...facts.vessel, held: [{ name: 'Unlisted', traits: ALL_UNKNOWN }] },
+      },
+      'safety.unknown',
+      '/vesselId',
+    ],
+    [
+      'into what another product stands in',
+      request,
+      { ...facts, vessel: holding(3) },
+      'vessel.occupied',
+      '/vesselId',
+    ],
+    [
+      'by somebody not signed off',
+      request,
+      { ...facts, product: { name: 'Kiln Hyper', traits: NEUTRAL, care: { ...CARE, signOff: true } } },
+      'safety.notSignedOff',
+      '/stockVesselId',
+    ],
+    ['over the fill limit', { ...request, totalUl: 950_000 }, facts, 'total.overFillLimit', '/totalUl'],
+    [
+      'by other amounts',
+      { ...request, shown: { waterUl: 675_001, stockUl: 74_999 } },
+      facts,
+      'mix.changed',
+      '/shown',
+    ],
+    [
+      'with a measure that is gone',
+      { ...request, measured: [{ measure: null, ul: 75_000 }] },
+      facts,
+      'mix.changed',
+      '/shown',
+    ],
+    [
+      'of more than there is',
+      request,
+      { ...facts, stock: held('7', { contents: of(10_000, 40_000) }) },
+      'stock.short',
+      '/stockVesselId',
+    ],
+  ] as [string, LetDownRequest, LetDownFacts, string, string][])(
+    'is refused: %s, at what it is about',
+    (_, asked, known, code, pointer) => {
+      expect(resolveLetDown(asked, known)).toMatchObject({ ok: false, code, at: pointer });
+    },
+  );
+
+  it('goes into a vessel that holds the same', () => {
+    expect(resolveLetDown(request, { ...facts, vessel: holding(2) }).ok).toBe(true);
+  });
+});

@@ -1,0 +1,106 @@
+import { type Contents, contentsOf, fractionIn, volumeUl } from '../mixing/contents.ts';
+import { merge } from '../mixing/correct.ts';
+import { accept, at, type Outcome, refuse } from '../outcome.ts';
+import { mayUseLot } from '../stock/lotHold.ts';
+import { formatVolume } from '../units/formatVolume.ts';
+import type { UnitSystem } from '../units/volume.ts';
+import { type HeldIn, isHeld } from './heldIn.ts';
+
+/** A leftover that is to be poured over, or into: where it is, and how much of it is left, in microlitres. */
+export type Leftover = { readonly vesselId: number; readonly leftUl: number };
+
+export type MergeRequest = {
+  readonly from: Leftover;
+  readonly into: Leftover;
+  /** What whoever asks was shown; left out where it is still to be shown. */
+  readonly shown?: Contents;
+};
+
+export type MergeFacts = {
+  readonly from: HeldIn | null;
+  readonly into: HeldIn | null;
+  /** What fits into the second vessel, in microlitres. */
+  readonly roomUl: number;
+  readonly units: UnitSystem;
+};
+
+export type MergeResolution = {
+  /** What is there of each. What the books have besides was used. */
+  readonly from: Contents;
+  readonly into: Contents;
+  readonly together: Contents;
+};
+
+/**
+ * What a leftover is made of: its strength is that of its batch.
+ *
+ * @param leftUl in microlitres
+ * @returns a refusal where the books have none of it, a lot in it is on hold, or they have less than that
+ */
+export function resolveLeftover(held: HeldIn | null, leftUl: number, units: UnitSystem): Outcome<Contents> {
+  if (!isHeld(held) || held.mixed) {
+    return refuse(
+      'merge.notHeld',
+      'Vessel',
+      'By the books there is no leftover in it.',
+      'Pick one that holds a batch.',
+    );
+  }
+  const may = mayUseLot(held.code, held.onHold);
+  if (!may.ok) return may;
+  const heldUl = volumeUl(held.contents);
+  if (leftUl <= heldUl) return accept(contentsOf(leftUl, fractionIn(held.contents)));
+  const most = formatVolume(heldUl, units);
+  return refuse(
+    'merge.moreThanHeld',
+    'How much is left',
+    `By the books ${held.vesselName} holds ${most}.`,
+    `Type up to ${most}.`,
+  );
+}
+
+/**
+ * Decides whether two leftovers of one product may be poured together, and what they come to.
+ *
+ * @returns a refusal at the side it is about, or at `/from` where it is about both
+ * @example 400 ml at 10 % into 300 ml at 5 %: 55 ml of product in 700 ml
+ */
+export function resolveMerge(request: MergeRequest, facts: MergeFacts): Outcome<MergeResolution> {
+  const { units } = facts;
+  if (request.from.vesselId === request.into.vesselId) {
+    const same = refuse(
+      'merge.sameVessel',
+      'Second bottle',
+      'It is the same vessel twice.',
+      'Pick two vessels.',
+    );
+    return at('/from/vesselId', same);
+  }
+  const sideOf = (side: 'from' | 'into') => {
+    const left = resolveLeftover(facts[side], request[side].leftUl, units);
+    const typed = !left.ok && left.code === 'merge.moreThanHeld';
+    return at(`/${side}/${typed ? 'leftUl' : 'vesselId'}`, left);
+  };
+  const from = sideOf('from');
+  if (!from.ok) return from;
+  const into = sideOf('into');
+  if (!into.ok) return into;
+  const together = merge(
+    { product: facts.into?.productId ?? 0, contents: into.value },
+    { product: facts.from?.productId ?? 0, contents: from.value },
+    facts.roomUl,
+    units,
+  );
+  if (!together.ok) return at('/from', together);
+  const { shown = together.value } = request;
+  if (shown.productUl !== together.value.productUl || shown.waterUl !== together.value.waterUl) {
+    const changed = refuse(
+      'mix.changed',
+      'Together',
+      'The amounts shown are not what the two hold.',
+      'Look again.',
+    );
+    return at('/shown', changed);
+  }
+  return accept({ from: from.value, into: into.value, together: together.value });
+}
