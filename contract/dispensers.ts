@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import type { Verdict } from '#core/delivery/dispenserLine.ts';
+import type { LotHold } from '#core/stock/lotHold.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { exactly, finite, line, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
 import { SOURCES } from './rigs.ts';
@@ -110,7 +111,15 @@ export type Line = LineBody & {
   code: string;
   deviceName: string;
   /** What hangs on it; null before its first changeover. */
-  pail: { id: number; code: string; productId: number; productName: string; heldUl: number } | null;
+  pail: {
+    id: number;
+    code: string;
+    productId: number;
+    productName: string;
+    heldUl: number;
+    /** The hold its lot is under; null where none is. */
+    onHold: LotHold | null;
+  } | null;
   tip: { id: number; name: string; diameterMm: number } | null;
   target: Strength | null;
   /** The verification that holds for this product and this tip; null where there is none. */

@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { volumeUl } from '../mixing/contents.ts';
-import { ALL_UNKNOWN } from '../safety/traits.ts';
+import { ALL_UNKNOWN, TRAITS, type Traits } from '../safety/traits.ts';
 import { microlitres } from '../units/volume.ts';
 import type { HeldIn } from './heldIn.ts';
+import type { FillFacts } from './mayFill.ts';
 import { type LetDownFacts, type LetDownRequest, resolveLetDown } from './resolveLetDown.ts';
+import { type LineFillFacts, type LineFillRequest, resolveLineFill } from './resolveLineFill.ts';
 import { type MergeFacts, type MergeRequest, resolveMerge } from './resolveMerge.ts';
 
 const of = (productUl: number, waterUl: number) => ({
@@ -108,6 +110,28 @@ describe('two leftovers', () => {
   });
 });
 
+const NEUTRAL = Object.fromEntries(TRAITS.map((trait) => [trait, 'no'])) as Traits;
+const FILL: FillFacts = {
+  product: { id: 2, name: 'Kiln Hyper', traits: NEUTRAL, care: CARE },
+  notes: [],
+  vessel: {
+    name: 'Bottle 1',
+    holds: null,
+    held: [],
+    limits: {
+      brimfulUl: microlitres(1_000_000),
+      fillLimitUl: microlitres(900_000),
+      smallestUl: microlitres(100_000),
+    },
+  },
+  who: { signedOff: false, answers: false },
+  units: 'metric',
+};
+const holding = (productId: number): FillFacts['vessel'] => ({
+  ...FILL.vessel,
+  holds: { productId, productName: 'Other', ul: 100_000 },
+});
+
 describe('a mix from a stock solution', () => {
   const request: LetDownRequest = {
     stockVesselId: 7,
@@ -118,28 +142,11 @@ describe('a mix from a stock solution', () => {
     acknowledged: true,
     shown: { waterUl: 675_000, stockUl: 75_000 },
   };
-  const NEUTRAL = { ...ALL_UNKNOWN, acid: 'no', chlorine: 'no', sulfide: 'no' } as typeof ALL_UNKNOWN;
   const facts: LetDownFacts = {
     stock: held('7', { contents: of(1_600_000, 6_400_000) }),
-    product: { name: 'Kiln Hyper', traits: NEUTRAL, care: CARE },
-    notes: [],
-    vessel: {
-      name: 'Bottle 1',
-      holds: null,
-      held: [],
-      limits: {
-        brimfulUl: microlitres(1_000_000),
-        fillLimitUl: microlitres(900_000),
-        smallestUl: microlitres(100_000),
-      },
-    },
-    who: { signedOff: false, answers: false },
-    units: 'metric',
+    fill: FILL,
   };
-  const holding = (productId: number) => ({
-    ...facts.vessel,
-    holds: { productId, productName: 'Other', ul: 100_000 },
-  });
+  const fill = (more: Partial<FillFacts>): LetDownFacts => ({ ...facts, fill: { ...FILL, ...more } });
 
   it('1:9 from a pail that holds 1:4: 75 ml of the pail, 15 ml of it product, 2 % overall', () => {
     const resolved = resolveLetDown(request, facts);
@@ -163,25 +170,24 @@ describe('a mix from a stock solution', () => {
     [
       'after something nobody knows',
       request,
-      {
-        ...facts,
-        product: { name: 'Kiln Hyper', traits: ALL_UNKNOWN, care: CARE },
-        vessel: { ...facts.vessel, held: [{ name: 'Unlisted', traits: ALL_UNKNOWN }] },
-      },
+      fill({
+        product: { ...FILL.product, traits: ALL_UNKNOWN },
+        vessel: { ...FILL.vessel, held: [{ name: 'Unlisted', traits: ALL_UNKNOWN }] },
+      }),
       'safety.unknown',
       '/vesselId',
     ],
     [
       'into what another product stands in',
       request,
-      { ...facts, vessel: holding(3) },
+      fill({ vessel: holding(3) }),
       'vessel.occupied',
       '/vesselId',
     ],
     [
       'by somebody not signed off',
       request,
-      { ...facts, product: { name: 'Kiln Hyper', traits: NEUTRAL, care: { ...CARE, signOff: true } } },
+      fill({ product: { ...FILL.product, care: { ...CARE, signOff: true } } }),
       'safety.notSignedOff',
       '/stockVesselId',
     ],
@@ -215,6 +221,73 @@ describe('a mix from a stock solution', () => {
   );
 
   it('goes into a vessel that holds the same', () => {
-    expect(resolveLetDown(request, { ...facts, vessel: holding(2) }).ok).toBe(true);
+    expect(resolveLetDown(request, fill({ vessel: holding(2) })).ok).toBe(true);
   });
+});
+
+describe('a fill from a line', () => {
+  const request: LineFillRequest = {
+    totalUl: 800_000,
+    strength: { notation: 'parts', water: 19 },
+    acknowledged: true,
+  };
+  const facts: LineFillFacts = {
+    ...FILL,
+    line: { name: 'Left line', ratio: 9, fault: false },
+    pail: { code: 'P-3', heldUl: 4_000_000, onHold: null },
+  };
+  const line = (more: Partial<LineFillFacts['line']>) => ({ ...facts, line: { ...facts.line, ...more } });
+  const pail = (more: Partial<LineFillFacts['pail']>) => ({ ...facts, pail: { ...facts.pail, ...more } });
+
+  it('a line at 1:9 for 800 ml at 1:19: 400 ml from the line, 40 ml of it product, and 400 ml of water', () => {
+    const resolved = resolveLineFill(request, facts);
+    expect(resolved.ok && resolved.value).toEqual({
+      lineUl: 400_000,
+      productUl: 40_000,
+      addUl: 400_000,
+      totalUl: 800_000,
+      leftUl: 3_960_000,
+    });
+  });
+
+  it.each([
+    ['never verified', request, line({ ratio: null }), 'line.unverified', '/lineId'],
+    ['with a fault', request, line({ fault: true }), 'line.unverified', '/lineId'],
+    ['from a pail whose lot is on hold', request, pail({ onHold: HOLD }), 'lot.held', '/lineId'],
+    [
+      'into what another product stands in',
+      request,
+      { ...facts, vessel: holding(3) },
+      'vessel.occupied',
+      '/vesselId',
+    ],
+    [
+      'without the word it asks for',
+      { ...request, acknowledged: false },
+      { ...facts, product: { ...FILL.product, care: { ...CARE, acknowledge: true } } },
+      'safety.notAcknowledged',
+      '/acknowledged',
+    ],
+    [
+      'stronger than the line',
+      { ...request, strength: { notation: 'parts', water: 5 } },
+      facts,
+      'line.tooWeak',
+      '/strength',
+    ],
+    ['over the vessel', { ...request, totalUl: 900_001 }, facts, 'total.overFillLimit', '/totalUl'],
+    [
+      'by other amounts',
+      { ...request, shown: { lineUl: 400_000, productUl: 40_001, addUl: 400_000 } },
+      facts,
+      'mix.changed',
+      '/shown',
+    ],
+    ['of more than the pail holds', request, pail({ heldUl: 39_999 }), 'stock.short', '/lineId'],
+  ] as [string, LineFillRequest, LineFillFacts, string, string][])(
+    'is refused: %s, at what it is about',
+    (_, asked, known, code, pointer) => {
+      expect(resolveLineFill(asked, known)).toMatchObject({ ok: false, code, at: pointer });
+    },
+  );
 });

@@ -1,18 +1,13 @@
 import type { Measure } from '../mixing/chooseMeasure.ts';
 import { type Contents, contentsOf, fractionIn, volumeUl } from '../mixing/contents.ts';
-import { type Occupied, occupiedByOther } from '../mixing/occupied.ts';
 import { asMeasured, isMeasurable, type PourPlan, planPours } from '../mixing/planPour.ts';
-import type { VesselLimits } from '../mixing/solveMix.ts';
 import { accept, at, type Outcome, refuse } from '../outcome.ts';
-import type { Care } from '../products/record.ts';
-import { mayMeet } from '../safety/mayMeet.ts';
-import { mayMix, type StandingNote } from '../safety/mayMix.ts';
-import type { Traits } from '../safety/traits.ts';
 import { mayUseLot } from '../stock/lotHold.ts';
 import { checkStock } from '../stock/postings.ts';
 import { type Fraction, fractionOf, type Strength } from '../strength/strength.ts';
-import { type Microlitres, microlitres, type UnitSystem } from '../units/volume.ts';
+import { type Microlitres, microlitres } from '../units/volume.ts';
 import { type HeldIn, isHeld } from './heldIn.ts';
+import { type FillFacts, mayFill } from './mayFill.ts';
 
 export type LetDownRequest = {
   readonly stockVesselId: number;
@@ -30,17 +25,8 @@ export type LetDownRequest = {
 
 export type LetDownFacts = {
   readonly stock: HeldIn | null;
-  /** What the stock solution is made of. */
-  readonly product: { readonly name: string; readonly traits: Traits; readonly care: Care } | null;
-  /** What stands before that product. */
-  readonly notes: readonly StandingNote[];
-  readonly vessel: Occupied & {
-    readonly limits: VesselLimits;
-    /** All it has held since it was last rinsed. */
-    readonly held: readonly { readonly name: string; readonly traits: Traits }[];
-  };
-  readonly who: { readonly signedOff: boolean; readonly answers: boolean };
-  readonly units: UnitSystem;
+  /** The product of the stock solution, filled into the other vessel; null where there is none. */
+  readonly fill: FillFacts | null;
 };
 
 export type LetDownResolution = {
@@ -54,9 +40,9 @@ export type LetDownResolution = {
 /** Whether somebody may let a stock solution down into a vessel at all, whatever they make of it. */
 export function mayLetDown(
   request: Pick<LetDownRequest, 'stockVesselId' | 'vesselId' | 'acknowledged'>,
-  { stock, product, notes, vessel, who, units }: LetDownFacts,
+  { stock, fill }: LetDownFacts,
 ): Outcome<null> {
-  if (!isHeld(stock) || !product || request.stockVesselId === request.vesselId) {
+  if (!isHeld(stock) || !fill || request.stockVesselId === request.vesselId) {
     const none = refuse(
       'stock.none',
       'Stock solution',
@@ -67,18 +53,13 @@ export function mayLetDown(
   }
   const free = mayUseLot(stock.code, stock.onHold);
   if (!free.ok) return at('/stockVesselId', free);
-  const met = mayMeet(product, vessel.held, vessel.name);
-  if (!met.ok) return at('/vesselId', met);
-  const full = occupiedByOther(vessel, stock.productId, units);
-  if (full) return at('/vesselId', full);
-  const may = mayMix({ ...product, notes }, who, request.acknowledged);
-  return at(!may.ok && may.field === 'Product' ? '/stockVesselId' : '/acknowledged', may);
+  return mayFill(fill, request.acknowledged, '/stockVesselId');
 }
 
 /** The one way there is to make it: stock solution and water into an empty vessel. */
 export function planLetDown(
   { strength, totalUl }: Pick<LetDownRequest, 'strength' | 'totalUl'>,
-  { vessel, units }: Pick<LetDownFacts, 'vessel' | 'units'>,
+  { vessel, units }: Pick<FillFacts, 'vessel' | 'units'>,
 ): Outcome<PourPlan> {
   const fraction = fractionOf(strength);
   if (!fraction.ok) return at('/strength', fraction);
@@ -102,9 +83,9 @@ export function planLetDown(
 export function resolveLetDown(request: LetDownRequest, facts: LetDownFacts): Outcome<LetDownResolution> {
   const may = mayLetDown(request, facts);
   if (!may.ok) return may;
-  const plan = planLetDown(request, facts);
+  const [stock, fill] = [facts.stock as HeldIn, facts.fill as FillFacts];
+  const plan = planLetDown(request, fill);
   if (!plan.ok) return plan;
-  const stock = facts.stock as HeldIn;
   const { stockUl, waterUl } = request.shown;
   const parts = request.measured.flatMap(({ measure, ul }) => (measure ? [{ measure, ul }] : []));
   const there = parts.length === request.measured.length && isMeasurable(plan.value, stockUl, parts);
@@ -117,7 +98,7 @@ export function resolveLetDown(request: LetDownRequest, facts: LetDownFacts): Ou
     );
     return at('/shown', changed);
   }
-  const left = checkStock(volumeUl(stock.contents), stockUl, stock.code, facts.units);
+  const left = checkStock(volumeUl(stock.contents), stockUl, stock.code, fill.units);
   if (!left.ok) return at('/stockVesselId', left);
   const taken = contentsOf(stockUl, fractionIn(stock.contents));
   const overall = (taken.productUl / (stockUl + waterUl)) as Fraction;

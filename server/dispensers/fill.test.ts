@@ -24,6 +24,12 @@ describe('a fill from a line', () => {
     ...more,
   });
 
+  it('goes into no vessel that holds another product, whoever asks', async () => {
+    const occupied = await bram('post', '/api/line-fills', fill(await lineNamed('Middle line')));
+    expect(occupied.body).toMatchObject({ status: 409, code: 'vessel.occupied' });
+    expect((await bram('post', '/api/vessels/1/rinses', {})).status).toBe(201);
+  });
+
   it('books the measured fraction of what came out, from the pail on the line', async () => {
     const line = await lineNamed('Middle line');
     const answer = await bram('post', '/api/line-fills', fill(line));

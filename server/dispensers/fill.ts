@@ -1,19 +1,19 @@
 import type { LineFillBody } from '#contract/dispensers.ts';
 import type { Slip } from '#contract/ledger.ts';
-import { dispenserFill } from '#core/delivery/dispenserFill.ts';
+import { resolveLineFill } from '#core/booking/resolveLineFill.ts';
 import { fractionOfRatio } from '#core/delivery/meteringTip.ts';
-import { checkStock, pourPostings } from '#core/stock/postings.ts';
-import { type Fraction, fractionOf, inNotation } from '#core/strength/strength.ts';
+import { pourPostings } from '#core/stock/postings.ts';
+import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
-import { refuseHeld } from '../containers/lotHolds.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { decidedAgainst, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { allUsed } from '../ledger/before.ts';
 import { bookDraw, NEW_BATCH } from '../ledger/book.ts';
-import { refuseMeetingIn } from '../ledger/meeting.ts';
-import { refuseUnfit } from '../ledger/pourRefusals.ts';
+import { fillFacts } from '../ledger/fillFacts.ts';
 import { pourGround } from '../ledger/queries.ts';
+import { products } from '../products/queries.ts';
+import { vessels } from '../ware/queries.ts';
 import { nothingOn } from './check.ts';
 import { lines } from './queries.ts';
 
@@ -28,40 +28,21 @@ export async function bookLineFill(
   if (!line || line.retired) throw missing('line');
   const { pail, check } = line;
   if (!pail) throw nothingOn(line);
-  if (!check) throw unverified(line.name, 'has not been verified with this product and this tip');
-  if (check.verdict.verdict === 'fault') throw unverified(line.name, 'had a fault when it was last verified');
   const ids = { productId: pail.productId, vesselId: body.vesselId, containerId: pail.id };
   const ground = await pourGround(tx, ids, who.personId, now);
-  if (!ground || ground.vesselRetired) throw missing('vessel');
-  refuseHeld(ground.containerCode, ground.onHold, '/lineId');
-  await refuseMeetingIn(tx, pail.productId, body.vesselId);
-  refuseUnfit(ground, who, body.acknowledged);
-  const wanted = body.strength ? fractionOf(body.strength) : null;
-  if (wanted && !wanted.ok) throw refusalProblem(wanted, '/strength');
-  const room = ground.fillLimitUl - ground.displacementUl;
-  const given = fractionOfRatio(check.ratio);
-  const fill = dispenserFill(
-    given,
-    microlitres(body.totalUl),
-    wanted?.ok ? wanted.value : null,
-    room,
-    ground.units,
+  const [vessel] = await vessels(tx, { id: body.vesselId });
+  const [product] = await products(tx, { id: pail.productId });
+  if (!ground || !vessel || vessel.retired || !product) throw missing('vessel');
+  const resolved = resolveLineFill(
+    { ...body, strength: body.strength ?? null, acknowledged: body.acknowledged === true },
+    {
+      ...(await fillFacts(tx, product, vessel, who, now)),
+      line: { name: line.name, ratio: check?.ratio ?? null, fault: check?.verdict.verdict === 'fault' },
+      pail,
+    },
   );
-  if (!fill.ok) throw refusalProblem(fill, fill.field === 'Strength' ? '/strength' : '/totalUl');
-  const { lineUl, productUl, addUl, totalUl } = fill.value;
-  const { shown } = body;
-  if (shown.lineUl !== lineUl || shown.productUl !== productUl || shown.addUl !== addUl) {
-    throw new HttpProblem(
-      409,
-      'mix.changed',
-      'The line gives something else than was shown: it was verified in between.',
-      {
-        remedy: 'Look again.',
-      },
-    );
-  }
-  const left = checkStock(ground.heldUl, productUl, ground.containerCode, ground.units);
-  if (!left.ok) throw refusalProblem(left, '/lineId', 409);
+  if (!resolved.ok) throw decidedAgainst(resolved);
+  const { productUl, totalUl, leftUl } = resolved.value;
   const { containerAccount: container, tap, used, waste, waterId: water } = ground;
   const fraction = (productUl / totalUl) as Fraction;
   const waterUl = microlitres(totalUl - productUl);
@@ -73,7 +54,7 @@ export async function bookLineFill(
     placeId: ground.placeId,
     productId: pail.productId,
     vesselId: body.vesselId,
-    strength: body.strength ?? inNotation(given, 'parts'),
+    strength: body.strength ?? inNotation(fractionOfRatio(check?.ratio ?? 0), 'parts'),
     fraction,
     measured: [],
     estimate: false,
@@ -97,15 +78,10 @@ export async function bookLineFill(
     estimate: false,
     containerCode: ground.containerCode,
     containerKind: ground.containerKind,
-    leftUl: left.value,
+    leftUl,
     rest: null,
     vesselName: ground.vesselName,
     personName: who.name,
     at: now.toISOString(),
   };
 }
-
-const unverified = (name: string, why: string) =>
-  new HttpProblem(409, 'line.unverified', `${name} ${why}.`, {
-    remedy: 'Verify it in Rigs first, or mix by hand.',
-  });

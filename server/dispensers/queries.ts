@@ -10,6 +10,7 @@ import type {
   TipPatch,
 } from '#contract/dispensers.ts';
 import type { LineCheck as Checked, Verdict } from '#core/delivery/dispenserLine.ts';
+import { holdOf } from '../containers/holdOf.ts';
 import type { Queryable } from '../db/books.ts';
 import { idOf, type Which, whichParams } from '../ware/queries.ts';
 
@@ -34,7 +35,7 @@ export function lines(db: Queryable, which: Which & { now: Date }): Promise<Line
     `SELECT l.id, l.code, l.device_id AS "deviceId", d.name AS "deviceName", l.name, l.foot_valve AS "footValve",
             l.check_days AS "checkDays", l.target, l.retired_at IS NOT NULL AS retired, l.revision,
             CASE WHEN k.id IS NOT NULL THEN jsonb_build_object('id', k.id, 'code', k.code, 'productId', k.product_id,
-              'productName', kp.name, 'heldUl', coalesce(b.ul, 0)) END AS pail,
+              'productName', kp.name, 'heldUl', coalesce(b.ul, 0), 'onHold', ${holdOf('k')}) END AS pail,
             CASE WHEN lt.id IS NOT NULL THEN jsonb_build_object('id', lt.id, 'name', lt.name, 'diameterMm', lt.diameter_mm) END AS tip,
             holds.check, CASE WHEN k.id IS NULL THEN NULL WHEN holds.check IS NULL THEN 'never'
               WHEN holds.checked_at + make_interval(days => l.check_days) < $3::timestamptz THEN 'overdue' END AS due

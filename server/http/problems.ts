@@ -27,7 +27,7 @@ export function refusalProblem(refusal: Refusal, pointer: string, status = 422):
 }
 
 /** What was typed wrongly, among the reasons why something is not booked; the others are how things stand. */
-const TYPED = /^(strength|total|number)\.|^merge\.(sameVessel|moreThanHeld)$/;
+const TYPED = /^(strength|total|number)\.|^merge\.(sameVessel|moreThanHeld)$|^line\.tooWeak$/;
 
 /** A booking that was decided against, as an answer that names what of the request it is about. */
 export const decidedAgainst = (refusal: Refusal): HttpProblem =>

@@ -1,21 +1,17 @@
 import type { LetDownBody, Merged } from '#contract/ledger.ts';
 import { resolveLetDown } from '#core/booking/resolveLetDown.ts';
 import { volumeUl } from '#core/mixing/contents.ts';
-import { limitsOf } from '#core/mixing/solveMix.ts';
 import { pourPostings } from '#core/stock/postings.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
 import { decidedAgainst, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import { isSignedOff } from '../people/signOffs.ts';
-import { openNotes } from '../products/notes.ts';
 import { products } from '../products/queries.ts';
-import { shopOf } from '../shop/queries.ts';
 import { vessels, waterId } from '../ware/queries.ts';
 import { allUsed } from './before.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
-import { heldIn } from './meeting.ts';
+import { fillFacts } from './fillFacts.ts';
 import { measuredParts } from './pour.ts';
 import { type HeldGround, heldGround, heldOf, inVessel, singleAccounts } from './queries.ts';
 
@@ -29,24 +25,14 @@ export async function bookLetDown(
   const stock = await heldGround(tx, body.stockVesselId);
   const [vessel] = await vessels(tx, { id: body.vesselId });
   if (!vessel || vessel.retired) throw missing('vessel');
-  const [product = null] = stock ? await products(tx, { id: stock.productId }) : [];
+  const [product] = stock ? await products(tx, { id: stock.productId }) : [];
   const resolved = resolveLetDown(
     {
       ...body,
       acknowledged: body.acknowledged === true,
       measured: await measuredParts(tx, body.measured),
     },
-    {
-      stock: heldOf(stock),
-      product: product && { ...product, care: product.record.care },
-      notes: product ? await openNotes(tx, who.personId, product.id) : [],
-      vessel: { ...vessel, limits: limitsOf(vessel), held: await heldIn(tx, vessel) },
-      who: {
-        signedOff: product !== null && (await isSignedOff(tx, who.personId, product.id, now)),
-        answers: who.role === 'manager',
-      },
-      units: (await shopOf(tx))?.units ?? 'metric',
-    },
+    { stock: heldOf(stock), fill: product ? await fillFacts(tx, product, vessel, who, now) : null },
   );
   if (!resolved.ok) throw decidedAgainst(resolved);
   const { taken, waterUl, overall } = resolved.value;

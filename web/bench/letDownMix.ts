@@ -3,7 +3,6 @@ import { type LetDownFacts, mayLetDown, planLetDown, resolveLetDown } from '#cor
 import { fractionIn } from '#core/mixing/contents.ts';
 import { asMeasured } from '#core/mixing/planPour.ts';
 import { twoStage } from '#core/mixing/solveFor.ts';
-import { limitsOf } from '#core/mixing/solveMix.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { deliveryOf } from '#core/products/record.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
@@ -14,7 +13,7 @@ import type { BenchDraft } from './benchDraft.ts';
 import { benchMeasuring, usualMeasure } from './benchMeasuring.ts';
 import { blank } from './benchStart.ts';
 import { type Holding, heldIn } from './mergeMix.ts';
-import { knownIn, offeredVessel } from './offered.ts';
+import { fillFacts, offeredVessel } from './offered.ts';
 import type { Ware } from './ware.ts';
 
 /** Works out a mix from a stock solution, as it is measured. */
@@ -31,18 +30,10 @@ export function letDownMix(draft: BenchDraft, stock: Holding, ware: Ware) {
   const product = ware.products.find((p) => p.id === stock.holds.productId) ?? null;
   const stockFraction = fractionIn(held.contents);
   const refusals: { strength?: CoreRefusal; total?: CoreRefusal; stock?: CoreRefusal } = {};
-  const facts: LetDownFacts | null = vessel
-    ? {
-        stock: held,
-        product: product && { ...product, care: product.record.care },
-        notes: ware.notes.filter((n) => n.productId === stock.holds.productId),
-        vessel: { ...vessel, limits: limitsOf(vessel), held: knownIn(vessel, ware.products) },
-        who: { signedOff: ware.signedOff.includes(stock.holds.productId), answers: ware.answers },
-        units: shop.units,
-      }
-    : null;
+  const fill = product && vessel ? fillFacts(product, vessel, ware) : null;
+  const facts: LetDownFacts = { stock: held, fill };
   const of = { stockVesselId: stock.id, vesselId: vessel?.id ?? 0, acknowledged: true };
-  const may = facts && mayLetDown(of, facts);
+  const may = vessel ? mayLetDown(of, facts) : null;
   const inTheWay = may && !may.ok ? may : null;
   const none = { plan: null, chosen: null, stage: null, body: null };
   const nothing = { vessel, stockFraction, inTheWay, refusals, ...none };
@@ -51,16 +42,16 @@ export function letDownMix(draft: BenchDraft, stock: Holding, ware: Ware) {
     if (!blank(draft.strengthText)) refusals.strength = strength;
     return nothing;
   }
-  if (!facts) return nothing;
+  if (!fill) return nothing;
   const total = blank(draft.makeText)
-    ? ({ ok: true, value: facts.vessel.limits.fillLimitUl } as const)
+    ? ({ ok: true, value: fill.vessel.limits.fillLimitUl } as const)
     : parseVolume(draft.makeText, { system: shop.units, field: 'How much to make' });
   if (!total.ok) {
     refusals.total = total;
     return nothing;
   }
   const asked = { ...of, strength: strength.value, totalUl: total.value };
-  const exact = planLetDown(asked, facts);
+  const exact = planLetDown(asked, fill);
   if (!exact.ok) {
     refusals[exact.at === '/totalUl' ? 'total' : 'strength'] = exact;
     return nothing;

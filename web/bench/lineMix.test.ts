@@ -33,7 +33,7 @@ const line = (id: number, change: Partial<Line> = {}): Line => ({
   name: `Line ${id}`,
   footValve: true,
   checkDays: 30,
-  pail: { id: 3, code: 'P-3', productId: 1, productName: 'Product 1', heldUl: 4_000_000 },
+  pail: { id: 3, code: 'P-3', productId: 1, productName: 'Product 1', heldUl: 4_000_000, onHold: null },
   tip: { id: 3, name: 'wide', diameterMm: 0.9 },
   target: { notation: 'parts', water: 20 },
   check: check(19),
@@ -100,7 +100,9 @@ describe('a fill from the wall dispenser', () => {
 
   it('is not more than the pail holds', () => {
     const short = [
-      line(3, { pail: { id: 3, code: 'P-3', productId: 1, productName: 'Product 1', heldUl: 50_000 } }),
+      line(3, {
+        pail: { id: 3, code: 'P-3', productId: 1, productName: 'Product 1', heldUl: 50_000, onHold: null },
+      }),
     ];
     const mix = at({}, {}, short);
     expect(mix.refusals.stock?.reason).toContain('P-3 holds 50 ml');

@@ -1,9 +1,9 @@
 import type { Line, LineFillBody } from '#contract/dispensers.ts';
 import type { Product } from '#contract/products.ts';
 import type { Vessel } from '#contract/ware.ts';
-import { type DispenserFill, dispenserFill } from '#core/delivery/dispenserFill.ts';
+import { mayFillFromLine, planLineFill } from '#core/booking/resolveLineFill.ts';
+import type { DispenserFill } from '#core/delivery/dispenserFill.ts';
 import { fractionOfRatio } from '#core/delivery/meteringTip.ts';
-import { occupiedByOther } from '#core/mixing/occupied.ts';
 import { limitsOf } from '#core/mixing/solveMix.ts';
 import { accept, type Outcome, type Refusal } from '#core/outcome.ts';
 import { checkStock } from '#core/stock/postings.ts';
@@ -12,9 +12,8 @@ import { type Fraction, fractionOf, type Strength } from '#core/strength/strengt
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { Microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
-import { mayMixOf } from './benchMix.ts';
 import { blank, depthReader } from './benchStart.ts';
-import { meeting, offeredVessel } from './offered.ts';
+import { fillFacts, offeredVessel } from './offered.ts';
 import type { Ware } from './ware.ts';
 
 /** A fill from a line of the wall dispenser, worked out from what was typed. */
@@ -47,18 +46,24 @@ export function lineMix(draft: BenchDraft, all: readonly Line[], ware: Ware): Li
     if (outcome && !outcome.ok) refusals[at] = outcome;
     return outcome?.ok ? outcome.value : null;
   };
-  const full = product && vessel && occupiedByOther(vessel, product.id, ware.shop.units);
-  if (full) refusals.vessel = full;
   const totalUl = vessel && keep('total', totalOf(draft, vessel, ware));
   const wanted = blank(draft.weakerText) ? null : keep('strength', wantedOf(draft.weakerText, ware));
-  keep('product', product && mayMixOf(product, ware));
-  keep('vessel', product && vessel && meeting(product, vessel, ware.products));
-  const made =
-    given && vessel && totalUl !== null && !refusals.strength
-      ? dispenserFill(given, totalUl, wanted?.fraction ?? null, limitsOf(vessel).fillLimitUl, ware.shop.units)
-      : null;
-  const fill = keep(made && !made.ok && made.field === 'Strength' ? 'strength' : 'total', made);
   const pail = line?.pail;
+  const facts = product &&
+    vessel &&
+    pail && {
+      ...fillFacts(product, vessel, ware),
+      line: { name: line.name, ratio: check?.ratio ?? null, fault: given === null },
+      pail,
+    };
+  // A line nobody may fill from says so at the line itself.
+  const may = facts && given ? mayFillFromLine(facts, true) : null;
+  keep(may && !may.ok && may.at === '/vesselId' ? 'vessel' : 'product', may);
+  const made =
+    facts && given && totalUl !== null && !refusals.strength
+      ? planLineFill({ totalUl, strength: wanted?.strength ?? null }, facts)
+      : null;
+  const fill = keep(made && !made.ok && made.at === '/strength' ? 'strength' : 'total', made);
   keep('stock', fill && pail ? checkStock(pail.heldUl, fill.productUl, pail.code, ware.shop.units) : null);
   const body =
     fill && line && vessel && Object.keys(refusals).length === 0

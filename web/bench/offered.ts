@@ -1,21 +1,33 @@
 import type { Product } from '#contract/products.ts';
 import type { Vessel } from '#contract/ware.ts';
+import type { FillFacts } from '#core/booking/mayFill.ts';
 import { offerVessel } from '#core/mixing/offerVessel.ts';
+import { limitsOf } from '#core/mixing/solveMix.ts';
 import type { Outcome } from '#core/outcome.ts';
 import { deliveryOf, isSuction, suitsVessel } from '#core/products/record.ts';
 import { type Known, mayMeet } from '#core/safety/mayMeet.ts';
 import { ALL_UNKNOWN } from '#core/safety/traits.ts';
+import type { Ware } from './ware.ts';
 
 /** Whether the product may follow what the vessel has held; of a product no longer listed nothing is known. */
 export const meeting = (product: Product, vessel: Vessel, all: readonly Product[]): Outcome<null> =>
   mayMeet(product, knownIn(vessel, all), vessel.name);
 
 /** Everything a vessel has held since it was last rinsed, with what is known of each. */
-export const knownIn = ({ held }: Vessel, all: readonly Product[]): Known[] =>
+const knownIn = ({ held }: Vessel, all: readonly Product[]): Known[] =>
   held.map(({ productId, productName }) => ({
     name: productName,
     traits: all.find((p) => p.id === productId)?.traits ?? ALL_UNKNOWN,
   }));
+
+/** What decides whether whoever is mixing may fill a product into a vessel, as this device has it. */
+export const fillFacts = (product: Product, vessel: Vessel, ware: Ware): FillFacts => ({
+  product: { ...product, care: product.record.care },
+  notes: ware.notes.filter((n) => n.productId === product.id),
+  vessel: { ...vessel, limits: limitsOf(vessel), held: knownIn(vessel, ware.products) },
+  who: { signedOff: ware.signedOff.includes(product.id), answers: ware.answers },
+  units: ware.shop.units,
+});
 
 /** A bucket is offered for what it is kept for: the wheels' never for paint, the rinse bucket for no mix at all. */
 function isKeptFor({ role }: Vessel, { uses }: Product): boolean {

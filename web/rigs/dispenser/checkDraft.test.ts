@@ -17,7 +17,7 @@ const line: Line = {
   name: 'Middle line',
   footValve: true,
   checkDays: 30,
-  pail: { id: 3, code: 'P-3', productId: 1, productName: 'Product 1', heldUl: 4_000_000 },
+  pail: { id: 3, code: 'P-3', productId: 1, productName: 'Product 1', heldUl: 4_000_000, onHold: null },
   tip: { id: 3, name: 'wide', diameterMm: 0.9 },
   target: { notation: 'parts', water: 30 },
   check: null,
