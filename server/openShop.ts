@@ -38,7 +38,8 @@ export async function openShop(options: Options, time: SteadyClock, log: Logger)
     restoring = true;
     changing = changing.then(async () => {
       if (stopped) return;
-      await close();
+      // What does not close as it should is opened again all the same.
+      await close().catch((error) => log.error(error));
       const why = await restored(name);
       const at = time.now().toISOString();
       await openAgain(why === null ? null : { name, at, why });
