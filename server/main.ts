@@ -5,6 +5,7 @@ import QRCode from 'qrcode';
 import { BooksDamaged } from './db/books.ts';
 import { BooksInUse, takeLock } from './db/lock.ts';
 import { BooksTooNew } from './db/migrate.ts';
+import { untilRoom } from './db/room.ts';
 import { openShop } from './openShop.ts';
 import { BadOption, type Options, readOptions } from './options.ts';
 import type { Serving } from './serve.ts';
@@ -36,6 +37,7 @@ async function main(): Promise<void> {
   await afterTheOther();
   const options = readOptions(process.argv.slice(2));
   const time = new SteadyClock(options.startAt);
+  await untilRoom(options.folder, (words) => console.error(words));
   if (options.fresh) forgetDemo(options.folder, time.now());
   const serving = await openShop(options, time, log);
   stopOnSignal(serving, watchOver({ ask: serving.alive }));

@@ -9,6 +9,7 @@ import { openDatabase } from './engine.ts';
 import { type Lock, takeLock } from './lock.ts';
 import { type Migration, migrate, readMigrations, refuseNewer, versionOf } from './migrate.ts';
 import { copyPreparedBooks } from './prepared.ts';
+import { freeBytes, KEPT_FREE_BYTES } from './room.ts';
 import { Statements } from './statements.ts';
 import { refreshStatistics } from './statistics.ts';
 import { tableFiles } from './tables.ts';
@@ -183,6 +184,7 @@ export class Books implements Queryable {
    */
   copyTo(to: string, done?: (part: number) => void): Promise<void> {
     return this.#alone(async () => {
+      this.#refuseWithoutRoom();
       await this.#asOwner((db) => db.exec('CHECKPOINT'));
       await copyTree(this.#directory, to, done);
     });
@@ -201,6 +203,12 @@ export class Books implements Queryable {
         await refreshStatistics(db, await tableFiles(db, this.#directory));
       }),
     );
+  }
+
+  /** A checkpoint that can't be written is the end of the database: none is begun on a full disk. */
+  #refuseWithoutRoom(): void {
+    if (freeBytes(this.#directory) >= KEPT_FREE_BYTES) return;
+    throw Object.assign(new Error('no room for a checkpoint'), { code: '53100' });
   }
 
   async #asOwner(work: (db: PGlite) => Promise<unknown>): Promise<void> {
