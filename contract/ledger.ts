@@ -1,10 +1,10 @@
 import type { InferType } from 'yup';
 import * as yup from 'yup';
+import type { PourStart } from '#core/booking/resolvePour.ts';
 import type { Draw } from '#core/delivery/draw.ts';
 import { WATER_KINDS } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
 import type { ReceiptChange } from '#core/stock/receipt.ts';
-import type { Strength } from '#core/strength/strength.ts';
 import { byKind, exactly, note, occurredAt, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
 import { byRecipe } from './recipes.ts';
 
@@ -24,11 +24,6 @@ const STARTS = {
     waterUl: wholeUl('Water in it', 0),
   }),
 };
-export type PourStart =
-  | { kind: 'empty' }
-  | { kind: 'leftover'; leftUl: number; strength: Strength }
-  | { kind: 'poured'; productUl: number; waterUl: number };
-
 const start = () => byKind<PourStart>('In it now', STARTS, 'empty');
 
 export const POUR_WAYS = [

@@ -132,6 +132,8 @@ export type HeldBatch = {
   ul: number;
   /** Of that, product. */
   productUl: number;
+  /** Another product is in it as well. */
+  mixed: boolean;
   strength: Strength;
   madeAt: string;
   personName: string;

@@ -17,8 +17,11 @@ export type Outcome<T> = { readonly ok: true; readonly value: T } | Refusal;
 export const accept = <T>(value: T): Outcome<T> => ({ ok: true, value });
 
 /** An outcome whose refusal says what of the request it is about. */
-export const at = <T>(pointer: string, outcome: Outcome<T>): Outcome<T> =>
-  outcome.ok ? outcome : { ...outcome, at: pointer };
+export function at(pointer: string, refusal: Refusal): Refusal;
+export function at<T>(pointer: string, outcome: Outcome<T>): Outcome<T>;
+export function at<T>(pointer: string, outcome: Outcome<T>): Outcome<T> {
+  return outcome.ok ? outcome : { ...outcome, at: pointer };
+}
 
 export const refuse = (code: string, field: string, reason: string, remedy: string): Refusal => ({
   ok: false,

@@ -11,11 +11,13 @@ import type { Fraction } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { loadDemo } from '../demo/loadDemo.ts';
 import { demoPins } from '../demo/people.ts';
+import { sourcesOf } from '../server/containers/queries.ts';
 import type { Books, Queryable } from '../server/db/books.ts';
 import { noLabelPrinter } from '../server/devices/labelPrinter.ts';
 import { bookDraw } from '../server/ledger/book.ts';
-import { pourGround } from '../server/ledger/queries.ts';
+import { fillContext } from '../server/ledger/fillContext.ts';
 import { serve } from '../server/serve.ts';
+import { measures } from '../server/ware/queries.ts';
 import { bookTimes } from './benchBook.ts';
 import { clocksRunning, dwellTimes } from './benchClocks.ts';
 import { growing } from './benchGrow.ts';
@@ -234,17 +236,20 @@ async function sameSql(tx: Queryable): Promise<void> {
     3,
     'none',
   ]);
-  const ground = await pourGround(tx, POUR, 3, NOW);
-  if (!ground) throw new Error('nothing to pour from');
-  const used = ground.earlier.flatMap(({ batch, held }) =>
-    held.map((h) => ({ product: h.product, from: batch, to: ground.used, ul: h.ul })),
+  const context = await fillContext(tx, POUR, { personId: 3, role: 'technician' }, NOW);
+  const [source] = await sourcesOf(tx, POUR.containerId);
+  await measures(tx);
+  if (!source) throw new Error('nothing to pour from');
+  const { accounts, water } = context;
+  const used = context.earlier.flatMap(({ account, held }) =>
+    held.map((h) => ({ product: h.product, from: account, to: accounts.used, ul: h.ul })),
   );
   await bookDraw(tx, {
     kind: 'draw',
     personId: 3,
     now: NOW,
     containerId: 1,
-    placeId: ground.placeId,
+    placeId: source.placeId,
     productId: 2,
     vesselId: 1,
     strength: POUR.strength,
@@ -254,8 +259,8 @@ async function sameSql(tx: Queryable): Promise<void> {
     useByDays: 30,
     postings: [
       ...used,
-      { product: 2, from: ground.containerAccount, to: 0, ul: 10_000 },
-      { product: ground.waterId, from: ground.tap, to: 0, ul: 120_000 },
+      { product: 2, from: source.accountId, to: 0, ul: 10_000 },
+      { product: water, from: accounts.tap, to: 0, ul: 120_000 },
     ],
   });
   await tx.rows(

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { volumeUl } from '../mixing/contents.ts';
-import { ALL_UNKNOWN, TRAITS, type Traits } from '../safety/traits.ts';
+import { ALL_UNKNOWN } from '../safety/traits.ts';
 import { microlitres } from '../units/volume.ts';
-import type { HeldIn } from './heldIn.ts';
+import type { HeldInVessel } from './heldIn.ts';
+import { CARE, FILL, HOLD } from './madeUp.ts';
 import type { FillFacts } from './mayFill.ts';
 import { type LetDownFacts, type LetDownRequest, resolveLetDown } from './resolveLetDown.ts';
 import { type LineFillFacts, type LineFillRequest, resolveLineFill } from './resolveLineFill.ts';
@@ -13,17 +14,17 @@ const of = (productUl: number, waterUl: number) => ({
   productUl: microlitres(productUl),
   waterUl: microlitres(waterUl),
 });
-const held = (vesselName: string, more: Partial<HeldIn> = {}): HeldIn => ({
+const inIt = (productUl: number, waterUl: number) => ({ ul: productUl + waterUl, productUl });
+const held = (vesselName: string, more: Partial<HeldInVessel> = {}): HeldInVessel => ({
   vesselName,
   code: `B-${vesselName}`,
   productId: 2,
-  contents: of(40_000, 360_000),
+  productName: 'Kiln Hyper',
+  ...inIt(40_000, 360_000),
   mixed: false,
   onHold: null,
   ...more,
 });
-const CARE = { gloves: false, eyes: false, air: false, acknowledge: false, signOff: false };
-const HOLD = { lot: 'lk-1', words: 'recalled' };
 
 describe('two leftovers', () => {
   const request: MergeRequest = {
@@ -32,7 +33,7 @@ describe('two leftovers', () => {
   };
   const facts: MergeFacts = {
     from: held('1'),
-    into: held('2', { contents: of(15_000, 285_000) }),
+    into: held('2', inIt(15_000, 285_000)),
     roomUl: 750_000,
     units: 'metric',
   };
@@ -95,8 +96,8 @@ describe('two leftovers', () => {
           into: { vesselId: 2, leftUl: volumeUl(into) },
         };
         const resolved = resolveMerge(asked, {
-          from: held('1', { contents: from }),
-          into: held('2', { contents: into }),
+          from: held('1', inIt(a, b)),
+          into: held('2', inIt(c, d)),
           roomUl: 1e9,
           units: 'metric',
         });
@@ -110,26 +111,9 @@ describe('two leftovers', () => {
   });
 });
 
-const NEUTRAL = Object.fromEntries(TRAITS.map((trait) => [trait, 'no'])) as Traits;
-const FILL: FillFacts = {
-  product: { id: 2, name: 'Kiln Hyper', traits: NEUTRAL, care: CARE },
-  notes: [],
-  vessel: {
-    name: 'Bottle 1',
-    holds: null,
-    held: [],
-    limits: {
-      brimfulUl: microlitres(1_000_000),
-      fillLimitUl: microlitres(900_000),
-      smallestUl: microlitres(100_000),
-    },
-  },
-  who: { signedOff: false, answers: false },
-  units: 'metric',
-};
 const holding = (productId: number): FillFacts['vessel'] => ({
   ...FILL.vessel,
-  holds: { productId, productName: 'Other', ul: 100_000 },
+  holds: held('1', { productId, productName: 'Other' }),
 });
 
 describe('a mix from a stock solution', () => {
@@ -143,8 +127,9 @@ describe('a mix from a stock solution', () => {
     shown: { waterUl: 675_000, stockUl: 75_000 },
   };
   const facts: LetDownFacts = {
-    stock: held('7', { contents: of(1_600_000, 6_400_000) }),
+    stock: held('7', inIt(1_600_000, 6_400_000)),
     fill: FILL,
+    measures: [],
   };
   const fill = (more: Partial<FillFacts>): LetDownFacts => ({ ...facts, fill: { ...FILL, ...more } });
 
@@ -201,7 +186,7 @@ describe('a mix from a stock solution', () => {
     ],
     [
       'with a measure that is gone',
-      { ...request, measured: [{ measure: null, ul: 75_000 }] },
+      { ...request, measured: [{ measureId: 9, ul: 75_000 }] },
       facts,
       'mix.changed',
       '/shown',
@@ -209,7 +194,7 @@ describe('a mix from a stock solution', () => {
     [
       'of more than there is',
       request,
-      { ...facts, stock: held('7', { contents: of(10_000, 40_000) }) },
+      { ...facts, stock: held('7', inIt(10_000, 40_000)) },
       'stock.short',
       '/stockVesselId',
     ],
@@ -227,7 +212,7 @@ describe('a mix from a stock solution', () => {
 
 describe('a fill from a line', () => {
   const request: LineFillRequest = {
-    totalUl: 800_000,
+    totalUl: 700_000,
     strength: { notation: 'parts', water: 19 },
     acknowledged: true,
   };
@@ -239,14 +224,14 @@ describe('a fill from a line', () => {
   const line = (more: Partial<LineFillFacts['line']>) => ({ ...facts, line: { ...facts.line, ...more } });
   const pail = (more: Partial<LineFillFacts['pail']>) => ({ ...facts, pail: { ...facts.pail, ...more } });
 
-  it('a line at 1:9 for 800 ml at 1:19: 400 ml from the line, 40 ml of it product, and 400 ml of water', () => {
+  it('a line at 1:9 for 700 ml at 1:19: 350 ml from the line, 35 ml of it product, and 350 ml of water', () => {
     const resolved = resolveLineFill(request, facts);
     expect(resolved.ok && resolved.value).toEqual({
-      lineUl: 400_000,
-      productUl: 40_000,
-      addUl: 400_000,
-      totalUl: 800_000,
-      leftUl: 3_960_000,
+      lineUl: 350_000,
+      productUl: 35_000,
+      addUl: 350_000,
+      totalUl: 700_000,
+      leftUl: 3_965_000,
     });
   });
 
@@ -278,12 +263,12 @@ describe('a fill from a line', () => {
     ['over the vessel', { ...request, totalUl: 900_001 }, facts, 'total.overFillLimit', '/totalUl'],
     [
       'by other amounts',
-      { ...request, shown: { lineUl: 400_000, productUl: 40_001, addUl: 400_000 } },
+      { ...request, shown: { lineUl: 350_000, productUl: 35_001, addUl: 350_000 } },
       facts,
       'mix.changed',
       '/shown',
     ],
-    ['of more than the pail holds', request, pail({ heldUl: 39_999 }), 'stock.short', '/lineId'],
+    ['of more than the pail holds', request, pail({ heldUl: 34_999 }), 'stock.short', '/lineId'],
   ] as [string, LineFillRequest, LineFillFacts, string, string][])(
     'is refused: %s, at what it is about',
     (_, asked, known, code, pointer) => {

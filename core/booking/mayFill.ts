@@ -1,42 +1,93 @@
-import { type Occupied, occupiedByOther } from '../mixing/occupied.ts';
-import type { VesselLimits } from '../mixing/solveMix.ts';
-import { accept, at, type Outcome } from '../outcome.ts';
+import { occupiedByOther } from '../mixing/occupied.ts';
+import type { VesselKind } from '../mixing/outlines.ts';
+import type { ProductState, VesselLimits } from '../mixing/solveMix.ts';
+import { accept, at, type Outcome, type Refusal, refuse } from '../outcome.ts';
 import type { Care } from '../products/record.ts';
 import { type Known, mayMeet } from '../safety/mayMeet.ts';
 import { mayMix, type StandingNote } from '../safety/mayMix.ts';
+import { mayUseLot } from '../stock/lotHold.ts';
 import type { UnitSystem } from '../units/volume.ts';
+import type { HeldIn } from './heldIn.ts';
 
 /** What decides whether somebody may fill a product into a vessel. */
 export type FillFacts = {
-  readonly product: Known & { readonly id: number; readonly care: Care };
+  readonly product: Known & {
+    readonly id: number;
+    readonly state: ProductState;
+    readonly care: Care;
+    readonly retired: boolean;
+  };
   /** What stands before that product. */
   readonly notes: readonly StandingNote[];
-  readonly vessel: Occupied & {
+  readonly vessel: {
+    readonly name: string;
+    readonly kind: VesselKind;
     readonly limits: VesselLimits;
+    readonly retired: boolean;
+    readonly holds: HeldIn | null;
     /** All it has held since it was last rinsed. */
     readonly held: readonly Known[];
+    /** When it was filled last; left out where only what is filled now is asked about. */
+    readonly filledAt?: Date | null;
   };
   readonly who: { readonly signedOff: boolean; readonly answers: boolean };
   readonly units: UnitSystem;
 };
 
 /**
- * Whether somebody may make a fill of a product in a vessel, whatever its strength: it must not meet what the vessel held,
- * the vessel must not hold another product, and whoever mixes it must be allowed to and have said what it asks for.
+ * Whether a product may go into a vessel as it stands, whatever its strength and whoever fills it: both are in use, it does
+ * not meet what the vessel held, and the vessel holds nothing else.
+ *
+ * @param onto what it goes onto: nothing, a leftover that is kept, or what was poured just now
+ */
+export function mayGoIn(
+  { product, vessel, units }: FillFacts,
+  onto: 'empty' | 'leftover' | 'poured',
+  productAt = '/productId',
+): Outcome<null> {
+  if (product.retired) return at(productAt, retired('Product'));
+  if (vessel.retired) return at('/vesselId', retired('Vessel'));
+  const met = mayMeet(product, vessel.held, vessel.name);
+  if (!met.ok) return at('/vesselId', met);
+  const { holds, name } = vessel;
+  // What was poured just now is in there, whatever the books have: it can only be booked as it is.
+  if (onto === 'poured' || !holds) return accept(null);
+  if (onto === 'empty') {
+    const full = occupiedByOther({ name, holds }, product.id, units);
+    return full ? at('/vesselId', full) : accept(null);
+  }
+  if (holds.productId === product.id && !holds.mixed)
+    return at('/vesselId', mayUseLot(holds.code, holds.onHold));
+  const different = refuse(
+    'leftover.different',
+    'How much is left',
+    `By the books it is ${holds.productName}${holds.mixed ? ' with something else' : ''}, and two products are never combined.`,
+    'Empty and rinse the vessel and make a fill, or choose what it holds.',
+  );
+  return at('/start', different);
+}
+
+const retired = (field: string): Refusal =>
+  refuse('ware.unusable', field, `${field} has been retired.`, 'Choose another from the list.');
+
+/**
+ * Whether somebody may make a fill of a product in a vessel, whatever its strength: it may go into the empty vessel, and
+ * whoever mixes it is allowed to and has said what it asks for.
  *
  * @param acknowledged said before this fill that the cautions were read
  * @param productAt where the request names the product, or what it comes from
  */
-export function mayFill(
-  { product, notes, vessel, who, units }: FillFacts,
+export function mayFill(facts: FillFacts, acknowledged: boolean, productAt: string): Outcome<null> {
+  const goesIn = mayGoIn(facts, 'empty', productAt);
+  return goesIn.ok ? mayMixIt(facts, acknowledged, productAt) : goesIn;
+}
+
+/** Whether whoever mixes a product may, as {@link mayMix}. */
+export function mayMixIt(
+  { product, notes, who }: Pick<FillFacts, 'product' | 'notes' | 'who'>,
   acknowledged: boolean,
-  productAt: string,
+  productAt = '/productId',
 ): Outcome<null> {
-  const met = mayMeet(product, vessel.held, vessel.name);
-  if (!met.ok) return at('/vesselId', met);
-  const full = occupiedByOther(vessel, product.id, units);
-  if (full) return at('/vesselId', full);
   const may = mayMix({ ...product, notes }, who, acknowledged);
-  if (!may.ok) return at(may.field === 'Product' ? productAt : '/acknowledged', may);
-  return accept(null);
+  return may.ok ? may : at(may.field === 'Product' ? productAt : '/acknowledged', may);
 }

@@ -1,13 +1,13 @@
-import type { Measure } from '../mixing/chooseMeasure.ts';
-import { type Contents, contentsOf, fractionIn, volumeUl } from '../mixing/contents.ts';
-import { asMeasured, isMeasurable, type PourPlan, planPours } from '../mixing/planPour.ts';
+import { type Contents, contentsOf, fractionIn } from '../mixing/contents.ts';
+import { type PourPlan, planPours } from '../mixing/planPour.ts';
 import { accept, at, type Outcome, refuse } from '../outcome.ts';
 import { mayUseLot } from '../stock/lotHold.ts';
 import { checkStock } from '../stock/postings.ts';
 import { type Fraction, fractionOf, type Strength } from '../strength/strength.ts';
 import { type Microlitres, microlitres } from '../units/volume.ts';
-import { type HeldIn, isHeld } from './heldIn.ts';
+import { contentsIn, type HeldIn, isHeld } from './heldIn.ts';
 import { type FillFacts, mayFill } from './mayFill.ts';
+import { type MeasuredPart, measuredPlan, mixChanged, type ShopMeasure } from './measuredWith.ts';
 
 export type LetDownRequest = {
   readonly stockVesselId: number;
@@ -16,8 +16,8 @@ export type LetDownRequest = {
   readonly strength: Strength;
   /** What is to be made, in microlitres. */
   readonly totalUl: number;
-  /** What the stock solution was measured with; null for a measure that is not there any more. */
-  readonly measured: readonly { readonly measure: Measure | null; readonly ul: number }[];
+  /** What the stock solution was measured with. */
+  readonly measured: readonly MeasuredPart[];
   readonly acknowledged: boolean;
   /** What whoever asks was shown, in microlitres. */
   readonly shown: { readonly waterUl: number; readonly stockUl: number };
@@ -27,6 +27,7 @@ export type LetDownFacts = {
   readonly stock: HeldIn | null;
   /** The product of the stock solution, filled into the other vessel; null where there is none. */
   readonly fill: FillFacts | null;
+  readonly measures: readonly ShopMeasure[];
 };
 
 export type LetDownResolution = {
@@ -40,7 +41,7 @@ export type LetDownResolution = {
 /** Whether somebody may let a stock solution down into a vessel at all, whatever they make of it. */
 export function mayLetDown(
   request: Pick<LetDownRequest, 'stockVesselId' | 'vesselId' | 'acknowledged'>,
-  { stock, fill }: LetDownFacts,
+  { stock, fill }: Pick<LetDownFacts, 'stock' | 'fill'>,
 ): Outcome<null> {
   if (!isHeld(stock) || !fill || request.stockVesselId === request.vesselId) {
     const none = refuse(
@@ -87,20 +88,11 @@ export function resolveLetDown(request: LetDownRequest, facts: LetDownFacts): Ou
   const plan = planLetDown(request, fill);
   if (!plan.ok) return plan;
   const { stockUl, waterUl } = request.shown;
-  const parts = request.measured.flatMap(({ measure, ul }) => (measure ? [{ measure, ul }] : []));
-  const there = parts.length === request.measured.length && isMeasurable(plan.value, stockUl, parts);
-  if (!there || asMeasured(plan.value, stockUl).waterUl !== waterUl) {
-    const changed = refuse(
-      'mix.changed',
-      'Amounts',
-      'The amounts shown are not the ones this mix needs.',
-      'Look again.',
-    );
-    return at('/shown', changed);
-  }
-  const left = checkStock(volumeUl(stock.contents), stockUl, stock.code, fill.units);
+  const measured = measuredPlan(plan.value, stockUl, request.measured, facts.measures);
+  if (measured?.waterUl !== waterUl) return mixChanged(plan.value, 'stock solution', fill.units);
+  const left = checkStock(stock.ul, stockUl, stock.code, fill.units);
   if (!left.ok) return at('/stockVesselId', left);
-  const taken = contentsOf(stockUl, fractionIn(stock.contents));
+  const taken = contentsOf(stockUl, fractionIn(contentsIn(stock)));
   const overall = (taken.productUl / (stockUl + waterUl)) as Fraction;
   return accept({ taken, waterUl: microlitres(waterUl), overall });
 }

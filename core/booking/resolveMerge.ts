@@ -1,10 +1,10 @@
-import { type Contents, contentsOf, fractionIn, volumeUl } from '../mixing/contents.ts';
+import { type Contents, contentsOf, fractionIn } from '../mixing/contents.ts';
 import { merge } from '../mixing/correct.ts';
 import { accept, at, type Outcome, refuse } from '../outcome.ts';
 import { mayUseLot } from '../stock/lotHold.ts';
 import { formatVolume } from '../units/formatVolume.ts';
 import type { UnitSystem } from '../units/volume.ts';
-import { type HeldIn, isHeld } from './heldIn.ts';
+import { contentsIn, type HeldInVessel, isHeld } from './heldIn.ts';
 
 /** A leftover that is to be poured over, or into: where it is, and how much of it is left, in microlitres. */
 export type Leftover = { readonly vesselId: number; readonly leftUl: number };
@@ -17,8 +17,8 @@ export type MergeRequest = {
 };
 
 export type MergeFacts = {
-  readonly from: HeldIn | null;
-  readonly into: HeldIn | null;
+  readonly from: HeldInVessel | null;
+  readonly into: HeldInVessel | null;
   /** What fits into the second vessel, in microlitres. */
   readonly roomUl: number;
   readonly units: UnitSystem;
@@ -37,7 +37,11 @@ export type MergeResolution = {
  * @param leftUl in microlitres
  * @returns a refusal where the books have none of it, a lot in it is on hold, or they have less than that
  */
-export function resolveLeftover(held: HeldIn | null, leftUl: number, units: UnitSystem): Outcome<Contents> {
+export function resolveLeftover(
+  held: HeldInVessel | null,
+  leftUl: number,
+  units: UnitSystem,
+): Outcome<Contents> {
   if (!isHeld(held) || held.mixed) {
     return refuse(
       'merge.notHeld',
@@ -48,9 +52,8 @@ export function resolveLeftover(held: HeldIn | null, leftUl: number, units: Unit
   }
   const may = mayUseLot(held.code, held.onHold);
   if (!may.ok) return may;
-  const heldUl = volumeUl(held.contents);
-  if (leftUl <= heldUl) return accept(contentsOf(leftUl, fractionIn(held.contents)));
-  const most = formatVolume(heldUl, units);
+  if (leftUl <= held.ul) return accept(contentsOf(leftUl, fractionIn(contentsIn(held))));
+  const most = formatVolume(held.ul, units);
   return refuse(
     'merge.moreThanHeld',
     'How much is left',

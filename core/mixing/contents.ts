@@ -36,3 +36,9 @@ export function pourOff(contents: Contents, ul: number): Contents {
   if (ul < 0 || kept < 0) throw new RangeError(`can't pour ${ul} off ${total}`);
   return kept === 0 ? EMPTY : contentsOf(kept, contents.productUl / total);
 }
+
+/** What one has more than the other, part by part. */
+export const minus = (a: Contents, b: Contents): Contents => ({
+  productUl: microlitres(a.productUl - b.productUl),
+  waterUl: microlitres(a.waterUl - b.waterUl),
+});

@@ -2,10 +2,9 @@ import type { ClockLayer, Laid } from '#contract/clocks.ts';
 import type { Product } from '#contract/products.ts';
 import type { Vessel } from '#contract/ware.ts';
 import { type LaidFound, laidByProduct, laidByRecipe, WATER_LAID } from '#core/dwell/laidFound.ts';
-import { cellAt } from '#core/recipes/recipe.ts';
-import { SOIL_NAMES } from '#core/soil/soil.ts';
+import { mixAt } from '#core/recipes/mayFollow.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem } from '../http/problems.ts';
+import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
 import { versionOf } from '../recipes/queries.ts';
 import { vessels } from '../ware/queries.ts';
@@ -27,13 +26,8 @@ export async function findLaid(tx: Queryable, laid: Laid): Promise<Found> {
   const product = await productOf(tx, recipe.productId);
   const found = laidByRecipe(recipe, laid.soil, product, await vesselOf(tx, recipe.vesselId));
   if (found) return { ...found, product };
-  const cell = cellAt(recipe, laid.soil);
-  const instead = cell?.kind === 'not' && cell.instead ? ` Instead: ${cell.instead}` : '';
-  throw no(
-    '/laid/soil',
-    `${recipe.name} is not for ${SOIL_NAMES[laid.soil]}.${instead}`,
-    'Choose another level.',
-  );
+  const not = mixAt(recipe, laid.soil);
+  throw not.ok ? missing('mix') : refusalProblem(not, '/laid/soil');
 }
 
 /** What was found, as a layer of a clock. */

@@ -2,12 +2,12 @@ import type { Container, ContainerBody } from '#contract/ware.ts';
 import type { Queryable } from '../db/books.ts';
 import { HOLD_OF_CONTAINER } from './holdOf.ts';
 
-const CONTAINER = `
+const containerWith = (more = '') => `
   SELECT c.id, c.code, c.product_id AS "productId", p.name AS "productName", c.kind, c.size_ul AS "sizeUl",
          coalesce(b.ul, 0) AS "heldUl", c.place_id AS "placeId", l.name AS "placeName", c.lot, c.price_minor AS "priceMinor",
          c.received_at AS "receivedAt", c.opened_at AS "openedAt", c.best_before::text AS "bestBefore", u.name AS supplier,
          f.code AS "decantedFrom", c.tare_g AS "tareG", coalesce(b.minor, 0) AS "heldMinor", c.retired_at AS "awayAt",
-         ${HOLD_OF_CONTAINER} AS "onHold"
+         ${HOLD_OF_CONTAINER} AS "onHold"${more}
   FROM container c
   JOIN product p ON p.id = c.product_id
   JOIN place l ON l.id = c.place_id
@@ -17,14 +17,26 @@ const CONTAINER = `
   LEFT JOIN container f ON f.id = c.decanted_from`;
 
 export function containers(db: Queryable, after: number, limit: number): Promise<Container[]> {
-  return db.rows(`${CONTAINER} WHERE c.retired_at IS NULL AND c.id > $1 ORDER BY c.id LIMIT $2`, [
+  return db.rows(`${containerWith()} WHERE c.retired_at IS NULL AND c.id > $1 ORDER BY c.id LIMIT $2`, [
     after,
     limit,
   ]);
 }
 
 export async function containerOf(db: Queryable, id: number): Promise<Container | undefined> {
-  return (await db.rows<Container>(`${CONTAINER} WHERE c.id = $1`, [id]))[0];
+  return (await db.rows<Container>(`${containerWith()} WHERE c.id = $1`, [id]))[0];
+}
+
+/** Containers that a pour takes from, with the account each is booked by; null for one that is not there. */
+export async function sourcesOf(
+  db: Queryable,
+  ...ids: (number | undefined)[]
+): Promise<((Container & { accountId: number }) | null)[]> {
+  const rows = await db.rows<Container & { accountId: number }>(
+    `${containerWith(', a.id AS "accountId"')} WHERE c.id = ANY($1::int[])`,
+    [ids.filter((id) => id !== undefined)],
+  );
+  return ids.map((id) => rows.find((c) => c.id === id) ?? null);
 }
 
 /** Null where there is no such product; the tap's water comes in no container. */

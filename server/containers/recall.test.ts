@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Recall } from '#contract/stock.ts';
 import { serveShop } from '../testing/demoShop.ts';
-import { parts, pour } from '../testing/pours.ts';
+import { parts, pour, usedUp } from '../testing/pours.ts';
 
 const shop = serveShop();
 
@@ -83,6 +83,7 @@ describe('a recall', () => {
     const little = { totalUl: 130_000, shown: { pourOffUl: 0, waterUl: 120_000, productUl: 10_000 } };
     const tried = (change: object) =>
       bram('post', '/api/pours', pour({ vesselId: 2, containerId: a?.id ?? 0, ...little, ...change }));
+    await usedUp(bram, 2);
     const mixed = await tried({});
     expect(mixed.status, mixed.text).toBe(201);
     expect((await bram('post', '/api/lots/ZZ-1/holds', { words: 'Smells wrong' })).status).toBe(403);

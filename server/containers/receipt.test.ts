@@ -3,7 +3,7 @@ import type { Movement, Slip } from '#contract/ledger.ts';
 import type { ReceiptBody } from '#contract/stock.ts';
 import type { Container } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
-import { FOAM, parts, pour } from '../testing/pours.ts';
+import { FOAM, parts, pour, usedUp } from '../testing/pours.ts';
 
 const shop = serveShop();
 let bram: Caller;
@@ -15,6 +15,7 @@ beforeAll(async () => {
     await shop.signIn('Odo Marsh'),
     await shop.signIn('Hester Quill'),
   ];
+  await usedUp(bram, 2);
 });
 
 const at = async (id: number) => (await hester('get', `/api/containers/${id}`)).body as Container;

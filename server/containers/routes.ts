@@ -12,7 +12,8 @@ import { containerMovements } from '../ledger/history.ts';
 import { containerAccount, singleAccounts } from '../ledger/queries.ts';
 import { actRoutes } from './acts.ts';
 import { missingContainers } from './missing.ts';
-import { containerOf, containers, insertContainer, markOpened, putAway } from './queries.ts';
+import { openContainer } from './openContainer.ts';
+import { containerOf, containers, insertContainer, putAway } from './queries.ts';
 
 const PAGE = 200;
 const LATEST = Number.MAX_SAFE_INTEGER;
@@ -58,15 +59,7 @@ export function containerRoutes(house: House): Router {
           remedy: 'Pour from it.',
         });
       }
-      await markOpened(tx, container.id, now);
-      await bookMovement(tx, {
-        kind: 'open',
-        personId: who.personId,
-        now,
-        containerId: container.id,
-        placeId: container.placeId,
-        postings: [],
-      });
+      await openContainer(tx, container, who, now);
       return {
         status: 201,
         body: await containerOf(tx, container.id),

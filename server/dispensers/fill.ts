@@ -5,15 +5,13 @@ import { fractionOfRatio } from '#core/delivery/meteringTip.ts';
 import { pourPostings } from '#core/stock/postings.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
+import { sourcesOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
 import { decidedAgainst, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { allUsed } from '../ledger/before.ts';
 import { bookDraw, NEW_BATCH } from '../ledger/book.ts';
-import { fillFacts } from '../ledger/fillFacts.ts';
-import { pourGround } from '../ledger/queries.ts';
-import { products } from '../products/queries.ts';
-import { vessels } from '../ware/queries.ts';
+import { fillContext } from '../ledger/fillContext.ts';
 import { nothingOn } from './check.ts';
 import { lines } from './queries.ts';
 
@@ -28,22 +26,21 @@ export async function bookLineFill(
   if (!line || line.retired) throw missing('line');
   const { pail, check } = line;
   if (!pail) throw nothingOn(line);
-  const ids = { productId: pail.productId, vesselId: body.vesselId, containerId: pail.id };
-  const ground = await pourGround(tx, ids, who.personId, now);
-  const [vessel] = await vessels(tx, { id: body.vesselId });
-  const [product] = await products(tx, { id: pail.productId });
-  if (!ground || !vessel || vessel.retired || !product) throw missing('vessel');
+  const { productId: product } = pail;
+  const context = await fillContext(tx, { productId: product, vesselId: body.vesselId }, who, now);
+  const [container] = await sourcesOf(tx, pail.id);
+  if (!container) throw missing('container');
   const resolved = resolveLineFill(
     { ...body, strength: body.strength ?? null, acknowledged: body.acknowledged === true },
     {
-      ...(await fillFacts(tx, product, vessel, who, now)),
+      ...context.facts,
       line: { name: line.name, ratio: check?.ratio ?? null, fault: check?.verdict.verdict === 'fault' },
       pail,
     },
   );
   if (!resolved.ok) throw decidedAgainst(resolved);
   const { productUl, totalUl, leftUl } = resolved.value;
-  const { containerAccount: container, tap, used, waste, waterId: water } = ground;
+  const { facts, accounts, water, earlier, useByDays } = context;
   const fraction = (productUl / totalUl) as Fraction;
   const waterUl = microlitres(totalUl - productUl);
   const batch = await bookDraw(tx, {
@@ -51,36 +48,36 @@ export async function bookLineFill(
     personId: who.personId,
     now,
     containerId: pail.id,
-    placeId: ground.placeId,
-    productId: pail.productId,
+    placeId: container.placeId,
+    productId: product,
     vesselId: body.vesselId,
     strength: body.strength ?? inNotation(fractionOfRatio(check?.ratio ?? 0), 'parts'),
     fraction,
     measured: [],
     estimate: false,
     lineId: line.id,
-    useByDays: ground.record.useByDays,
+    useByDays,
     postings: pourPostings({
       mix: { productUl, waterUl },
-      product: pail.productId,
+      product,
       water,
-      accounts: { container, batch: NEW_BATCH, tap, used, waste },
-      before: allUsed(ground),
+      accounts: { ...accounts, container: container.accountId, batch: NEW_BATCH },
+      before: allUsed(earlier),
     }),
   });
   return {
     ...batch,
-    productName: ground.productName,
+    productName: facts.product.name,
     productUl,
     waterUl,
     pouredOffUl: 0,
     fraction,
     estimate: false,
-    containerCode: ground.containerCode,
-    containerKind: ground.containerKind,
+    containerCode: container.code,
+    containerKind: container.kind,
     leftUl,
     rest: null,
-    vesselName: ground.vesselName,
+    vesselName: facts.vessel.name,
     personName: who.name,
     at: now.toISOString(),
   };

@@ -27,7 +27,8 @@ export function refusalProblem(refusal: Refusal, pointer: string, status = 422):
 }
 
 /** What was typed wrongly, among the reasons why something is not booked; the others are how things stand. */
-const TYPED = /^(strength|total|number)\.|^merge\.(sameVessel|moreThanHeld)$|^line\.tooWeak$/;
+const TYPED =
+  /^(strength|total|number)\.|^merge\.(sameVessel|moreThanHeld)$|^(line\.tooWeak|leftover\.overVessel|product\.readyToUse)$/;
 
 /** A booking that was decided against, as an answer that names what of the request it is about. */
 export const decidedAgainst = (refusal: Refusal): HttpProblem =>

@@ -3,7 +3,7 @@ import type { PourBody, Slip } from '#contract/ledger.ts';
 import type { SignOff } from '#contract/people.ts';
 import type { Vessel } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
-import { BOTTLE, FOAM, parts, pour } from '../testing/pours.ts';
+import { BOTTLE, FOAM, parts, pour, usedUp } from '../testing/pours.ts';
 
 const shop = serveShop();
 let hester: Caller;
@@ -36,6 +36,7 @@ describe('what a vessel last held', () => {
   const acid = { shown: { pourOffUl: 0, waterUl: 454_545, productUl: 45_455 } };
 
   it('acid after an iron remover is refused, by anyone, until the bottle is rinsed', async () => {
+    await usedUp(bram, 2);
     expect((await book({ ...IRON, ...neat })).status).toBe(201);
     const hester = await shop.signIn('Hester Quill');
     for (const who of [bram, hester]) {
@@ -105,6 +106,7 @@ describe('who may mix what asks for care', () => {
     });
 
   it('nobody pours before saying that the cautions were read', async () => {
+    await usedUp(bram, 3);
     const answer = await book({ ...acid });
     expect([answer.status, answer.body.code, answer.body.errors[0].pointer]).toEqual([
       409,

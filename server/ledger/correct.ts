@@ -13,10 +13,9 @@ import type { SignedIn } from '../http/signedIn.ts';
 import type { Allowed } from '../people/allowed.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
-import { vessels } from '../ware/queries.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
+import { fillContext } from './fillContext.ts';
 import { reversalGround } from './history.ts';
-import { heldIn } from './meeting.ts';
 import { containerAccount } from './queries.ts';
 import { bookReversal } from './reverse.ts';
 
@@ -135,7 +134,7 @@ export async function bookCorrection(
     vesselName: batch.vesselName,
     personName: batch.personName,
     at: batch.happenedAt.toISOString(),
-    cautions: await cautionsOf(tx, product, batch.vesselId),
+    cautions: await cautionsOf(tx, product, batch.vesselId, who, now),
   };
 }
 
@@ -150,11 +149,17 @@ async function rightContainer(tx: Queryable, id: number, wrongId: number): Promi
 }
 
 /** What to know about what the vessel turns out to hold: the product's own caution, and what it met in there. */
-async function cautionsOf(tx: Queryable, product: Product, vesselId: number): Promise<string[]> {
-  const cautions = product.caution ? [product.caution] : [];
-  const [vessel] = await vessels(tx, { id: vesselId });
-  if (!vessel) return cautions;
-  const met = mayMeet(product, await heldIn(tx, vessel), vessel.name);
+async function cautionsOf(
+  tx: Queryable,
+  { id, caution }: Product,
+  vesselId: number,
+  who: SignedIn,
+  now: Date,
+): Promise<string[]> {
+  const cautions = caution ? [caution] : [];
+  const { facts } = await fillContext(tx, { productId: id, vesselId }, who, now);
+  const { product, vessel } = facts;
+  const met = mayMeet(product, vessel.held, vessel.name);
   if (!met.ok) cautions.push(`${met.reason} Air the place, empty it and rinse it with plenty of water.`);
   return cautions;
 }

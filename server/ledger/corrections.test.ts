@@ -2,7 +2,7 @@ import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { PourBody, Slip } from '#contract/ledger.ts';
 import { type Container, type MeasureRow, NO_RIG, type Vessel } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
-import { BOTTLE, parts, pour } from '../testing/pours.ts';
+import { BOTTLE, parts, pour, usedUp } from '../testing/pours.ts';
 
 const shop = serveShop();
 let bram: Caller;
@@ -61,6 +61,7 @@ describe('a pour as it is measured', () => {
 
 describe('a leftover', () => {
   beforeEach(async () => {
+    await usedUp(bram, 2);
     expect((await book({})).status).toBe(201);
   });
 

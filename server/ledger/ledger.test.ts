@@ -6,6 +6,7 @@ import type { Container } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { copyDemoBooks } from '../testing/demoSnapshot.ts';
 import { freshFolder } from '../testing/freshBooks.ts';
+import { usedUp } from '../testing/pours.ts';
 
 const shop = serveShop();
 let bram: Caller;
@@ -129,6 +130,7 @@ describe('a pour', () => {
       'ready to use',
     ],
   ])('is refused for %s, and books nothing', async (_, change, status, code, words) => {
+    await usedUp(bram, BOTTLE);
     const before = await movementCount();
     const answer = await bram('post', '/api/pours', pour(change));
     expect([answer.status, answer.body.code]).toEqual([status, code]);
@@ -144,6 +146,7 @@ describe('a pour', () => {
       pour({ ...neat, totalUl: 500_000, shown: { pourOffUl: 0, waterUl: 0, productUl: 500_000 } }),
     );
     expect(answer.status).toBe(201);
+    await usedUp(bram, BOTTLE);
   });
 
   it('says what is there when there is too little', async () => {

@@ -1,17 +1,19 @@
 import type { MergeBody, Merged } from '#contract/ledger.ts';
+import { contentsIn } from '#core/booking/heldIn.ts';
 import { resolveMerge } from '#core/booking/resolveMerge.ts';
-import { type Contents, fractionIn, volumeUl } from '#core/mixing/contents.ts';
-import { type Held, pourPostings } from '#core/stock/postings.ts';
+import { EMPTY, fractionIn, minus, volumeUl } from '#core/mixing/contents.ts';
+import { pourPostings } from '#core/stock/postings.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
-import { decidedAgainst } from '../http/problems.ts';
+import { decidedAgainst, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { shopOf } from '../shop/queries.ts';
 import { waterId } from '../ware/queries.ts';
-import { differenceOf } from './before.ts';
+import { movedOf } from './before.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
-import { type HeldGround, heldGround, heldOf, singleAccounts } from './queries.ts';
+import { heldInVessel } from './fillContext.ts';
+import { singleAccounts } from './queries.ts';
 
 /** Books two leftovers of one product as one batch in the second vessel; what was no longer there was used. */
 export async function bookMerge(
@@ -21,26 +23,21 @@ export async function bookMerge(
   now: Date,
 ): Promise<Merged> {
   const units = (await shopOf(tx))?.units ?? 'metric';
-  const from = await heldGround(tx, body.from.vesselId);
-  const into = await heldGround(tx, body.into.vesselId);
+  const from = await heldInVessel(tx, body.from.vesselId);
+  const into = await heldInVessel(tx, body.into.vesselId);
   const shown = {
     productUl: microlitres(body.shown.productUl),
     waterUl: microlitres(body.shown.waterUl),
   };
   const resolved = resolveMerge(
-    { from: body.from, into: body.into, shown },
-    { from: heldOf(from), into: heldOf(into), roomUl: into?.roomUl ?? 0, units },
+    { ...body, shown },
+    { from: from?.held ?? null, into: into?.held ?? null, roomUl: into?.roomUl ?? 0, units },
   );
   if (!resolved.ok) throw decidedAgainst(resolved);
-  const { together } = resolved.value;
-  const { productId: product, vesselName } = into as HeldGround;
-  const { tap, used, waste } = await singleAccounts(tx);
+  if (!from || !into) throw missing('vessel');
+  const { together, ...kept } = resolved.value;
+  const { productId: product, vesselName } = into.held;
   const water = await waterId(tx);
-  const moved = ({ productUl, waterUl }: Contents): Held =>
-    new Map([
-      [product, productUl],
-      [water, waterUl],
-    ]);
   const fraction = fractionIn(together);
   const batch = await bookDraw(tx, {
     kind: 'transfer',
@@ -56,18 +53,18 @@ export async function bookMerge(
     estimate: false,
     useByDays: null,
     postings: pourPostings({
-      mix: { productUl: microlitres(0), waterUl: microlitres(0) },
+      mix: EMPTY,
       product,
       water,
-      accounts: { container: NEW_BATCH, batch: NEW_BATCH, tap, used, waste },
+      accounts: { ...(await singleAccounts(tx)), container: NEW_BATCH, batch: NEW_BATCH },
       before: [
-        { ground: into as HeldGround, kept: resolved.value.into },
-        { ground: from as HeldGround, kept: resolved.value.from },
-      ].map(({ ground, kept }) => ({
-        account: ground.batchAccount,
-        kept: moved(kept),
+        { side: into, kept: kept.into },
+        { side: from, kept: kept.from },
+      ].map(({ side, kept }) => ({
+        account: side.account,
+        kept: movedOf(product, water, kept),
         pouredOff: new Map(),
-        used: moved(differenceOf(heldOf(ground)?.contents ?? kept, kept)),
+        used: movedOf(product, water, minus(contentsIn(side.held), kept)),
       })),
     }),
   });

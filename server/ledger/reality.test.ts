@@ -3,7 +3,7 @@ import type { Movement, Slip } from '#contract/ledger.ts';
 import type { Delivery, LedgerPage } from '#contract/stock.ts';
 import type { Container } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
-import { parts } from '../testing/pours.ts';
+import { parts, usedUp } from '../testing/pours.ts';
 
 // What really happened, where it differs from what the books thought.
 
@@ -183,6 +183,7 @@ describe('the wrong product', () => {
   it('says what is dangerous about what it turns out to be, and is somebody’s who may take it back', async () => {
     const all = (await bram('get', '/api/products')).body as { id: number; caution: string }[];
     const careful = all.find((p) => p.caution && p.id !== FOAM) as { id: number; caution: string };
+    await usedUp(bram, 1);
     const [wrong, right] = [await jug(FOAM), await jug(careful.id)];
     const slip = (await pour(odo, wrong)).body as Slip;
     const body = { containerId: right, note: '' };
@@ -233,6 +234,7 @@ describe('a late entry', () => {
 
   it('never goes into a vessel that was filled since', async () => {
     const id = await jug();
+    for (const vessel of [1, 2]) await usedUp(bram, vessel);
     await pour(bram, id);
     expect((await pour(bram, id, { occurredAt: ago(2) })).body).toMatchObject({ code: 'pour.filledSince' });
     const early = await pour(bram, id, {

@@ -2,7 +2,8 @@ import type { Vessel } from '#contract/ware.ts';
 import type { Queryable } from '../db/books.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { bookMovement } from './book.ts';
-import { inVessel, singleAccounts } from './queries.ts';
+import { inVessel } from './fillContext.ts';
+import { singleAccounts } from './queries.ts';
 
 /**
  * Books that a vessel was rinsed. What it held by the books was used, in a movement that can be taken back, and with it
@@ -23,8 +24,8 @@ export async function bookRinse(
         personId: who.personId,
         now,
         batchId: vessel.holds.batchId,
-        postings: inIt.flatMap(({ batch, held }) =>
-          held.map(({ product, ul }) => ({ product, from: batch, to: used, ul })),
+        postings: inIt.flatMap(({ account, held }) =>
+          held.map(({ product, ul }) => ({ product, from: account, to: used, ul })),
         ),
       })
     : null;

@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { PourBody, Slip } from '#contract/ledger.ts';
 import type { Vessel } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
-import { parts, pour } from '../testing/pours.ts';
+import { parts, pour, usedUp } from '../testing/pours.ts';
 
 // What a vessel holds and has held comes from the ledger alone: after Undo it is what it was.
 
@@ -54,9 +54,11 @@ describe('a vessel', () => {
   it('holds again what it held when a pour over it is taken back, and acid over it is refused as before', async () => {
     await rinse();
     const iron = await poured(IRON);
+    expect((await book(FOAM)).body.code).toBe('vessel.occupied');
+    const used = await usedUp(bram, BOTTLE);
     const foam = await poured(FOAM);
     expect((await vessel()).holds?.code).toBe(foam.batchCode);
-    expect((await undo(foam.movementId)).status).toBe(201);
+    for (const movement of [foam.movementId, used]) expect((await undo(movement)).status).toBe(201);
     const after = await vessel();
     expect([after.holds?.code, after.holds?.ul]).toEqual([iron.batchCode, 100_000]);
     expect(names(after)).toEqual(['Branch Line Iron Remover']);
@@ -65,7 +67,7 @@ describe('a vessel', () => {
       expect([answer.status, answer.body.code]).toEqual([409, 'safety.gas']);
     }
     // What is poured next takes the place of what is really in it: nothing is left behind in the books.
-    await poured(FOAM);
+    await poured(IRON);
     const [left] = await shop.books.rows<{ ul: number }>(
       `SELECT coalesce(sum(l.ul), 0)::int AS ul FROM account a JOIN balance l ON l.account_id = a.id WHERE a.batch_id = $1`,
       [iron.batchId],
@@ -76,6 +78,7 @@ describe('a vessel', () => {
   it('remembers everything since it was rinsed: acid is refused after a neutral that came after a sulfide', async () => {
     await rinse();
     await poured(IRON);
+    await usedUp(bram, BOTTLE);
     await poured(FOAM);
     expect(names(await vessel())).toEqual(['Lime Kiln Foam', 'Branch Line Iron Remover']);
     const answer = await book(ACID);
@@ -96,6 +99,7 @@ describe('a vessel', () => {
   it('is empty once it is rinsed, and what it held and had held is there again when that is taken back', async () => {
     await rinse();
     await poured(IRON);
+    await usedUp(bram, BOTTLE);
     const foam = await poured(FOAM);
     expect(await (await rinse()).body).toMatchObject({ holds: null, held: [] });
     const [rinsing] = await shop.books.rows<{ id: number }>(

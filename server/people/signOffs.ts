@@ -60,17 +60,3 @@ function signOffs(db: Queryable, personId: number): Promise<SignOff[]> {
     [personId],
   );
 }
-
-export async function isSignedOff(
-  db: Queryable,
-  personId: number,
-  productId: number,
-  now: Date,
-): Promise<boolean> {
-  const rows = await db.rows(
-    `SELECT 1 FROM sign_off o, shop s WHERE o.person_id = $1 AND o.product_id = $2 AND o.ended_at IS NULL
-       AND (o.until IS NULL OR o.until >= ($3::timestamptz AT TIME ZONE s.zone)::date)`,
-    [personId, productId, now],
-  );
-  return rows.length > 0;
-}

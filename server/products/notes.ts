@@ -55,19 +55,15 @@ export function noteRoutes(house: House): Router {
   return routes;
 }
 
-/** The notes that stand, with whether someone has read them; of one product, or of all. */
-export const openNotes = (
-  db: Queryable,
-  personId: number,
-  productId: number | null = null,
-): Promise<ProductNote[]> =>
+/** The notes that stand, with whether someone has read them. */
+const openNotes = (db: Queryable, personId: number): Promise<ProductNote[]> =>
   db.rows(
     `SELECT n.id, n.product_id AS "productId", n.gate, n.words, w.name AS by, ${utc('n.written_at')} AS at,
        EXISTS (SELECT FROM product_note_read r WHERE r.note_id = n.id AND r.person_id = $1) AS read,
        (SELECT count(*)::int FROM product_note_read r WHERE r.note_id = n.id) AS readers
      FROM product_note n JOIN person w ON w.id = n.written_by
-     WHERE n.lifted_at IS NULL AND ($2::int IS NULL OR n.product_id = $2) ORDER BY n.id`,
-    [personId, productId],
+     WHERE n.lifted_at IS NULL ORDER BY n.id`,
+    [personId],
   );
 
 async function openNote(tx: Queryable, param: unknown): Promise<number> {

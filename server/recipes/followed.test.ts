@@ -4,7 +4,7 @@ import type { PourBody, Slip } from '#contract/ledger.ts';
 import type { RecipeOutcomes, RecipeRow } from '#contract/recipes.ts';
 import { countPages } from '../papers/papers.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
-import { parts, pour } from '../testing/pours.ts';
+import { parts, pour, usedUp } from '../testing/pours.ts';
 import { recipesOf } from '../testing/recipes.ts';
 
 const shop = serveShop();
@@ -82,6 +82,7 @@ describe('a pour by recipe', () => {
     ],
     ['no recipe at all', async () => [{ versionId: 99_999, soil: 0, left: false }, {}], 'recipe.unknown'],
   ])('of %s is refused with what would work', async (_, set, code) => {
+    await usedUp(bram, 3);
     const [recipe, more] = await set(await published());
     const wide = { totalUl: 750_000, ...more };
     const answer = await poured(recipe, wide);

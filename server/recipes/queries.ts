@@ -1,4 +1,5 @@
 import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
+import type { FollowFacts } from '#core/recipes/mayFollow.ts';
 import { LOOKED_AT } from '#core/recipes/outcomes.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
 import { fractionOf } from '#core/strength/strength.ts';
@@ -52,19 +53,19 @@ export async function versionsOf(db: Queryable, recipeId: number): Promise<Recip
   return rows.map((r) => r.version);
 }
 
-/** A version by its own id, with its recipe. */
+/** A version by its own id, with what is known of its recipe now. */
 export async function versionOf(
   db: Queryable,
   versionId: number,
-): Promise<{ recipe: RecipeRow; version: RecipeVersion; newest: boolean } | null> {
-  const [row] = await db.rows<{ recipeId: number; version: RecipeVersion }>(
-    `SELECT v.recipe_id AS "recipeId", ${VERSION} AS version FROM recipe_version v WHERE v.id = $1`,
+): Promise<(FollowFacts & { version: RecipeVersion }) | null> {
+  const [row] = await db.rows<FollowFacts & { version: RecipeVersion }>(
+    `SELECT ${VERSION} AS version, r.retired_at IS NOT NULL AS retired, w.kind AS "vesselKind",
+       (SELECT ${VERSION} FROM recipe_version v WHERE v.recipe_id = r.id AND v.published_at IS NOT NULL
+        ORDER BY v.number DESC LIMIT 1) AS published
+     FROM recipe_version v JOIN recipe r ON r.id = v.recipe_id JOIN vessel w ON w.id = v.vessel_id WHERE v.id = $1`,
     [versionId],
   );
-  if (!row) return null;
-  const [recipe] = await recipes(db, { id: row.recipeId }, true);
-  if (!recipe) return null;
-  return { recipe, version: row.version, newest: recipe.published?.versionId === versionId };
+  return row ?? null;
 }
 
 export async function insertRecipe(tx: Queryable): Promise<number> {

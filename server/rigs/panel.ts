@@ -1,21 +1,15 @@
 import type { OnPanel, PourBody } from '#contract/ledger.ts';
-import { type Draw, panelFraction, UNMEASURED_DRAW } from '#core/delivery/draw.ts';
-import type { Fraction } from '#core/strength/strength.ts';
+import { type Draw, UNMEASURED_DRAW } from '#core/delivery/draw.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem } from '../http/problems.ts';
 import { drawJson } from './drawJson.ts';
 
-/**
- * How a mix reaches the panel from a cannon or a gun that is set like this; the dial is noted to stand there now.
- *
- * @param bottle how strong it is in the bottle
- */
-export async function panelOf(
+/** How a cannon or a gun that is set like this draws; the dial is noted to stand there now. */
+export async function rigAsSet(
   tx: Queryable,
   vesselId: number,
   { dialId, machineId }: NonNullable<PourBody['rig']>,
-  bottle: Fraction,
-): Promise<OnPanel> {
+): Promise<Omit<OnPanel, 'fraction'>> {
   const rows = await tx.rows<{ dialName: string; machineName: string | null; draw: Draw | null }>(
     `WITH set AS (
        UPDATE vessel SET dial_id = $2 WHERE id = $1 AND dial_id IS DISTINCT FROM $2
@@ -40,5 +34,5 @@ export async function panelOf(
   }
   const { q, known, u, from, to } = set.draw ?? UNMEASURED_DRAW;
   const { dialName, machineName } = set;
-  return { q, known, u, from, to, dialName, machineName, fraction: panelFraction(bottle, q) };
+  return { q, known, u, from, to, dialName, machineName };
 }

@@ -1,4 +1,6 @@
 import type { PourBody } from '#contract/ledger.ts';
+import type { Vessel } from '#contract/ware.ts';
+import type { Caller } from './demoShop.ts';
 
 // A pour of the demo shop that can be booked, and what to change of it.
 
@@ -19,3 +21,10 @@ export const pour = (change: Partial<PourBody>): PourBody => ({
   shown: { pourOffUl: 0, waterUl: 692_308, productUl: 57_692 },
   ...change,
 });
+
+/** Books what is in a vessel as used, so that something else may go into it: what it held is still remembered. */
+export async function usedUp(as: Caller, vesselId: number): Promise<number> {
+  const { holds } = (await as('get', `/api/vessels/${vesselId}`)).body as Vessel;
+  if (!holds) return 0;
+  return (await as('post', `/api/batches/${holds.batchId}/uses`, { ul: holds.ul })).body.movementId;
+}

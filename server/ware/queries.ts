@@ -35,7 +35,7 @@ export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
             (SELECT coalesce(jsonb_agg(jsonb_build_object('productId', q.id, 'productName', q.name) ORDER BY h.batch_id DESC), '[]')
              FROM vessel_held h JOIN product q ON q.id = h.product_id WHERE h.vessel_id = v.id) AS held,
             CASE WHEN held.id IS NOT NULL THEN jsonb_build_object('batchId', held.id, 'code', held.code, 'productId', held.product_id,
-              'productName', held.product_name, 'ul', held.ul, 'productUl', held.product_ul, 'strength', held.strength, 'madeAt', to_char(held.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'personName', held.person_name, 'useBy', held.use_by, 'water', held.water,
+              'productName', held.product_name, 'ul', held.ul, 'productUl', held.product_ul, 'mixed', held.mixed, 'strength', held.strength, 'madeAt', to_char(held.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'personName', held.person_name, 'useBy', held.use_by, 'water', held.water,
               'onHold', (SELECT jsonb_build_object('lot', h.lot, 'words', h.words) FROM batch_on_hold h WHERE h.batch_id = held.id LIMIT 1)) END AS holds
      FROM vessel v LEFT JOIN place l ON l.id = v.place_id LEFT JOIN person k ON k.id = v.keeper_id
      LEFT JOIN (
@@ -47,8 +47,9 @@ export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
        SELECT b.id, b.code, b.made_at, b.product_id, b.strength, b.use_by::text AS use_by, b.water, p.name AS product_name, w.name AS person_name, l.*
        FROM vessel_holds n JOIN batch b ON b.id = n.batch_id JOIN product p ON p.id = b.product_id JOIN person w ON w.id = b.person_id
        JOIN LATERAL (
-         SELECT sum(l.ul)::bigint AS ul, coalesce(sum(l.ul) FILTER (WHERE l.product_id = b.product_id), 0)::bigint AS product_ul
-         FROM account a JOIN balance l ON l.account_id = a.id WHERE a.batch_id = b.id
+         SELECT sum(l.ul)::bigint AS ul, coalesce(sum(l.ul) FILTER (WHERE l.product_id = b.product_id), 0)::bigint AS product_ul,
+           coalesce(bool_or(l.product_id <> b.product_id AND o.state <> 'water') FILTER (WHERE l.ul > 0), false) AS mixed
+         FROM account a JOIN balance l ON l.account_id = a.id JOIN product o ON o.id = l.product_id WHERE a.batch_id = b.id
        ) l ON true
        WHERE n.vessel_id = v.id ORDER BY b.id DESC LIMIT 1
      ) held ON true
@@ -138,14 +139,6 @@ export function measures(db: Queryable, which: Which = {}): Promise<MeasureRow[]
     `SELECT id, name, kind, capacity_ul AS "capacityUl", step_ul AS "stepUl", retired_at IS NOT NULL AS retired, revision
      FROM measure WHERE CASE WHEN $1::int IS NULL THEN (retired_at IS NOT NULL) = $2 ELSE id = $1 END ORDER BY capacity_ul, id`,
     whichParams(which),
-  );
-}
-
-export function measuresOf(db: Queryable, ids: number[]): Promise<MeasureRow[]> {
-  return db.rows(
-    `SELECT id, name, kind, capacity_ul AS "capacityUl", step_ul AS "stepUl", false AS retired, revision
-     FROM measure WHERE id = ANY($1::int[]) AND retired_at IS NULL`,
-    [ids],
   );
 }
 

@@ -10,6 +10,8 @@ import {
   useState,
 } from 'react';
 import { useSearchParams } from 'react-router';
+import type { PourBody } from '#contract/ledger.ts';
+import type { Outcome } from '#core/outcome.ts';
 import { deliveryOf } from '#core/products/record.ts';
 import { SOIL_LEVELS } from '#core/soil/soil.ts';
 import type { Basis } from '#core/strength/band.ts';
@@ -95,16 +97,15 @@ function OpenBench({ ware }: { ware: Ware }) {
   // Modes with a screen of their own book what that screen shows, by their own keys.
   const own = draft.mode === 'merge' || draft.mode === 'stock' || draft.mode === 'line';
   useShowsProducts(own ? null : bench.product?.id);
-  const body = own ? null : pourOf(bench, given);
-  const wordMissing = !given && bench.asksForWord && pourOf(bench, true) !== null;
-
-  const jug = own ? null : pourOf(bench, given, true);
-  const pourWhatIsThere = () => {
-    if (jug && !pouring.pending && !pouring.unanswered) pouring.pour(jug);
+  const decided = own ? null : pourOf(bench, given);
+  const wordMissing = decided?.ok === false && decided.code === 'safety.notAcknowledged';
+  const found = own || bench.shortUl === 0 ? null : pourOf(bench, given, true);
+  const send = (body: Outcome<PourBody> | null) => {
+    if (body?.ok && !pouring.pending && !pouring.unanswered) pouring.pour(body.value);
   };
   const pour = () => {
     // What was poured stands where the button was: one more is asked for by its own button first.
-    if (body && !poured && !pouring.pending && !pouring.unanswered) pouring.pour(body);
+    if (!poured) send(decided);
   };
   useEffect(() => {
     if (own) return;
@@ -161,9 +162,9 @@ function OpenBench({ ware }: { ware: Ware }) {
         draft={draft}
         bench={bench}
         ware={ware}
-        ready={body !== null}
+        decided={decided}
         pouring={pouring}
-        inTheJug={jug?.foundUl ? pourWhatIsThere : null}
+        inTheJug={found?.ok ? () => send(found) : null}
         pour={pour}
         word={{ given, missing: wordMissing, give: (given) => giveWord(given ? wordFor : '') }}
         set={set}

@@ -1,3 +1,4 @@
+import { bookedIn } from '#core/booking/resolvePour.ts';
 import { fractionIn } from '#core/mixing/contents.ts';
 import type { UseKind } from '#core/products/uses.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
@@ -9,7 +10,6 @@ import { Either } from '../ui/Either.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
-import { bookedContents } from './benchStart.ts';
 import { usualEachUl } from './benchTotal.ts';
 
 type Props = { draft: BenchDraft; bench: BenchMix; set: (change: Partial<BenchDraft>) => void };
@@ -87,7 +87,7 @@ export function ModeFields({ draft, bench, set }: Props) {
         </>
       );
     case 'left': {
-      const booked = bookedContents(vessel, product?.id ?? null);
+      const booked = bookedIn(vessel?.holds ?? null, product?.id ?? 0);
       const known = booked && booked.productUl > 0 ? fractionIn(booked) : null;
       const byTheBooks = known
         ? `${formatStrength(inNotation(known, 'parts'))}, ${formatPercent(known)}, by the books`

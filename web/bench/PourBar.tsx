@@ -1,8 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { Link } from 'react-router';
+import type { PourBody } from '#contract/ledger.ts';
 import type { Container } from '#contract/ware.ts';
 import { printedStep } from '#core/mixing/practicalPour.ts';
+import type { Outcome } from '#core/outcome.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -25,7 +27,8 @@ type Props = {
   draft: BenchDraft;
   bench: BenchMix;
   ware: Ware;
-  ready: boolean;
+  /** What is to be booked, or why it can't be; null while it is not worked out. */
+  decided: Outcome<PourBody> | null;
   pouring: ReturnType<typeof usePour>;
   pour: () => void;
   /** Pours all the same where the container holds less by the books; null while it does not come to that. */
@@ -35,11 +38,17 @@ type Props = {
   set: (change: Partial<BenchDraft>) => void;
 };
 
+/** What of a pour has a place of its own on the Bench for what is wrong with it. */
+const OWN_PLACES = new Set(['/acknowledged', '/strength', '/totalUl', '/start', '/start/strength']);
+
 /** Where the product comes from, what to take care of, and the pour itself. */
-export function PourBar({ draft, bench, ware, ready, pouring, pour, inTheJug, word, set }: Props) {
+export function PourBar({ draft, bench, ware, decided, pouring, pour, inTheJug, word, set }: Props) {
   const { shop } = useSession();
   const { product, plan, measuring, start, containers, container, refusals } = bench;
   const open = containers.filter((c) => c.openedAt);
+  const ready = decided?.ok === true;
+  // Said at its own place below; whatever else stands in the way is said as it is.
+  const other = decided?.ok === false && !OWN_PLACES.has(decided.at ?? '') ? decided : null;
   const stepUl = shop.units === 'metric' ? printedStep(measuring?.chosen?.parts ?? []) : undefined;
   const figure = plan && formatVolume(plan.productUl, shop.units, stepUl);
   const asked = useRef<HTMLInputElement>(null);
@@ -105,6 +114,8 @@ export function PourBar({ draft, bench, ware, ready, pouring, pour, inTheJug, wo
                 </>
               )}
             </InTheWay>
+          ) : other ? (
+            <InTheWay refusal={other} vessel={null} />
           ) : (
             <PourButton
               words={

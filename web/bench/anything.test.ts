@@ -5,8 +5,7 @@ import { fractionOf } from '#core/strength/strength.ts';
 import { type BenchDraft, EMPTY_DRAFT, MODES } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
 import { benchSteps } from './benchSteps.ts';
-import { entry, of, sized, ware } from './madeUpWare.ts';
-import { pourOf } from './pourOf.ts';
+import { bodyOf, entry, of, sized, ware } from './madeUpWare.ts';
 
 // Whatever is typed at the Bench, it says something sensible: never a crash, never amounts that don't add up.
 
@@ -117,7 +116,7 @@ describe('whatever is typed at the Bench', () => {
     fc.assert(
       fc.property(drafts, fc.constantFrom(...rigs), (draft, vessels) => {
         const mix = benchMix(draft, { ...ware, products: [foam, ...ware.products.slice(1)], vessels });
-        const body = pourOf(mix, true);
+        const body = bodyOf(mix, true);
         if (!body || !mix.plan || !mix.vessel) return;
         expect(pourBody.isValidSync(body, { strict: true })).toBe(true);
         const after = mix.plan.after.productUl + mix.plan.after.waterUl;

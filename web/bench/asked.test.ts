@@ -3,7 +3,7 @@ import type { Product } from '#contract/products.ts';
 import { recordStart } from '#core/products/starts.ts';
 import { EMPTY_DRAFT } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
-import { entry, of, sized, ware } from './madeUpWare.ts';
+import { bodyOf, entry, of, sized, ware } from './madeUpWare.ts';
 import { pourOf } from './pourOf.ts';
 import type { Ware } from './ware.ts';
 
@@ -164,17 +164,16 @@ describe('care before a pour', () => {
   it('nobody pours what they are not signed off for, but a manager answers for it', () => {
     const bench = at(acid, {});
     expect(bench.refusals.product?.code).toBe('safety.notSignedOff');
-    expect(pourOf({ ...bench, refusals: { product: bench.refusals.product } } as never, true)).toBeNull();
+    expect(bodyOf({ ...bench, refusals: { product: bench.refusals.product } } as never, true)).toBeNull();
     expect(at(acid, {}, { answers: true }).refusals.product).toBeUndefined();
   });
 
   it('a word has to be given first, and goes with the pour', () => {
-    const bench = at(acid, {}, signed);
+    const bench = at(acid, { containerId: 3 }, signed);
     expect(bench.asksForWord).toBe(true);
-    const free = { ...bench, refusals: {} };
-    expect(pourOf(free, false)).toBeNull();
-    expect(pourOf(free, true)).toMatchObject({ acknowledged: true, water: 'tap' });
-    const plain = { ...at(of('neutralFoam', []), {}), refusals: {} };
-    expect(pourOf(plain, false)).not.toHaveProperty('acknowledged');
+    expect(pourOf(bench, false)).toMatchObject({ code: 'safety.notAcknowledged' });
+    expect(bodyOf(bench, true)).toMatchObject({ acknowledged: true, water: 'tap' });
+    const plain = at(of('neutralFoam', []), { containerId: 3 });
+    expect(bodyOf(plain)).not.toHaveProperty('acknowledged');
   });
 });

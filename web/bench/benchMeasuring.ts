@@ -56,3 +56,7 @@ const fits = (pour: PracticalPour, plan: PourPlan): boolean =>
 
 /** A way of measuring by the measures it takes. */
 export const nameOf = ({ parts }: PracticalPour): string => parts.map((p) => p.measure.name).join(' and ');
+
+/** What it was measured with, as it is booked; nothing for a free pour. */
+export const asBooked = (chosen: BenchMeasuring['chosen']): { measureId: number; ul: number }[] =>
+  chosen?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [];

@@ -4,8 +4,7 @@ import { ALL_UNKNOWN, type Traits } from '#core/safety/traits.ts';
 import { EMPTY_DRAFT, MODES } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
 import { benchSteps } from './benchSteps.ts';
-import { NONE, product, vessel, ware } from './madeUpWare.ts';
-import { pourOf } from './pourOf.ts';
+import { bodyOf, NONE, product, vessel, ware } from './madeUpWare.ts';
 import type { Ware } from './ware.ts';
 
 const draft = (change: Partial<typeof EMPTY_DRAFT>) =>
@@ -24,6 +23,7 @@ const held: Ware = {
         productName: 'Product 1',
         ul: 750_000,
         productUl: 57_692,
+        mixed: false,
         strength: { notation: 'parts', water: 12 },
         madeAt: '2026-05-04T08:00:00Z',
         personName: 'Bram Addy',
@@ -59,14 +59,14 @@ describe('a product that is ready to use', () => {
 
 describe('the Bench', () => {
   it('fills the vessel to its limit, product as it is really measured', () => {
-    const bench = draft({});
+    const bench = draft({ containerId: 3 });
     expect(amounts(bench)).toEqual({ off: 0, water: 692_000, product: 58_000 });
     expect(bench.measuring?.chosen).toMatchObject({
       actions: 1,
       parts: [{ measure: { name: '60 ml syringe' } }],
     });
     expect(bench.other).toMatchObject({ strength: { notation: 'inTotal', total: 12 }, productUl: 62_500 });
-    expect(pourOf({ ...bench, refusals: {} }, false)).toMatchObject({
+    expect(bodyOf(bench)).toMatchObject({
       totalUl: 750_000,
       measured: [{ measureId: 1, ul: 58_000 }],
       shown: { pourOffUl: 0, waterUl: 692_000, productUl: 58_000 },
@@ -74,9 +74,9 @@ describe('the Bench', () => {
   });
 
   it('gives the exact amounts for a free pour, and records it as one', () => {
-    const bench = exact({});
+    const bench = exact({ containerId: 3 });
     expect(amounts(bench)).toEqual({ off: 0, water: 692_308, product: 57_692 });
-    expect(pourOf({ ...bench, refusals: {} }, false)?.measured).toEqual([]);
+    expect(bodyOf(bench)?.measured).toEqual([]);
   });
 
   it('takes the reading that was picked, whatever the text says', () => {
@@ -175,10 +175,10 @@ describe('what the vessel has held', () => {
     ] as const) {
       expect(bench.refusals.vessel?.code).toBe(code);
       expect(bench.plan).not.toBeNull();
-      expect(pourOf(bench, false)).toBeNull();
+      expect(bodyOf(bench, false)).toBeNull();
     }
     expect(following(acid, NONE).refusals.vessel).toBeUndefined();
-    expect(pourOf(following(acid, NONE), false)).not.toBeNull();
+    expect(bodyOf(following(acid, NONE), false)).not.toBeNull();
   });
 });
 
@@ -196,7 +196,7 @@ describe('the questions', () => {
       water: 333_173,
       product: 66_827,
     });
-    expect(pourOf({ ...exact(left), refusals: {} }, false)).toMatchObject({
+    expect(bodyOf({ ...exact(left), refusals: {} }, false)).toMatchObject({
       start: { kind: 'leftover', leftUl: 350_000 },
       how: 'inPlace',
       totalUl: 750_000,

@@ -1,18 +1,17 @@
 import type { Product } from '#contract/products.ts';
 import type { Container, Vessel } from '#contract/ware.ts';
+import { mayGoIn, mayMixIt } from '#core/booking/mayFill.ts';
+import { type PourFacts, type PourStart, planPour, resolveStart } from '#core/booking/resolvePour.ts';
+import { resolveSources } from '#core/booking/resolveSources.ts';
 import { panelFraction } from '#core/delivery/draw.ts';
 import type { Contents } from '#core/mixing/contents.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
-import { occupiedByOther } from '#core/mixing/occupied.ts';
-import { asMeasured, type PourPlan, planPours } from '#core/mixing/planPour.ts';
+import { asMeasured, type PourPlan } from '#core/mixing/planPour.ts';
 import { checkMeasurable } from '#core/mixing/practicalPour.ts';
 import { limitsOf, mayDilute, type VesselLimits } from '#core/mixing/solveMix.ts';
 import { type Made, whatHaveIMade } from '#core/mixing/whatHaveIMade.ts';
 import { type Outcome, type Refusal, refuse } from '#core/outcome.ts';
-import { mayMix } from '#core/safety/mayMix.ts';
-import { mayUseLot } from '#core/stock/lotHold.ts';
-import { checkStock } from '#core/stock/postings.ts';
-import { fromTwo, nextSource } from '#core/stock/twoSources.ts';
+import { nextSource } from '#core/stock/twoSources.ts';
 import type { Band } from '#core/strength/band.ts';
 import type { Fraction, Strength } from '#core/strength/strength.ts';
 import type { Microlitres } from '#core/units/volume.ts';
@@ -22,10 +21,10 @@ import { type BenchMeasuring, benchMeasuring, usualMeasure } from './benchMeasur
 import { type BenchRecipe, followRecipe } from './benchRecipe.ts';
 import { type BenchRig, benchRig } from './benchRig.ts';
 import { type Rung, rungsOf } from './benchRungs.ts';
-import { type BenchStart, benchStart, blank, type StartFields } from './benchStart.ts';
+import { benchStart, blank, type StartFields, startKind } from './benchStart.ts';
 import { bottleOf, fractionIn, otherOf, readStrength } from './benchStrength.ts';
 import { type Many, totalOf } from './benchTotal.ts';
-import { meeting, offeredVessel } from './offered.ts';
+import { fillFacts, offeredVessel } from './offered.ts';
 import type { Ware } from './ware.ts';
 
 type Fields =
@@ -63,7 +62,7 @@ export type BenchMix = {
   /** In the vessel, and on the panel. */
   fraction: Fraction | null;
   panel: Fraction | null;
-  start: BenchStart | null;
+  start: { contents: Contents | null; body: PourStart } | null;
   /** The ways to get there, the most sparing first, and the one being followed, as it is really measured. */
   ways: PourPlan[];
   plan: PourPlan | null;
@@ -85,6 +84,8 @@ export type BenchMix = {
   /** What comes from a second container once the first is finished, where that was chosen; and what could. */
   rest: Second | null;
   next: Second | null;
+  /** What the pour is decided by; null while it can't be worked out. */
+  facts: PourFacts | null;
   /** It asks for a word before it is poured, see {@link mayMix}. */
   asksForWord: boolean;
   refusals: Partial<Record<Fields, Refusal>>;
@@ -112,20 +113,17 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
     null;
 
   const strength = readStrength(draft, product, vessel, shop);
-  const { start, refusals: startRefusals } = benchStart(draft, vessel, shop);
+  const fill = product && vessel && fillFacts(product, vessel, ware);
+  const { start: stands, refusals: startRefusals } = benchStart(draft, vessel, shop);
   const refusals: BenchMix['refusals'] = { ...startRefusals, ...(unfollowed && { recipe: unfollowed }) };
   if (strength && !strength.ok && !blank(draft.strengthText)) refusals.strength = strength;
-  const met = product && vessel && meeting(product, vessel, ware.products);
-  if (met && !met.ok) refusals.vessel = met;
+  const goesIn = fill ? mayGoIn(fill, startKind(draft)) : null;
   if (product && !vessel) refusals.vessel = NONE_FREE;
-  const kept =
-    vessel?.holds && start?.body.kind === 'leftover'
-      ? mayUseLot(vessel.holds.code, vessel.holds.onHold)
-      : null;
-  if (kept && !kept.ok && !refusals.vessel) refusals.vessel = kept;
-  const full =
-    product && vessel && start?.body.kind === 'empty' && occupiedByOther(vessel, product.id, shop.units);
-  if (full && !refusals.vessel) refusals.vessel = full;
+  const notKept = goesIn?.ok === false && goesIn.at === '/start';
+  if (goesIn && !goesIn.ok) refusals[notKept ? 'left' : 'vessel'] = goesIn;
+  const resolved = fill && stands && !notKept ? resolveStart(stands, fill) : null;
+  if (resolved && !resolved.ok) refusals.leftStrength = resolved;
+  const start = stands && resolved?.ok ? { contents: resolved.value.contents, body: stands } : null;
   const typed = strength?.ok ? fractionIn(strength.value) : null;
   const rig = benchRig(vessel, draft);
   const onPanel = rig !== null && draft.onPanel;
@@ -138,7 +136,7 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   };
   const dilutes = product && fraction !== null && mayDilute(product.state, fraction);
   if (dilutes && !dilutes.ok) refusals.strength = dilutes;
-  const may = product && mayMixOf(product, ware);
+  const may = fill && mayMixIt(fill, true);
   if (may && !may.ok) refusals.product = may;
   const water = draft.water ?? shop.water;
   const limits =
@@ -178,9 +176,10 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
     shortUl: 0,
     rest: null,
     next: null,
+    facts: null,
     refusals,
   };
-  if (!product || !vessel || !start || fraction === null) return empty;
+  if (!product || !vessel || !fill || !start || fraction === null) return empty;
 
   const room = limitsOf(vessel);
   const poured = start.body.kind === 'poured' ? start.contents : null;
@@ -200,7 +199,7 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
     return empty;
   }
   const request = { state: product.state, fraction, vessel: room, totalUl: total.value.ul, show: shop.units };
-  const planned = planPours({ ...request, start: start.contents });
+  const planned = planPour({ ...request, contents: start.contents }, fill);
   if (!planned.ok) {
     refusals[fieldOf(planned, draft)] = planned;
     return { ...empty, made, many: total.value.many };
@@ -215,15 +214,23 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
     : null;
   const plan = way && measuring ? asMeasured(way, measuring.chosen?.ul ?? way.productUl) : way;
   const drawn = (plan?.productUl ?? 0) + (poured?.productUl ?? 0);
-  const stock = plan && container && checkStock(container.heldUl, drawn, container.code, shop.units);
-  const held = container && mayUseLot(container.code, container.onHold);
-  const short = stock && !stock.ok && held?.ok ? container : null;
-  const second = short && containers.find((c) => c.id === draft.restId && c.onHold === null);
-  const both = second && fromTwo(short, second, drawn, shop.units);
-  if (stock && !stock.ok && !both?.ok) refusals.container = both ?? stock;
-  if (held && !held.ok) refusals.container = held;
+  const take = (rest: Container | null) =>
+    resolveSources(
+      { fromTwo: rest !== null, foundUl: 0, opens: true },
+      { source: container, rest, units: shop.units },
+      product.id,
+      drawn,
+    );
+  const alone = plan && container && take(null);
+  const short = alone && !alone.ok && alone.code === 'stock.short' ? container : null;
+  const second = (short && containers.find((c) => c.id === draft.restId)) ?? null;
+  const both = second && take(second);
+  const sources = both?.ok ? both : alone;
+  if (sources && !sources.ok) refusals.container = both?.ok === false ? both : sources;
   const couldHold = short && !both?.ok && drawn <= short.sizeUl;
   const next = short && short.heldUl > 0 && nextSource(containers, short.id, drawn - short.heldUl);
+  const rest = second && both?.ok ? { container: second, ul: both.value.restUl } : null;
+  const meant = recipe && ware.vessels.find((v) => v.id === recipe.version.vesselId);
   return {
     ...base,
     ways,
@@ -233,7 +240,20 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
     measuring,
     made,
     shortUl: couldHold ? drawn - short.heldUl : 0,
-    rest: second && both?.ok ? { container: second, ul: both.value.restUl } : null,
+    rest,
+    facts: {
+      ...fill,
+      source: container,
+      rest: rest?.container ?? null,
+      measures: ware.measures,
+      recipe: recipe && {
+        version: recipe.version,
+        published: recipe.version,
+        retired: false,
+        vesselKind: (meant ?? vessel).kind,
+      },
+      q: rig?.dial ? rig.draw.q : 1,
+    },
     next: next && !both?.ok ? { container: next, ul: drawn - short.heldUl } : null,
     other:
       strength?.ok && start.contents === null ? otherOf(strength.value, request, onPanel ? rig : null) : null,
@@ -267,16 +287,6 @@ const TOTAL_FIELDS: Record<string, Fields> = {
 /** Nothing was typed yet where the question asks for something: no reason to complain. */
 const untouched = ({ field }: Refusal, draft: BenchDraft): boolean =>
   (field === 'Vehicles' && blank(draft.vehiclesText)) || (draft.mode === 'have' && blank(draft.haveText));
-
-/** Whether whoever is mixing may mix a product at all; the word it asks for is given at the pour. */
-export function mayMixOf({ id, name, record }: Product, { signedOff, answers, notes }: Ware): Outcome<null> {
-  const standing = notes.filter((n) => n.productId === id);
-  return mayMix(
-    { name, care: record.care, notes: standing },
-    { signedOff: signedOff.includes(id), answers },
-    true,
-  );
-}
 
 function fieldOf({ code }: Refusal, { mode }: BenchDraft): Fields {
   if (code.startsWith('leftover.')) return mode === 'left' ? 'left' : 'inWater';

@@ -5,8 +5,7 @@ import { parts, row } from '../recipes/madeUpRecipe.ts';
 import { type BenchDraft, EMPTY_DRAFT } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
 import { followRecipe, rungsOfRecipe, soilFor } from './benchRecipe.ts';
-import { ware as bare, product, vessel } from './madeUpWare.ts';
-import { pourOf } from './pourOf.ts';
+import { ware as bare, bodyOf, product, vessel } from './madeUpWare.ts';
 
 const cells: RecipeCell[] = [50, 50, 40, 25].map((water, soil) => ({
   soil: soil as 0,
@@ -63,8 +62,8 @@ describe('by a recipe', () => {
     expect(mix.product?.id).toBe(1);
     expect(mix.vessel?.id).toBe(1);
     expect(mix.fraction).toBeCloseTo(1 / 26, 12);
-    expect(pourOf(mix, false)?.recipe).toEqual({ versionId: 1, soil: 3, left: false });
-    expect(pourOf(mix, false)?.strength).toEqual(parts(25));
+    expect(bodyOf(mix, false)?.recipe).toEqual({ versionId: 1, soil: 3, left: false });
+    expect(bodyOf(mix, false)?.strength).toEqual(parts(25));
     // What is typed or chosen by hand is not looked at meanwhile.
     expect(bench({ soil: 3, productId: 2, strengthText: '1:3' }).fraction).toBeCloseTo(1 / 26, 12);
   });
@@ -79,7 +78,7 @@ describe('by a recipe', () => {
     expect(mix.rig?.dial?.name).toBe('half');
     expect(mix.fraction).toBeCloseTo(1 / 6, 12);
     expect(mix.panel).toBeCloseTo(0.015, 12);
-    const sent = pourOf(mix, false);
+    const sent = bodyOf(mix, false);
     const f = sent && fractionOf(sent.strength);
     expect(f?.ok && f.value).toBeCloseTo(1 / 6, 12);
   });
@@ -93,16 +92,16 @@ describe('by a recipe', () => {
       strengthText: '1:12',
     });
     expect(mix.fraction).toBeCloseTo(1 / 13, 12);
-    expect(pourOf(mix, false)?.recipe).toEqual({ versionId: 1, soil: 2, left: true });
+    expect(bodyOf(mix, false)?.recipe).toEqual({ versionId: 1, soil: 2, left: true });
   });
 
   it('a level it is not for, or a recipe that is gone, says what would work and pours nothing', () => {
     const not = bench({ soil: 4 });
     expect(not.refusals.recipe).toMatchObject({ code: 'recipe.notForThis', remedy: 'Rinse first.' });
-    expect(pourOf(not, false)).toBeNull();
+    expect(bodyOf(not, false)).toBeNull();
     const gone = bench({ recipeId: 99, productId: 1, vesselId: 1, strengthText: '1:12' });
     expect(gone.refusals.recipe?.code).toBe('recipe.gone');
-    expect(pourOf(gone, false)).toBeNull();
+    expect(bodyOf(gone, false)).toBeNull();
   });
 
   it('a step on the ladder is a step of soil', () => {

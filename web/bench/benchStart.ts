@@ -1,38 +1,29 @@
-import type { PourStart } from '#contract/ledger.ts';
 import type { Vessel } from '#contract/ware.ts';
-import type { Contents } from '#core/mixing/contents.ts';
-import { fractionIn } from '#core/mixing/contents.ts';
+import { bookedIn, type PourStart } from '#core/booking/resolvePour.ts';
+import { type Contents, fractionIn } from '#core/mixing/contents.ts';
 import { volumeAtDepth } from '#core/mixing/depth.ts';
-import { leftoverContents } from '#core/mixing/planPour.ts';
-import { accept, type Outcome, type Refusal, refuse } from '#core/outcome.ts';
+import { accept, type Outcome, type Refusal } from '#core/outcome.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
-import { fractionOf, inNotation, type Strength } from '#core/strength/strength.ts';
+import { inNotation, type Strength } from '#core/strength/strength.ts';
 import { type AtDepth, parseVolume } from '#core/units/parseVolume.ts';
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import type { Ware } from './ware.ts';
 
-/** What is in the vessel before anything is added, as the Bench shows it and as it is booked. */
-export type BenchStart = { contents: Contents | null; body: PourStart };
-
 export type StartFields = 'left' | 'leftStrength' | 'inProduct' | 'inWater';
 
-const EMPTY_START: BenchStart = { contents: null, body: { kind: 'empty' } };
+type Read = { start: PourStart | null; refusals: Partial<Record<StartFields, Refusal>> };
 
-type Read = { start: BenchStart | null; refusals: Partial<Record<StartFields, Refusal>> };
+/** What a question says about the vessel, whatever was typed. */
+export const startKind = ({ mode }: BenchDraft): PourStart['kind'] =>
+  mode === 'left' ? 'leftover' : mode === 'made' || mode === 'wrong' ? 'poured' : 'empty';
 
 /** Reads what the mode asks about the vessel. `start` is null while something is missing or can't be read. */
 export function benchStart(draft: BenchDraft, vessel: Vessel | null, shop: Ware['shop']): Read {
-  if (draft.mode === 'left') return leftover(draft, vessel, shop);
-  if (draft.mode === 'made' || draft.mode === 'wrong') return poured(draft, vessel, shop);
-  return { start: EMPTY_START, refusals: {} };
-}
-
-/** What the books have in a vessel of a product, as product and water. */
-export function bookedContents(vessel: Vessel | null, productId: number | null): Contents | null {
-  const holds = vessel?.holds;
-  if (!holds || holds.productId !== productId) return null;
-  return { productUl: microlitres(holds.productUl), waterUl: microlitres(holds.ul - holds.productUl) };
+  const kind = startKind(draft);
+  if (kind === 'leftover') return leftover(draft, vessel, shop);
+  if (kind === 'poured') return poured(draft, vessel, shop);
+  return { start: { kind }, refusals: {} };
 }
 
 function leftover(draft: BenchDraft, vessel: Vessel | null, shop: Ware['shop']): Read {
@@ -40,29 +31,13 @@ function leftover(draft: BenchDraft, vessel: Vessel | null, shop: Ware['shop']):
   const left = parseVolume(draft.leftText, { system: shop.units, field, atDepth: depthReader(vessel) });
   if (!left.ok)
     return blank(draft.leftText) ? { start: null, refusals: {} } : { start: null, refusals: { left } };
-  const other = vessel?.holds && vessel.holds.productId !== draft.productId ? vessel.holds : null;
-  if (other) {
-    const refusal = refuse(
-      'leftover.different',
-      field,
-      `By the books it is ${other.productName}, and two products are never combined.`,
-      `Pick ${other.productName} above, or empty and rinse the vessel and make a fill.`,
-    );
-    return { start: null, refusals: { left: refusal } };
-  }
-  const booked = bookedContents(vessel, draft.productId);
+  const booked = bookedIn(vessel?.holds ?? null, draft.productId ?? 0);
   const strength = leftStrength(draft, booked, shop);
   if (!strength.ok) {
     const quiet = blank(draft.leftStrengthText);
     return { start: null, refusals: quiet ? {} : { leftStrength: strength } };
   }
-  const fraction = fractionOf(strength.value, 'How strong it is');
-  if (!fraction.ok) return { start: null, refusals: { leftStrength: fraction } };
-  const { contents } = leftoverContents(left.value, fraction.value, booked);
-  return {
-    start: { contents, body: { kind: 'leftover', leftUl: left.value, strength: strength.value } },
-    refusals: {},
-  };
+  return { start: { kind: 'leftover', leftUl: left.value, strength: strength.value }, refusals: {} };
 }
 
 /** As typed; where nothing was, as the books have it. */
@@ -85,8 +60,7 @@ function poured(draft: BenchDraft, vessel: Vessel | null, shop: Ware['shop']): R
     ...(!water.ok && !blank(draft.inWaterText) && { inWater: water }),
   };
   if (!product.ok || !water.ok) return { start: null, refusals };
-  const contents = { productUl: product.value, waterUl: water.value };
-  return { start: { contents, body: { kind: 'poured', ...contents } }, refusals: {} };
+  return { start: { kind: 'poured', productUl: product.value, waterUl: water.value }, refusals: {} };
 }
 
 /** Like any volume, but nothing at all can be in there too: `0`. */

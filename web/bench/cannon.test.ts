@@ -6,8 +6,7 @@ import { drawInWords } from '../rigs/drawInWords.ts';
 import { type BenchDraft, EMPTY_DRAFT } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
 import { benchRig, HOSE } from './benchRig.ts';
-import { entry, of, sized, ware } from './madeUpWare.ts';
-import { pourOf } from './pourOf.ts';
+import { bodyOf, entry, of, sized, ware } from './madeUpWare.ts';
 import { uncertainMix } from './uncertainMix.ts';
 
 const draw = (dialId: number, q: number, more: Partial<MeasuredDraw> = {}): MeasuredDraw => ({
@@ -64,7 +63,7 @@ describe('a cannon on the Bench', () => {
     const mix = at({ strengthText: '1.5%', onPanel: true });
     expect((mix.fraction ?? 0) * 100).toBeCloseTo(16.6667, 4);
     expect([mix.plan?.productUl, mix.plan?.waterUl]).toEqual([150_000, 750_000]);
-    const body = pourOf(mix, true);
+    const body = bodyOf(mix, true);
     const booked = body && fractionOf(body.strength);
     expect(booked?.ok && booked.value).toBeCloseTo(1 / 6, 12);
     expect(body?.rig).toEqual({ dialId: 2, machineId: 5 });
@@ -127,6 +126,6 @@ describe('a cannon on the Bench', () => {
     const gun = sized('gunBottle', { dials: [], draws: [] });
     const mix = at({ strengthText: '1:6' }, gun);
     expect(mix.rig).toMatchObject({ dial: null, measured: null });
-    expect(pourOf(mix, true)).not.toHaveProperty('rig');
+    expect(bodyOf(mix, true)).not.toHaveProperty('rig');
   });
 });

@@ -2,8 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Container } from '#contract/ware.ts';
 import { EMPTY_DRAFT, keepWhatIsOwed } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
-import { ware } from './madeUpWare.ts';
-import { pourOf } from './pourOf.ts';
+import { bodyOf, ware } from './madeUpWare.ts';
 import type { Ware } from './ware.ts';
 
 /** P-2 holds 40 ml by the books; 58 ml are asked for. */
@@ -18,8 +17,8 @@ describe('a container that holds less by the books', () => {
     const bench = short();
     expect(bench.refusals.container).toMatchObject({ code: 'stock.short' });
     expect(bench.shortUl).toBe(18_000);
-    expect(pourOf(bench, false)).toBeNull();
-    expect(pourOf(bench, false, true)).toMatchObject({ containerId: 2, foundUl: 18_000 });
+    expect(bodyOf(bench, false)).toBeNull();
+    expect(bodyOf(bench, false, true)).toMatchObject({ containerId: 2, foundUl: 18_000 });
   });
 
   it('is never said to hold more than it can', () => {
@@ -29,13 +28,13 @@ describe('a container that holds less by the books', () => {
     };
     const bench = short({}, small);
     expect(bench.shortUl).toBe(0);
-    expect(pourOf(bench, false, true)).toBeNull();
+    expect(bodyOf(bench, false, true)).toBeNull();
   });
 
   it('finds nothing where there is enough', () => {
     const bench = short({ containerId: 3 });
     expect(bench.shortUl).toBe(0);
-    expect(pourOf(bench, false, true)).not.toHaveProperty('foundUl');
+    expect(bodyOf(bench, false, true)).not.toHaveProperty('foundUl');
   });
 
   it('does not lift any other refusal', () => {
@@ -56,7 +55,7 @@ describe('a container that holds less by the books', () => {
     };
     const bench = short({}, held);
     expect(bench.refusals.product).toMatchObject({ code: 'note.hold' });
-    expect(pourOf(bench, true, true)).toBeNull();
+    expect(bodyOf(bench, true, true)).toBeNull();
   });
 });
 
@@ -73,19 +72,19 @@ describe('a second container', () => {
   it('is offered where the first is short, and takes what it lacks', () => {
     const offered = short({}, only);
     expect(offered.next).toMatchObject({ ul: 18_000, container: { code: 'P-9' } });
-    expect(pourOf(offered, false)).toBeNull();
+    expect(bodyOf(offered, false)).toBeNull();
     const both = short({ restId: 9 }, only);
     expect([both.refusals.container, both.next, both.shortUl]).toEqual([undefined, null, 0]);
     expect(both.rest).toMatchObject({ ul: 18_000 });
-    expect(pourOf(both, false)).toMatchObject({ containerId: 2, rest: { containerId: 9 }, opens: true });
+    expect(bodyOf(both, false)).toMatchObject({ containerId: 2, rest: { containerId: 9 }, opens: true });
   });
 
   it('is let go where the first has enough, and a sealed one alone is opened', () => {
     const less = short({ restId: 9, makeText: '200' }, only);
     expect(less.rest).toBeNull();
-    expect(pourOf(less, false)).not.toHaveProperty('rest');
-    expect(pourOf(less, false)).not.toHaveProperty('opens');
-    expect(pourOf(short({ containerId: 9 }, only), false)).toMatchObject({ containerId: 9, opens: true });
+    expect(bodyOf(less, false)).not.toHaveProperty('rest');
+    expect(bodyOf(less, false)).not.toHaveProperty('opens');
+    expect(bodyOf(short({ containerId: 9 }, only), false)).toMatchObject({ containerId: 9, opens: true });
   });
 
   it('is never one of a lot on hold', () => {

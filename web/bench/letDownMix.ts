@@ -1,4 +1,5 @@
 import type { LetDownBody } from '#contract/ledger.ts';
+import { contentsIn } from '#core/booking/heldIn.ts';
 import { type LetDownFacts, mayLetDown, planLetDown, resolveLetDown } from '#core/booking/resolveLetDown.ts';
 import { fractionIn } from '#core/mixing/contents.ts';
 import { asMeasured } from '#core/mixing/planPour.ts';
@@ -10,7 +11,7 @@ import type { Fraction } from '#core/strength/strength.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
-import { benchMeasuring, usualMeasure } from './benchMeasuring.ts';
+import { asBooked, benchMeasuring, usualMeasure } from './benchMeasuring.ts';
 import { blank } from './benchStart.ts';
 import { type Holding, heldIn } from './mergeMix.ts';
 import { fillFacts, offeredVessel } from './offered.ts';
@@ -28,10 +29,10 @@ export function letDownMix(draft: BenchDraft, stock: Holding, ware: Ware) {
     undefined;
   const held = heldIn(stock);
   const product = ware.products.find((p) => p.id === stock.holds.productId) ?? null;
-  const stockFraction = fractionIn(held.contents);
+  const stockFraction = fractionIn(contentsIn(held));
   const refusals: { strength?: CoreRefusal; total?: CoreRefusal; stock?: CoreRefusal } = {};
   const fill = product && vessel ? fillFacts(product, vessel, ware) : null;
-  const facts: LetDownFacts = { stock: held, fill };
+  const facts: LetDownFacts = { stock: held, fill, measures: ware.measures };
   const of = { stockVesselId: stock.id, vesselId: vessel?.id ?? 0, acknowledged: true };
   const may = vessel ? mayLetDown(of, facts) : null;
   const inTheWay = may && !may.ok ? may : null;
@@ -58,7 +59,7 @@ export function letDownMix(draft: BenchDraft, stock: Holding, ware: Ware) {
   }
   const { chosen } = benchMeasuring(exact.value, ware.measures, draft.measure ?? usualMeasure(ware.shop));
   const plan = asMeasured(exact.value, chosen?.ul ?? exact.value.productUl);
-  const measured = chosen?.parts ?? [];
+  const measured = asBooked(chosen);
   const shown = { waterUl: plan.waterUl, stockUl: plan.productUl };
   const resolved = inTheWay ? null : resolveLetDown({ ...asked, measured, shown }, facts);
   if (resolved && !resolved.ok) refusals.stock = resolved;
@@ -73,7 +74,7 @@ export function letDownMix(draft: BenchDraft, stock: Holding, ware: Ware) {
         vesselId: of.vesselId,
         strength: strength.value,
         totalUl: total.value,
-        measured: measured.map(({ measure, ul }) => ({ measureId: measure.id, ul })),
+        measured,
         shown,
       }
     : null;

@@ -1,3 +1,4 @@
+import type { PourBody } from '#contract/ledger.ts';
 import type { LabelEntry, Product } from '#contract/products.ts';
 import { type Container, type MeasureRow, NO_RIG, type Vessel } from '#contract/ware.ts';
 import type { Family } from '#core/products/family.ts';
@@ -6,6 +7,8 @@ import type { UseKind } from '#core/products/uses.ts';
 import { ALL_UNKNOWN, TRAITS, type Traits } from '#core/safety/traits.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
+import type { BenchMix } from './benchMix.ts';
+import { pourOf } from './pourOf.ts';
 import type { Ware } from './ware.ts';
 
 // Made-up ware for the Bench's own tests.
@@ -146,3 +149,9 @@ export const of = (family: Family, labelEntries: LabelEntry[], change: Partial<P
 export const sized = (kind: Vessel['kind'], change: Partial<Vessel> = {}): Vessel[] => [
   { ...vessel, kind, ...change },
 ];
+
+/** What a Bench would book; null where it books nothing. */
+export function bodyOf(bench: BenchMix, acknowledged = false, inTheJug = false): PourBody | null {
+  const decided = pourOf(bench, acknowledged, inTheJug);
+  return decided?.ok ? decided.value : null;
+}

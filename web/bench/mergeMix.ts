@@ -1,13 +1,12 @@
 import type { MergeBody } from '#contract/ledger.ts';
 import type { Shop } from '#contract/shop.ts';
 import type { HeldBatch, Vessel } from '#contract/ware.ts';
-import type { HeldIn } from '#core/booking/heldIn.ts';
+import type { HeldInVessel } from '#core/booking/heldIn.ts';
 import { resolveLeftover, resolveMerge } from '#core/booking/resolveMerge.ts';
 import { type Contents, volumeUl } from '#core/mixing/contents.ts';
 import { limitsOf } from '#core/mixing/solveMix.ts';
 import { accept, type Outcome, type Refusal } from '#core/outcome.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import { microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { blank } from './benchStart.ts';
 
@@ -29,17 +28,7 @@ export type MergeMix = {
 };
 
 /** What a vessel holds, as a booking is decided by it. */
-export const heldIn = ({ name, holds }: Holding): HeldIn => ({
-  vesselName: name,
-  code: holds.code,
-  productId: holds.productId,
-  contents: {
-    productUl: microlitres(holds.productUl),
-    waterUl: microlitres(holds.ul - holds.productUl),
-  },
-  mixed: false,
-  onHold: holds.onHold,
-});
+export const heldIn = ({ name, holds }: Holding): HeldInVessel => ({ ...holds, vesselName: name });
 
 /** Works out two into one from a draft. Where no amount is typed, all the books have is meant. */
 export function mergeMix(draft: BenchDraft, vessels: Vessel[], { units }: Pick<Shop, 'units'>): MergeMix {

@@ -1,26 +1,23 @@
 import type { PourBody } from '#contract/ledger.ts';
+import { pourRequestOf } from '#contract/pourRequest.ts';
+import { resolvePour } from '#core/booking/resolvePour.ts';
+import { accept, type Outcome } from '#core/outcome.ts';
 import { inNotation } from '#core/strength/strength.ts';
+import { asBooked } from './benchMeasuring.ts';
 import type { BenchMix } from './benchMix.ts';
 
 /**
- * What is to be booked, or null while the mix can't be poured.
+ * What is to be booked, or why it can't be, by the same rule the shop's machine goes by; null while it is not worked out.
  *
  * @param inTheJug what the books say is short really is in the container
  */
-export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false): PourBody | null {
-  const { product, vessel, container, plan, totalUl, strength, start, measuring, refusals } = bench;
-  if (!product || !vessel || !container || !plan || !totalUl || !strength?.ok || !start) return null;
-  const found = inTheJug && bench.shortUl > 0;
-  if (
-    (refusals.container && !found) ||
-    refusals.vessel ||
-    refusals.product ||
-    refusals.strength ||
-    refusals.recipe
-  )
+export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false): Outcome<PourBody> | null {
+  const { product, vessel, container, plan, totalUl, strength, start, measuring, refusals, facts } = bench;
+  if (!product || !vessel || !container || !plan || !totalUl || !strength?.ok || !start || !facts)
     return null;
-  if (bench.asksForWord && !acknowledged) return null;
-  return {
+  if (refusals.recipe) return refusals.recipe;
+  const found = inTheJug && bench.shortUl > 0;
+  const body: PourBody = {
     productId: product.id,
     vesselId: vessel.id,
     containerId: container.id,
@@ -28,7 +25,7 @@ export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false)
     totalUl,
     start: start.body,
     how: plan.how,
-    measured: measuring?.chosen?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [],
+    measured: asBooked(measuring?.chosen ?? null),
     water: bench.water,
     ...(found && { foundUl: bench.shortUl }),
     ...(bench.rest && { rest: { containerId: bench.rest.container.id } }),
@@ -44,4 +41,6 @@ export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false)
     }),
     shown: { pourOffUl: plan.pourOffUl, waterUl: plan.waterUl, productUl: plan.productUl },
   };
+  const decided = resolvePour(pourRequestOf(body, null), facts);
+  return decided.ok ? accept(body) : decided;
 }

@@ -28,6 +28,7 @@ const vessel = (
         productName: `Product ${productId}`,
         ul,
         productUl,
+        mixed: false,
         strength: { notation: 'percent', percent: 10 },
         madeAt: '2026-05-04T08:00:00Z',
         personName: 'Bram Addy',

@@ -1,0 +1,43 @@
+import type { Measure } from '../mixing/chooseMeasure.ts';
+import { asMeasured, isMeasurable, type PourPlan } from '../mixing/planPour.ts';
+import { at, type Refusal, refuse } from '../outcome.ts';
+import { formatVolume } from '../units/formatVolume.ts';
+import type { UnitSystem } from '../units/volume.ts';
+
+/** What product was measured with: a measure of the shop's by its id, and how much of it, in microlitres. */
+export type MeasuredPart = { readonly measureId: number; readonly ul: number };
+
+/** A measure that is in use, by its id. */
+export type ShopMeasure = Measure & { readonly id: number };
+
+/**
+ * A plan as it was measured, where what was measured is its product to what the measures can tell apart.
+ *
+ * @param productUl what was shown to be measured, in microlitres
+ * @returns null where it is not, or a measure is not there any more
+ */
+export function measuredPlan(
+  plan: PourPlan,
+  productUl: number,
+  measured: readonly MeasuredPart[],
+  measures: readonly ShopMeasure[],
+): PourPlan | null {
+  const parts = measured.flatMap(({ measureId, ul }) => {
+    const measure = measures.find((m) => m.id === measureId);
+    return measure ? [{ measure, ul }] : [];
+  });
+  if (parts.length < measured.length || !isMeasurable(plan, productUl, parts)) return null;
+  return asMeasured(plan, productUl);
+}
+
+/** The amounts shown are not, or no longer, those that are needed. */
+export const mixChanged = (plan: PourPlan, what: string, show: UnitSystem): Refusal =>
+  at(
+    '/shown',
+    refuse(
+      'mix.changed',
+      'Amounts',
+      'The amounts shown are not the ones this mix needs.',
+      `Look again: ${formatVolume(plan.waterUl, show)} water, then ${formatVolume(plan.productUl, show)} ${what}.`,
+    ),
+  );
