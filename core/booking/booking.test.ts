@@ -9,6 +9,7 @@ import type { FillFacts } from './mayFill.ts';
 import { type LetDownFacts, type LetDownRequest, resolveLetDown } from './resolveLetDown.ts';
 import { type LineFillFacts, type LineFillRequest, resolveLineFill } from './resolveLineFill.ts';
 import { type MergeFacts, type MergeRequest, resolveMerge } from './resolveMerge.ts';
+import { resolveUse, sharesOf } from './resolveUse.ts';
 
 const of = (productUl: number, waterUl: number) => ({
   productUl: microlitres(productUl),
@@ -275,4 +276,38 @@ describe('a fill from a line', () => {
       expect(resolveLineFill(asked, known)).toMatchObject({ ok: false, code, at: pointer });
     },
   );
+});
+
+describe('some of a mix', () => {
+  const mix = { code: 'B-9', heldUl: 260, takenBack: false, units: 'metric' } as const;
+
+  it('is used up to what there is; all that is left where nobody says how much', () => {
+    expect(resolveUse({ ul: 130 }, mix)).toEqual({ ok: true, value: 130 });
+    expect(resolveUse({ ul: null }, mix)).toEqual({ ok: true, value: 260 });
+    expect(resolveUse({ ul: 261 }, mix)).toMatchObject({ code: 'batch.short', at: '/ul' });
+    expect(resolveUse({ ul: null }, { ...mix, heldUl: 0 })).toMatchObject({ code: 'batch.short' });
+    expect(resolveUse({ ul: 1 }, { ...mix, takenBack: true })).toMatchObject({ code: 'batch.takenBack' });
+  });
+
+  it('leaves each part in its proportion, none overdrawn, to the microlitre', () => {
+    expect(sharesOf(130, [{ ul: 100 }, { ul: 160 }])).toEqual([50, 80]);
+    const parts = fc.array(fc.record({ ul: fc.integer({ min: 1, max: 1e9 }) }), {
+      minLength: 1,
+      maxLength: 3,
+    });
+    fc.assert(
+      fc.property(parts, fc.double({ min: 0, max: 1, noNaN: true }), (there, share) => {
+        const all = there.reduce((sum, p) => sum + p.ul, 0);
+        const wanted = Math.round(share * all);
+        const shares = sharesOf(wanted, there);
+        expect(shares.reduce((sum, ul) => sum + ul, 0)).toBe(wanted);
+        shares.forEach((ul, i) => {
+          const part = there[i]?.ul ?? 0;
+          expect(ul).toBeGreaterThanOrEqual(0);
+          expect(ul).toBeLessThanOrEqual(part);
+          expect(Math.abs(ul - (part * wanted) / all)).toBeLessThanOrEqual(there.length);
+        });
+      }),
+    );
+  });
 });

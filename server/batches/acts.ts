@@ -1,15 +1,15 @@
 import { Router } from 'express';
 import { dumpBatchBody, useBatchBody } from '#contract/batches.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
+import { resolveUse, sharesOf } from '#core/booking/resolveUse.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { decided, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { bookMovement } from '../ledger/book.ts';
 import { singleAccounts } from '../ledger/queries.ts';
 import { shopOf } from '../shop/queries.ts';
-import { batchOf, refuseTakenBack } from './queries.ts';
+import { batchOf } from './queries.ts';
 
 /** What becomes of a mix: some of it is used, or the rest is poured away. Product and water go in their proportion. */
 export function batchActRoutes(house: House): Router {
@@ -53,29 +53,20 @@ async function take(
 ) {
   const batch = await batchOf(tx, id);
   if (!batch) throw missing('batch');
-  refuseTakenBack(batch);
   const units = (await shopOf(tx))?.units ?? 'metric';
-  const wanted = ul ?? batch.heldUl;
-  if (wanted > batch.heldUl || batch.heldUl === 0) {
-    const message = `How much: ${batch.code} holds ${formatVolume(batch.heldUl, units)} by the books.`;
-    const remedy = batch.heldUl === 0 ? 'Nothing more is needed.' : 'Type less, or all of it.';
-    throw new HttpProblem(409, 'batch.short', message, {
-      remedy,
-      errors: [{ pointer: '/ul', message, remedy }],
-    });
-  }
+  const usedUl = decided(resolveUse({ ul }, { ...batch, units }));
   const held = await tx.rows<{ account: number; product: number; ul: number }>(
     `SELECT b.account_id AS account, b.product_id AS product, b.ul FROM account a JOIN balance b ON b.account_id = a.id
      WHERE a.batch_id = $1 AND b.ul > 0 ORDER BY b.product_id`,
     [batch.id],
   );
-  // Each in its proportion, and what rounding leaves with the last: the sum is what was said.
-  let left = wanted;
-  const postings = held.flatMap(({ account, product, ul: there }, i) => {
-    const share = i === held.length - 1 ? left : Math.min(there, Math.round((there * wanted) / batch.heldUl));
-    left -= share;
-    return share > 0 ? [{ product, from: account, to: out.to, ul: share }] : [];
-  });
+  const shares = sharesOf(usedUl, held);
+  const postings = held.map(({ account, product }, i) => ({
+    product,
+    from: account,
+    to: out.to,
+    ul: shares[i] ?? 0,
+  }));
   const movementId = await bookMovement(tx, {
     kind: out.kind,
     reason: out.reason,
@@ -83,7 +74,7 @@ async function take(
     personId: who.personId,
     now,
     batchId: batch.id,
-    postings,
+    postings: postings.filter((p) => p.ul > 0),
   });
   return { ...((await batchOf(tx, id)) ?? batch), movementId };
 }

@@ -1,13 +1,14 @@
 import { Router } from 'express';
 import { nothing } from '#contract/ledger.ts';
 import { outcomeBody } from '#contract/recipes.ts';
+import { mayUseBatch } from '#core/booking/resolveUse.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { decided, HttpProblem, missing } from '../http/problems.ts';
 import { weatherNow } from '../weather/weather.ts';
-import { batchOf, refuseTakenBack } from './queries.ts';
+import { batchOf } from './queries.ts';
 
 /** How a wash with a batch went: noted in one tap by whoever saw it. */
 export function batchOutcomeRoutes(house: House): Router {
@@ -18,7 +19,7 @@ export function batchOutcomeRoutes(house: House): Router {
       const id = wholeNumber((params as { id?: string }).id, 'batch');
       const batch = await batchOf(tx, String(id));
       if (!batch) throw missing('batch');
-      refuseTakenBack(batch);
+      decided(mayUseBatch(batch));
       const weather = await weatherNow(house, tx);
       await replaceVerdict(tx, { batchId: id, clockId: null }, who.personId, now);
       const [made] = await tx.rows<{ id: number }>(

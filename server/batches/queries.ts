@@ -1,6 +1,5 @@
 import type { Batch } from '#contract/batches.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem } from '../http/problems.ts';
 
 /** A batch by its id or its code, with what is left of it by the books. */
 export async function batchOf(db: Queryable, idOrCode: string): Promise<Batch | undefined> {
@@ -34,12 +33,4 @@ export async function batchOf(db: Queryable, idOrCode: string): Promise<Batch | 
     [code],
   );
   return rows[0];
-}
-
-/** Refuses what nothing is done with any more: a mix whose making was taken back. */
-export function refuseTakenBack({ code, takenBack }: Pick<Batch, 'code' | 'takenBack'>): void {
-  if (!takenBack) return;
-  throw new HttpProblem(409, 'batch.takenBack', `${code} was taken back: by the books it was never mixed.`, {
-    remedy: 'Look for the batch that was booked in its place.',
-  });
 }

@@ -1,11 +1,12 @@
 import { Router } from 'express';
 import { nothing } from '#contract/ledger.ts';
 import { lotHoldBody } from '#contract/stock.ts';
+import { at } from '#core/outcome.ts';
 import { type LotHold, mayUseLot } from '#core/stock/lotHold.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
-import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { decided, HttpProblem, missing } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { recallOf } from './recall.ts';
 
@@ -67,6 +68,5 @@ export async function refuseHeldBatch(tx: Queryable, batchId: number, pointer: s
 
 /** Refuses what holds some of a lot that is on hold. */
 export function refuseHeld(what: string, hold: LotHold | null, pointer: string): void {
-  const may = mayUseLot(what, hold);
-  if (!may.ok) throw refusalProblem(may, pointer, 409);
+  decided(at(pointer, mayUseLot(what, hold)));
 }

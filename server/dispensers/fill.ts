@@ -7,7 +7,7 @@ import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { sourcesOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
-import { decidedAgainst, missing } from '../http/problems.ts';
+import { decided, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { allUsed } from '../ledger/before.ts';
 import { bookDraw, NEW_BATCH } from '../ledger/book.ts';
@@ -30,16 +30,16 @@ export async function bookLineFill(
   const context = await fillContext(tx, { productId: product, vesselId: body.vesselId }, who, now);
   const [container] = await sourcesOf(tx, pail.id);
   if (!container) throw missing('container');
-  const resolved = resolveLineFill(
-    { ...body, strength: body.strength ?? null, acknowledged: body.acknowledged === true },
-    {
-      ...context.facts,
-      line: { name: line.name, ratio: check?.ratio ?? null, fault: check?.verdict.verdict === 'fault' },
-      pail,
-    },
+  const { productUl, totalUl, leftUl } = decided(
+    resolveLineFill(
+      { ...body, strength: body.strength ?? null, acknowledged: body.acknowledged === true },
+      {
+        ...context.facts,
+        line: { name: line.name, ratio: check?.ratio ?? null, fault: check?.verdict.verdict === 'fault' },
+        pail,
+      },
+    ),
   );
-  if (!resolved.ok) throw decidedAgainst(resolved);
-  const { productUl, totalUl, leftUl } = resolved.value;
   const { facts, accounts, water, earlier, useByDays } = context;
   const fraction = (productUl / totalUl) as Fraction;
   const waterUl = microlitres(totalUl - productUl);

@@ -2,7 +2,7 @@ import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
 import type { Problem } from '#contract/problem.ts';
 import { inMegabytes } from '#contract/shop.ts';
-import type { Refusal } from '#core/outcome.ts';
+import type { Outcome, Refusal } from '#core/outcome.ts';
 
 type Extra = Pick<Problem, 'remedy' | 'errors' | 'current' | 'override'> & { retryAfterS?: number };
 
@@ -33,6 +33,12 @@ const TYPED =
 /** A booking that was decided against, as an answer that names what of the request it is about. */
 export const decidedAgainst = (refusal: Refusal): HttpProblem =>
   refusalProblem(refusal, refusal.at ?? '', TYPED.test(refusal.code) ? 422 : 409);
+
+/** What was decided; thrown as an answer where it was decided against. */
+export function decided<T>(outcome: Outcome<T>): T {
+  if (!outcome.ok) throw decidedAgainst(outcome);
+  return outcome.value;
+}
 
 export const missing = (what: string) =>
   new HttpProblem(404, 'not.found', `There is no such ${what}.`, {

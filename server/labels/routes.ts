@@ -10,15 +10,16 @@ import {
   printBody,
   printBucketBody,
 } from '#contract/labels.ts';
+import { mayUseBatch } from '#core/booking/resolveUse.ts';
 import { batchActRoutes } from '../batches/acts.ts';
 import { batchOutcomeRoutes } from '../batches/outcomes.ts';
-import { batchOf, refuseTakenBack } from '../batches/queries.ts';
+import { batchOf } from '../batches/queries.ts';
 import { containerOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { preparedCommand } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { decided, HttpProblem, missing } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { bottleLabel, containerLabel } from './bottleLabel.ts';
@@ -148,7 +149,7 @@ async function batchLabelOf(house: House, idOrCode: string) {
   const [product] = batch ? await products(house.books, { id: batch.productId }) : [];
   const shop = await shopOf(house.books);
   if (!batch || !product || !shop) throw missing('batch');
-  refuseTakenBack(batch);
+  decided(mayUseBatch(batch));
   return {
     batchId: batch.id,
     label: bottleLabel(batch, product, shop, `${house.publicAddress()}b/${batch.code}`),

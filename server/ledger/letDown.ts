@@ -4,7 +4,7 @@ import { EMPTY, volumeUl } from '#core/mixing/contents.ts';
 import { pourPostings } from '#core/stock/postings.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
-import { decidedAgainst, missing } from '../http/problems.ts';
+import { decided, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { measures } from '../ware/queries.ts';
 import { allUsed, movedOf } from './before.ts';
@@ -21,13 +21,13 @@ export async function bookLetDown(
   const stock = await heldInVessel(tx, body.stockVesselId);
   const ids = stock && { productId: stock.held.productId, vesselId: body.vesselId };
   const context = ids ? await fillContext(tx, ids, who, now) : null;
-  const resolved = resolveLetDown(
-    { ...body, acknowledged: body.acknowledged === true },
-    { stock: stock?.held ?? null, fill: context?.facts ?? null, measures: await measures(tx) },
+  const { taken, waterUl, overall } = decided(
+    resolveLetDown(
+      { ...body, acknowledged: body.acknowledged === true },
+      { stock: stock?.held ?? null, fill: context?.facts ?? null, measures: await measures(tx) },
+    ),
   );
-  if (!resolved.ok) throw decidedAgainst(resolved);
   if (!stock || !context) throw missing('vessel');
-  const { taken, waterUl, overall } = resolved.value;
   const { water, accounts, earlier, useByDays, facts } = context;
   const product = facts.product.id;
   const batch = await bookDraw(tx, {

@@ -6,7 +6,7 @@ import { pourPostings } from '#core/stock/postings.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
-import { decidedAgainst, missing } from '../http/problems.ts';
+import { decided, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { shopOf } from '../shop/queries.ts';
 import { waterId } from '../ware/queries.ts';
@@ -29,13 +29,13 @@ export async function bookMerge(
     productUl: microlitres(body.shown.productUl),
     waterUl: microlitres(body.shown.waterUl),
   };
-  const resolved = resolveMerge(
-    { ...body, shown },
-    { from: from?.held ?? null, into: into?.held ?? null, roomUl: into?.roomUl ?? 0, units },
+  const { together, ...kept } = decided(
+    resolveMerge(
+      { ...body, shown },
+      { from: from?.held ?? null, into: into?.held ?? null, roomUl: into?.roomUl ?? 0, units },
+    ),
   );
-  if (!resolved.ok) throw decidedAgainst(resolved);
   if (!from || !into) throw missing('vessel');
-  const { together, ...kept } = resolved.value;
   const { productId: product, vesselName } = into.held;
   const water = await waterId(tx);
   const fraction = fractionIn(together);

@@ -42,12 +42,24 @@ const amounts = ({ plan }: ReturnType<typeof benchMix>) =>
 const exact = (change: Partial<typeof EMPTY_DRAFT>) => draft({ measure: 'free', ...change });
 const big: Vessel = { ...vessel, id: 2, brimfulUl: 20_000_000, fillLimitUl: 18_000_000 };
 
-describe('a product that is ready to use', () => {
-  it('is refused diluted before any vessel is chosen', () => {
-    const full = ware.vessels.map((v) => ({
-      ...v,
-      holds: { productId: 3, productName: 'Product 3' } as NonNullable<typeof v.holds>,
-    }));
+describe('where no vessel is free', () => {
+  const full = ware.vessels.map((v) => ({
+    ...v,
+    holds: { productId: 3, productName: 'Product 3' } as NonNullable<typeof v.holds>,
+  }));
+
+  it('who may not mix a product is told so all the same', () => {
+    const note = { id: 1, productId: 1, gate: 'hold' as const, words: 'Recalled', by: 'Odo Marsh' };
+    const notes = [{ ...note, at: '2026-05-04T08:00:00Z', read: true, readers: 0 }];
+    const { vessel, refusals } = benchMix(
+      { ...EMPTY_DRAFT, productId: 1 },
+      { ...ware, vessels: full, notes },
+    );
+    expect(vessel).toBeNull();
+    expect([refusals.vessel?.code, refusals.product?.code]).toEqual(['vessel.none', 'note.hold']);
+  });
+
+  it('a product that is ready to use is refused diluted before any is chosen', () => {
     const { vessel, refusals } = benchMix(
       { ...EMPTY_DRAFT, productId: 2, strengthText: '1:12' },
       { ...ware, vessels: full },

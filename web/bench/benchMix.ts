@@ -24,7 +24,7 @@ import { type Rung, rungsOf } from './benchRungs.ts';
 import { benchStart, blank, type StartFields, startKind } from './benchStart.ts';
 import { bottleOf, fractionIn, otherOf, readStrength } from './benchStrength.ts';
 import { type Many, totalOf } from './benchTotal.ts';
-import { fillFacts, offeredVessel } from './offered.ts';
+import { fillFacts, mixFacts, offeredVessel } from './offered.ts';
 import type { Ware } from './ware.ts';
 
 type Fields =
@@ -136,7 +136,7 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   };
   const dilutes = product && fraction !== null && mayDilute(product.state, fraction);
   if (dilutes && !dilutes.ok) refusals.strength = dilutes;
-  const may = fill && mayMixIt(fill, true);
+  const may = product && mayMixIt(mixFacts(product, ware), true);
   if (may && !may.ok) refusals.product = may;
   const water = draft.water ?? shop.water;
   const limits =

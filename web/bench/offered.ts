@@ -20,12 +20,17 @@ const knownIn = ({ held }: Vessel, all: readonly Product[]): Known[] =>
     traits: all.find((p) => p.id === productId)?.traits ?? ALL_UNKNOWN,
   }));
 
-/** What decides whether whoever is mixing may fill a product into a vessel, as this device has it. */
-export const fillFacts = (product: Product, vessel: Vessel, ware: Ware): FillFacts => ({
+/** What decides whether whoever is mixing may mix a product, as this device has it. */
+export const mixFacts = (product: Product, ware: Ware): Pick<FillFacts, 'product' | 'notes' | 'who'> => ({
   product: { ...product, care: product.record.care },
   notes: ware.notes.filter((n) => n.productId === product.id),
-  vessel: { ...vessel, limits: limitsOf(vessel), held: knownIn(vessel, ware.products) },
   who: { signedOff: ware.signedOff.includes(product.id), answers: ware.answers },
+});
+
+/** What decides whether they may fill it into a vessel. */
+export const fillFacts = (product: Product, vessel: Vessel, ware: Ware): FillFacts => ({
+  ...mixFacts(product, ware),
+  vessel: { ...vessel, limits: limitsOf(vessel), held: knownIn(vessel, ware.products) },
   units: ware.shop.units,
 });
 

@@ -8,6 +8,7 @@ import {
   dumpBatchBody,
   useBatchBody,
 } from '#contract/batches.ts';
+import { resolveUse } from '#core/booking/resolveUse.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../app/api.ts';
@@ -104,7 +105,8 @@ function UseForm({ batch, done }: Props) {
     read: ({ ul: text }) => {
       // What stands there for all of it is rounded for reading; all of it is meant.
       if (text.trim() === held) return { body: { ul: batch.heldUl } };
-      const read = parseVolume(text, { system: shop.units, field: 'How much' });
+      const typed = parseVolume(text, { system: shop.units, field: 'How much' });
+      const read = typed.ok ? resolveUse({ ul: typed.value }, { ...batch, units: shop.units }) : typed;
       return { body: { ul: read.ok ? read.value : undefined }, refusals: read.ok ? {} : { ul: read } };
     },
     schema: useBatchBody,
