@@ -8,7 +8,7 @@ import { TRAITS, type Traits } from '#core/safety/traits.ts';
 import { parseLabelStrength } from '#core/strength/labelStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
-import { receive } from '../server/containers/routes.ts';
+import { receive } from '../server/containers/receive.ts';
 import type { Books, Queryable } from '../server/db/books.ts';
 import { bookPour } from '../server/ledger/pour.ts';
 import { insertPerson } from '../server/people/queries.ts';
@@ -170,7 +170,7 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
       levelUl: size,
     };
     const deliveryId = await deliveryOf(tx, daysAgo, lead.personId, at(now, daysAgo, '07:40'));
-    const id = await receive(tx, body, lead, at(now, daysAgo, '07:40'), deliveryId);
+    const [id = 0] = await receive(tx, [body], lead, at(now, daysAgo, '07:40'), deliveryId);
     if (rest.opened) openContainers.set(product, id);
   }
 

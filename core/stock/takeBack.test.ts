@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type Booked, mayTakeBack } from './takeBack.ts';
+import { type Booked, mayPutBack, mayTakeBack } from './takeBack.ts';
 
 const pour: Booked = {
   kind: 'draw',
@@ -40,5 +40,14 @@ describe('who may take a booking back', () => {
     expect(
       mayTakeBack({ ...pour, kind: 'count', reason: 'lost' }, { personId: 1, role: 'manager' }, 0).ok,
     ).toBe(true);
+  });
+});
+
+describe('what a booking took out', () => {
+  it('goes back where there is room for it, to the microlitre', () => {
+    const jug = { code: 'P-4', heldUl: 4_000_000, backUl: 1_000_000, sizeUl: 5_000_000 };
+    expect(mayPutBack(jug, 'metric').ok).toBe(true);
+    expect(mayPutBack({ ...jug, backUl: 1_000_001 }, 'metric')).toMatchObject({ code: 'undo.overfull' });
+    expect(mayPutBack({ ...jug, heldUl: 5_000_000, backUl: -1 }, 'metric').ok).toBe(true);
   });
 });

@@ -1,4 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
+import { formatVolume } from '../units/formatVolume.ts';
+import type { UnitSystem } from '../units/volume.ts';
 
 /** Minutes in which a technician may take their own booking back. Default, by role. */
 export const OWN_UNDO_MINUTES = 10;
@@ -49,4 +51,23 @@ export function mayTakeBack(
   return nowMs - booked.bookedMs > OWN_UNDO_MINUTES * 60_000
     ? no('undo.notYours', `You can take back a pour for ${OWN_UNDO_MINUTES} minutes.`, ask)
     : accept(null);
+}
+
+/** A container that something would go back into, in microlitres. */
+export type BackInto = {
+  readonly code: string;
+  readonly heldUl: number;
+  readonly backUl: number;
+  readonly sizeUl: number;
+};
+
+/** Whether what a booking took out of a container has room in it still: something else may have been found in it since. */
+export function mayPutBack({ code, heldUl, backUl, sizeUl }: BackInto, show: UnitSystem): Outcome<null> {
+  if (backUl <= 0 || heldUl + backUl <= sizeUl) return accept(null);
+  return refuse(
+    'undo.overfull',
+    'Movement',
+    `${code} would hold ${formatVolume(heldUl + backUl, show)}, and it holds ${formatVolume(sizeUl, show)} when full.`,
+    'Take back first what was booked into it since.',
+  );
 }

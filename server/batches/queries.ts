@@ -1,5 +1,6 @@
 import type { Batch } from '#contract/batches.ts';
 import type { Queryable } from '../db/books.ts';
+import { utc } from '../db/utc.ts';
 
 /** A batch by its id or its code, with what is left of it by the books. */
 export async function batchOf(db: Queryable, idOrCode: string): Promise<Batch | undefined> {
@@ -7,12 +8,12 @@ export async function batchOf(db: Queryable, idOrCode: string): Promise<Batch | 
   const rows = await db.rows<Batch>(
     `SELECT k.id, k.code, k.product_id AS "productId", p.name AS "productName", k.vessel_id AS "vesselId",
             v.name AS "vesselName", w.name AS "personName", k.strength, k.fraction AS "askedFraction",
-            to_char(k.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') AS "madeAt", k.use_by::text AS "useBy",
+            ${utc('k.made_at')} AS "madeAt", k.use_by::text AS "useBy",
             k.water, k.estimate, k.panel, taken_back(k.id) AS "takenBack",
             CASE WHEN rv.id IS NOT NULL THEN jsonb_build_object('recipeId', rv.recipe_id, 'versionId', rv.id, 'number', rv.number,
               'name', rv.name, 'soil', k.soil, 'left', k.recipe_left) END AS recipe,
             (SELECT coalesce(jsonb_agg(jsonb_build_object('id', o.id, 'kind', o.kind, 'personId', o.person_id, 'personName', op.name, 'weather', o.weather,
-                'at', to_char(o.noted_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"')) ORDER BY o.id DESC), '[]')
+                'at', ${utc('o.noted_at')}) ORDER BY o.id DESC), '[]')
              FROM outcome o JOIN person op ON op.id = o.person_id WHERE o.batch_id = k.id AND o.withdrawn_at IS NULL) AS outcomes,
             n.code || ' ' || n.name AS "lineName",
             (SELECT coalesce(jsonb_agg(jsonb_build_object('name', m.name, 'ul', (d->>'ul')::bigint)), '[]')

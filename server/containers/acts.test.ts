@@ -263,6 +263,18 @@ describe('what becomes of a container', () => {
     expect(decantedPrice({ minor: 999, sizeUl: litres(5) }, ml(333))).toBe(67);
   });
 
+  it('is not made fuller than it can be by taking something back', async () => {
+    const [from, into] = [await pail(), await pail()];
+    await hester('post', `/api/containers/${into.id}/wastes`, { ul: litres(1), reason: 'spilt', note: '' });
+    const decant = { ul: ml(500), into: { kind: 'existing', containerId: into.id } };
+    expect((await hester('post', `/api/containers/${from.id}/decants`, decant)).status).toBe(201);
+    const [decanted] = await history(into.id);
+    await hester('post', `/api/containers/${from.id}/founds`, { ul: ml(400), note: 'there' });
+    const refused = await hester('post', `/api/movements/${decanted?.id}/reversals`, {});
+    expect([refused.status, refused.body.code]).toEqual([409, 'undo.overfull']);
+    expect((await container(from.id)).heldUl).toBe(litres(20) - ml(100));
+  });
+
   it('whatever is done in whatever order, every product sums to nothing and no container holds less or more than it can', async () => {
     const act = fc.record({
       do: fc.constantFrom('wastes', 'founds', 'returns', 'decants', 'undo'),

@@ -95,7 +95,7 @@ export function actRoutes(house: House): Router {
       reason: 'lost',
       note: body.note,
     });
-    await putAway(tx, container.id, now);
+    await putAway(tx, [container.id], now);
   });
   act('/receipts', 'lead', receiptBody, amendReceipt);
   act('/turn-ups', 'lead', nothing, ({ tx, container, who, now }) =>

@@ -7,7 +7,8 @@ import { missing } from '../http/problems.ts';
 import { bookMovement } from '../ledger/book.ts';
 import { containerAccount } from '../ledger/queries.ts';
 import { refuseHeld } from './lotHolds.ts';
-import { containerOf, insertContainer } from './queries.ts';
+import { containerOf, insertContainers } from './queries.ts';
+import { inUse } from './receive.ts';
 import { type Asked, refused, refuseFuller, refuseShort } from './refuse.ts';
 
 /** Books a decant: from an open container into another with room, or into a new one. */
@@ -71,28 +72,25 @@ async function targetOf(
     );
   }
   const { productId, lot, priceMinor, sizeUl, bestBefore } = from;
-  const id = await insertContainer(
-    tx,
-    {
-      productId,
-      kind: into.containerKind,
-      sizeUl: into.sizeUl,
-      levelUl: ul,
-      placeId: into.placeId,
-      lot,
-      priceMinor: priceMinor === null ? null : decantedPrice({ minor: priceMinor, sizeUl }, into.sizeUl),
-      opened: true,
-      bestBefore,
-    },
-    now,
-    { decantedFrom: from.id },
-  );
-  if (id === null)
+  if (!(await inUse(tx, [productId])).has(productId)) {
     throw refused(
       'decant.product',
       '',
       'Its product is no longer in use.',
       'Use what is left, or return it.',
     );
-  return id;
+  }
+  const jug = {
+    productId,
+    kind: into.containerKind,
+    sizeUl: into.sizeUl,
+    levelUl: ul,
+    placeId: into.placeId,
+    lot,
+    priceMinor: priceMinor === null ? null : decantedPrice({ minor: priceMinor, sizeUl }, into.sizeUl),
+    opened: true,
+    bestBefore,
+  };
+  const [made] = await insertContainers(tx, [jug], now, { decantedFrom: from.id });
+  return (made as { id: number }).id;
 }

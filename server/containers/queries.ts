@@ -39,41 +39,42 @@ export async function sourcesOf(
   return ids.map((id) => rows.find((c) => c.id === id) ?? null);
 }
 
-/** Null where there is no such product; the tap's water comes in no container. */
-export async function insertContainer(
+/**
+ * Containers of a product each, with their accounts, in one statement.
+ *
+ * @returns what each is known and booked by, in their order
+ */
+export function insertContainers(
   tx: Queryable,
-  body: ContainerBody,
+  bodies: readonly ContainerBody[],
   now: Date,
   from: { deliveryId?: number; decantedFrom?: number } = {},
-): Promise<number | null> {
-  const [row] = await tx.rows<{ id: number }>(
-    `INSERT INTO container (product_id, kind, size_ul, place_id, lot, received_at, opened_at, price_minor, best_before, delivery_id, decanted_from)
-     SELECT id, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11 FROM product WHERE id = $1 AND state <> 'water' AND retired_at IS NULL RETURNING id`,
-    [
-      body.productId,
-      body.kind,
-      body.sizeUl,
-      body.placeId,
-      body.lot.trim(),
-      now,
-      body.opened ? now : null,
-      body.priceMinor,
-      body.bestBefore ?? null,
-      from.deliveryId ?? null,
-      from.decantedFrom ?? null,
-    ],
+): Promise<{ id: number; accountId: number }[]> {
+  const asked = bodies.map((body, i) => ({ ...body, i, lot: body.lot.trim() }));
+  return tx.rows(
+    `WITH made AS (
+       INSERT INTO container (product_id, kind, size_ul, place_id, lot, received_at, opened_at, price_minor, best_before, delivery_id, decanted_from)
+       SELECT "productId", kind, "sizeUl", "placeId", lot, $2, CASE WHEN opened THEN $2::timestamptz END, "priceMinor", "bestBefore", $3, $4
+       FROM jsonb_to_recordset($1::jsonb) AS c(i int, "productId" int, kind text, "sizeUl" bigint, "placeId" int, lot text, "priceMinor" bigint,
+         "bestBefore" date, opened boolean)
+       ORDER BY i RETURNING id
+     ), accounts AS (
+       INSERT INTO account (kind, container_id) SELECT 'container', id FROM made ORDER BY id RETURNING id, container_id
+     )
+     SELECT container_id AS id, id AS "accountId" FROM accounts ORDER BY container_id`,
+    [JSON.stringify(asked), now, from.deliveryId ?? null, from.decantedFrom ?? null],
   );
-  if (!row) return null;
-  await tx.rows(`INSERT INTO account (kind, container_id) VALUES ('container', $1)`, [row.id]);
-  return row.id;
 }
 
 export async function markOpened(tx: Queryable, id: number, now: Date): Promise<void> {
   await tx.rows('UPDATE container SET opened_at = $2, revision = revision + 1 WHERE id = $1', [id, now]);
 }
 
-export async function putAway(tx: Queryable, id: number, now: Date): Promise<void> {
-  await tx.rows('UPDATE container SET retired_at = $2, revision = revision + 1 WHERE id = $1', [id, now]);
+export async function putAway(tx: Queryable, ids: readonly number[], now: Date): Promise<void> {
+  await tx.rows('UPDATE container SET retired_at = $2, revision = revision + 1 WHERE id = ANY($1::int[])', [
+    ids,
+    now,
+  ]);
 }
 
 export async function moveTo(tx: Queryable, id: number, placeId: number): Promise<void> {

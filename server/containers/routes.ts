@@ -1,19 +1,18 @@
 import { Router } from 'express';
 import { type Movement, nothing, type Page } from '#contract/ledger.ts';
-import { type Container, type ContainerBody, containerBody } from '#contract/ware.ts';
+import { type Container, containerBody } from '#contract/ware.ts';
 import type { Queryable } from '../db/books.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
-import { only, type SignedIn } from '../http/signedIn.ts';
-import { bookMovement } from '../ledger/book.ts';
+import { only } from '../http/signedIn.ts';
 import { containerMovements } from '../ledger/history.ts';
-import { containerAccount, singleAccounts } from '../ledger/queries.ts';
 import { actRoutes } from './acts.ts';
 import { missingContainers } from './missing.ts';
 import { openContainer } from './openContainer.ts';
-import { containerOf, containers, insertContainer, putAway } from './queries.ts';
+import { containerOf, containers, putAway } from './queries.ts';
+import { receive, refuseUnknownProducts } from './receive.ts';
 
 const PAGE = 200;
 const LATEST = Number.MAX_SAFE_INTEGER;
@@ -45,7 +44,8 @@ export function containerRoutes(house: House): Router {
     '/',
     only('lead'),
     command(house, containerBody, async ({ tx, body, who, now }) => {
-      const id = await receive(tx, body, who, now);
+      await refuseUnknownProducts(tx, [body.productId]);
+      const [id = 0] = await receive(tx, [body], who, now);
       return { status: 201, body: await containerOf(tx, id), touched: [['containers', id]] };
     }),
   );
@@ -78,49 +78,13 @@ export function containerRoutes(house: House): Router {
           remedy: 'Pour what is left first.',
         });
       }
-      await putAway(tx, container.id, now);
+      await putAway(tx, [container.id], now);
       return { status: 201, body: container, touched: [['containers', container.id]] };
     }),
   );
 
   routes.use('/:id', actRoutes(house));
   return routes;
-}
-
-/** Puts a container on the shelf: a full one comes from the supplier, a part-full one is opening stock, counted in. */
-export async function receive(
-  tx: Queryable,
-  body: ContainerBody,
-  who: Pick<SignedIn, 'personId'>,
-  now: Date,
-  deliveryId?: number,
-): Promise<number> {
-  const id = await insertContainer(tx, body, now, deliveryId ? { deliveryId } : {});
-  if (id === null) {
-    const [message, remedy] = ['Product is not one this shop has.', 'Choose one from the list.'];
-    throw new HttpProblem(422, 'reference.unknown', message, {
-      remedy,
-      errors: [{ pointer: '/productId', message, remedy }],
-    });
-  }
-  const { supplier, difference } = await singleAccounts(tx);
-  const full = body.levelUl === body.sizeUl;
-  await bookMovement(tx, {
-    kind: full ? 'receive' : 'count',
-    personId: who.personId,
-    now,
-    containerId: id,
-    placeId: body.placeId,
-    postings: [
-      {
-        product: body.productId,
-        from: full ? supplier : difference,
-        to: await containerAccount(tx, id),
-        ul: body.levelUl,
-      },
-    ],
-  });
-  return id;
 }
 
 async function containerIn(tx: Queryable, id: unknown): Promise<Container> {

@@ -5,8 +5,8 @@ import { putAway } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import { bookMovement } from '../ledger/book.ts';
-import { containerAccount, singleAccounts } from '../ledger/queries.ts';
+import { bookMovements } from '../ledger/book.ts';
+import { singleAccounts } from '../ledger/queries.ts';
 import { type Allowed, unlessAllowed } from '../people/allowed.ts';
 import { shopOf } from '../shop/queries.ts';
 
@@ -48,21 +48,32 @@ export async function closeCount(
   }
   const { difference } = await singleAccounts(tx);
   const countedBy = await lastCountedBy(tx, count.id);
-  for (const line of different) {
-    const ul = line.seen?.difference?.ul ?? 0;
-    const account = await containerAccount(tx, line.id);
-    const reason = reasonOf.get(line.id);
-    try {
-      await bookMovement(tx, {
+  const accounts = await accountsOf(tx, different);
+  const found = different.map((line) => ({
+    line,
+    ul: line.seen?.difference?.ul ?? 0,
+    ...accounts.get(line.id),
+  }));
+  const pouredSince = found.find(({ ul, heldUl = 0 }) => heldUl + ul < 0);
+  if (pouredSince) {
+    const message = `${pouredSince.line.code} was poured from since it was counted.`;
+    throw new HttpProblem(409, 'count.pouredSince', message, { remedy: 'Count it again.' });
+  }
+  await bookMovements(
+    tx,
+    found.map(({ line, ul, account = 0 }) => {
+      const by = countedBy.get(line.id) ?? who.personId;
+      const { reason, note = '' } = reasonOf.get(line.id) ?? {};
+      return {
         kind: 'count',
         // Who looked at it found it; who closes the count enters it.
-        personId: countedBy.get(line.id) ?? who.personId,
-        ...(countedBy.get(line.id) !== who.personId && { enteredBy: who.personId }),
+        personId: by,
+        ...(by !== who.personId && { enteredBy: who.personId }),
         now,
         containerId: line.id,
         placeId: count.placeId,
         countId: count.id,
-        ...(reason && { reason: reason.reason, note: reason.note }),
+        ...(reason && { reason, note }),
         ...(word !== null && { overrideId: word }),
         postings: [
           {
@@ -72,15 +83,15 @@ export async function closeCount(
             ul: Math.abs(ul),
           },
         ],
-      });
-    } catch (error) {
-      if ((error as { constraint?: string }).constraint !== 'nothing_physical_below_zero') throw error;
-      throw new HttpProblem(409, 'count.pouredSince', `${line.code} was poured from since it was counted.`, {
-        remedy: 'Count it again.',
-      });
-    }
-    if (line.seen?.method === 'gone') await putAway(tx, line.id, now);
-  }
+      };
+    }),
+  );
+  const gone = different.filter((line) => line.seen?.method === 'gone');
+  await putAway(
+    tx,
+    gone.map((line) => line.id),
+    now,
+  );
   await tx.rows(
     'UPDATE count SET closed_at = $2, closed_by = $3, compared_at = coalesce(compared_at, $2) WHERE id = $1',
     [count.id, now, who.personId],
@@ -94,6 +105,19 @@ const isBooked = ({ seen }: CountLine): boolean =>
   seen?.difference !== undefined &&
   seen.difference.ul !== 0 &&
   seen.difference.beyond;
+
+/** By which account each container is booked, and what that holds. */
+async function accountsOf(
+  tx: Queryable,
+  lines: readonly CountLine[],
+): Promise<Map<number, { account: number; heldUl: number }>> {
+  const rows = await tx.rows<{ id: number; account: number; heldUl: number }>(
+    `SELECT c.id, a.id AS account, coalesce(b.ul, 0) AS "heldUl" FROM container c JOIN account a ON a.container_id = c.id
+     LEFT JOIN balance b ON b.account_id = a.id AND b.product_id = c.product_id WHERE c.id = ANY($1::int[])`,
+    [lines.map((line) => line.id)],
+  );
+  return new Map(rows.map(({ id, ...of }) => [id, of]));
+}
 
 /** Who looked at each container last. */
 async function lastCountedBy(tx: Queryable, countId: number): Promise<Map<number, number>> {

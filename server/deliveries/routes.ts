@@ -1,12 +1,12 @@
 import { Router } from 'express';
 import { type Delivery, deliveryBody, type Supplier } from '#contract/stock.ts';
-import { receive } from '../containers/routes.ts';
+import { receive, refuseUnknownProducts } from '../containers/receive.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { missing } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { supplierCalled } from './suppliers.ts';
 
@@ -31,35 +31,19 @@ export function deliveryRoutes(house: House): Router {
         [supplierId, body.reference.trim(), now, who.personId],
       );
       const id = (made as { id: number }).id;
-      for (const [i, { count, ...line }] of body.lines.entries()) {
-        const container = { ...line, levelUl: line.sizeUl, opened: false };
-        for (let n = 0; n < count; n++) await receiveLine(tx, container, who, now, id, i);
-      }
+      await refuseUnknownProducts(
+        tx,
+        body.lines.map((line) => line.productId),
+        (i) => ({ pointer: `/lines/${i}/productId`, line: `Line ${i + 1}: ` }),
+      );
+      const came = body.lines.flatMap(({ count, ...line }) =>
+        Array.from({ length: count }, () => ({ ...line, levelUl: line.sizeUl, opened: false })),
+      );
+      await receive(tx, came, who, now, id);
       return { status: 201, body: (await deliveries(tx, id))[0], touched: [['containers', 0]] };
     }),
   );
   return routes;
-}
-
-/** A refusal of a line says which line it was. */
-async function receiveLine(
-  tx: Queryable,
-  container: Parameters<typeof receive>[1],
-  who: Parameters<typeof receive>[2],
-  now: Date,
-  deliveryId: number,
-  line: number,
-): Promise<void> {
-  try {
-    await receive(tx, container, who, now, deliveryId);
-  } catch (error) {
-    if (!(error instanceof HttpProblem)) throw error;
-    const errors = error.extra.errors?.map((e) => ({ ...e, pointer: `/lines/${line}${e.pointer}` }));
-    throw new HttpProblem(error.status, error.code, `Line ${line + 1}: ${error.message}`, {
-      ...error.extra,
-      ...(errors && { errors }),
-    });
-  }
 }
 
 export function supplierRoutes(house: House): Router {

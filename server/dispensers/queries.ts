@@ -12,16 +12,15 @@ import type {
 import type { LineCheck as Checked, Verdict } from '#core/delivery/dispenserLine.ts';
 import { holdOf } from '../containers/holdOf.ts';
 import type { Queryable } from '../db/books.ts';
+import { utc } from '../db/utc.ts';
 import { idOf, type Which, whichParams } from '../ware/queries.ts';
-
-const ISO = `'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'`;
 
 /** A verification, for a query that joins its product `p`, its tip `t` and its person `w`. */
 const checkJson = (c: string) =>
   `jsonb_build_object('id', ${c}.id, 'productId', ${c}.product_id, 'productName', p.name, 'tipId', t.id, 'tipName', t.name,
      'diameterMm', t.diameter_mm, 'method', ${c}.method, 'ratio', ${c}.ratio, 'u', ${c}.u, 'from', ${c}.ratio_from,
-     'to', ${c}.ratio_to, 'verdict', ${c}.verdict, 'personName', w.name, 'at', to_char(${c}.checked_at AT TIME ZONE 'UTC', ${ISO}),
-     'withdrawnAt', to_char(${c}.withdrawn_at AT TIME ZONE 'UTC', ${ISO}),
+     'to', ${c}.ratio_to, 'verdict', ${c}.verdict, 'personName', w.name, 'at', ${utc(`${c}.checked_at`)},
+     'withdrawnAt', ${utc(`${c}.withdrawn_at`)},
      'withdrawnBy', (SELECT name FROM person WHERE id = ${c}.withdrawn_by),
      'runs', (SELECT jsonb_agg(jsonb_build_object('totalUl', r.total_ul, 'productUl', r.product_ul, 'source', r.source)
         ORDER BY r.position) FROM line_check_run r WHERE r.check_id = ${c}.id))`;
@@ -66,7 +65,7 @@ export async function checks(db: Queryable, lineId: number): Promise<LineCheck[]
 /** What was hung on a line, newest first. */
 export function changeovers(db: Queryable, lineId: number): Promise<Changeover[]> {
   return db.rows(
-    `SELECT o.id, to_char(o.changed_at AT TIME ZONE 'UTC', ${ISO}) AS at, w.name AS "personName", t.name AS "tipName",
+    `SELECT o.id, ${utc('o.changed_at')} AS at, w.name AS "personName", t.name AS "tipName",
             f.code AS "fromCode", fp.name AS "fromProduct", k.code AS "toCode", kp.name AS "toProduct", o.flushed
      FROM changeover o JOIN person w ON w.id = o.person_id JOIN metering_tip t ON t.id = o.tip_id
      JOIN container k ON k.id = o.to_container_id JOIN product kp ON kp.id = k.product_id

@@ -119,11 +119,21 @@ function digestOf(req: Request): string {
     .digest('hex');
 }
 
+type Change<T> = Command<T> & { revision: number };
+
 /** A handler for a PATCH of one row: the sender says which revision it saw, and learns of one made in between. */
-export function change<T>(
+export const change = <T>(
   house: House,
   schema: Schema<T>,
-  work: (command: Command<T> & { revision: number }) => Promise<Answer>,
+  work: (command: Change<T>) => Promise<Answer>,
+): RequestHandler => preparedChange(house, schema, async () => null, work);
+
+/** A {@link change} with something to make ready first that takes long, before the books are held for it. */
+export function preparedChange<T, P>(
+  house: House,
+  schema: Schema<T>,
+  prepare: (body: T) => Promise<P>,
+  work: (command: Change<T> & { ready: P }) => Promise<Answer>,
 ): RequestHandler {
   return async (req, res) => {
     const match = /^"?(\d{1,9})"?$/.exec(req.get('if-match') ?? '');
@@ -140,10 +150,11 @@ export function change<T>(
     const body = parseBody(schema, req.body);
     const revision = Number(match[1]);
     const who = whoOf(res) as SignedIn;
+    const ready = await prepare(body);
     const answer = await house.books.transaction((tx) => {
       const now = house.now();
       const allowed = allowedBy(tx, req.get('override'), who, now);
-      return work({ tx, body, who, now, params: req.params, revision, allowed });
+      return work({ tx, body, who, now, params: req.params, revision, allowed, ready });
     });
     send(house, res, answer);
   };

@@ -1,7 +1,7 @@
 import type { ImportKind } from '#contract/imports.ts';
 import type { ProductBody } from '#contract/products.ts';
 import type { ContainerBody } from '#contract/ware.ts';
-import { share } from '#core/stock/worth.ts';
+import { receive } from '../containers/receive.ts';
 import type { Queryable } from '../db/books.ts';
 import { insertProduct } from '../products/queries.ts';
 
@@ -22,10 +22,10 @@ export async function bookRows(
   );
   if (rows.length === 0) return 0;
   if (kind === 'containers') {
-    await bookContainers(
+    await receive(
       tx,
-      rows.map((r) => ({ ...(r.body as ContainerBody), line: r.line })),
-      personId,
+      rows.map((r) => r.body as ContainerBody),
+      { personId },
       now,
     );
   } else {
@@ -45,45 +45,4 @@ export async function bookRows(
   ]);
   await tx.rows('UPDATE csv_import SET booked = booked + $2 WHERE id = $1', [id, rows.length]);
   return rows.length;
-}
-
-/**
- * Many containers in one statement: each with its account, its movement and its posting, as if it were brought in alone.
- * A full one comes from the supplier, a part-full one is opening stock, counted in.
- */
-async function bookContainers(
-  tx: Queryable,
-  bodies: (ContainerBody & { line: number })[],
-  personId: number,
-  now: Date,
-): Promise<void> {
-  const rows = bodies.map((b) => ({
-    ...b,
-    minor: b.priceMinor === null ? 0 : share(b.priceMinor, b.levelUl, b.sizeUl),
-    full: b.levelUl === b.sizeUl,
-  }));
-  await tx.rows(
-    `WITH asked AS (
-       SELECT r.*, row_number() OVER (ORDER BY r.line) AS place_in_file
-       FROM jsonb_to_recordset($1::jsonb) AS r(line int, "productId" int, kind text, "sizeUl" bigint, "levelUl" bigint, "placeId" int, lot text,
-         "priceMinor" bigint, "bestBefore" date, opened boolean, minor bigint, "full" boolean)
-     ), made AS (
-       INSERT INTO container (product_id, kind, size_ul, place_id, lot, received_at, opened_at, price_minor, best_before)
-       SELECT "productId", kind, "sizeUl", "placeId", lot, $3, CASE WHEN opened THEN $3::timestamptz END, "priceMinor", "bestBefore"
-       FROM asked ORDER BY place_in_file RETURNING id
-     ), placed AS (SELECT id, row_number() OVER (ORDER BY id) AS place_in_file FROM made
-     ), accounts AS (
-       INSERT INTO account (kind, container_id) SELECT 'container', id FROM made RETURNING id, container_id
-     ), moved AS (
-       INSERT INTO movement (kind, person_id, container_id, place_id, booked_at, happened_at, product_id)
-       SELECT CASE WHEN a."full" THEN 'receive' ELSE 'count' END, $2, p.id, a."placeId", $3, $3, a."productId"
-       FROM placed p JOIN asked a USING (place_in_file) ORDER BY p.id RETURNING id, container_id
-     )
-     INSERT INTO posting (movement_id, product_id, from_account, to_account, ul, minor)
-     SELECT m.id, a."productId", s.id, c.id, a."levelUl", a.minor
-     FROM placed p JOIN asked a USING (place_in_file) JOIN accounts c ON c.container_id = p.id JOIN moved m ON m.container_id = p.id
-     JOIN account s ON s.kind = CASE WHEN a."full" THEN 'supplier' ELSE 'difference' END
-     ORDER BY p.id`,
-    [JSON.stringify(rows), personId, now],
-  );
 }

@@ -16,6 +16,7 @@ import { batchOutcomeRoutes } from '../batches/outcomes.ts';
 import { batchOf } from '../batches/queries.ts';
 import { containerOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
+import { utc } from '../db/utc.ts';
 import type { House } from '../house.ts';
 import { preparedCommand } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
@@ -193,7 +194,7 @@ const PRINTED_SHOWN = 40;
 function printed(db: Queryable): Promise<PrintedLabel[]> {
   return db.rows(
     `SELECT l.id, l.label->>'code' AS code, coalesce(l.label->>'productName', l.label->>'role') AS what, l.size, l.copies,
-            to_char(l.printed_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') AS at, w.name AS "personName"
+            ${utc('l.printed_at')} AS at, w.name AS "personName"
      FROM printed_label l JOIN person w ON w.id = l.printed_by ORDER BY l.id DESC LIMIT $1`,
     [PRINTED_SHOWN],
   );

@@ -40,14 +40,6 @@ export type NewMovement = {
 /** A posting to be booked; what it costs is worked out, but for what brings its own figure, as a reversal does. */
 type Bookable = Posting & { readonly minor?: number };
 
-const ONE_STATEMENT = `
-  posted AS (
-    INSERT INTO posting (movement_id, product_id, from_account, to_account, ul, minor)
-    SELECT m.id, p.product, coalesce(nullif(p."from", 0), (SELECT id FROM made)), coalesce(nullif(p."to", 0), (SELECT id FROM made)), p.ul,
-           p.minor
-    FROM moved m, jsonb_to_recordset($8::jsonb) AS p(product int, "from" int, "to" int, ul bigint, minor bigint)
-  )`;
-
 /** The postings with what each costs, by what the accounts they touch hold now. */
 async function withCosts(tx: Queryable, postings: readonly Bookable[]): Promise<Bookable[]> {
   const ids = [...new Set(postings.flatMap((p) => [p.from, p.to]))].filter((id) => id !== NEW_BATCH);
@@ -76,40 +68,51 @@ async function withCosts(tx: Queryable, postings: readonly Bookable[]): Promise<
   return costed(postings, accounts);
 }
 
-/** Books a movement and its postings in one statement. Balances follow by trigger, or the whole of it is refused. */
-export async function bookMovement(tx: Queryable, m: NewMovement): Promise<number> {
+/**
+ * Books movements with their postings, all in one statement. Balances follow by trigger, or the whole of it is refused.
+ *
+ * @returns their ids, in their order
+ */
+export async function bookMovements(tx: Queryable, movements: readonly NewMovement[]): Promise<number[]> {
+  const asked = movements.map(({ postings: _, happenedAt, note = '', amended = null, ...m }, i) => ({
+    ...m,
+    i: i + 1,
+    happenedAt: happenedAt ?? m.now,
+    note: note.trim(),
+    amended,
+  }));
+  const places = movements.flatMap((m, i) => m.postings.map(() => i + 1));
+  const costed = await withCosts(
+    tx,
+    movements.flatMap((m) => m.postings),
+  );
   const rows = await tx.rows<{ id: number }>(
-    `WITH made AS (SELECT NULL::int AS id),
-     moved AS (
+    `WITH asked AS (
+       SELECT * FROM jsonb_to_recordset($1::jsonb) AS m(i int, kind text, "personId" int, "containerId" int, "placeId" int, "batchId" int,
+         reverses bigint, now timestamptz, "happenedAt" timestamptz, reason text, note text, "toContainerId" int, "toPlaceId" int,
+         "enteredBy" int, "countId" int, "overrideId" int, "restContainerId" int, amended jsonb)
+     ), moved AS (
        INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, reverses, booked_at, happened_at, reason, note, to_container_id,
          to_place_id, entered_by, count_id, override_id, rest_container_id, amended, product_id)
-       VALUES ($1, $2, $3, coalesce($4::int, (SELECT place_id FROM container WHERE id = $3)), $5, $6, $7, $13, $9, $10, $11, $12, $14, $15, $16, $17, $18,
-         coalesce((SELECT product_id FROM container WHERE id = $3), (SELECT product_id FROM batch WHERE id = $5))) RETURNING id
-     ), ${ONE_STATEMENT}
-     SELECT id FROM moved`,
-    [
-      m.kind,
-      m.personId,
-      m.containerId ?? null,
-      m.placeId ?? null,
-      m.batchId ?? null,
-      m.reverses ?? null,
-      m.now,
-      JSON.stringify(await withCosts(tx, m.postings)),
-      m.reason ?? null,
-      m.note?.trim() ?? '',
-      m.toContainerId ?? null,
-      m.toPlaceId ?? null,
-      m.happenedAt ?? m.now,
-      m.enteredBy ?? null,
-      m.countId ?? null,
-      m.overrideId ?? null,
-      m.restContainerId ?? null,
-      m.amended ? JSON.stringify(m.amended) : null,
-    ],
+       SELECT m.kind, m."personId", m."containerId", coalesce(m."placeId", c.place_id), m."batchId", m.reverses, m.now, m."happenedAt", m.reason,
+         m.note, m."toContainerId", m."toPlaceId", m."enteredBy", m."countId", m."overrideId", m."restContainerId", m.amended,
+         coalesce(c.product_id, (SELECT product_id FROM batch WHERE id = m."batchId"))
+       FROM asked m LEFT JOIN container c ON c.id = m."containerId" ORDER BY m.i RETURNING id
+     ), placed AS (SELECT id, row_number() OVER (ORDER BY id) AS i FROM moved
+     ), posted AS (
+       INSERT INTO posting (movement_id, product_id, from_account, to_account, ul, minor)
+       SELECT m.id, p.product, p."from", p."to", p.ul, p.minor
+       FROM jsonb_to_recordset($2::jsonb) AS p(i int, product int, "from" int, "to" int, ul bigint, minor bigint) JOIN placed m USING (i)
+     )
+     SELECT id FROM placed ORDER BY i`,
+    [JSON.stringify(asked), JSON.stringify(costed.map((p, n) => ({ ...p, i: places[n] })))],
   );
-  return (rows[0] as { id: number }).id;
+  return rows.map(({ id }) => id);
 }
+
+/** Books one movement, as {@link bookMovements}. */
+export const bookMovement = async (tx: Queryable, movement: NewMovement): Promise<number> =>
+  (await bookMovements(tx, [movement]))[0] as number;
 
 export type NewDraw = {
   /** A draw takes from a container; a transfer makes one batch of what others held. */
@@ -165,7 +168,11 @@ export async function bookDraw(tx: Queryable, d: NewDraw): Promise<Drawn> {
        INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, booked_at, happened_at, product_id, reason, note, corrects,
          override_id, rest_container_id)
        SELECT $12, $1, $2::int, $3::int, id, $7, $20, $4, $21, $22, $23, $24, $25 FROM mixed RETURNING id
-     ), ${ONE_STATEMENT}
+     ), posted AS (
+       INSERT INTO posting (movement_id, product_id, from_account, to_account, ul, minor)
+       SELECT m.id, p.product, coalesce(nullif(p."from", 0), made.id), coalesce(nullif(p."to", 0), made.id), p.ul, p.minor
+       FROM moved m, made, jsonb_to_recordset($8::jsonb) AS p(product int, "from" int, "to" int, ul bigint, minor bigint)
+     )
      SELECT moved.id AS "movementId", mixed.id AS "batchId", mixed.code AS "batchCode", mixed.use_by AS "useBy" FROM moved, mixed`,
     [
       d.personId,

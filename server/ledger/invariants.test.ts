@@ -4,7 +4,7 @@ import type { Movement, Slip } from '#contract/ledger.ts';
 import type { Container } from '#contract/ware.ts';
 import { balancesOf, type Posting } from '#core/stock/postings.ts';
 import { type Caller, ServedShop } from '../testing/demoShop.ts';
-import { parts } from '../testing/pours.ts';
+import { parts, usedUp } from '../testing/pours.ts';
 
 // Whatever people do, alone, at once and twice over, the books hold.
 
@@ -14,6 +14,7 @@ let crew: Caller[];
 async function begin(): Promise<void> {
   shop = await ServedShop.fresh();
   crew = await Promise.all(['Hester Quill', 'Odo Marsh', 'Bram Addy'].map((name) => shop.signIn(name)));
+  for (const vessel of [1, 2]) await usedUp(crew[0] as Caller, vessel);
 }
 beforeAll(begin);
 afterAll(() => shop.end());
@@ -67,6 +68,10 @@ async function send(as: Caller, path: string, body: unknown, twice: boolean) {
   return first;
 }
 
+/** Each product has a bottle of its own; now and then somebody takes the other's, and is refused. */
+const vesselFor = ({ productId }: Container, other: number): number =>
+  other % 7 === 0 ? 1 + (other % 2) : productId === FOAM ? 1 : 2;
+
 const shelf = async (): Promise<Container[]> =>
   (await (crew[0] as Caller)('get', '/api/containers')).body.rows;
 
@@ -82,7 +87,7 @@ async function take(step: Step, slips: Slip[]): Promise<void> {
     const productUl = ml(10 + (n % 40));
     const body = {
       productId: at.productId,
-      vesselId: 1 + (other % 2),
+      vesselId: vesselFor(at, other),
       containerId: at.id,
       strength: parts(9),
       totalUl: productUl * 10,
@@ -109,12 +114,13 @@ async function take(step: Step, slips: Slip[]): Promise<void> {
         (c) => c.decantedFrom === at.code && c.heldUl > 0 && c.heldUl < ml(300),
       );
       if (jug.status !== 201 || !small) return;
+      const same = all.filter((c) => c.productId === small.productId && c.id !== small.id);
       const productUl = small.heldUl + ml(1 + (n % 60));
       const body = {
         productId: small.productId,
-        vesselId: 1 + (other % 2),
+        vesselId: vesselFor(small, other),
         containerId: small.id,
-        rest: { containerId: there.id },
+        rest: { containerId: same[other % same.length]?.id ?? there.id },
         ...(other % 3 && { opens: true }),
         strength: parts(1),
         totalUl: productUl * 2,

@@ -1,7 +1,8 @@
 import { reversePostings } from '#core/stock/postings.ts';
-import { type Booked, mayTakeBack } from '#core/stock/takeBack.ts';
+import { type BackInto, type Booked, mayPutBack, mayTakeBack } from '#core/stock/takeBack.ts';
+import type { UnitSystem } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { decided, HttpProblem, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { type Allowed, unlessAllowed } from '../people/allowed.ts';
 import { bookMovement } from './book.ts';
@@ -24,6 +25,7 @@ export async function bookReversal(
   if (!may.ok && word === null)
     throw unlessAllowed('undo', String(id), 403, may.code, may.reason, may.remedy);
   const { containerId, toContainerId, restContainerId, placeId, batchId, postings } = ground;
+  for (const into of await backInto(tx, id)) decided(mayPutBack(into, into.units));
   try {
     const movementId = await bookMovement(tx, {
       kind: 'reversal',
@@ -76,3 +78,14 @@ const bookedOf = (ground: ReversalGround): Booked => ({
   takenBack: ground.reversedBy !== null,
   moved: ground.postings.length > 0,
 });
+
+/** The containers a movement took from or gave to, and what of it would go back into each. */
+const backInto = (tx: Queryable, movementId: number): Promise<(BackInto & { units: UnitSystem })[]> =>
+  tx.rows(
+    `SELECT c.code, c.size_ul AS "sizeUl", s.units, coalesce(b.ul, 0) AS "heldUl",
+       sum(CASE WHEN p.from_account = a.id THEN p.ul ELSE -p.ul END)::bigint AS "backUl"
+     FROM shop s, posting p JOIN account a ON a.id IN (p.from_account, p.to_account) JOIN container c ON c.id = a.container_id
+     LEFT JOIN balance b ON b.account_id = a.id AND b.product_id = c.product_id
+     WHERE p.movement_id = $1 GROUP BY c.id, s.units, b.ul`,
+    [movementId],
+  );

@@ -1,8 +1,8 @@
 import { Router } from 'express';
-import { personBody, personPatch } from '#contract/people.ts';
+import { type PersonPatch, personBody, personPatch } from '#contract/people.ts';
 import type { PersonEventKind } from '#contract/trail.ts';
 import type { House } from '../house.ts';
-import { change, command, revised } from '../http/commands.ts';
+import { preparedChange, preparedCommand, revised } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
@@ -21,58 +21,75 @@ import { signOffRoutes } from './signOffs.ts';
 
 export function peopleRoutes(house: House): Router {
   const routes = Router();
+  const hashed = async ({ pin }: PersonPatch) => (pin ? hashPin(pin, house.secret) : null);
 
   routes.get('/', async (_req, res) => void res.json(await people(house.books)));
 
   routes.post(
     '/',
     only('manager'),
-    command(house, personBody, async ({ tx, body, who, now }) => {
-      const person = await insertPerson(tx, { ...body, pinHash: await hashPin(body.pin, house.secret) });
-      await noteEvent(tx, { personId: person.id, what: 'joined', detail: body.role, by: who.personId, now });
-      return { status: 201, body: person, touched: [['people', person.id]] };
-    }),
+    preparedCommand(
+      house,
+      personBody,
+      ({ body }) => hashPin(body.pin, house.secret),
+      async ({ tx, body, who, now, ready: pinHash }) => {
+        const person = await insertPerson(tx, { ...body, pinHash });
+        await noteEvent(tx, {
+          personId: person.id,
+          what: 'joined',
+          detail: body.role,
+          by: who.personId,
+          now,
+        });
+        return { status: 201, body: person, touched: [['people', person.id]] };
+      },
+    ),
   );
 
   routes.patch(
     '/:id',
     only('manager'),
-    change(house, personPatch, async ({ tx, body, who, now, params, revision }) => {
-      const id = wholeNumber(params.id, 'person');
-      const before = await personOf(tx, id);
-      if (!before) throw missing('person');
-      revised(before, revision);
-      const { pin, ...rest } = body;
-      await updatePerson(tx, id, pin ? { ...rest, pinHash: await hashPin(pin, house.secret) } : rest, now);
-      if ((await managersLeft(tx)) === 0) {
-        throw new HttpProblem(
-          409,
-          'people.noManager',
-          'This is the last manager: a shop without one could not be run.',
-          {
-            remedy: 'Make someone else a manager first.',
-          },
-        );
-      }
-      if (pin) await forgetAttempts(tx, id);
-      const events: [PersonEventKind, boolean, string][] = [
-        ['pin', pin !== undefined, ''],
-        ['role', body.role !== undefined && body.role !== before.role, `${before.role} to ${body.role}`],
-        ['left', body.retired === true && !before.retired, ''],
-        ['back', body.retired === false && before.retired, ''],
-      ];
-      for (const [what, so, detail] of events) {
-        if (so) await noteEvent(tx, { personId: id, what, detail, by: who.personId, now });
-      }
-      const signedOut = Boolean(pin || body.retired || (body.role && body.role !== before.role));
-      if (signedOut) await endSessionsOf(tx, id, who.tokenHash, now);
-      return {
-        status: 200,
-        body: await personOf(tx, id),
-        touched: [['people', id]],
-        ...(signedOut && { after: () => house.live.streams.endOf(id, who.tokenHash) }),
-      };
-    }),
+    preparedChange(
+      house,
+      personPatch,
+      hashed,
+      async ({ tx, body, who, now, params, revision, ready: pinHash }) => {
+        const id = wholeNumber(params.id, 'person');
+        const before = await personOf(tx, id);
+        if (!before) throw missing('person');
+        revised(before, revision);
+        const { pin, ...rest } = body;
+        await updatePerson(tx, id, pinHash ? { ...rest, pinHash } : rest, now);
+        if ((await managersLeft(tx)) === 0) {
+          throw new HttpProblem(
+            409,
+            'people.noManager',
+            'This is the last manager: a shop without one could not be run.',
+            {
+              remedy: 'Make someone else a manager first.',
+            },
+          );
+        }
+        if (pin) await forgetAttempts(tx, id);
+        const events: [PersonEventKind, boolean, string][] = [
+          ['pin', pin !== undefined, ''],
+          ['role', body.role !== undefined && body.role !== before.role, `${before.role} to ${body.role}`],
+          ['left', body.retired === true && !before.retired, ''],
+          ['back', body.retired === false && before.retired, ''],
+        ];
+        for (const [what, so, detail] of events) {
+          if (so) await noteEvent(tx, { personId: id, what, detail, by: who.personId, now });
+        }
+        const signedOut = Boolean(pin || body.retired || (body.role && body.role !== before.role));
+        if (signedOut) await endSessionsOf(tx, id, who.tokenHash, now);
+        return {
+          status: 200,
+          body: await personOf(tx, id),
+          touched: [['people', id]],
+          ...(signedOut && { after: () => house.live.streams.endOf(id, who.tokenHash) }),
+        };
+      },
+    ),
   );
 
   routes.use('/:id/sign-offs', signOffRoutes(house));

@@ -5,6 +5,7 @@ import { usualTraits } from '#core/products/starts.ts';
 import { type EnteredTraits, TRAITS, type Traits, traitsOf } from '#core/safety/traits.ts';
 import { fractionOf, sameStrength } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
+import { utc } from '../db/utc.ts';
 import { refusalProblem } from '../http/problems.ts';
 import { idOf, type Which, whichParams } from '../ware/queries.ts';
 
@@ -20,7 +21,7 @@ export async function products(db: Queryable, which: Which = {}): Promise<Produc
                 'strength', e.strength, 'fraction', e.fraction, 'upTo', e.up_to, 'upToFraction', e.up_to_fraction, 'basis', e.basis, 'use', e.use_kind) ORDER BY e.position)
               FROM label_entry e WHERE e.product_id = p.id AND e.retired_at IS NULL), '[]') AS "labelEntries",
             (SELECT jsonb_build_object('id', s.id, 'name', s.name, 'addedBy', w.name,
-                'addedAt', to_char(s.added_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"'))
+                'addedAt', ${utc('s.added_at')})
               FROM product_sheet s JOIN person w ON w.id = s.added_by WHERE s.product_id = p.id
               ORDER BY s.id DESC LIMIT 1) AS sheet
      FROM product p

@@ -2,6 +2,7 @@ import type { Calibration, CalibrationBody } from '#contract/rigs.ts';
 import type { Draw } from '#core/delivery/draw.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
+import { utc } from '../db/utc.ts';
 import { idOf } from '../ware/queries.ts';
 import { drawJson } from './drawJson.ts';
 
@@ -13,7 +14,7 @@ export async function calibrations(
 ): Promise<Calibration[]> {
   const rows = await db.rows<{ calibration: Calibration }>(
     `SELECT ${drawJson('c')} || jsonb_build_object('variant', c.variant, 'flow', c.flow, 'stepUl', c.step_ul,
-       'withdrawnAt', to_char(c.withdrawn_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'),
+       'withdrawnAt', ${utc('c.withdrawn_at')},
        'withdrawnBy', (SELECT name FROM person WHERE id = c.withdrawn_by),
        'drains', (SELECT jsonb_agg(jsonb_build_object('drainedUl', r.drained_ul, 'seconds', r.seconds, 'source', r.source,
           'leftOut', r.left_out) ORDER BY r.position) FROM calibration_run r WHERE r.calibration_id = c.id)) AS calibration

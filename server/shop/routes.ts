@@ -1,7 +1,8 @@
 import { Router } from 'express';
+import type { InferType } from 'yup';
 import { firstRunBody, type Shop, type ShopState, shopPatch } from '#contract/shop.ts';
 import type { House } from '../house.ts';
-import { change, command, revised } from '../http/commands.ts';
+import { change, preparedCommand, revised } from '../http/commands.ts';
 import { HttpProblem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { insertPerson } from '../people/queries.ts';
@@ -23,6 +24,8 @@ function codeTries() {
 export function shopRoutes(house: House): Router {
   const routes = Router();
   const tries = codeTries();
+  const hashed = async ({ body }: { body: InferType<typeof firstRunBody> }) =>
+    body.code === house.setupCode ? hashPin(body.manager.pin, house.secret) : '';
 
   routes.get('/', async (_req, res) => {
     const shop = await shopOf(house.books);
@@ -32,7 +35,7 @@ export function shopRoutes(house: House): Router {
 
   routes.post(
     '/',
-    command(house, firstRunBody, async ({ tx, body, now }) => {
+    preparedCommand(house, firstRunBody, hashed, async ({ tx, body, now, ready: pinHash }) => {
       if (await isSetUp(tx)) {
         throw new HttpProblem(409, 'shop.there', 'This shop is already set up.', {
           remedy: 'Sign in with your PIN.',
@@ -60,7 +63,7 @@ export function shopRoutes(house: House): Router {
       await insertPerson(tx, {
         ...body.manager,
         role: 'manager',
-        pinHash: await hashPin(body.manager.pin, house.secret),
+        pinHash,
       });
       return { status: 201, body: (await shopOf(tx)) as Shop, touched: [] };
     }),

@@ -9,6 +9,7 @@ import type {
   VesselPatch,
 } from '#contract/ware.ts';
 import type { Queryable } from '../db/books.ts';
+import { utc } from '../db/utc.ts';
 import { drawJson } from '../rigs/drawJson.ts';
 
 /** One row by its id, or all in use, or all that were retired. */
@@ -35,7 +36,7 @@ export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
             (SELECT coalesce(jsonb_agg(jsonb_build_object('productId', q.id, 'productName', q.name) ORDER BY h.batch_id DESC), '[]')
              FROM vessel_held h JOIN product q ON q.id = h.product_id WHERE h.vessel_id = v.id) AS held,
             CASE WHEN held.id IS NOT NULL THEN jsonb_build_object('batchId', held.id, 'code', held.code, 'productId', held.product_id,
-              'productName', held.product_name, 'ul', held.ul, 'productUl', held.product_ul, 'mixed', held.mixed, 'strength', held.strength, 'madeAt', to_char(held.made_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), 'personName', held.person_name, 'useBy', held.use_by, 'water', held.water,
+              'productName', held.product_name, 'ul', held.ul, 'productUl', held.product_ul, 'mixed', held.mixed, 'strength', held.strength, 'madeAt', ${utc('held.made_at')}, 'personName', held.person_name, 'useBy', held.use_by, 'water', held.water,
               'onHold', (SELECT jsonb_build_object('lot', h.lot, 'words', h.words) FROM batch_on_hold h WHERE h.batch_id = held.id LIMIT 1)) END AS holds
      FROM vessel v LEFT JOIN place l ON l.id = v.place_id LEFT JOIN person k ON k.id = v.keeper_id
      LEFT JOIN (
