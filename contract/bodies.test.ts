@@ -58,7 +58,7 @@ const machine = {
   plateBar: 120,
   note: '',
 };
-const fill = { totalUl: 2_000_000, productUl: 90_000, source: 'simulated' };
+const fill = { totalUl: 2_000_000, used: { kind: 'volume', ul: 90_000 }, source: 'simulated' };
 const changeover = {
   lineCode: 'L-2',
   containerCode: 'P-14',

@@ -1,9 +1,9 @@
 import * as yup from 'yup';
-import type { Verdict } from '#core/delivery/dispenserLine.ts';
+import type { ProductUsed, Verdict } from '#core/delivery/dispenserLine.ts';
 import type { LotHold } from '#core/stock/lotHold.ts';
 import type { Strength } from '#core/strength/strength.ts';
-import { exactly, finite, line, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
-import { SOURCES } from './rigs.ts';
+import { byKind, exactly, finite, line, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
+import { SOURCES, type Source } from './rigs.ts';
 
 // Wall dispensers: metering tips, lines, and what each line was measured to give.
 
@@ -30,12 +30,24 @@ export const linePatch = lineBody.concat(exactly({ retired: yes('Retired') }));
 export type LinePatch = yup.InferType<typeof linePatch>;
 
 export const CHECK_METHODS = ['volume', 'scale'] as const;
+const USED = {
+  volume: exactly({ kind: oneOf('Product used', ['volume']), ul: wholeUl('Product used') }),
+  /** The shop's machine makes a volume of it, by the density of the product. */
+  weight: exactly({
+    kind: oneOf('Product used', ['weight']),
+    beforeG: finite('Pail before', 0, 1_500_000),
+    afterG: finite('Pail after', 0, 1_500_000),
+  }),
+};
 const checkRun = exactly({
   totalUl: wholeUl('Collected'),
-  productUl: wholeUl('Product used'),
+  used: byKind<ProductUsed>('Product used', USED, 'volume'),
   source: oneOf('Source', SOURCES),
 }).label('Fill');
 export type CheckRunBody = yup.InferType<typeof checkRun>;
+
+/** A fill as it is kept. */
+export type CheckRun = { totalUl: number; productUl: number; source: Source };
 
 /** A verification: fills collected from the line. What they used up is booked as waste. */
 export const checkBody = exactly({
@@ -99,7 +111,7 @@ export type LineCheck = {
   from: number | null;
   to: number | null;
   verdict: Verdict;
-  runs: CheckRunBody[];
+  runs: CheckRun[];
   at: string;
   personName: string;
   withdrawnAt: string | null;

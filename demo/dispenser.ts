@@ -18,13 +18,17 @@ export const lines = [
 
 const litre = 1_000_000;
 const fills = (...products: number[]) =>
-  products.map((ml) => ({ totalUl: 2 * litre, productUl: ml * 1_000, source: 'typed' as const }));
+  products.map((ml) => ({
+    totalUl: 2 * litre,
+    used: { kind: 'volume' as const, ul: ml * 1_000 },
+    source: 'typed' as const,
+  }));
 
 /** Fills of so many litres that took the same of product each. */
 const collected = (ml: number, ...litres: number[]) =>
   litres.map((l) => ({
     totalUl: Math.round(l * litre),
-    productUl: ml * 1_000,
+    used: { kind: 'volume' as const, ul: ml * 1_000 },
     source: 'typed' as const,
   }));
 

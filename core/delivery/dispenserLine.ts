@@ -2,11 +2,47 @@ import { accept, type Outcome, refuse } from '../outcome.ts';
 import { type Band, placeInBand } from '../strength/band.ts';
 import { formatStrength } from '../strength/formatStrength.ts';
 import type { Fraction } from '../strength/strength.ts';
+import { UNIT_UL } from '../units/volume.ts';
 import { fractionOfRatio } from './meteringTip.ts';
 import { type Repeated, repeatedMean } from './repeated.ts';
 
 /** One fill collected from a line: so much altogether, of which so much product left the pail. */
 export type LineRun = { readonly totalUl: number; readonly productUl: number };
+
+/** What a fill took of the product: read off a measure, in microlitres, or what the pail lost on a scale, in grams. */
+export type ProductUsed =
+  | { readonly kind: 'volume'; readonly ul: number }
+  | { readonly kind: 'weight'; readonly beforeG: number; readonly afterG: number };
+
+/**
+ * What a fill took of the product, in microlitres; grams by the product's density: `(before - after) / density`.
+ *
+ * @param product.gPerMl null where nobody has entered it: grams then tell no volume, and are refused
+ * @example a pail of 1.02 g/ml that gets 93.6 g lighter lost 91.765 ml
+ */
+export function usedUl(
+  used: ProductUsed,
+  product: { readonly name: string; readonly gPerMl: number | null } | null,
+): Outcome<number> {
+  if (used.kind === 'volume') return accept(used.ul);
+  if (!product?.gPerMl) {
+    return refuse(
+      'density.unknown',
+      'Product used',
+      `Nobody has entered how heavy ${product?.name ?? 'the product'} is, so grams tell no volume.`,
+      'Have a manager enter its density, or measure by volume.',
+    );
+  }
+  if (used.afterG >= used.beforeG) {
+    return refuse(
+      'pail.heavier',
+      'Pail after',
+      'Pail after is no lighter than before.',
+      'Weigh both again: before the fill, and after it.',
+    );
+  }
+  return accept(Math.round(((used.beforeG - used.afterG) / product.gPerMl) * UNIT_UL.ml));
+}
 
 /** How well the collected volume is read, the same in every run. */
 const COLLECTED_U = 0.02;

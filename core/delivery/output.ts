@@ -1,4 +1,5 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
+import { HATCHBACK_ZONE_M2 } from '../soil/zones.ts';
 import { UNIT_UL } from '../units/volume.ts';
 
 /** What a trigger or a pump gives: ml to the squeeze, or ml to the minute. */
@@ -55,18 +56,15 @@ export const RATE_TARGETS = [
 ] as const;
 export type RateTarget = (typeof RATE_TARGETS)[number];
 
-/** Seeds: square metres of one of each on a hatchback. */
-export const TARGET_M2: Record<RateTarget, number> = {
-  wheels: 0.25,
-  tyres: 0.15,
-  arches: 0.3,
-  lowerSides: 1.3,
-  upperSides: 1.6,
-  front: 1.2,
-  rear: 1.3,
-  roof: 1.8,
-  bonnet: 1.6,
-  glass: 3,
+const { wheels, tyres, arches, lowers, uppers, ...oneOfEach } = HATCHBACK_ZONE_M2;
+/** Square metres of one of each on a hatchback: a wheel of four, a side of two. */
+const TARGET_M2: Record<RateTarget, number> = {
+  ...oneOfEach,
+  wheels: wheels / 4,
+  tyres: tyres / 4,
+  arches: arches / 4,
+  lowerSides: lowers / 2,
+  upperSides: uppers / 2,
   m2: 1,
 };
 

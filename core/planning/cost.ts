@@ -5,6 +5,26 @@ import { UNIT_UL, type UnitSystem } from '../units/volume.ts';
 /** What a container cost and what it holds. Money is in the currency's minor units. */
 export type Price = { readonly minor: number; readonly sizeUl: number };
 
+/** A container as far as it says what its product costs. */
+export type Priced = {
+  readonly productId: number;
+  readonly priceMinor: number | null;
+  readonly sizeUl: number;
+  /** When it came, as ISO 8601. */
+  readonly receivedAt: string;
+};
+
+/** What a product costs now: as its newest container with a price did; null where none has one. */
+export function newestPrice(productId: number, containers: readonly Priced[]): Price | null {
+  let newest: (Priced & { readonly priceMinor: number }) | null = null;
+  for (const c of containers) {
+    const { priceMinor } = c;
+    if (c.productId !== productId || priceMinor === null) continue;
+    if (newest === null || c.receivedAt > newest.receivedAt) newest = { ...c, priceMinor };
+  }
+  return newest && { minor: newest.priceMinor, sizeUl: newest.sizeUl };
+}
+
 const UL_PER_L = 1_000_000;
 
 /**

@@ -14,9 +14,16 @@ describe('per vehicle', () => {
     expect(zonesM2(BODY, 'hatchback')).toBeCloseTo(14.7, 12);
     const take = (
       more: Partial<Recipe>,
-      delivery: Parameters<typeof mixPerVehicle>[1],
+      delivery: Parameters<typeof mixPerVehicle>[2],
       rate: number | null = null,
-    ) => mixPerVehicle({ ...RECIPE, ...more }, delivery, { film: null, rateMlPerM2: rate }, 18_000_000);
+    ) =>
+      mixPerVehicle(
+        { ...RECIPE, ...more },
+        'hatchback',
+        delivery,
+        { film: null, rateMlPerM2: rate },
+        18_000_000,
+      );
     expect(take({ zones: ['lowers'] }, 'pumpSprayer')).toEqual({ ul: 156_000, by: 'area' });
     expect(take({ zones: [], film: null }, 'cannon')).toEqual({ ul: 514_500, by: 'area' });
     expect(take({ zones: ['lowers'] }, 'pumpSprayer', 100)).toEqual({ ul: 260_000, by: 'area' });

@@ -12,6 +12,9 @@ export const BODY_NAMES: Record<Body, string> = {
   van: 'van',
   camper: 'camper',
 };
+/** Where nobody has said what stands there: areas are figured for it, and others by factor. */
+export const USUAL_BODY: Body = 'hatchback';
+
 /** Seeds: areas to a hatchback's. */
 const FACTORS: Record<Body, number> = {
   cityCar: 0.85,

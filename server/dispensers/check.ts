@@ -1,7 +1,6 @@
 import type { CheckBody, Line } from '#contract/dispensers.ts';
-import { checkLine, givenBefore, judgeLine } from '#core/delivery/dispenserLine.ts';
-import { bandOfUse, nearestTo } from '#core/products/uses.ts';
-import { fractionOf } from '#core/strength/strength.ts';
+import { checkLine, givenBefore, judgeLine, usedUl } from '#core/delivery/dispenserLine.ts';
+import { bandOfLine, targetOf } from '#core/delivery/lineFit.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
@@ -22,22 +21,26 @@ export async function bookCheck(
   if (!pail || !tip || !target) throw nothingOn(line);
   const history = await checks(tx, lineId);
   if (line.check && line.check.id !== body.seen) throw measuredSince(line.check.personName, line.check);
-  const found = checkLine(body.runs);
-  if (!found.ok) throw refusalProblem(found, '/runs');
   const [product] = await products(tx, { id: pail.productId });
-  const wanted = fractionOf(target);
-  if (!product || !wanted.ok) throw missing('product');
-  const entry = nearestTo(product.labelEntries, wanted.value);
+  const wanted = targetOf(line);
+  if (!product || !wanted) throw missing('product');
+  const runs = body.runs.map(({ used, ...run }, i) => {
+    const productUl = usedUl(used, product);
+    if (!productUl.ok) throw refusalProblem(productUl, `/runs/${i}/used`);
+    return { ...run, productUl: productUl.value };
+  });
+  const found = checkLine(runs);
+  if (!found.ok) throw refusalProblem(found, '/runs');
   const before = givenBefore(history, pail.productId, tip.id);
   const verdict = judgeLine(found.value, {
     before,
-    target: wanted.value,
-    band: entry ? bandOfUse(product.labelEntries, entry.use, entry.basis) : null,
+    target: wanted,
+    band: bandOfLine(product, wanted),
   });
   const at = { id: lineId, productId: pail.productId, tipId: tip.id };
-  await insertCheck(tx, at, body, { ...found.value, verdict }, personId, now);
-  const usedUl = body.runs.reduce((ul, r) => ul + r.productUl, 0);
-  await bookLineWaste(tx, pail, usedUl, personId, now);
+  await insertCheck(tx, at, { ...body, runs }, { ...found.value, verdict }, personId, now);
+  const wastedUl = runs.reduce((ul, r) => ul + r.productUl, 0);
+  await bookLineWaste(tx, pail, wastedUl, personId, now);
   const [after] = await lines(tx, { id: lineId, now });
   return after as Line;
 }

@@ -23,7 +23,7 @@ const containerOf = async (product: string, opened = true) => {
   return page.rows.find((c) => c.productName === product && (c.openedAt !== null) === opened) as Container;
 };
 const fills = (...products: number[]): CheckBody['runs'] =>
-  products.map((ml) => ({ totalUl: 2_000_000, productUl: ml * 1_000, source: 'typed' }));
+  products.map((ml) => ({ totalUl: 2_000_000, used: { kind: 'volume', ul: ml * 1_000 }, source: 'typed' }));
 const changeover = async (line: Line, product: string, more: object = {}) => ({
   lineCode: line.code,
   containerCode: (await containerOf(product)).code,
@@ -135,17 +135,40 @@ describe('a line of the dispenser', () => {
     expect(history[0]?.withdrawnAt).not.toBeNull();
   });
 
+  it('makes a volume of what a scale read, by the density of the product', async () => {
+    const line = await lineNamed('Left line');
+    const used = { kind: 'weight', beforeG: 13_139.5, afterG: 13_045.9 } as const;
+    const answer = await odo('post', `/api/lines/${line.id}/checks`, {
+      method: 'scale',
+      runs: [{ totalUl: 2_000_000, used, source: 'simulated' }],
+      seen: line.check?.id ?? null,
+    });
+    const [{ gPerMl } = { gPerMl: 0 }] = await shop.books.rows<{ gPerMl: number }>(
+      'SELECT g_per_ml AS "gPerMl" FROM product WHERE id = $1',
+      [line.pail?.productId],
+    );
+    expect((answer.body as Line).check?.runs).toEqual([
+      { totalUl: 2_000_000, productUl: Math.round((93.6 / gPerMl) * 1_000), source: 'simulated' },
+    ]);
+  });
+
   it.each([
     ['nothing collected', [], 422, 'There is no fill yet.'],
     [
       'more product than was collected',
-      [{ totalUl: 1_000, productUl: 2_000, source: 'typed' }],
+      [{ totalUl: 1_000, used: { kind: 'volume', ul: 2_000 }, source: 'typed' }],
       422,
       'as much as came out',
     ],
     [
+      'a pail that got no lighter',
+      [{ totalUl: 2_000_000, used: { kind: 'weight', beforeG: 9_000, afterG: 9_000 }, source: 'typed' }],
+      422,
+      'no lighter than before',
+    ],
+    [
       'more than the pail holds',
-      [{ totalUl: 90_000_000, productUl: 60_000_000, source: 'typed' }],
+      [{ totalUl: 90_000_000, used: { kind: 'volume', ul: 60_000_000 }, source: 'typed' }],
       409,
       'this mix needs',
     ],

@@ -1,6 +1,5 @@
 import type {
   Changeover,
-  CheckBody,
   Line,
   LineBody,
   LineCheck,
@@ -121,7 +120,7 @@ export async function updateTip(tx: Queryable, id: number, body: TipPatch, now: 
 export async function insertCheck(
   tx: Queryable,
   line: { id: number; productId: number; tipId: number },
-  { method, runs }: Pick<CheckBody, 'method' | 'runs'>,
+  { method, runs }: Pick<LineCheck, 'method' | 'runs'>,
   found: Checked & { verdict: Verdict },
   personId: number,
   now: Date,

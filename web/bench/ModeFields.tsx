@@ -1,12 +1,14 @@
 import { bookedIn } from '#core/booking/resolvePour.ts';
 import { fractionIn } from '#core/mixing/contents.ts';
 import type { UseKind } from '#core/products/uses.ts';
+import { BODIES, BODY_NAMES, type Body, USUAL_BODY } from '#core/soil/bodies.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
 import { Either } from '../ui/Either.tsx';
+import { ListField } from '../ui/Labelled.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
@@ -15,7 +17,7 @@ import { usualEachUl } from './benchTotal.ts';
 type Props = { draft: BenchDraft; bench: BenchMix; set: (change: Partial<BenchDraft>) => void };
 
 /** The draft's fields that hold what was typed. */
-type TextKey = { [K in keyof BenchDraft]: BenchDraft[K] extends string ? K : never }[keyof BenchDraft];
+type TextKey = { [K in keyof BenchDraft]-?: BenchDraft[K] extends string ? K : never }[keyof BenchDraft];
 
 /** Where on a vehicle a use is put on, where that is not all over. */
 const WHERE: Partial<Record<UseKind, string>> = {
@@ -63,12 +65,20 @@ export function ModeFields({ draft, bench, set }: Props) {
         make
       );
     case 'vehicles': {
-      const usual = vessel && usualEachUl(vessel, bench.limits?.use ?? null);
+      const usual = vessel && usualEachUl(draft, vessel, bench.limits?.use ?? null);
       const where = WHERE[bench.limits?.use?.kind ?? 'other'] ?? 'all over';
-      const each = usual ? `${formatVolume(usual, shop.units)}, a hatchback ${where}` : 'such as 400 ml';
+      const each = usual ? `${formatVolume(usual, shop.units)}, ${where}` : 'such as 400 ml';
       return (
         <>
           {field('vehiclesText', 'Vehicles', 'how many, such as 6', refusals.many)}
+          {usual !== null && (
+            <ListField
+              label="Body"
+              value={draft.body ?? USUAL_BODY}
+              options={BODIES.map((value) => ({ value, name: BODY_NAMES[value] }))}
+              onChange={(body) => set({ body: body as Body })}
+            />
+          )}
           {field('eachText', 'Each takes', each, undefined)}
           <ManyInWords bench={bench} />
         </>

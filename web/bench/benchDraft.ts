@@ -3,6 +3,7 @@ import { persist } from 'zustand/middleware';
 import type { Slip } from '#contract/ledger.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
+import type { Body } from '#core/soil/bodies.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { writtenSoon } from '../state/writtenSoon.ts';
@@ -37,6 +38,8 @@ export type BenchDraft = {
   haveText: string;
   /** How many vehicles, and what each takes where that is not the usual. */
   vehiclesText: string;
+  /** Left out: the usual one. */
+  body?: Body;
   eachText: string;
   /** For a towel bucket: how many towels, their size and weight, and the depth of liquid above them. */
   towelsText: string;

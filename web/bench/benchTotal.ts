@@ -4,9 +4,10 @@ import { towelBucketUl } from '#core/mixing/depth.ts';
 import { mixFromProduct, mixOntoWater, totalForVehicles } from '#core/mixing/solveFor.ts';
 import type { VesselLimits } from '#core/mixing/solveMix.ts';
 import { accept, type Outcome, refuse } from '#core/outcome.ts';
-import { hatchbackUl } from '#core/planning/vehicleLiquid.ts';
+import { vehicleUl } from '#core/planning/vehicleLiquid.ts';
 import { deliveryOf } from '#core/products/record.ts';
 import type { ProductUse } from '#core/products/uses.ts';
+import { USUAL_BODY } from '#core/soil/bodies.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
@@ -64,14 +65,17 @@ function fromWhatIsThere({ draft, vessel, limits, fraction, shop }: Asked): Outc
   return mix.ok ? accept(mix.value.totalUl) : mix;
 }
 
-/** What each vehicle takes where nobody typed it: a hatchback all over, put on with this vessel. */
-export const usualEachUl = (vessel: Vessel, use: ProductUse | null): number | null =>
-  hatchbackUl(deliveryOf(vessel.kind), use);
+/** What each vehicle takes where nobody typed it, put on with this vessel. */
+export const usualEachUl = (
+  { body = USUAL_BODY }: Pick<BenchDraft, 'body'>,
+  vessel: Vessel,
+  use: ProductUse | null,
+): number | null => vehicleUl(body, deliveryOf(vessel.kind), use);
 
 function forVehicles({ draft, vessel, limits, use, shop }: Asked): Outcome<Total> {
   const count = parseNumber(draft.vehiclesText, 'Vehicles');
   if (!count.ok) return { ...count, remedy: 'Type how many, such as 6.' };
-  const usual = usualEachUl(vessel, use);
+  const usual = usualEachUl(draft, vessel, use);
   if (blank(draft.eachText) && usual === null) {
     return refuse(
       'each.missing',

@@ -4,7 +4,7 @@ import type { Clock } from '#contract/clocks.ts';
 import { atLeast } from '#contract/roles.ts';
 import { sheltered } from '#core/dwell/weather.ts';
 import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
-import { costOfFill, formatMoney } from '#core/planning/cost.ts';
+import { costOfFill, formatMoney, newestPrice } from '#core/planning/cost.ts';
 import { zonesM2 } from '#core/soil/bodies.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -15,7 +15,6 @@ import { shopMs } from '../state/clock.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { containersQuery, filmFactorsQuery, weatherQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
-import { priceOf } from '../stock/product/priceOf.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { clockTime } from '../ui/dates.ts';
 import { Page } from '../ui/Page.tsx';
@@ -132,7 +131,7 @@ function Doing(props: { clock: Clock; window: WorkingWindow | null; commands: Co
   const { data: containers = [] } = useQuery(containersQuery);
   const last = clock.layers.findLast((l) => l.kind !== 'remist');
   const ul = last ? Math.round(last.as.rateMlPerM2 * zonesM2(clock.zones, clock.body) * 1_000) : 0;
-  const price = last?.productId ? priceOf(last.productId, containers) : null;
+  const price = last?.productId ? newestPrice(last.productId, containers) : null;
   const cost = price && last?.bottle ? formatMoney(costOfFill(price, ul * last.bottle), shop.currency) : null;
   const water = isWater(clock);
   return (

@@ -6,8 +6,8 @@ import type { RecipeCell } from '#core/recipes/recipe.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { formatDurationRange } from '#core/units/duration.ts';
-import type { Grounded } from './judged.ts';
 import { type LadderRange, MiniLadder } from './MiniLadder.tsx';
+import type { Grounded } from './useBook.ts';
 
 type Props = {
   cell: RecipeCell;

@@ -1,9 +1,9 @@
 import { compareRecipes, differenceInWords } from '#core/recipes/compare.ts';
+import { compareGround } from '#core/recipes/vehicleCost.ts';
 import { Dialog } from '../app/Dialog.tsx';
 import { useSession } from '../app/session.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
-import { compareGround } from './judged.ts';
 import { type Book, now } from './useBook.ts';
 import type { useEdits } from './useEdits.ts';
 

@@ -5,11 +5,12 @@ import { USE_NAMES } from '#core/products/uses.ts';
 import { cellAt, type RecipeCell } from '#core/recipes/recipe.ts';
 import { stepStrength } from '#core/recipes/rungs.ts';
 import { sameCell } from '#core/recipes/same.ts';
+import { grounded, judgedAt } from '#core/recipes/vehicleCost.ts';
 import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { CellFace } from './BookCell.tsx';
 import { CellEditor } from './CellEditor.tsx';
-import { type Grounded, grounded, judgedAt } from './judged.ts';
 import { ladderRange } from './MiniLadder.tsx';
+import type { Grounded } from './useBook.ts';
 import { type BookGround, now } from './useBook.ts';
 
 /** A name, and a column for each soil level. */

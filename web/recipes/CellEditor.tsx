@@ -2,6 +2,7 @@ import { Popover } from 'radix-ui';
 import { type FormEvent, type RefObject, useId, useMemo, useState } from 'react';
 import { findingInWords } from '#core/recipes/judge.ts';
 import type { Recipe, RecipeCell } from '#core/recipes/recipe.ts';
+import { judgedAt } from '#core/recipes/vehicleCost.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { useSession } from '../app/session.tsx';
@@ -9,7 +10,7 @@ import { Button } from '../ui/Button.tsx';
 import { TypedField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { type CellTyped, readCell, typedCell } from './cellTyped.ts';
-import { type Grounded, judgedAt } from './judged.ts';
+import type { Grounded } from './useBook.ts';
 
 type Props = {
   /** The id of the cell it opens beside. */

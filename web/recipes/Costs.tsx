@@ -2,6 +2,8 @@ import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { formatMoney } from '#core/planning/cost.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
+import { type CostGroup, type CostLine, costGroups } from '#core/recipes/costGroups.ts';
+import { BODIES, BODY_NAMES, USUAL_BODY } from '#core/soil/bodies.ts';
 import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -11,7 +13,6 @@ import { Choice } from '../ui/Choice.tsx';
 import { Ledger } from '../ui/Ledger.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
-import { type CostGroup, type CostLine, costGroups } from './costLines.ts';
 import { type Book, useBook } from './useBook.ts';
 
 /** Recipes for the same job side by side, by what a vehicle costs at working strength. */
@@ -24,7 +25,10 @@ export default function Costs() {
 function OpenCosts({ book }: { book: Book }) {
   const [params, setParams] = useSearchParams();
   const soil: SoilLevel = SOIL_LEVELS.find((k) => String(k) === params.get('soil')) ?? 2;
-  const groups = useMemo(() => costGroups(book.rows, book.ground, soil), [book, soil]);
+  const body = BODIES.find((b) => b === params.get('body')) ?? USUAL_BODY;
+  const groups = useMemo(() => costGroups(book.rows, book.ground, soil, body), [book, soil, body]);
+  const ask = (more: Record<string, string>) =>
+    setParams({ soil: String(soil), body, ...more }, { replace: true });
   return (
     <Page title="What a vehicle costs" actions={<ButtonLink to="/recipes">Back to the book</ButtonLink>}>
       <div className="no-print mb-5 flex flex-wrap items-center gap-3">
@@ -34,12 +38,21 @@ function OpenCosts({ book }: { book: Book }) {
             label="At soil level"
             value={String(soil)}
             options={SOIL_LEVELS.map((k) => ({ value: String(k), name: `${k} ${SOIL_NAMES[k]}` }))}
-            onChange={(level) => setParams({ soil: level }, { replace: true })}
+            onChange={(level) => ask({ soil: level })}
+          />
+        </div>
+        <span className="caps">for a</span>
+        <div className="w-44">
+          <Choice
+            label="Body"
+            value={body}
+            options={BODIES.map((value) => ({ value, name: BODY_NAMES[value] }))}
+            onChange={(to) => ask({ body: to })}
           />
         </div>
         <p className="max-w-2xl text-muted">
-          A hatchback, in product alone, at the price of the newest container. What is ready to use stands on
-          the same line as what is mixed.
+          In product alone, at the price of the newest container. What is ready to use stands on the same line
+          as what is mixed.
         </p>
       </div>
       {groups.length === 0 && <p>No recipe is for {SOIL_NAMES[soil]}. Choose another level.</p>}

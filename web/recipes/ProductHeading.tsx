@@ -1,9 +1,9 @@
 import { Link } from 'react-router';
 import type { Recipe } from '#core/recipes/recipe.ts';
 import { shiftRungs } from '#core/recipes/rungs.ts';
+import { grounded } from '#core/recipes/vehicleCost.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import type { BookLine } from './bookLines.ts';
-import { grounded } from './judged.ts';
 import type { BookGround } from './useBook.ts';
 import type { Edit } from './useEdits.ts';
 

@@ -7,6 +7,7 @@ import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { compareRecipes, differenceInWords } from '#core/recipes/compare.ts';
 import { mayPublish } from '#core/recipes/judge.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
+import { compareGround, grounded } from '#core/recipes/vehicleCost.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
 import { post } from '../app/api.ts';
@@ -18,7 +19,6 @@ import { TypedField } from '../ui/Labelled.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useGo } from '../ui/useGo.ts';
-import { compareGround, grounded } from './judged.ts';
 import { type BookGround, useBook } from './useBook.ts';
 
 /** Drafts beside what is published, in words and figures; those that are ticked become what the crew mixes from. */

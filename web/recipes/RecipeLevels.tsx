@@ -3,14 +3,15 @@ import { formatMoney } from '#core/planning/cost.ts';
 import { findingInWords } from '#core/recipes/judge.ts';
 import { OUTCOME_NAMES, tallyOf } from '#core/recipes/outcomes.ts';
 import type { CellDwell, MixCell, Recipe, RecipeCell } from '#core/recipes/recipe.ts';
+import { judgedAt, minorPerVehicle, takes } from '#core/recipes/vehicleCost.ts';
+import { USUAL_BODY } from '#core/soil/bodies.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatPercent, shortStrength } from '#core/strength/formatStrength.ts';
 import { formatDuration, formatDurationRange } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../app/session.tsx';
-import { type Grounded, judgedAt, minorPerVehicle, takes } from './judged.ts';
 import { type LadderRange, ladderRange, MiniLadder } from './MiniLadder.tsx';
-import type { BookGround } from './useBook.ts';
+import type { BookGround, Grounded } from './useBook.ts';
 
 type Props = { recipe: Recipe; of: Grounded; book: BookGround; recipeId: number };
 
@@ -64,8 +65,8 @@ function LevelOf(props: Props & { cell: RecipeCell; range: LadderRange }) {
 function MixOf({ recipe, of, book, recipeId, cell, range }: Props & { cell: MixCell; range: LadderRange }) {
   const { shop } = useSession();
   const judged = judgedAt(cell, recipe, of);
-  const mix = takes(recipe, of);
-  const minor = minorPerVehicle(recipe, cell, book);
+  const mix = takes(recipe, of, USUAL_BODY);
+  const minor = minorPerVehicle(recipe, cell, book, USUAL_BODY);
   const productUl = mix && judged.ok ? Math.round(mix.ul * judged.value.bottle) : null;
   const tally = tallyOf(book.noted(recipeId, cell.soil));
   return (

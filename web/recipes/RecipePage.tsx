@@ -4,6 +4,8 @@ import { contentOf, type RecipeRow } from '#contract/recipes.ts';
 import { atLeast } from '#contract/roles.ts';
 import { FILM_NAMES, USE_NAMES } from '#core/products/uses.ts';
 import { AGITATION_NAMES, cellAt, DIRECTION_NAMES, type Recipe, RINSE_NAMES } from '#core/recipes/recipe.ts';
+import { grounded, takes } from '#core/recipes/vehicleCost.ts';
+import { BODY_NAMES, USUAL_BODY } from '#core/soil/bodies.ts';
 import { SOIL_KIND_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { ZONE_NAMES } from '#core/soil/zones.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
@@ -22,10 +24,10 @@ import { Button, ButtonLink, PaperLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { RetireButton } from '../ui/RetireButton.tsx';
-import { type Grounded, grounded, takes } from './judged.ts';
 import { RecipeForm } from './RecipeForm.tsx';
 import { RecipeLevels } from './RecipeLevels.tsx';
 import { Suggestions } from './Suggestions.tsx';
+import type { Grounded } from './useBook.ts';
 import { type BookGround, now, useBookGround } from './useBook.ts';
 import { Versions } from './Versions.tsx';
 
@@ -110,7 +112,7 @@ function Facts(props: { recipe: Recipe; of: Grounded; book: BookGround; code: st
   const { recipe, of, book, code } = props;
   useShowsProducts(recipe.productId);
   const { shop } = useSession();
-  const mix = takes(recipe, of);
+  const mix = takes(recipe, of, USUAL_BODY);
   const { draw } = of.ground;
   const dial = of.vessel.dials.find((d) => d.id === recipe.dialId)?.name;
   const machine = recipe.machineId === null ? 'a garden hose' : book.machines.get(recipe.machineId)?.name;
@@ -131,7 +133,7 @@ function Facts(props: { recipe: Recipe; of: Grounded; book: BookGround; code: st
     ['Where', recipe.zones.map((z) => ZONE_NAMES[z]).join(', ') || 'wherever its use is'],
     ['Put on as', recipe.film ? FILM_NAMES[recipe.film] : 'washed or wiped on'],
     [
-      'A hatchback takes',
+      `A ${BODY_NAMES[USUAL_BODY]} takes`,
       mix
         ? `${formatVolume(mix.ul, shop.units)} of mix${mix.by === 'bucket' ? ', a fill' : ''}`
         : 'nobody has measured it',

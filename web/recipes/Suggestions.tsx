@@ -8,7 +8,7 @@ import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
-import type { Grounded } from './judged.ts';
+import type { Grounded } from './useBook.ts';
 import { type BookGround, now } from './useBook.ts';
 import { useEdits } from './useEdits.ts';
 

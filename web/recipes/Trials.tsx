@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Product } from '#contract/products.ts';
 import { BETTER, type Better, type Trial, type TrialSide, trialBody } from '#contract/trials.ts';
 import { weatherInWords } from '#core/dwell/weather.ts';
-import { costPerWorkingLitre, formatUnitCost, largeMeasure } from '#core/planning/cost.ts';
+import { costPerWorkingLitre, formatUnitCost, largeMeasure, newestPrice } from '#core/planning/cost.ts';
 import { OUTCOME_NAMES, OUTCOMES, type OutcomeKind } from '#core/recipes/outcomes.ts';
 import { SOIL_KIND_NAMES, SOIL_KINDS, SOIL_LEVELS, SOIL_NAMES, type SoilKind } from '#core/soil/soil.ts';
 import { ZONE_NAMES, ZONES, type Zone } from '#core/soil/zones.ts';
@@ -12,7 +12,6 @@ import { patch, post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain, containersQuery, productsQuery, trialsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
-import { priceOf } from '../stock/product/priceOf.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
@@ -200,7 +199,7 @@ function Half(props: { side: 'left' | 'right'; of: TrialSide; trial: Trial; prod
   const { side, of, trial, products } = props;
   const { shop } = useSession();
   const { data: containers = [] } = useQuery(containersQuery);
-  const price = priceOf(of.productId, containers);
+  const price = newestPrice(of.productId, containers);
   const { result } = trial;
   const won = result?.better === side;
   return (

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { contentOf, type RecipeRow, type RecipeVersion } from '#contract/recipes.ts';
 import { compareRecipes, differenceInWords } from '#core/recipes/compare.ts';
+import { compareGround, grounded } from '#core/recipes/vehicleCost.ts';
 import { patch } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
 import { askAgain, versionsQuery } from '../state/queries.ts';
@@ -8,7 +9,6 @@ import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
-import { compareGround, grounded } from './judged.ts';
 import { RecipeLevels } from './RecipeLevels.tsx';
 import type { BookGround } from './useBook.ts';
 

@@ -2,12 +2,12 @@ import { describe, expect, it } from 'vitest';
 import type { Product } from '#contract/products.ts';
 import { contentOf, recipeBody } from '#contract/recipes.ts';
 import type { Vessel } from '#contract/ware.ts';
+import { costGroups } from '#core/recipes/costGroups.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS } from '#core/soil/soil.ts';
 import { entry, of, ware } from '../bench/madeUpWare.ts';
 import { type BookFilter, filterBook, linesOf } from './bookLines.ts';
 import { type CellTyped, readCell, typedCell } from './cellTyped.ts';
-import { costGroups } from './costLines.ts';
 import { parts, row, version } from './madeUpRecipe.ts';
 import { draftFromLabel, EMPTY_RECIPE, readRecipe, typedRecipe } from './recipeTyped.ts';
 import type { BookGround } from './useBook.ts';
@@ -164,7 +164,7 @@ describe('what a vehicle costs', () => {
         cells: version().cells.map((c) => ({ ...c, strength: parts(80) }) as RecipeCell),
       }),
     ];
-    const [group] = costGroups(rows, with4, 2);
+    const [group] = costGroups(rows, with4, 2, 'hatchback');
     expect(group?.use).toBe('preWash');
     const [first] = group?.lines ?? [];
     expect(first?.name).toBe('Thin');
@@ -175,6 +175,8 @@ describe('what a vehicle costs', () => {
     const was = group?.lines.find((l) => l.key === '1 old');
     expect(was?.fraction).toBeCloseTo(4 / 41, 12);
     expect(was?.minorPerVehicle).toBeCloseTo((Math.round((156_000 * 4) / 41) * 1_000) / 5_000_000, 6);
-    expect(costGroups(rows, { ...with4, containers: [] }, 2)[0]?.lines[0]?.minorPerVehicle).toBeNull();
+    expect(
+      costGroups(rows, { ...with4, containers: [] }, 2, 'hatchback')[0]?.lines[0]?.minorPerVehicle,
+    ).toBeNull();
   });
 });

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import type { Product } from '#contract/products.ts';
 import type { Vessel } from '#contract/ware.ts';
 import type { MixCell } from '#core/recipes/recipe.ts';
+import { compareGround, grounded, judgedAt, minorPerVehicle, takes } from '#core/recipes/vehicleCost.ts';
 import { entry, of, ware } from '../bench/madeUpWare.ts';
-import { compareGround, grounded, judgedAt, minorPerVehicle, takes } from './judged.ts';
 import { ladderRange } from './MiniLadder.tsx';
 import { parts, version } from './madeUpRecipe.ts';
 import type { BookGround } from './useBook.ts';
@@ -88,12 +88,17 @@ describe('what a recipe stands on', () => {
 
   it('says what a vehicle takes and costs, by area or by the bucket', () => {
     // 2.6 m2 at 60 ml, and a 41st of that product.
-    expect(takes(at({}).recipe, at({}).ground)).toEqual({ ul: 156_000, by: 'area' });
-    expect(minorPerVehicle(version(), cell, book)).toBeCloseTo((156_000 / 41) * (3_150 / 5_000_000), 9);
+    expect(takes(at({}).recipe, at({}).ground, 'hatchback')).toEqual({ ul: 156_000, by: 'area' });
+    expect(minorPerVehicle(version(), cell, book, 'hatchback')).toBeCloseTo(
+      (156_000 / 41) * (3_150 / 5_000_000),
+      9,
+    );
     const washed = at({ vesselId: 33, use: 'shampoo', film: null, zones: [] });
-    expect(takes(washed.recipe, washed.ground)).toEqual({ ul: 17_550_000, by: 'bucket' });
-    expect(minorPerVehicle(version(), cell, { ...book, containers: [container(null)] })).toBeNull();
-    expect(minorPerVehicle(version({ productId: 99 }), cell, book)).toBeNull();
+    expect(takes(washed.recipe, washed.ground, 'hatchback')).toEqual({ ul: 17_550_000, by: 'bucket' });
+    expect(
+      minorPerVehicle(version(), cell, { ...book, containers: [container(null)] }, 'hatchback'),
+    ).toBeNull();
+    expect(minorPerVehicle(version({ productId: 99 }), cell, book, 'hatchback')).toBeNull();
   });
 
   it('names what stands behind a number, and what is gone', () => {

@@ -4,6 +4,7 @@ import type { RecipeRow, RecipeVersion } from '#contract/recipes.ts';
 import type { Device } from '#contract/rigs.ts';
 import type { Container, Vessel } from '#contract/ware.ts';
 import type { OutcomeKind } from '#core/recipes/outcomes.ts';
+import type { Grounded as GroundedIn, RecipeBook } from '#core/recipes/vehicleCost.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
 import {
   containersQuery,
@@ -23,14 +24,14 @@ export type Book = {
 };
 
 /** What recipes name by number, whether in use or retired. */
-export type BookGround = {
-  products: ReadonlyMap<number, Product>;
-  vessels: ReadonlyMap<number, Vessel>;
+export type BookGround = RecipeBook<Product, Vessel> & {
   machines: ReadonlyMap<number, Device>;
   containers: Container[];
   /** What was noted at a recipe's soil level at the strength it has now, newest first. */
   noted: (recipeId: number, soil: SoilLevel) => readonly OutcomeKind[];
 };
+
+export type Grounded = GroundedIn<Product, Vessel>;
 
 /** A recipe as it is being worked on, else as it is published. */
 export const now = (row: RecipeRow): RecipeVersion => (row.draft ?? row.published) as RecipeVersion;

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import type { Unsettled } from '#contract/clocks.ts';
 import { atLeast } from '#contract/roles.ts';
 import { inMegabytes } from '#contract/shop.ts';
+import { aboutToRunOut, batchesDue } from '#core/stock/soon.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../app/api.ts';
 import { useSession } from '../app/session.tsx';
@@ -12,7 +13,6 @@ import { askAgain, backupsQuery, containersQuery, unsettledQuery, vesselsQuery }
 import { useQuery } from '../state/useQuery.ts';
 import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
-import { aboutToRunOut, batchesDue } from './soon.ts';
 
 /** What will be needed soon: bottles that go out of date, product that runs out, what has to be settled, the copies. */
 export function Desk() {

@@ -3,6 +3,7 @@ import { type ReactNode, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Line } from '#contract/dispensers.ts';
 import { atLeast } from '#contract/roles.ts';
+import { bandOfLine, lineFit } from '#core/delivery/lineFit.ts';
 import { mayDispense } from '#core/delivery/mayDispense.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';
@@ -28,7 +29,6 @@ import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
 import { useGo } from '../../ui/useGo.ts';
-import { bandOfLine, lineFit } from './lineFit.ts';
 import { ScannerStandIn } from './ScannerStandIn.tsx';
 
 /** The changeover of a line, as a checklist that can't be gone through in the wrong order. */

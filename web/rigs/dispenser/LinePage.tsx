@@ -4,6 +4,7 @@ import { useParams } from 'react-router';
 import type { Line, LineCheck, Tip } from '#contract/dispensers.ts';
 import { atLeast } from '#contract/roles.ts';
 import { SUSPECT_WORDS } from '#core/delivery/dispenserLine.ts';
+import { bandOfLine, lineFit, targetOf } from '#core/delivery/lineFit.ts';
 import { streaksIfStrong } from '#core/delivery/mayDispense.ts';
 import { ratioOfTip } from '#core/delivery/meteringTip.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';
@@ -23,7 +24,6 @@ import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
 import { History } from './History.tsx';
 import { LineSettings } from './LineSettings.tsx';
-import { bandOfLine, lineFit, targetOf } from './lineFit.ts';
 import { checkInWords, dueInWords, ratioInWords } from './lineWords.ts';
 
 const TipChart = fetched(() => import('./TipChart.tsx'), <div className="h-64" />);

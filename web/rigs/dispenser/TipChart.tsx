@@ -1,9 +1,9 @@
 import { Chart, Filler, LinearScale, LineElement, LogarithmicScale, PointElement } from 'chart.js';
 import { Scatter } from 'react-chartjs-2';
 import type { Tip } from '#contract/dispensers.ts';
+import type { LineFit } from '#core/delivery/lineFit.ts';
 import { ratioOfTip } from '#core/delivery/meteringTip.ts';
 import { inks } from '../../ui/inks.ts';
-import type { LineFit } from './lineFit.ts';
 import { ratioInWords } from './lineWords.ts';
 
 Chart.register(LinearScale, LogarithmicScale, PointElement, LineElement, Filler);
@@ -11,7 +11,7 @@ Chart.register(LinearScale, LogarithmicScale, PointElement, LineElement, Filler)
 const STEPS = 40;
 
 /** Ratio over diameter: what was measured, the curve through it with where it could lie, and the ratio that is wanted. */
-export default function TipChart(props: { fit: LineFit; tips: Tip[]; targetRatio: number | null }) {
+export default function TipChart(props: { fit: LineFit<Tip>; tips: Tip[]; targetRatio: number | null }) {
   const { fit, tips, targetRatio } = props;
   const ink = inks();
   const { fromMm, toMm } = fit.fit.measured;

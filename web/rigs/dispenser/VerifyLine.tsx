@@ -69,7 +69,7 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
     const now = useChecks.getState().drafts[key] ?? draft;
     set({ runs: now.runs.map((run, j) => (i === j ? { ...run, ...more } : run)) });
   };
-  const { runs, result, body } = checkResult(draft, line, product, checks, shop.units);
+  const { runs, usedUl, result, body } = checkResult(draft, line, product, checks, shop.units);
   // What was there when the verification began, however fresh the page is kept.
   const [seen] = useState(line.check?.id ?? null);
   const saving = useMutation({
@@ -155,9 +155,7 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
                   <Watch word="One fill is unlike the others.">Do another to be sure.</Watch>
                 )}
                 <p className="mt-3 text-muted">
-                  The{' '}
-                  {formatExactVolume(microlitres((body?.runs ?? []).reduce((ul, r) => ul + r.productUl, 0)))}{' '}
-                  of product it took is booked as waste.
+                  The {formatExactVolume(microlitres(usedUl))} of product it took is booked as waste.
                 </p>
               </>
             ) : (

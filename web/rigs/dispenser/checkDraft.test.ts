@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { Line, LineCheck, Tip } from '#contract/dispensers.ts';
+import { bandOfLine, lineFit, targetOf } from '#core/delivery/lineFit.ts';
 import { fractionOfRatio } from '#core/delivery/meteringTip.ts';
 import { entry, of } from '../../bench/madeUpWare.ts';
 import { type CheckDraft, checkResult, type FillTyped, FRESH_FILL } from './checkDraft.ts';
-import { bandOfLine, lineFit, targetOf } from './lineFit.ts';
 import { checkInWords, dueInWords, ratioInWords } from './lineWords.ts';
 
 const product = of('citrusPreWash', [entry(1, '1:50', 'preWash'), entry(2, '1:20', 'preWash')], {
@@ -64,14 +64,25 @@ const result = (draft: CheckDraft, checks: LineCheck[] = [], of = product) =>
 
 describe('a verification as it is typed', () => {
   it('weighs the pail: 93.6 g lighter at 1.02 g/ml for 2 L is 1:20.8', () => {
-    const { body, result: found } = result({
+    const {
+      body,
+      usedUl,
+      result: found,
+    } = result({
       method: 'scale',
       runs: [
         fill({ beforeG: '13139.5', afterG: '13045.9', collected: '2 l', productSource: 'simulated' }),
         FRESH_FILL,
       ],
     });
-    expect(body?.runs).toEqual([{ totalUl: 2_000_000, productUl: 91_765, source: 'simulated' }]);
+    expect(body?.runs).toEqual([
+      {
+        totalUl: 2_000_000,
+        used: { kind: 'weight', beforeG: 13_139.5, afterG: 13_045.9 },
+        source: 'simulated',
+      },
+    ]);
+    expect(usedUl).toBe(91_765);
     expect(found?.mean).toBeCloseTo(20.79, 2);
     expect(found?.verdict.verdict).toBe('use');
   });
@@ -103,7 +114,7 @@ describe('a verification as it is typed', () => {
 
   it.each([
     [{ beforeG: '13000', afterG: '13100', collected: '2 l' }, 'Pail after', 'no lighter'],
-    [{ beforeG: 'heavy', afterG: '13100', collected: '2 l' }, 'Pail before', 'not a number'],
+    [{ beforeG: 'heavy', afterG: '13100', collected: '2 l' }, 'Pail before', 'Pail before is'],
     [{ beforeG: '13000', afterG: '12900', collected: 'much' }, 'Collected', 'Collected'],
     [{ beforeG: '13000', afterG: '10000', collected: '2 l' }, 'Product used', 'as much as came out'],
   ])('refuses %o at its field', (typed, field, words) => {

@@ -9,14 +9,16 @@ import {
   givenBefore,
   judgeLine,
   lineRatio,
+  type ProductUsed,
+  usedUl,
   type Verdict,
 } from '#core/delivery/dispenserLine.ts';
-import { type Outcome, refuse } from '#core/outcome.ts';
-import { parseNumber } from '#core/units/parseNumber.ts';
+import { bandOfLine, targetOf } from '#core/delivery/lineFit.ts';
+import { accept, type Outcome } from '#core/outcome.ts';
+import { parseMass } from '#core/units/mass.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import { writtenSoon } from '../../state/writtenSoon.ts';
-import { bandOfLine, targetOf } from './lineFit.ts';
 
 /** One fill as it is typed: what came out, and what the pail lost, by a measure or by its weight. */
 export type FillTyped = {
@@ -59,6 +61,8 @@ export const useChecks = create<Checks>()(
 
 export type CheckResult = {
   runs: { run: Outcome<CheckRunBody> | null; ratio: Outcome<number> | null }[];
+  /** What of the product all fills took, in microlitres. */
+  usedUl: number;
   result: (Checked & { verdict: Verdict }) | null;
   body: Pick<CheckBody, 'method' | 'runs'> | null;
 };
@@ -72,67 +76,56 @@ export function checkResult(
   units: UnitSystem,
 ): CheckResult {
   const runs = draft.runs.map((typed) => {
-    if (isBlank(typed)) return { run: null, ratio: null };
-    const run = readFill(typed, draft.method, product, units);
-    return { run, ratio: run.ok ? lineRatio(run.value) : run };
+    if (isBlank(typed)) return { run: null, productUl: null, ratio: null };
+    const run = readFill(typed, draft.method, units);
+    const productUl = run.ok ? usedUl(run.value.used, product) : run;
+    const ratio =
+      run.ok && productUl.ok
+        ? lineRatio({ totalUl: run.value.totalUl, productUl: productUl.value })
+        : productUl;
+    return { run, productUl, ratio };
   });
   const started = runs.filter((r) => r.run !== null);
-  const read = started.flatMap(({ run, ratio }) => (run?.ok && ratio?.ok ? [run.value] : []));
-  const none: CheckResult = { runs, result: null, body: null };
+  const read = started.flatMap(({ run, productUl, ratio }) =>
+    run?.ok && productUl?.ok && ratio?.ok ? [{ ...run.value, productUl: productUl.value }] : [],
+  );
+  const none: CheckResult = { runs, usedUl: 0, result: null, body: null };
   const target = targetOf(line);
   if (read.length === 0 || read.length < started.length || !target) return none;
   const found = checkLine(read);
   if (!found.ok) return none;
   const before = line.pail && line.tip ? givenBefore(checks, line.pail.productId, line.tip.id) : null;
   const verdict = judgeLine(found.value, { before, target, band: bandOfLine(product, target) });
-  return { runs, result: { ...found.value, verdict }, body: { method: draft.method, runs: read } };
+  return {
+    runs,
+    usedUl: read.reduce((ul, r) => ul + r.productUl, 0),
+    result: { ...found.value, verdict },
+    body: { method: draft.method, runs: read.map(({ productUl: _, ...run }) => run) },
+  };
 }
 
 const isBlank = ({ collected, product, beforeG, afterG }: FillTyped): boolean =>
   [collected, product, beforeG, afterG].every((text) => text.trim() === '');
 
-function readFill(
-  typed: FillTyped,
-  method: CheckDraft['method'],
-  product: Product | null,
-  units: UnitSystem,
-): Outcome<CheckRunBody> {
+function readFill(typed: FillTyped, method: CheckDraft['method'], units: UnitSystem): Outcome<CheckRunBody> {
   const total = parseVolume(typed.collected, { system: units, field: 'Collected' });
   if (!total.ok) return total;
-  const used =
-    method === 'volume'
-      ? parseVolume(typed.product, { system: units, field: 'Product used' })
-      : weighed(typed, product);
+  const used = method === 'volume' ? readVolume(typed, units) : readWeights(typed);
   if (!used.ok) return used;
   const source = [typed.collectedSource, typed.productSource].find((s) => s !== 'typed') ?? 'typed';
-  return { ok: true, value: { totalUl: total.value, productUl: used.value, source } };
+  return accept({ totalUl: total.value, used: used.value, source });
 }
 
-/** What the pail lost, from grams to microlitres by the density of the product. */
-function weighed({ beforeG, afterG }: FillTyped, product: Product | null): Outcome<number> {
-  const grams = (text: string, field: string) => {
-    const read = parseNumber(text.replace(/\s*g$/i, ''), field);
-    return read.ok ? read : { ...read, remedy: 'Type grams, such as 12460, or take the reading.' };
-  };
-  const before = grams(beforeG, 'Pail before');
-  if (!before.ok) return before;
-  const after = grams(afterG, 'Pail after');
-  if (!after.ok) return after;
-  if (!product?.gPerMl) {
-    return refuse(
-      'density.unknown',
-      'Product used',
-      `Nobody has entered how heavy ${product?.name ?? 'the product'} is, so grams tell no volume.`,
-      'Have a manager enter its density, or measure by volume.',
-    );
-  }
-  if (after.value >= before.value) {
-    return refuse(
-      'pail.heavier',
-      'Pail after',
-      'Pail after is no lighter than before.',
-      'Weigh both again: before the fill, and after it.',
-    );
-  }
-  return { ok: true, value: Math.round(((before.value - after.value) / product.gPerMl) * 1_000) };
+function readVolume({ product }: FillTyped, units: UnitSystem): Outcome<ProductUsed> {
+  const read = parseVolume(product, { system: units, field: 'Product used' });
+  return read.ok ? accept({ kind: 'volume', ul: read.value }) : read;
+}
+
+function readWeights({ beforeG, afterG }: FillTyped): Outcome<ProductUsed> {
+  const remedy = 'Type grams, such as 12460, or take the reading.';
+  const before = parseMass(beforeG, 'Pail before');
+  if (!before.ok) return { ...before, remedy };
+  const after = parseMass(afterG, 'Pail after');
+  if (!after.ok) return { ...after, remedy };
+  return accept({ kind: 'weight', beforeG: before.value, afterG: after.value });
 }

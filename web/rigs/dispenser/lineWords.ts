@@ -11,7 +11,7 @@ export function checkInWords({
   from,
   to,
   runs,
-}: Pick<LineCheck, 'ratio' | 'from' | 'to' | 'runs'>): string {
+}: Pick<LineCheck, 'ratio' | 'from' | 'to'> & { runs: readonly unknown[] }): string {
   if (from === null || to === null) return `${ratioInWords(ratio)} by one fill, a tenth either way`;
   return `${ratioInWords(ratio)}, ${ratioInWords(from)} to ${ratioInWords(to)}, by ${runs.length} fills`;
 }

@@ -1,7 +1,7 @@
 import type { LabelEntry, Product } from '#contract/products.ts';
 import type { Container } from '#contract/ware.ts';
 import { equivalentFraction } from '#core/mixing/solveFor.ts';
-import { costPerWorkingLitre, formatUnitCost, largeMeasure } from '#core/planning/cost.ts';
+import { costPerWorkingLitre, formatUnitCost, largeMeasure, newestPrice } from '#core/planning/cost.ts';
 import { endsOf, USE_NAMES } from '#core/products/uses.ts';
 import { doseInUnitsOf, formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { formatLabelStrength, labelEnds } from '#core/strength/labelStrength.ts';
@@ -10,7 +10,6 @@ import { useSession } from '../../app/session.tsx';
 import { productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Ledger } from '../../ui/Ledger.tsx';
-import { priceOf } from './priceOf.ts';
 
 const BASIS_WORDS = { bottle: 'in the bottle', bucket: 'in the bucket', panel: 'on the panel' } as const;
 
@@ -28,7 +27,7 @@ export function InShopUnits({ of }: { of: Strength }) {
 /** What the label says, strength by strength, with what a litre of each costs. */
 export function LabelTable({ product, containers }: { product: Product; containers: Container[] }) {
   const { shop } = useSession();
-  const price = priceOf(product.id, containers);
+  const price = newestPrice(product.id, containers);
   return (
     <section>
       <h2 className="mb-2">Strengths on the label</h2>

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { LabelEntry, Product } from '#contract/products.ts';
 import type { Container } from '#contract/ware.ts';
-import { costPerWorkingLitre, formatUnitCost, largeMeasure } from '#core/planning/cost.ts';
+import { costPerWorkingLitre, formatUnitCost, largeMeasure, newestPrice } from '#core/planning/cost.ts';
 import { USE_NAMES, type UseKind } from '#core/products/uses.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { type LabelEnd, labelEnds } from '#core/strength/labelStrength.ts';
@@ -10,7 +10,6 @@ import { useSession } from '../../app/session.tsx';
 import { productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Ledger } from '../../ui/Ledger.tsx';
-import { priceOf } from './priceOf.ts';
 
 type Line = { product: Product; entry: LabelEnd<LabelEntry>; minor: number };
 
@@ -36,7 +35,7 @@ const isRival = (_: Line, product: Product, all: Line[]) => all.some((l) => l.pr
 function linesFor(use: UseKind, products: readonly Product[], containers: readonly Container[]): Line[] {
   return products
     .flatMap((product) => {
-      const price = priceOf(product.id, containers);
+      const price = newestPrice(product.id, containers);
       if (!price || product.state === 'hyper') return [];
       return labelEnds(product.labelEntries)
         .filter((e) => e.use === use)

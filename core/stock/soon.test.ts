@@ -1,11 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import type { Container, Vessel } from '#contract/ware.ts';
 import { aboutToRunOut, batchesDue } from './soon.ts';
 
-const vessel = (id: number, useBy: string | null | undefined) =>
-  ({ id, name: `bottle ${id}`, holds: useBy === undefined ? null : { useBy } }) as unknown as Vessel;
-const container = (productId: number, heldUl: number, openedAt: string | null, sizeUl = 1_000) =>
-  ({ productId, productName: `product ${productId}`, heldUl, sizeUl, openedAt }) as unknown as Container;
+const vessel = (id: number, useBy: string | null | undefined) => ({
+  id,
+  holds: useBy === undefined ? null : { useBy },
+});
+const container = (productId: number, heldUl: number, openedAt: string | null, sizeUl = 1_000) => ({
+  productId,
+  productName: `product ${productId}`,
+  heldUl,
+  sizeUl,
+  openedAt,
+});
 
 describe('what will be needed soon', () => {
   it('bottles that are out of date or will be within two days, the oldest first', () => {

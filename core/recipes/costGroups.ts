@@ -1,13 +1,13 @@
-import type { RecipeRow, RecipeVersion } from '#contract/recipes.ts';
-import { equivalentFraction } from '#core/mixing/solveFor.ts';
-import { costOfFill, costPerWorkingLitre } from '#core/planning/cost.ts';
-import { USE_KINDS, type UseKind } from '#core/products/uses.ts';
-import { cellAt } from '#core/recipes/recipe.ts';
-import type { SoilLevel } from '#core/soil/soil.ts';
-import type { Fraction } from '#core/strength/strength.ts';
-import { priceOf } from '../stock/product/priceOf.ts';
-import { grounded, judgedAt, takes } from './judged.ts';
-import type { BookGround } from './useBook.ts';
+import { equivalentFraction } from '../mixing/solveFor.ts';
+import { costOfFill, costPerWorkingLitre, newestPrice } from '../planning/cost.ts';
+import { USE_KINDS, type UseKind } from '../products/uses.ts';
+import type { Body } from '../soil/bodies.ts';
+import type { SoilLevel } from '../soil/soil.ts';
+import type { Fraction } from '../strength/strength.ts';
+import { cellAt, type Recipe } from './recipe.ts';
+import { grounded, judgedAt, type RecipeBook, takes } from './vehicleCost.ts';
+
+type Row = { readonly id: number; readonly published: Recipe | null; readonly draft: Recipe | null };
 
 /** What one way to do a job costs a vehicle, at working strength. */
 export type CostLine = {
@@ -31,10 +31,10 @@ export type CostGroup = { use: UseKind; lines: CostLine[] };
  * What each recipe costs a vehicle at a soil level, by use and the cheapest first. A product that took over from another
  * stands beside what the other would have cost for the same work.
  */
-export function costGroups(rows: readonly RecipeRow[], book: BookGround, soil: SoilLevel): CostGroup[] {
+export function costGroups(rows: readonly Row[], book: RecipeBook, soil: SoilLevel, body: Body): CostGroup[] {
   const lines = rows.flatMap((row) => {
     const recipe = row.published ?? row.draft;
-    return recipe ? linesOf(row.id, recipe, book, soil).map((line) => ({ use: recipe.use, line })) : [];
+    return recipe ? linesOf(row.id, recipe, book, soil, body).map((line) => ({ use: recipe.use, line })) : [];
   });
   return USE_KINDS.map((use) => ({
     use,
@@ -45,10 +45,10 @@ export function costGroups(rows: readonly RecipeRow[], book: BookGround, soil: S
   })).filter((group) => group.lines.length > 0);
 }
 
-function linesOf(id: number, recipe: RecipeVersion, book: BookGround, soil: SoilLevel): CostLine[] {
+function linesOf(id: number, recipe: Recipe, book: RecipeBook, soil: SoilLevel, body: Body): CostLine[] {
   const of = grounded(recipe, book);
   const cell = cellAt(recipe, soil);
-  const mix = of && takes(recipe, of);
+  const mix = of && takes(recipe, of, body);
   const judged = of && cell?.kind === 'mix' ? judgedAt(cell, recipe, of) : null;
   if (!of || !mix || !judged?.ok) return [];
   const line = (
@@ -59,7 +59,7 @@ function linesOf(id: number, recipe: RecipeVersion, book: BookGround, soil: Soil
     fraction: Fraction,
   ) => {
     const product = book.products.get(productId);
-    const price = priceOf(productId, book.containers);
+    const price = newestPrice(productId, book.containers);
     const productUl = Math.round(mix.ul * fraction);
     return {
       key,
