@@ -1,9 +1,10 @@
 import * as yup from 'yup';
 import type { LaidAs } from '#core/dwell/laidProduct.ts';
+import type { Laid } from '#core/dwell/resolveLaid.ts';
 import { COLOURS, type Colour, MATERIALS, type Material } from '#core/dwell/surroundings.ts';
 import { SHELTERS, type Shelter } from '#core/dwell/weather.ts';
 import type { PanelStart } from '#core/dwell/workingWindow.ts';
-import { type Film, USE_KINDS, type UseKind } from '#core/products/uses.ts';
+import { type Film, USE_KINDS } from '#core/products/uses.ts';
 import { OUTCOMES } from '#core/recipes/outcomes.ts';
 import { BODIES, type Body } from '#core/soil/bodies.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
@@ -36,18 +37,8 @@ const WHAT = {
   }),
   water: exactly({ kind: oneOf('Laid', ['water']) }),
 };
-/** What is laid: by a recipe at a soil level, a product for a use from a vessel, or the water of the last rinse. */
-export type Laid =
-  | { kind: 'recipe'; versionId: number; soil: SoilLevel }
-  | {
-      kind: 'product';
-      productId: number;
-      use: UseKind;
-      vesselId: number;
-      dialId: number | null;
-      machineId: number | null;
-    }
-  | { kind: 'water' };
+
+export type { Laid };
 
 const laid = () => byKind<Laid>('Laid', WHAT, 'recipe');
 

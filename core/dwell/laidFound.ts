@@ -4,9 +4,9 @@ import { isSuction } from '../products/record.ts';
 import type { UseKind } from '../products/uses.ts';
 import { groundOf, type RecipeProduct, type RecipeVessel } from '../recipes/ground.ts';
 import { judgeCell } from '../recipes/judge.ts';
-import { cellAt, type Recipe } from '../recipes/recipe.ts';
+import type { MixCell, Recipe } from '../recipes/recipe.ts';
 import { has } from '../safety/traits.ts';
-import { SOIL_NAMES, type SoilLevel } from '../soil/soil.ts';
+import { SOIL_NAMES } from '../soil/soil.ts';
 import { BODY, type Zone } from '../soil/zones.ts';
 import { type LaidAs, laidAs, RINSE_WATER } from './laidProduct.ts';
 
@@ -32,20 +32,18 @@ export const WATER_LAID: LaidFound = {
 const ofKind = (product: RecipeProduct, kind: UseKind) => product.uses.find((u) => u.kind === kind) ?? null;
 const neverLonger = (product: RecipeProduct): boolean => has(product.traits, 'neverExceedDwell');
 
-/** What a recipe lays at a soil level; null where it is not for it. */
+/** What a recipe lays at a soil level. */
 export function laidByRecipe(
   recipe: Recipe,
-  soil: SoilLevel,
+  cell: MixCell,
   product: RecipeProduct,
   vessel: RecipeVessel,
-): LaidFound | null {
-  const cell = cellAt(recipe, soil);
-  if (cell?.kind !== 'mix') return null;
+): LaidFound {
   const ground = groundOf(recipe, product, vessel);
   const judged = judgeCell(cell, recipe.onPanel, ground);
   const { film, rateMlPerM2 } = recipe;
   return {
-    name: `${recipe.name}, ${SOIL_NAMES[soil]}`,
+    name: `${recipe.name}, ${SOIL_NAMES[cell.soil]}`,
     as: laidAs({ film, rateMlPerM2, dwell: cell.dwell }, ofKind(product, recipe.use), vessel.kind, ground.q),
     bottle: judged.ok ? judged.value.bottle : null,
     neverLonger: neverLonger(product),

@@ -9,6 +9,7 @@ import {
   layerBody,
 } from '#contract/clocks.ts';
 import { nothing } from '#contract/ledger.ts';
+import { layerOf } from '#core/dwell/resolveLaid.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { replaceVerdict } from '../batches/outcomes.ts';
@@ -22,7 +23,7 @@ import { products } from '../products/queries.ts';
 import { noteStation } from '../weather/station.ts';
 import { weatherNow } from '../weather/weather.ts';
 import { factorOf, refuseWeather } from './drying.ts';
-import { type Found, findLaid, layerOf } from './laid.ts';
+import { type Found, findLaid } from './laid.ts';
 import { addLayer, clockOf, clocksShown, dropLayer, endClock, insertClock, runningAt } from './queries.ts';
 
 /** An end can be taken back for so long. */
@@ -55,11 +56,18 @@ export function clockRoutes(house: House): Router {
         }
         const found = await findLaid(tx, body.laid);
         if (now.getTime() - at.getTime() < LATE_MS) {
-          await refuseWeather(tx, body, found.as, at);
+          await refuseWeather(tx, body, found.laid.as, at);
           if (body.batchId !== null) await refuseHeldBatch(tx, body.batchId, '/batchId');
         }
-        await refuseTwice(tx, body.placeId, body.again ? null : found.name, body.zones, body.vehicle, found);
-        const id = await insertClock(tx, body, layerOf(found, 'first', at, who.name), who.personId, at);
+        await refuseTwice(
+          tx,
+          body.placeId,
+          body.again ? null : found.laid.name,
+          body.zones,
+          body.vehicle,
+          found,
+        );
+        const id = await insertClock(tx, body, layerOf(found.laid, 'first', at, who.name), who.personId, at);
         return answer(tx, body.key, id, 201);
       },
     ),
@@ -96,7 +104,7 @@ export function clockRoutes(house: House): Router {
       }
       const found = await findLaid(tx, body.laid);
       await refuseMeeting(tx, found, [clock]);
-      await addLayer(tx, clock.id, layerOf(found, 'over', at, who.name));
+      await addLayer(tx, clock.id, layerOf(found.laid, 'over', at, who.name));
     }),
   );
   routes.post(

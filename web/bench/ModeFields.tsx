@@ -74,6 +74,7 @@ export function ModeFields({ draft, bench, set }: Props) {
           {usual !== null && (
             <ListField
               label="Body"
+              bay
               value={draft.body ?? USUAL_BODY}
               options={BODIES.map((value) => ({ value, name: BODY_NAMES[value] }))}
               onChange={(body) => set({ body: body as Body })}

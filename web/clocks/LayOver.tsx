@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Clock } from '#contract/clocks.ts';
+import { layerOf } from '#core/dwell/resolveLaid.ts';
 import { cellAt } from '#core/recipes/recipe.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
 import { useSession } from '../app/session.tsx';
@@ -9,7 +10,7 @@ import { recipesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { ListField } from '../ui/Labelled.tsx';
-import { laidHere, layerHere } from './laidHere.ts';
+import { laidHere } from './laidHere.ts';
 import type { useClockCommands } from './useClockCommands.ts';
 
 /** Another product over what lies there: what is below it stays wet, and goes on counting for itself. */
@@ -57,7 +58,7 @@ export function LayOver({
             choice &&
             ({ kind: 'recipe', versionId: choice.published.versionId, soil: choice.level } as const);
           const found = laid && ground && laidHere(laid, recipes, ground);
-          if (laid && found) commands.layOver(laid, layerHere(found, 'over', shopNow(), who.name));
+          if (laid && found) commands.layOver(laid, layerOf(found, 'over', shopNow(), who.name));
           setOpen(false);
         }}
       />

@@ -4,6 +4,7 @@ import type { Clock, ClockBody, Laid } from '#contract/clocks.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
 import type { Place } from '#contract/ware.ts';
 import { hindrances } from '#core/dwell/goNoGo.ts';
+import { type LaidResolution, layerOf } from '#core/dwell/resolveLaid.ts';
 import { sheltered } from '#core/dwell/weather.ts';
 import type { Zone } from '#core/soil/zones.ts';
 import { formatDuration } from '#core/units/duration.ts';
@@ -20,7 +21,7 @@ import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { TypeWeather } from '../weather/TypeWeather.tsx';
 import { weatherFrom } from '../weather/weatherWords.ts';
 import { Across } from './Across.tsx';
-import { type LaidHere, laidHere, layerHere } from './laidHere.ts';
+import { laidHere } from './laidHere.ts';
 import { StartFields } from './StartFields.tsx';
 import { askedIn, laidOf, readStart, startPath, useVehicle, type VehicleHere } from './startDraft.ts';
 import { startClock } from './useClockCommands.ts';
@@ -240,14 +241,14 @@ function bodyOf(of: {
 }
 
 /** The clock as it is shown until the shop's machine has answered. */
-function shownOf(body: ClockBody, found: LaidHere, place: Place, by: string): Clock {
+function shownOf(body: ClockBody, found: LaidResolution, place: Place, by: string): Clock {
   const { laid, again, occurredAt, ...rest } = body;
   const at = shopNow();
   return {
     ...rest,
     id: 0,
     placeName: place.name,
-    layers: [layerHere(found, 'first', at, by)],
+    layers: [layerOf(found, 'first', at, by)],
     recipe: null,
     batchCode: null,
     startedAt: at.toISOString(),

@@ -3,6 +3,7 @@ import type { FilmFactor } from '#contract/clocks.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
 import { outlookFrom, tightestOf } from '#core/dwell/clock.ts';
 import { ratesOf } from '#core/dwell/laidProduct.ts';
+import type { LaidResolution } from '#core/dwell/resolveLaid.ts';
 import { usualSoil } from '#core/dwell/vehicleWindow.ts';
 import { sheltered } from '#core/dwell/weather.ts';
 import type { PanelStart } from '#core/dwell/workingWindow.ts';
@@ -16,12 +17,12 @@ import { clockTime } from '../ui/dates.ts';
 import type { StartAnswer, StartAsked } from '../workers/dwell.worker.ts';
 import { factorFor, readingsOf } from './clockWindows.ts';
 import { dwell } from './dwellWorker.ts';
-import { type LaidHere, laidHere } from './laidHere.ts';
+import { laidHere } from './laidHere.ts';
 import { type Asked, laidOf, type VehicleHere } from './startDraft.ts';
 
 type Given = {
   asked: Asked;
-  found: LaidHere | null;
+  found: LaidResolution | null;
   zones: readonly Zone[];
   start: PanelStart | null;
   vehicle: VehicleHere;
