@@ -14,10 +14,10 @@ module.exports = {
       to: { pathNot: '^(core/|node_modules/(vitest|fast-check)/)' },
     },
     {
-      name: 'contract-uses-core-and-yup',
+      name: 'contract-uses-core-yup-and-papaparse',
       severity: 'error',
       from: { path: '^contract/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: '^(contract/|core/|node_modules/yup/)' },
+      to: { pathNot: '^(contract/|core/|node_modules/(yup|papaparse)/)' },
     },
     {
       name: 'server-knows-no-interface',

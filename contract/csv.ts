@@ -1,19 +1,15 @@
-/** What a spreadsheet would take for a formula. */
-const FORMULA = /^[=+\-@\t\r]/;
-
-/** A cell: quoted where it has to be, and with a mark before what a spreadsheet would run. Numbers are left as they are. */
-function cell(value: string | number | null): string {
-  if (value === null) return '';
-  if (typeof value === 'number') return String(value);
-  const safe = FORMULA.test(value) ? `'${value}` : value;
-  return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
-}
+import Papa from 'papaparse';
 
 type Row = readonly (string | number | null)[];
 
-/** Lines to go on with below a heading, each ended. */
+/** Lines to go on with below a heading, each ended. What a spreadsheet would run as a formula gets a mark before it. */
 export const csvLines = (rows: readonly Row[]): string =>
-  rows.map((row) => `${row.map(cell).join(',')}\r\n`).join('');
+  rows.length === 0
+    ? ''
+    : `${Papa.unparse(
+        rows.map((row) => [...row]),
+        { escapeFormulae: true, newline: '\r\n' },
+      )}\r\n`;
 
 /**
  * Rows as comma-separated values, as RFC 4180 has them: a heading, CRLF at each end of a line, and the mark by which

@@ -1,7 +1,6 @@
+import { subDays } from 'date-fns';
 import type { Books } from './db/books.ts';
 import { TABLET_DAYS } from './sessions/routes.ts';
-
-const DAY_MS = 24 * 3_600_000;
 
 /** How long each is kept, in days. Default: longer than any device waits with what it has to send. */
 const KEPT_DAYS = { answers: 3, sessions: 30, guesses: 1, labels: 30, tablets: TABLET_DAYS } as const;
@@ -11,7 +10,7 @@ const KEPT_DAYS = { answers: 3, sessions: 30, guesses: 1, labels: 30, tablets: T
  * printed weeks ago, devices whose cookie has run out.
  */
 export async function prune(books: Pick<Books, 'transaction'>, now: Date): Promise<void> {
-  const before = (days: number) => new Date(now.getTime() - days * DAY_MS);
+  const before = (days: number) => subDays(now, days);
   await books.transaction(async (tx) => {
     await tx.rows('DELETE FROM answered WHERE answered_at < $1', [before(KEPT_DAYS.answers)]);
     await tx.rows('DELETE FROM session WHERE least(expires_at, ended_at) < $1', [before(KEPT_DAYS.sessions)]);

@@ -83,9 +83,9 @@ describe('the ledger as a list', () => {
     expect(head).toBe(
       'Movement,When,Kind,Who,Product,Container,Batch,Place,ml,"Found, ml",Cost,Why,Note,Taken back by',
     );
-    expect(first).toContain("waste,Odo Marsh,Lime Kiln Foam,P-1,,Bench,-250,0,1.2,spilt,'=SUM(A1),");
+    expect(first).toContain('waste,Odo Marsh,Lime Kiln Foam,P-1,,Bench,-250,0,1.2,spilt,"\'=SUM(A1)",');
     expect(csvOf(['a'], [['one, "two"'], [null], [-3], ['+1']])).toBe(
-      '\uFEFFa\r\n"one, ""two"""\r\n\r\n-3\r\n\'+1\r\n',
+      '\uFEFFa\r\n"one, ""two"""\r\n\r\n-3\r\n"\'+1"\r\n',
     );
   });
 

@@ -1,24 +1,14 @@
-import { TZDate } from '@date-fns/tz';
+import { TZDate, tz } from '@date-fns/tz';
+import { isValid, lightFormat, parse } from 'date-fns';
 
-const two = (n: number) => String(n).padStart(2, '0');
+/** As a field for date and time has it. */
+const FIELD = "yyyy-MM-dd'T'HH:mm";
 
-/** `2026-05-04T09:30`, as a field for date and time has it, on the shop's clock. */
-export function localTime(at: Date, zone: string): string {
-  const there = new TZDate(at, zone);
-  const day = `${there.getFullYear()}-${two(there.getMonth() + 1)}-${two(there.getDate())}`;
-  return `${day}T${two(there.getHours())}:${two(there.getMinutes())}`;
-}
+/** `2026-05-04T09:30`, on the shop's clock. */
+export const localTime = (at: Date, zone: string): string => lightFormat(new TZDate(at, zone), FIELD);
 
 /** The instant such a field means in the shop's zone; null where it is not filled in. */
 export function readLocalTime(text: string, zone: string): string | null {
-  const read = /^(\d{4})-(\d{2})-(\d{2})T(\d{2}):(\d{2})/.exec(text);
-  if (!read) return null;
-  const [year, month, day, hour, minute] = read.slice(1).map(Number) as [
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
-  return new Date(new TZDate(year, month - 1, day, hour, minute, zone).getTime()).toISOString();
+  const at = parse(text.slice(0, FIELD.length - 2), FIELD, new Date(0), { in: tz(zone) });
+  return isValid(at) ? new Date(at.getTime()).toISOString() : null;
 }
