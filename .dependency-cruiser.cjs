@@ -38,6 +38,30 @@ module.exports = {
       to: { path: '^(server|demo|e2e|scripts)/' },
     },
     {
+      name: 'web-lib-stands-alone',
+      severity: 'error',
+      from: { path: '^web/(lib|workers)/' },
+      to: { path: '^web/', pathNot: '^web/(lib|workers)/' },
+    },
+    {
+      name: 'web-state-uses-lib',
+      severity: 'error',
+      from: { path: '^web/state/' },
+      to: { path: '^web/', pathNot: '^web/(lib|state)/' },
+    },
+    {
+      name: 'web-ui-uses-state-and-lib',
+      severity: 'error',
+      from: { path: '^web/ui/' },
+      to: { path: '^web/', pathNot: '^web/(lib|state|ui)/' },
+    },
+    {
+      name: 'web-places-know-no-shell',
+      severity: 'error',
+      from: { path: '^web/', pathNot: '^web/(shell/|main\\.tsx)' },
+      to: { path: '^web/shell/' },
+    },
+    {
       name: 'demo-is-data-and-a-loader',
       severity: 'error',
       from: { path: '^demo/' },

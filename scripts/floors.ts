@@ -24,15 +24,22 @@ for (const file of FLOORS.flatMap((folder) => sourceFiles(folder))) {
 }
 for (const { from, to, rule } of summary.violations) faults.push(`${rule.name}: ${from} uses ${to}`);
 
-const planted = join('core', 'planted');
-mkdirSync(planted);
-try {
-  writeFileSync(join(planted, 'violation.ts'), "import '../../server/http/door.ts';\nimport 'node:fs';\n");
-  const { summary: found } = await look([planted]);
-  if (found.violations.filter((v) => v.from.startsWith(planted)).length < 2)
-    faults.push('a planted violation was not reported');
-} finally {
-  rmSync(planted, { recursive: true });
+const PLANTS: [room: string, imports: string[]][] = [
+  ['core', ['../../server/http/door.ts', 'node:fs']],
+  ['web/lib', ['../../ui/Button.tsx', '../../state/queries.ts']],
+  ['web/ui', ['../../shell/App.tsx', '../../bench/Bench.tsx']],
+];
+for (const [room, imports] of PLANTS) {
+  const planted = join(room, 'planted');
+  mkdirSync(planted);
+  try {
+    writeFileSync(join(planted, 'violation.ts'), imports.map((from) => `import '${from}';\n`).join(''));
+    const { summary: found } = await look([planted]);
+    if (found.violations.filter((v) => v.from.startsWith(planted)).length < imports.length)
+      faults.push(`a violation planted in ${room} was not reported`);
+  } finally {
+    rmSync(planted, { recursive: true });
+  }
 }
 
 if (faults.length > 0) {

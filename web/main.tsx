@@ -3,7 +3,7 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
-import { App } from './app/App.tsx';
+import { App } from './shell/App.tsx';
 import { queryClient } from './state/queries.ts';
 import { followTheme } from './state/theme.ts';
 

@@ -16,7 +16,7 @@ import { deliveryOf } from '#core/products/record.ts';
 import { SOIL_LEVELS } from '#core/soil/soil.ts';
 import type { Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/strength.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { EMPTY_DRAFT, useBench } from './benchDraft.ts';

@@ -1,5 +1,5 @@
 import { type ReadVolume, readVolume } from '#core/units/formatVolume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 
 /** One of the amounts, as large as can be. */
 export function BigFigure({

@@ -5,7 +5,7 @@ import { formatPercent, formatStrength, readingInWords } from '#core/strength/fo
 import { type Fraction, fractionOf, type Strength, sameStrength } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { InShopUnits } from '../stock/product/LabelTable.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { AmountField } from './AmountField.tsx';

@@ -4,7 +4,7 @@ import { volumeUl } from '#core/mixing/contents.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { isGoodEnough } from '#core/mixing/practicalPour.ts';
 import { formatVolume, shortVolume } from '#core/units/formatVolume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { useSize } from '../ui/useSize.ts';
 import { type Layer, WareDrawing } from '../ui/WareDrawing.tsx';

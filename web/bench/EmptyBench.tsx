@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { atLeast } from '#contract/roles.ts';
 import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { ButtonLink } from '../ui/Button.tsx';
 import { WareDrawing } from '../ui/WareDrawing.tsx';
 import type { Ware } from './ware.ts';

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 
 /** Opens the keypad for a field that was touched, and closes it when something else is. */
 export function useKeypad() {

@@ -12,7 +12,7 @@ import {
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { labelEnds } from '#core/strength/labelStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { Watch } from '../ui/Refusal.tsx';
 import type { BenchMix } from './benchMix.ts';
 import { rungsOfRecipe } from './benchRecipe.ts';

@@ -10,7 +10,7 @@ import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts'
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { checkInWords, dueInWords } from '../rigs/dispenser/lineWords.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { linesQuery } from '../state/queries.ts';

@@ -1,9 +1,9 @@
 import { useMutation } from '@tanstack/react-query';
-import { post } from '../app/api.ts';
-import { ManagersWord } from '../app/ManagersWord.tsx';
+import { post } from '../lib/api.ts';
+import { useWord } from '../lib/word.ts';
 import { askAgain } from '../state/queries.ts';
-import { useWord } from '../state/word.ts';
 import { Button } from '../ui/Button.tsx';
+import { ManagersWord } from '../ui/ManagersWord.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import type { BenchMix } from './benchMix.ts';
 import type { Ware } from './ware.ts';

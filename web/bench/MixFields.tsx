@@ -1,5 +1,5 @@
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';

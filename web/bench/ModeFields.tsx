@@ -6,7 +6,7 @@ import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts'
 import { inNotation } from '#core/strength/strength.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { Either } from '../ui/Either.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { AmountField } from './AmountField.tsx';

@@ -4,7 +4,7 @@ import type { Vessel } from '#contract/ware.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { careInWords } from '#core/products/record.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { type KeptSlip, useBench } from './benchDraft.ts';

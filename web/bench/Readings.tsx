@@ -6,7 +6,7 @@ import { formatDepth } from '#core/mixing/formatDepth.ts';
 import { printedStep } from '#core/mixing/practicalPour.ts';
 import { formatExactVolume, formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { LargeVolume } from './BigFigure.tsx';
 import type { BenchMix } from './benchMix.ts';
 import { type BenchStep, benchSteps } from './benchSteps.ts';

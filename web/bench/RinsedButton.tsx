@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import type { Vessel } from '#contract/ware.ts';
-import { post } from '../app/api.ts';
+import { post } from '../lib/api.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';

@@ -8,9 +8,9 @@ import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts'
 import { labelEnds } from '#core/strength/labelStrength.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { post } from '../app/api.ts';
-import { useSession } from '../app/session.tsx';
 import { usePrintEach } from '../labels/usePrintEach.ts';
+import { post } from '../lib/api.ts';
+import { useSession } from '../lib/session.tsx';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';

@@ -5,7 +5,7 @@ import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts'
 import { inNotation } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import type { BenchMix } from './benchMix.ts';
 
 /** The ways to put a mix right, where it can't simply be topped up. */

@@ -1,10 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
 import type { LineFillBody } from '#contract/dispensers.ts';
 import type { PourBody, Slip } from '#contract/ledger.ts';
-import { isDefinite, newKey, post } from '../app/api.ts';
 import { usePrintEach } from '../labels/usePrintEach.ts';
+import { isDefinite, newKey, post } from '../lib/api.ts';
+import { useWord } from '../lib/word.ts';
 import { askAgain } from '../state/queries.ts';
-import { useWord } from '../state/word.ts';
 import { type Sent, useBench } from './benchDraft.ts';
 
 /**

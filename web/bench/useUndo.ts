@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
-import { post } from '../app/api.ts';
-import { useSession } from '../app/session.tsx';
+import { post } from '../lib/api.ts';
+import { useSession } from '../lib/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { useBench } from './benchDraft.ts';
 

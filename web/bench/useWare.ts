@@ -1,8 +1,9 @@
 import { useMemo } from 'react';
 import type { SignOff } from '#contract/people.ts';
 import { atLeast } from '#contract/roles.ts';
-import { useSession } from '../app/session.tsx';
-import { shopNow } from '../state/clock.ts';
+import { shopNow } from '../lib/clock.ts';
+import { useSession } from '../lib/session.tsx';
+import { useWord } from '../lib/word.ts';
 import {
   containersQuery,
   devicesQuery,
@@ -14,7 +15,6 @@ import {
   vesselsQuery,
 } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
-import { useWord } from '../state/word.ts';
 import { dayOf } from '../ui/dates.ts';
 import type { Ware } from './ware.ts';
 

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { unlockSound, useSound } from './alarm.ts';
 import { useClockWindows, useWindow } from './clockWindows.ts';

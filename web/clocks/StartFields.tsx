@@ -14,7 +14,7 @@ import { BODIES, BODY_NAMES, type Body } from '#core/soil/bodies.ts';
 import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { ZONE_NAMES, ZONES, type Zone } from '#core/soil/zones.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { placesQuery, weatherQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ListField, TypedField } from '../ui/Labelled.tsx';

@@ -8,7 +8,7 @@ import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 
 type Props = {
   as: LaidAs;

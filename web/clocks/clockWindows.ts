@@ -6,7 +6,7 @@ import { outlookFrom, type WeatherAt } from '#core/dwell/clock.ts';
 import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
 import type { Outcome } from '#core/outcome.ts';
 import type { Film } from '#core/products/uses.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { filmFactorsQuery, weatherQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import type { ClockAsked } from '../workers/dwell.worker.ts';

@@ -2,8 +2,8 @@ import { get as getKept, update } from 'idb-keyval';
 import { create } from 'zustand';
 import type { Clock, ClockLayer, End } from '#contract/clocks.ts';
 import type { Problem } from '#contract/problem.ts';
-import { ApiProblem, isDefinite, newKey, post } from '../app/api.ts';
-import { shopMs, shopNow } from '../state/clock.ts';
+import { ApiProblem, isDefinite, newKey, post } from '../lib/api.ts';
+import { shopMs, shopNow } from '../lib/clock.ts';
 import { askAgain, clocksQuery, queryClient } from '../state/queries.ts';
 
 /** What a command does to the clocks shown, until the shop's machine has answered. */

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { Clock } from '#contract/clocks.ts';
 import type { DwellState } from '#core/dwell/workingWindow.ts';
-import { everySecond } from '../state/clock.ts';
+import { everySecond } from '../lib/clock.ts';
 import { alarm, keepAwake } from './alarm.ts';
 import { useWindows } from './clockWindows.ts';
 import { lookOf, stateName } from './clockWords.ts';

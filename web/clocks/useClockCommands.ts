@@ -1,8 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import type { Clock, ClockBody, ClockLayer, End, Laid } from '#contract/clocks.ts';
 import type { OutcomeKind } from '#core/recipes/outcomes.ts';
-import { post } from '../app/api.ts';
-import { useSession } from '../app/session.tsx';
+import { post } from '../lib/api.ts';
+import { useSession } from '../lib/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { unlockSound } from './alarm.ts';
 import { clockName } from './clockWords.ts';

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import { atLeast, type Role } from '#contract/roles.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { peopleQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';

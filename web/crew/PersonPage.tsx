@@ -1,7 +1,7 @@
 import { useParams } from 'react-router';
 import { type Person, personBody, personPatch } from '#contract/people.ts';
 import { atLeast, ROLES, type Role } from '#contract/roles.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { peopleQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { fetchedDialog } from '../app/fetchedDialog.tsx';
+import { fetchedDialog } from '../ui/fetchedDialog.tsx';
 import type { LabelOf } from './labels.ts';
 
 const LabelDialog = fetchedDialog(() => import('./LabelDialog.tsx'));

@@ -1,11 +1,11 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { LABEL_SIZE_NAMES, LABEL_SIZES, LABELS_ON_A4, type LabelSize } from '#contract/labels.ts';
-import { Dialog } from '../app/Dialog.tsx';
 import { askAgain } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { type LabelOf, labelPath, labelPrinterQuery, printLabel } from './labels.ts';

@@ -1,5 +1,5 @@
 import { BUCKET_ROLES, LABEL_SIZE_NAMES } from '#contract/labels.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { useQuery } from '../state/useQuery.ts';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { LabelButton } from './LabelButton.tsx';

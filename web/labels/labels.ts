@@ -1,7 +1,7 @@
 import { queryOptions } from '@tanstack/react-query';
 import type { Batch } from '#contract/batches.ts';
 import type { BucketRole, LabelPrinter, LabelSize, PrintBody } from '#contract/labels.ts';
-import { get, post } from '../app/api.ts';
+import { get, post } from '../lib/api.ts';
 
 export const labelPrinterQuery = queryOptions({
   queryKey: ['labels'],

@@ -1,8 +1,8 @@
 import { compareRecipes, differenceInWords } from '#core/recipes/compare.ts';
 import { compareGround } from '#core/recipes/vehicleCost.ts';
-import { Dialog } from '../app/Dialog.tsx';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { type Book, now } from './useBook.ts';
 import type { useEdits } from './useEdits.ts';

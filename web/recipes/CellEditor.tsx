@@ -5,7 +5,7 @@ import type { Recipe, RecipeCell } from '#core/recipes/recipe.ts';
 import { judgedAt } from '#core/recipes/vehicleCost.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { Button } from '../ui/Button.tsx';
 import { TypedField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';

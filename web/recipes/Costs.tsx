@@ -7,7 +7,7 @@ import { BODIES, BODY_NAMES, USUAL_BODY } from '#core/soil/bodies.ts';
 import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { ButtonLink } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Ledger } from '../ui/Ledger.tsx';

@@ -1,7 +1,7 @@
 import type { OutcomeRow } from '#contract/recipes.ts';
 import { weatherInWords } from '#core/dwell/weather.ts';
 import { OUTCOME_NAMES, OUTCOMES, type OutcomeKind } from '#core/recipes/outcomes.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 

@@ -6,7 +6,7 @@ import { findingInWords, judgeCell } from '#core/recipes/judge.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { TextField } from '../ui/FormFields.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import type { TextForm } from '../ui/useTextForm.ts';

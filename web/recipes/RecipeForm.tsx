@@ -15,7 +15,7 @@ import {
 } from '#core/recipes/recipe.ts';
 import { SOIL_KIND_NAMES, SOIL_KINDS } from '#core/soil/soil.ts';
 import { ZONE_NAMES, ZONES } from '#core/soil/zones.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { devicesQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';

@@ -9,7 +9,7 @@ import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatPercent, shortStrength } from '#core/strength/formatStrength.ts';
 import { formatDuration, formatDurationRange } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { type LadderRange, ladderRange, MiniLadder } from './MiniLadder.tsx';
 import type { BookGround, Grounded } from './useBook.ts';
 

@@ -8,8 +8,8 @@ import { OUTCOME_NAMES, OUTCOMES, type OutcomeKind } from '#core/recipes/outcome
 import { SOIL_KIND_NAMES, SOIL_KINDS, SOIL_LEVELS, SOIL_NAMES, type SoilKind } from '#core/soil/soil.ts';
 import { ZONE_NAMES, ZONES, type Zone } from '#core/soil/zones.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
-import { patch, post } from '../app/api.ts';
-import { useSession } from '../app/session.tsx';
+import { patch, post } from '../lib/api.ts';
+import { useSession } from '../lib/session.tsx';
 import { askAgain, containersQuery, productsQuery, trialsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';

@@ -4,7 +4,7 @@ import { create } from 'zustand';
 import { contentOf, type RecipeRow } from '#contract/recipes.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
 import { onTopOf, sameRecipe } from '#core/recipes/same.ts';
-import { ApiProblem, post } from '../app/api.ts';
+import { ApiProblem, post } from '../lib/api.ts';
 import { onHandOver } from '../state/handOver.ts';
 import { queryClient, recipesQuery } from '../state/queries.ts';
 import { now } from './useBook.ts';

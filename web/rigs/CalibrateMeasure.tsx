@@ -4,7 +4,7 @@ import { calibrateMeasure } from '#core/mixing/calibrateMeasure.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { Button } from '../ui/Button.tsx';
 import { ListField, TypedField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';

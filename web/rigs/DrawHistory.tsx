@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { Scatter } from 'react-chartjs-2';
 import type { Calibration } from '#contract/rigs.ts';
 import type { Vessel } from '#contract/ware.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { dayInWords, dayOf } from '../ui/dates.ts';
 import { inks } from '../ui/inks.ts';
 

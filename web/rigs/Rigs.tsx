@@ -9,8 +9,8 @@ import { isSuction } from '#core/products/record.ts';
 import { formatFlow } from '#core/units/flow.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
-import { useSession } from '../app/session.tsx';
 import { PrinterShelf } from '../labels/PrinterShelf.tsx';
+import { useSession } from '../lib/session.tsx';
 import {
   devicesQuery,
   linesQuery,

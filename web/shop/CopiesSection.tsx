@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type Backups, type Making, type Shop, shopFileBody } from '#contract/shop.ts';
-import { post, saveFile } from '../app/api.ts';
+import { post, saveFile } from '../lib/api.ts';
 import { askAgain, backupsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';

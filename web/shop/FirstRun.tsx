@@ -1,7 +1,7 @@
 import { useNavigate, useSearchParams } from 'react-router';
 import type { Who } from '#contract/people.ts';
 import { firstRunBody, type Shop, UNIT_SYSTEMS } from '#contract/shop.ts';
-import { get, post } from '../app/api.ts';
+import { get, post } from '../lib/api.ts';
 import { namesQuery, queryClient, shopQuery, whoQuery } from '../state/queries.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';

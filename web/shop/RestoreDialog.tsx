@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type Backups, restorationBody, type Shop } from '#contract/shop.ts';
-import { ApiProblem, get, post } from '../app/api.ts';
-import { Dialog } from '../app/Dialog.tsx';
+import { ApiProblem, get, post } from '../lib/api.ts';
+import { Dialog } from '../ui/Dialog.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';

@@ -1,6 +1,6 @@
 import { queryOptions } from '@tanstack/react-query';
 import type { FirstAidCard } from '#contract/firstAid.ts';
-import { get } from '../app/api.ts';
+import { get } from '../lib/api.ts';
 
 const KEPT = 'kettle-first-aid';
 

@@ -15,8 +15,8 @@ import type { TrailPage } from '#contract/trail.ts';
 import type { Trial } from '#contract/trials.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
 import type { WeatherNow } from '#contract/weather.ts';
-import { ApiProblem, get } from '../app/api.ts';
-import { onDoubt } from './clock.ts';
+import { ApiProblem, get } from '../lib/api.ts';
+import { onDoubt } from '../lib/clock.ts';
 
 /** A session that has ended leads back to the sign-in page, a locked one to its PIN; what was typed stays with its owner. */
 const leaveIfSignedOut = (error: Error): void => {

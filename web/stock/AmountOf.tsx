@@ -1,7 +1,7 @@
 import type { FieldPath, FieldValues } from 'react-hook-form';
 import type { Container } from '#contract/ware.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { TextField } from '../ui/FormFields.tsx';
 import type { TextForm } from '../ui/useTextForm.ts';
 

@@ -11,14 +11,14 @@ import {
 import { resolveUse } from '#core/booking/resolveUse.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import { post } from '../app/api.ts';
-import { Dialog } from '../app/Dialog.tsx';
-import { useSession } from '../app/session.tsx';
 import { useBench } from '../bench/benchDraft.ts';
 import { toPourTogether, toTopUp } from '../bench/fromBooks.ts';
-import { shopNow } from '../state/clock.ts';
+import { post } from '../lib/api.ts';
+import { shopNow } from '../lib/clock.ts';
+import { useSession } from '../lib/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
 import { dayOf } from '../ui/dates.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';

@@ -5,12 +5,12 @@ import { served } from '#core/products/uses.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { useSession } from '../app/session.tsx';
 import { useBench } from '../bench/benchDraft.ts';
 import { toTopUp } from '../bench/fromBooks.ts';
 import { type Holding, isHolding } from '../bench/mergeMix.ts';
 import { LabelButton } from '../labels/LabelButton.tsx';
-import { shopNow } from '../state/clock.ts';
+import { shopNow } from '../lib/clock.ts';
+import { useSession } from '../lib/session.tsx';
 import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 
 /** Every batch that is in a vessel by the books: what, how strong, how much, whose, and what it serves. */

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { Container } from '#contract/ware.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 
 /** Containers as lines: code, what is left, where. */
 export function ContainerList({ containers }: { containers: Container[] }) {

@@ -1,8 +1,8 @@
 import { atLeast } from '#contract/roles.ts';
 import { lateDrawBody, lostBody } from '#contract/stock.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { useSession } from '../app/session.tsx';
-import { shopNow } from '../state/clock.ts';
+import { shopNow } from '../lib/clock.ts';
+import { useSession } from '../lib/session.tsx';
 import { peopleQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';

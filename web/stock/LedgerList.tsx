@@ -4,7 +4,7 @@ import { useSearchParams } from 'react-router';
 import { type KindTotal, MOVEMENT_KINDS } from '#contract/stock.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { ledgerPage, peopleQuery, placesQuery, productsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';

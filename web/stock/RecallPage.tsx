@@ -1,7 +1,7 @@
 import { Link, useParams } from 'react-router';
 import { type RecallLine, WASTE_REASON_NAMES, type WasteReason } from '#contract/stock.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { recallQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';

@@ -2,7 +2,7 @@ import { receiptBody } from '#contract/stock.ts';
 import { majorOf, parseMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { suppliersQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { TextField } from '../ui/FormFields.tsx';

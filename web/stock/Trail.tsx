@@ -5,7 +5,7 @@ import type { OverrideRule } from '#contract/people.ts';
 import { type PersonEventKind, TRAIL_KIND_NAMES, TRAIL_KINDS, type TrailLine } from '#contract/trail.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { useSession } from '../app/session.tsx';
+import { useSession } from '../lib/session.tsx';
 import { peopleQuery, trailPage } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';

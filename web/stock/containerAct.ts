@@ -1,8 +1,8 @@
 import type { Container } from '#contract/ware.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
-import { post } from '../app/api.ts';
-import { useSession } from '../app/session.tsx';
+import { post } from '../lib/api.ts';
+import { useSession } from '../lib/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { type Reading, useTextForm } from '../ui/useTextForm.ts';
 

@@ -1,6 +1,6 @@
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
-import { ApiProblem } from '../app/api.ts';
-import { ManagersWord } from '../app/ManagersWord.tsx';
+import { ApiProblem } from '../lib/api.ts';
+import { ManagersWord } from './ManagersWord.tsx';
 
 /** A no in plain words: a filled bar, what is wrong, and what would work. */
 export function Refusal({ problem, id }: { problem: CoreRefusal | Error | null; id?: string }) {

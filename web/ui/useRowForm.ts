@@ -1,8 +1,8 @@
 import type { FieldValues } from 'react-hook-form';
 import type { Schema } from 'yup';
 import type { Topic } from '#contract/ledger.ts';
-import { patch, post } from '../app/api.ts';
-import { useSession } from '../app/session.tsx';
+import { patch, post } from '../lib/api.ts';
+import { useSession } from '../lib/session.tsx';
 import { askAgain } from '../state/queries.ts';
 import { type Reading, useTextForm } from './useTextForm.ts';
 

@@ -10,8 +10,8 @@ import {
 } from 'react-hook-form';
 import { type Schema, ValidationError } from 'yup';
 import type { Refusal } from '#core/outcome.ts';
-import { ApiProblem } from '../app/api.ts';
-import { shopNow } from '../state/clock.ts';
+import { ApiProblem } from '../lib/api.ts';
+import { shopNow } from '../lib/clock.ts';
 import { asTypedBefore, useFormDrafts } from '../state/formDrafts.ts';
 
 /** What was typed, read by the trade's own parsers: the body to send, and what could not be read, by field. */

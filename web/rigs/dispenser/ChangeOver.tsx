@@ -11,8 +11,8 @@ import { labelEnds } from '#core/strength/labelStrength.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import { post } from '../../app/api.ts';
-import { useSession } from '../../app/session.tsx';
+import { post } from '../../lib/api.ts';
+import { useSession } from '../../lib/session.tsx';
 import {
   askAgain,
   checksQuery,

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import type { Changeover, Line } from '#contract/dispensers.ts';
-import { post } from '../../app/api.ts';
-import { useSession } from '../../app/session.tsx';
+import { post } from '../../lib/api.ts';
+import { useSession } from '../../lib/session.tsx';
 import { askAgain, changeoversQuery, checksQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -1,6 +1,6 @@
 import { type Line, lineBody, linePatch } from '#contract/dispensers.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
-import { patch } from '../../app/api.ts';
+import { patch } from '../../lib/api.ts';
 import { TextField, TickField } from '../../ui/FormFields.tsx';
 import { FormFoot } from '../../ui/FormFoot.tsx';
 import { RetireButton } from '../../ui/RetireButton.tsx';

@@ -1,4 +1,4 @@
-import { useSession } from '../../app/session.tsx';
+import { useSession } from '../../lib/session.tsx';
 import { simulateScan } from '../../state/scanner.ts';
 import { Button } from '../../ui/Button.tsx';
 

@@ -1,7 +1,7 @@
 import type { FlowVariant } from '#core/delivery/drainTest.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { formatFlow } from '#core/units/flow.ts';
-import { useSession } from '../../app/session.tsx';
+import { useSession } from '../../lib/session.tsx';
 import { Either } from '../../ui/Either.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';

@@ -1,5 +1,5 @@
 import type { UseMutationResult } from '@tanstack/react-query';
-import { ApiProblem } from '../../app/api.ts';
+import { ApiProblem } from '../../lib/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 

@@ -3,7 +3,7 @@ import type { Source } from '#contract/rigs.ts';
 import { formatFlow } from '#core/units/flow.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { microlitres, UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
-import { useSession } from '../../app/session.tsx';
+import { useSession } from '../../lib/session.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Watch } from '../../ui/Refusal.tsx';
 import { useInstrument } from './useInstrument.ts';

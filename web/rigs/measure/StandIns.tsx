@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import type { Act, Instrument } from '#contract/instruments.ts';
-import { post } from '../../app/api.ts';
+import { post } from '../../lib/api.ts';
 import { instrumentsQuery, queryClient } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';

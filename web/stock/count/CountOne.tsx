@@ -6,7 +6,7 @@ import type { Source } from '#contract/rigs.ts';
 import { usualTareG } from '#core/stock/count.ts';
 import { formatMass, parseMass } from '#core/units/mass.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
-import { post } from '../../app/api.ts';
+import { post } from '../../lib/api.ts';
 import { LiveReading } from '../../rigs/measure/LiveReading.tsx';
 import { instrumentsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';

@@ -1,8 +1,8 @@
 import { Link } from 'react-router';
 import { type Count, type CountHead, countBody } from '#contract/counts.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { post } from '../../app/api.ts';
-import { useSession } from '../../app/session.tsx';
+import { post } from '../../lib/api.ts';
+import { useSession } from '../../lib/session.tsx';
 import { askAgain, containersQuery, countsQuery, placesQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { shopDay } from '../../ui/dates.ts';

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Count } from '#contract/counts.ts';
-import { post } from '../../app/api.ts';
+import { post } from '../../lib/api.ts';
 import { containersQuery, missingQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';

@@ -6,7 +6,7 @@ import { endsOf, USE_NAMES } from '#core/products/uses.ts';
 import { doseInUnitsOf, formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { formatLabelStrength, labelEnds } from '#core/strength/labelStrength.ts';
 import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
-import { useSession } from '../../app/session.tsx';
+import { useSession } from '../../lib/session.tsx';
 import { productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Ledger } from '../../ui/Ledger.tsx';

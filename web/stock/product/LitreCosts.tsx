@@ -6,7 +6,7 @@ import { USE_NAMES, type UseKind } from '#core/products/uses.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { type LabelEnd, labelEnds } from '#core/strength/labelStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
-import { useSession } from '../../app/session.tsx';
+import { useSession } from '../../lib/session.tsx';
 import { productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Ledger } from '../../ui/Ledger.tsx';

@@ -6,8 +6,8 @@ import { measuredRate, RATE_TARGETS, type RateTarget } from '#core/delivery/outp
 import { USE_NAMES } from '#core/products/uses.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import { post } from '../../app/api.ts';
-import { useSession } from '../../app/session.tsx';
+import { post } from '../../lib/api.ts';
+import { useSession } from '../../lib/session.tsx';
 import { askAgain } from '../../state/queries.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';

@@ -4,7 +4,7 @@ import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import type { HouseFigures } from '#core/products/house.ts';
 import { familyStart, recordStart } from '#core/products/starts.ts';
 import { USE_KINDS, USE_NAMES } from '#core/products/uses.ts';
-import { useSession } from '../../app/session.tsx';
+import { useSession } from '../../lib/session.tsx';
 import { productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';

@@ -1,8 +1,8 @@
 import { useParams } from 'react-router';
 import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
-import { patch } from '../../app/api.ts';
-import { useSession } from '../../app/session.tsx';
+import { patch } from '../../lib/api.ts';
+import { useSession } from '../../lib/session.tsx';
 import { useShowsProducts } from '../../state/onScreen.ts';
 import { containersQuery, rowQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';

@@ -13,7 +13,7 @@ import { mayHave, TRAIT_NAMES, TRAITS, type TraitState, type Traits } from '#cor
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
-import { useSession } from '../../app/session.tsx';
+import { useSession } from '../../lib/session.tsx';
 import { shopDay } from '../../ui/dates.ts';
 import { PROTECTION_NAMES, STATE_NAMES, THICKNESS_NAMES } from './productWords.ts';
 

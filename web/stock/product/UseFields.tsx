@@ -1,6 +1,6 @@
 import { FILM_NAMES, FILMS, USE_NAMES } from '#core/products/uses.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
-import { useSession } from '../../app/session.tsx';
+import { useSession } from '../../lib/session.tsx';
 import { ChoiceField, TextField } from '../../ui/FormFields.tsx';
 import { Legend } from '../../ui/Legend.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';

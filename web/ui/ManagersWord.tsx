@@ -1,5 +1,5 @@
-import { type AskedFor, useWord } from '../state/word.ts';
-import { Button } from '../ui/Button.tsx';
+import { type AskedFor, useWord } from '../lib/word.ts';
+import { Button } from './Button.tsx';
 
 /** A manager's word would lift a refusal: it is given here, at whoever's tablet this is, and then what was refused is sent again. */
 export function ManagersWord({ of }: { of: AskedFor }) {

@@ -2,12 +2,12 @@ import { useMutation } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import type { SignInName, Who } from '#contract/people.ts';
 import type { Shop } from '#contract/shop.ts';
+import { ApiProblem, post } from '../lib/api.ts';
 import { takeOver } from '../state/handOver.ts';
 import { namesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
-import { ApiProblem, post } from './api.ts';
 import { FirstAidButton } from './FirstAidButton.tsx';
 import { fetchBench } from './Pages.tsx';
 

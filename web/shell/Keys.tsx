@@ -1,5 +1,5 @@
 import { useDevice } from '../state/theme.ts';
-import { Dialog } from './Dialog.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
 import { PLACES } from './places.ts';
 
 const KEYS: [string, string][] = [

@@ -1,7 +1,7 @@
 import type { FieldError, Problem } from '#contract/problem.ts';
-import { takeShopTime } from '../state/clock.ts';
-import { forgetSpent, heldWord } from '../state/word.ts';
+import { takeShopTime } from './clock.ts';
 import { keyFor, settled } from './intents.ts';
+import { forgetSpent, heldWord } from './word.ts';
 
 /** The server's no, with its sentences; or, with status 0, that it could not be reached. */
 export class ApiProblem extends Error {

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { atLeast, type Role } from '#contract/roles.ts';
+import { useSession } from '../lib/session.tsx';
 import {
   containersQuery,
   missingQuery,
@@ -10,10 +11,9 @@ import {
   vesselsQuery,
 } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
+import { Dialog } from '../ui/Dialog.tsx';
 import { TextInput } from '../ui/Field.tsx';
-import { Dialog } from './Dialog.tsx';
 import { PLACES } from './places.ts';
-import { useSession } from './session.tsx';
 
 const MOST = 12;
 

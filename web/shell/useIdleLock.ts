@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
+import { ApiProblem, post } from '../lib/api.ts';
 import { queryClient, whoQuery } from '../state/queries.ts';
-import { ApiProblem, post } from './api.ts';
 
 const SIGNS = ['pointerdown', 'keydown', 'wheel', 'touchstart'] as const;
 const LOOK_EVERY_MS = 5_000;

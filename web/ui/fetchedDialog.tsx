@@ -1,6 +1,6 @@
 import type { ComponentType } from 'react';
-import { Button } from '../ui/Button.tsx';
-import { type Fetched, fetched } from '../ui/fetched.tsx';
+import { Button } from './Button.tsx';
+import { type Fetched, fetched } from './fetched.tsx';
 
 /** A sheet over the page that is fetched when it is first opened; where it can't be, it says so at the top of the page. */
 export const fetchedDialog = <P extends { close: () => void }>(

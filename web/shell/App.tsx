@@ -1,4 +1,5 @@
 import { useEffect } from 'react';
+import { SessionProvider } from '../lib/session.tsx';
 import { useLive } from '../state/live.ts';
 import { shopQuery, whoQuery } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
@@ -10,7 +11,6 @@ import { FirstAidButton } from './FirstAidButton.tsx';
 import { fetchBench, fetchPageAt, Pages } from './Pages.tsx';
 import { Shell } from './Shell.tsx';
 import { SignIn } from './SignIn.tsx';
-import { SessionProvider } from './session.tsx';
 import { useIdleLock } from './useIdleLock.ts';
 
 /** So long after somebody is signed in, with the page they came for on its way. */

@@ -2,14 +2,14 @@ import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { UnitSystem } from '#core/units/volume.ts';
-import { shopNow } from '../state/clock.ts';
+import { remove } from '../lib/api.ts';
+import { shopNow } from '../lib/clock.ts';
+import { useSession } from '../lib/session.tsx';
 import { forgetPerson } from '../state/handOver.ts';
 import { queryClient, whoQuery } from '../state/queries.ts';
 import { THEMES, useDevice } from '../state/theme.ts';
 import { dayOf } from '../ui/dates.ts';
-import { remove } from './api.ts';
 import { PLACES } from './places.ts';
-import { useSession } from './session.tsx';
 import { lock } from './useIdleLock.ts';
 
 const THEME_NAMES = {

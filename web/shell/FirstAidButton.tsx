@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { firstAidQuery } from '../state/firstAid.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
-import { fetchedDialog } from './fetchedDialog.tsx';
+import { fetchedDialog } from '../ui/fetchedDialog.tsx';
 
 export const Emergency = fetchedDialog(() => import('./Emergency.tsx'));
 

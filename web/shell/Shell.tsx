@@ -1,14 +1,14 @@
 import { type ReactNode, useEffect, useState } from 'react';
 import { NavLink, useLocation, useNavigate, useNavigationType } from 'react-router';
 import { ClockStrip } from '../clocks/ClockStrip.tsx';
+import { useSession } from '../lib/session.tsx';
+import { useWord } from '../lib/word.ts';
 import { useScanner } from '../state/scanner.ts';
 import { useDevice } from '../state/theme.ts';
-import { useWord } from '../state/word.ts';
 import { fetched } from '../ui/fetched.tsx';
+import { fetchedDialog } from '../ui/fetchedDialog.tsx';
 import { Emergency, useFirstAid } from './FirstAidButton.tsx';
-import { fetchedDialog } from './fetchedDialog.tsx';
 import { PLACES } from './places.ts';
-import { useSession } from './session.tsx';
 
 const Find = fetchedDialog(() => import('./Find.tsx'));
 const Keys = fetchedDialog(() => import('./Keys.tsx'));

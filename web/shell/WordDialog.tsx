@@ -1,12 +1,12 @@
 import { type Override, overrideBody, type SignInName } from '#contract/people.ts';
+import { post } from '../lib/api.ts';
+import { type AskedFor, useWord } from '../lib/word.ts';
 import { namesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
-import { type AskedFor, useWord } from '../state/word.ts';
+import { Dialog } from '../ui/Dialog.tsx';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { useTextForm } from '../ui/useTextForm.ts';
-import { post } from './api.ts';
-import { Dialog } from './Dialog.tsx';
 
 const WHAT: Record<AskedFor['rule'], string> = {
   count: 'The difference that was counted is accepted.',

@@ -6,7 +6,7 @@ import { useOnScreen } from '../state/onScreen.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
-import { Dialog } from './Dialog.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
 
 /**
  * The spill and first-aid card: one tap from everywhere, without a PIN and without a connection. What is usually done

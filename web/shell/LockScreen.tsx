@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { ClockStrip } from '../clocks/ClockStrip.tsx';
+import { useSession } from '../lib/session.tsx';
 import { namesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { FirstAidButton } from './FirstAidButton.tsx';
 import { PinPad, SignIn } from './SignIn.tsx';
-import { useSession } from './session.tsx';
 
 /**
  * A shared tablet that was left alone: its clocks go on in plain sight, everything else waits for a PIN. Whoever comes
