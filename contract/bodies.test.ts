@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { type Schema, ValidationError } from 'yup';
 import { changeoverBody, checkBody, lineBody, lineFillBody, tipBody } from './dispensers.ts';
+import { containerBody, measureBody, NO_RIG, vesselBody } from './equipment.ts';
 import { actBody } from './instruments.ts';
 import { pourBody } from './ledger.ts';
 import { rateBody } from './products.ts';
 import { calibrationBody, deviceBody, outputBody } from './rigs.ts';
-import { containerBody, measureBody, NO_RIG, vesselBody } from './ware.ts';
 
 // What crosses the wire is checked the same way in the form and at the door: each fault names its field.
 
@@ -287,7 +287,7 @@ describe('what a shop sends', () => {
     ).toEqual(expect.arrayContaining(['deviceId', 'footValve']));
   });
 
-  it('keeps ware in bounds: a graduation within the measure, a level within the container', () => {
+  it('keeps equipment in bounds: a graduation within the measure, a level within the container', () => {
     const measure = { name: 'Cylinder', kind: 'cylinder', capacityUl: 250_000, stepUl: 2_000 };
     expect(faults(measureBody, measure)).toEqual([]);
     expect(faults(measureBody, { ...measure, stepUl: 300_000 })[0]).toMatchObject({ at: 'stepUl' });

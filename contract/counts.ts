@@ -1,7 +1,7 @@
 import * as yup from 'yup';
+import type { Container } from './equipment.ts';
 import { byKind, exactly, finite, note, oneOf, rowId, yes } from './fields.ts';
 import { SOURCES, type Source } from './rigs.ts';
-import type { Container } from './ware.ts';
 
 // Counting what is really there, place by place.
 

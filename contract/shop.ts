@@ -3,7 +3,7 @@ import * as yup from 'yup';
 import { EDGE_SHARES } from '#core/dwell/workingWindow.ts';
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
-import type { HouseFigures } from '#core/products/house.ts';
+import type { ShopDefaults } from '#core/products/shopDefaults.ts';
 import { exactly, finite, line, note, oneOf, pin, wholeUl } from './fields.ts';
 import { WEATHER_SOURCES, type WeatherSource } from './weather.ts';
 
@@ -105,7 +105,7 @@ export const shopPatch = exactly({
 });
 export type ShopPatch = InferType<typeof shopPatch>;
 
-export type Shop = HouseFigures & {
+export type Shop = ShopDefaults & {
   name: string;
   zone: string;
   currency: string;

@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { CONTAINER_KINDS } from '#core/mixing/outlines.ts';
+import type { Container } from './equipment.ts';
 import {
   byKind,
   exactly,
@@ -14,7 +15,6 @@ import {
   wholeUl,
 } from './fields.ts';
 import type { MovementKind } from './ledger.ts';
-import type { Container } from './ware.ts';
 
 // What becomes of containers besides pouring: deliveries, waste, decanting, moving, returning, finding.
 

@@ -38,7 +38,7 @@ export async function simulatedInstruments(books: Books): Promise<SimulatedYard>
   return new SimulatedYard(look, () => Date.now());
 }
 
-/** Ware is never quite what such ware usually weighs. */
+/** Equipment is never quite what such equipment usually weighs. */
 const TARE_OFF = 1.08;
 
 /** What the books don't know: a litre that went nobody knows where. */

@@ -10,20 +10,21 @@ import { fractionOf } from '#core/strength/strength.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { receive } from '../server/containers/receive.ts';
 import type { Books, Queryable } from '../server/db/books.ts';
-import { bookPour } from '../server/ledger/pour.ts';
-import { insertPerson } from '../server/people/queries.ts';
-import { insertProduct, products as productRows } from '../server/products/queries.ts';
-import { attachSheet } from '../server/products/sheets.ts';
-import { hashPin } from '../server/sessions/pins.ts';
-import { setUpShop, updateShop } from '../server/shop/queries.ts';
 import {
   insertMeasure,
   insertPlace,
   measures as measureRows,
   places as placeRows,
   vessels as vesselRows,
-} from '../server/ware/queries.ts';
+} from '../server/equipment/queries.ts';
+import { bookPour } from '../server/ledger/pour.ts';
+import { insertPerson } from '../server/people/queries.ts';
+import { insertProduct, products as productRows } from '../server/products/queries.ts';
+import { attachSheet } from '../server/products/sheets.ts';
+import { hashPin } from '../server/sessions/pins.ts';
+import { setUpShop, updateShop } from '../server/shop/queries.ts';
 import type { DemoProduct } from './demoProduct.ts';
+import { containers, fills, measures, places } from './equipment.ts';
 import { loadDispenser } from './loadDispenser.ts';
 import { loadOutcomes, loadRecipes, loadTrials, recipesFollowed } from './loadRecipes.ts';
 import { loadDrainTests, loadRigs } from './loadRigs.ts';
@@ -31,7 +32,6 @@ import { at, known, named, ZONE } from './named.ts';
 import { people, signOffs } from './people.ts';
 import { products } from './products.ts';
 import { SHEETS, sheetFile } from './sheets.ts';
-import { containers, fills, measures, places } from './ware.ts';
 
 /**
  * Fills empty books with Limepit Lane, a shop that never was. The same on every machine; its days count back from

@@ -3,8 +3,8 @@ import type { Queryable } from '../server/db/books.ts';
 import { bookChangeover } from '../server/dispensers/changeover.ts';
 import { bookCheck } from '../server/dispensers/check.ts';
 import { checks, insertLine, insertTip } from '../server/dispensers/queries.ts';
+import { places } from '../server/equipment/queries.ts';
 import { insertDevice } from '../server/rigs/devices.ts';
-import { places } from '../server/ware/queries.ts';
 import { dispenser, lineEvents, lines, tips } from './dispenser.ts';
 import { at, known, named } from './named.ts';
 

@@ -1,28 +1,28 @@
+import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { type ByRecipe, contentOf } from '#contract/recipes.ts';
 import type { Device } from '#contract/rigs.ts';
-import type { Vessel } from '#contract/ware.ts';
 import type { Recipe, RecipeCell } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS, type SoilLevel } from '#core/soil/soil.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import type { Queryable } from '../server/db/books.ts';
 import { simulatedDay } from '../server/devices/weatherStation.ts';
+import { vessels as vesselRows } from '../server/equipment/queries.ts';
 import { products as productRows } from '../server/products/queries.ts';
 import { publish, saveDraft } from '../server/recipes/drafts.ts';
 import { insertRecipe, recipes as recipeRows } from '../server/recipes/queries.ts';
 import { devices } from '../server/rigs/devices.ts';
-import { vessels as vesselRows } from '../server/ware/queries.ts';
 import type { DemoRecipe } from './demoRecipe.ts';
 import { at, known, named } from './named.ts';
 import { changes, followed, trials } from './recipeHistory.ts';
 import { recipes } from './recipes.ts';
 
-type Ware = { products: Product[]; vessels: Vessel[]; machines: Device[] };
+type Equipment = { products: Product[]; vessels: Vessel[]; machines: Device[] };
 
 /** Enters the book as it was opened seven weeks ago, what was changed since, and the drafts that lie on the desk. */
 export async function loadRecipes(tx: Queryable, now: Date, personIds: Map<string, number>): Promise<void> {
-  const ware = {
+  const equipment = {
     products: await productRows(tx),
     vessels: await vesselRows(tx),
     machines: await devices(tx),
@@ -33,7 +33,7 @@ export async function loadRecipes(tx: Queryable, now: Date, personIds: Map<strin
   for (const told of recipes) {
     const id = await insertRecipe(tx);
     ids.set(told.name, id);
-    await saveDraft(tx, null, id, recipeOf(told, ware), false, who, opened);
+    await saveDraft(tx, null, id, recipeOf(told, equipment), false, who, opened);
     await publish(
       tx,
       { recipeId: id, revision: await revisionOf(tx, id) },
@@ -96,7 +96,7 @@ async function revisionOf(tx: Queryable, id: number): Promise<number> {
   return row?.revision ?? 0;
 }
 
-function recipeOf(told: DemoRecipe, { products, vessels, machines }: Ware): Recipe {
+function recipeOf(told: DemoRecipe, { products, vessels, machines }: Equipment): Recipe {
   const vessel = named(vessels, told.vessel);
   const {
     name,

@@ -1,13 +1,13 @@
 import type { CalibrationBody } from '#contract/rigs.ts';
 import { bucketFlow, calibrateDraw, drawOf, readingU } from '#core/delivery/drainTest.ts';
 import type { Queryable } from '../server/db/books.ts';
+import { insertVessel, places as placeRows, vessels as vesselRows } from '../server/equipment/queries.ts';
 import { products } from '../server/products/queries.ts';
 import { insertCalibration } from '../server/rigs/calibrations.ts';
 import { devices, insertDevice } from '../server/rigs/devices.ts';
-import { insertVessel, places as placeRows, vessels as vesselRows } from '../server/ware/queries.ts';
+import { vessels } from './equipment.ts';
 import { at, known, named } from './named.ts';
 import { drainTests, machines, rigs } from './rigs.ts';
-import { vessels } from './ware.ts';
 
 /** Machines, and the vessels with where they are and who has them. */
 export async function loadRigs(tx: Queryable, personIds: Map<string, number>): Promise<void> {

@@ -1,9 +1,9 @@
 import type { PersonEventKind } from '#contract/trail.ts';
 import type { Queryable } from '../server/db/books.ts';
+import { vessels as vesselRows, waterId } from '../server/equipment/queries.ts';
 import { bookDraw, bookMovement, NEW_BATCH } from '../server/ledger/book.ts';
 import { singleAccounts } from '../server/ledger/queries.ts';
 import { noteEvent, people as peopleRows } from '../server/people/queries.ts';
-import { vessels as vesselRows, waterId } from '../server/ware/queries.ts';
 import { at, named } from './named.ts';
 
 /** What the trail shows: people, a manager's word, what was booked late, taken back and found. */

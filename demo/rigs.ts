@@ -1,5 +1,5 @@
+import type { VesselRole } from '#contract/equipment.ts';
 import type { DeviceBody, DrainRunBody, FlowFound } from '#contract/rigs.ts';
-import type { VesselRole } from '#contract/ware.ts';
 import type { SprayOutput } from '#core/delivery/output.ts';
 
 // Where Limepit Lane keeps its rigs, what they are set to, and what was measured on them.

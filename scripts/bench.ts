@@ -14,10 +14,10 @@ import { demoPins } from '../demo/people.ts';
 import { sourcesOf } from '../server/containers/queries.ts';
 import type { Books, Queryable } from '../server/db/books.ts';
 import { noLabelPrinter } from '../server/devices/labelPrinter.ts';
+import { measures } from '../server/equipment/queries.ts';
 import { bookDraw } from '../server/ledger/book.ts';
 import { fillContext } from '../server/ledger/fillContext.ts';
 import { serve } from '../server/serve.ts';
-import { measures } from '../server/ware/queries.ts';
 import { bookTimes } from './benchBook.ts';
 import { clocksRunning, dwellTimes } from './benchClocks.ts';
 import { growing } from './benchGrow.ts';
@@ -236,12 +236,12 @@ async function sameSql(tx: Queryable): Promise<void> {
     3,
     'none',
   ]);
-  const context = await fillContext(tx, POUR, { personId: 3, role: 'technician' }, NOW);
+  const fill = await fillContext(tx, POUR, { personId: 3, role: 'technician' }, NOW);
   const [source] = await sourcesOf(tx, POUR.containerId);
   await measures(tx);
   if (!source) throw new Error('nothing to pour from');
-  const { accounts, water } = context;
-  const used = context.earlier.flatMap(({ account, held }) =>
+  const { accounts, water } = fill;
+  const used = fill.earlier.flatMap(({ account, held }) =>
     held.map((h) => ({ product: h.product, from: account, to: accounts.used, ul: h.ul })),
   );
   await bookDraw(tx, {

@@ -4,7 +4,7 @@ import { careInWords, HAZARD_NAMES } from '#core/products/record.ts';
 import { familyStart, recordStart } from '#core/products/starts.ts';
 import { products } from '../demo/products.ts';
 import { SHEETS, sheetFile } from '../demo/sheets.ts';
-import { pdfOf } from '../server/papers/papers.ts';
+import { pdfOf } from '../server/documents/documents.ts';
 
 // Makes the demo's safety data sheets anew: made up like everything else in it, and saying so.
 

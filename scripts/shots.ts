@@ -5,7 +5,7 @@ import { chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from '../e2e/chromium.ts';
 import { MORNING, RunningShop } from '../e2e/runningShop.ts';
 import { choose, pickProduct, signIn } from '../e2e/steps.ts';
-import { pagePng } from '../server/papers/papers.ts';
+import { pagePng } from '../server/documents/documents.ts';
 import { ROOT } from './sources.ts';
 
 type Shot = {
@@ -227,7 +227,7 @@ const shots: Shot[] = [
 ];
 
 /** Pages of paper, drawn from the PDF itself. */
-const papers = [{ name: 'recipe-card', path: '/api/recipes/cards.pdf?recipes=1' }];
+const documents = [{ name: 'recipe-card', path: '/api/recipes/cards.pdf?recipes=1' }];
 
 const folder = join(ROOT, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
@@ -259,7 +259,7 @@ try {
     await context.close();
     console.log(`docs/screenshots/${name}.png`);
   }
-  for (const { name, path } of papers) {
+  for (const { name, path } of documents) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
     const page = await (await browser.newContext({ baseURL: shop.address })).newPage();
     await page.goto('/');

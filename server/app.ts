@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import compression from 'compression';
 import express, { type Express, type Request, type Response } from 'express';
 import helmet from 'helmet';
+import type { AppContext } from './appContext.ts';
 import { backupRoutes } from './backups/routes.ts';
 import { outcomeRoutes } from './batches/outcomes.ts';
 import { filmFactorRoutes } from './clocks/factorRoutes.ts';
@@ -14,7 +15,7 @@ import { countRoutes } from './counts/routes.ts';
 import { deliveryRoutes, supplierRoutes } from './deliveries/routes.ts';
 import { instrumentRoutes } from './devices/routes.ts';
 import { lineFillRoutes, lineRoutes, tipRoutes } from './dispensers/routes.ts';
-import type { House } from './house.ts';
+import { measureRoutes, placeRoutes, vesselRoutes } from './equipment/routes.ts';
 import { readableAddress, readableBody } from './http/door.ts';
 import { knownHost, sameOriginOnly } from './http/origin.ts';
 import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
@@ -38,70 +39,69 @@ import { deviceRoutes } from './rigs/deviceRoutes.ts';
 import { sessionRoutes } from './sessions/routes.ts';
 import { shopRoutes } from './shop/routes.ts';
 import { trialRoutes } from './trials/routes.ts';
-import { measureRoutes, placeRoutes, vesselRoutes } from './ware/routes.ts';
 import { weatherRoutes } from './weather/weather.ts';
 
 const INTERFACE = placeOf('dist/web');
 
 /** Everything the shop's program serves. */
-export function createApp(house: House): Express {
+export function createApp(context: AppContext): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('etag', false);
   app.use(knownHost);
   app.use(compression({ filter: compressed }));
   app.use(headers);
-  app.use(tellTime(house));
+  app.use(tellTime(context));
 
   const api = express.Router();
   api.use(notKept);
   api.get('/health', (_req, res) => void res.json({ ok: true }));
   api.use(sameOriginOnly);
-  api.use(refuseDamaged(house));
+  api.use(refuseDamaged(context));
   api.use(readableAddress, jsonOnly, express.json({ limit: BODY_LIMIT, strict: true }), readableBody);
-  api.use(findSession(house));
-  api.use(refuseWithoutRoom(house));
-  api.use('/shop', shopRoutes(house));
-  api.use('/sessions', sessionRoutes(house));
-  api.use('/first-aid', firstAidRoutes(house));
-  api.use('/products/:id/sheets', sheetFileRoutes(house));
+  api.use(findSession(context));
+  api.use(refuseWithoutRoom(context));
+  api.use('/shop', shopRoutes(context));
+  api.use('/sessions', sessionRoutes(context));
+  api.use('/first-aid', firstAidRoutes(context));
+  api.use('/products/:id/sheets', sheetFileRoutes(context));
   api.use(only('technician'));
-  api.use('/overrides', overrideRoutes(house));
-  api.get('/live', house.live.listen);
-  api.use('/people', peopleRoutes(house));
-  api.use('/products', productRoutes(house));
-  api.use('/notes', noteRoutes(house));
-  api.use('/recipes', recipeRoutes(house));
-  api.use('/vessels', vesselRoutes(house));
-  api.use('/vessels/:vesselId/calibrations', calibrationRoutes(house));
-  api.use('/devices', deviceRoutes(house));
-  api.use('/tips', tipRoutes(house));
-  api.use('/lines', lineRoutes(house));
-  api.use('/line-fills', lineFillRoutes(house));
-  api.use('/instruments', instrumentRoutes(house));
-  api.use('/measures', measureRoutes(house));
-  api.use('/places', placeRoutes(house));
-  api.use('/containers/:id', containerLabelRoutes(house));
-  api.use('/containers', containerRoutes(house));
-  api.use('/deliveries/:id', deliveryLabelRoutes(house));
-  api.use('/lots', recallRoutes(house));
-  api.use('/lots/:lot', lotHoldRoutes(house));
-  api.use('/deliveries', deliveryRoutes(house));
-  api.use('/suppliers', supplierRoutes(house));
-  api.use('/counts', countRoutes(house));
-  api.use('/batches', batchRoutes(house));
-  api.use('/outcomes', outcomeRoutes(house));
-  api.use('/clocks', clockRoutes(house));
-  api.use('/film-factors', filmFactorRoutes(house));
-  api.use('/unsettled', unsettledRoutes(house));
-  api.use('/trials', trialRoutes(house));
-  api.use('/backups', backupRoutes(house));
-  api.use('/weather', weatherRoutes(house));
-  api.use('/labels', labelRoutes(house));
-  api.use('/imports', importRoutes(house));
-  api.use('/movements', ledgerRoutes(house));
-  api.use('/trail', trailRoutes(house));
-  api.use(movementRoutes(house));
+  api.use('/overrides', overrideRoutes(context));
+  api.get('/live', context.live.listen);
+  api.use('/people', peopleRoutes(context));
+  api.use('/products', productRoutes(context));
+  api.use('/notes', noteRoutes(context));
+  api.use('/recipes', recipeRoutes(context));
+  api.use('/vessels', vesselRoutes(context));
+  api.use('/vessels/:vesselId/calibrations', calibrationRoutes(context));
+  api.use('/devices', deviceRoutes(context));
+  api.use('/tips', tipRoutes(context));
+  api.use('/lines', lineRoutes(context));
+  api.use('/line-fills', lineFillRoutes(context));
+  api.use('/instruments', instrumentRoutes(context));
+  api.use('/measures', measureRoutes(context));
+  api.use('/places', placeRoutes(context));
+  api.use('/containers/:id', containerLabelRoutes(context));
+  api.use('/containers', containerRoutes(context));
+  api.use('/deliveries/:id', deliveryLabelRoutes(context));
+  api.use('/lots', recallRoutes(context));
+  api.use('/lots/:lot', lotHoldRoutes(context));
+  api.use('/deliveries', deliveryRoutes(context));
+  api.use('/suppliers', supplierRoutes(context));
+  api.use('/counts', countRoutes(context));
+  api.use('/batches', batchRoutes(context));
+  api.use('/outcomes', outcomeRoutes(context));
+  api.use('/clocks', clockRoutes(context));
+  api.use('/film-factors', filmFactorRoutes(context));
+  api.use('/unsettled', unsettledRoutes(context));
+  api.use('/trials', trialRoutes(context));
+  api.use('/backups', backupRoutes(context));
+  api.use('/weather', weatherRoutes(context));
+  api.use('/labels', labelRoutes(context));
+  api.use('/imports', importRoutes(context));
+  api.use('/movements', ledgerRoutes(context));
+  api.use('/trail', trailRoutes(context));
+  api.use(movementRoutes(context));
   api.use(unknownRoute);
 
   app.use('/api', api);
@@ -115,7 +115,7 @@ export function createApp(house: House): Express {
       throw new HttpProblem(404, 'interface.notBuilt', 'The interface is not built.');
     res.set('Cache-Control', 'no-cache').sendFile(`${INTERFACE}/index.html`);
   });
-  app.use(answerProblems(house.log));
+  app.use(answerProblems(context.log));
   return app;
 }
 
@@ -150,9 +150,9 @@ const compressed = (req: Request, res: Response): boolean =>
 
 /** The shop's own time with every answer: devices keep to it, whatever their own clock says. */
 const tellTime =
-  (house: House): express.RequestHandler =>
+  (context: AppContext): express.RequestHandler =>
   (_req, res, next) => {
-    res.set('X-Shop-Time', String(house.now().getTime()));
+    res.set('X-Shop-Time', String(context.now().getTime()));
     next();
   };
 

@@ -1,8 +1,8 @@
 import { pino } from 'pino';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import type { AppContext } from './appContext.ts';
 import type { Books } from './db/books.ts';
 import type { WeatherStation } from './devices/weatherStation.ts';
-import type { House } from './house.ts';
 import { makeRounds } from './rounds.ts';
 
 beforeEach(() => void vi.useFakeTimers());
@@ -16,10 +16,10 @@ it('writes nothing by itself on a full disk, where the database would not surviv
   const end = makeRounds(
     {
       books: { settle, rows, transaction: rows } as unknown as Books,
-      copying: { ifDue: async () => false } as unknown as House['copying'],
+      copying: { ifDue: async () => false } as unknown as AppContext['copying'],
       weatherStation: { read } as unknown as WeatherStation,
       now: () => new Date('2026-05-04T08:30:00Z'),
-      live: { tell: () => undefined } as unknown as House['live'],
+      live: { tell: () => undefined } as unknown as AppContext['live'],
       log: pino({ level: 'silent' }),
       folder: '.',
       free: () => free,

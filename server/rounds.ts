@@ -1,5 +1,5 @@
+import type { AppContext } from './appContext.ts';
 import { KEPT_FREE_BYTES } from './db/room.ts';
-import type { House } from './house.ts';
 import { prune } from './prune.ts';
 import type { SteadyClock } from './steadyClock.ts';
 import { noteStation } from './weather/station.ts';
@@ -18,18 +18,21 @@ const PRUNE_EVERY_MS = 6 * 3_600_000;
  * @returns what ends it
  */
 export function makeRounds(
-  house: Pick<House, 'books' | 'copying' | 'weatherStation' | 'now' | 'live' | 'log' | 'folder' | 'free'>,
+  context: Pick<
+    AppContext,
+    'books' | 'copying' | 'weatherStation' | 'now' | 'live' | 'log' | 'folder' | 'free'
+  >,
   time: SteadyClock | undefined,
 ): () => void {
-  const { books, now, log, folder, free } = house;
+  const { books, now, log, folder, free } = context;
   const room = () => free(folder) >= KEPT_FREE_BYTES;
   const failed = (error: unknown) => log.error(error);
   const station = setInterval(() => {
-    if (room()) noteStation(house).catch(failed);
-    if (time && time.apartMs !== 0) followClock(house, time).catch(failed);
+    if (room()) noteStation(context).catch(failed);
+    if (time && time.apartMs !== 0) followClock(context, time).catch(failed);
   }, STATION_EVERY_MS);
   const backup = setInterval(() => {
-    house.copying.ifDue(now()).catch(failed);
+    context.copying.ifDue(now()).catch(failed);
   }, BACKUP_EVERY_MS);
   const settling = setInterval(() => room() && void books.settle().catch(failed), SETTLE_EVERY_MS);
   const pruning = setInterval(() => room() && void prune(books, now()).catch(failed), PRUNE_EVERY_MS);
@@ -41,7 +44,10 @@ export function makeRounds(
   };
 }
 
-async function followClock({ books, log }: Pick<House, 'books' | 'log'>, time: SteadyClock): Promise<void> {
+async function followClock(
+  { books, log }: Pick<AppContext, 'books' | 'log'>,
+  time: SteadyClock,
+): Promise<void> {
   const running = await books.rows('SELECT 1 FROM clock WHERE ended_at IS NULL LIMIT 1');
   if (running.length > 0) return;
   log.warn(`the machine's clock was set by ${Math.round(time.apartMs / 1_000)} s: the shop follows it now`);

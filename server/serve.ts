@@ -15,9 +15,9 @@ import { freeBytes } from './db/room.ts';
 import { type Instruments, noInstruments } from './devices/instrument.ts';
 import type { LabelPrinter } from './devices/labelPrinter.ts';
 import type { WeatherStation } from './devices/weatherStation.ts';
+import { Documents } from './documents/office.ts';
 import { takeUpImports } from './imports/runner.ts';
 import { Live } from './live/live.ts';
-import { Papers } from './papers/office.ts';
 import { makeRounds } from './rounds.ts';
 import { Idle } from './sessions/idle.ts';
 import { secretOf } from './sessions/secret.ts';
@@ -77,7 +77,7 @@ export async function serve(options: {
     await options.begin?.(books, secret);
     const live = new Live(now);
     const instruments = (await options.connect?.(books)) ?? noInstruments;
-    const papers = new Papers();
+    const documents = new Documents();
     let stopping = false;
     const damage = { what: null as string | null, remedy: '' };
     const damaged = (what: string) => {
@@ -114,7 +114,7 @@ export async function serve(options: {
       log,
       setupCode,
       demoPins,
-      papers,
+      documents,
       labelPrinter,
       weatherStation,
       instruments,
@@ -140,7 +140,7 @@ export async function serve(options: {
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
       instruments.close();
-      await papers.close();
+      await documents.close();
       await copying.ended();
       await books.close();
     };

@@ -68,7 +68,7 @@ export function mayGoIn(
 }
 
 const retired = (field: string): Refusal =>
-  refuse('ware.unusable', field, `${field} has been retired.`, 'Choose another from the list.');
+  refuse('equipment.unusable', field, `${field} has been retired.`, 'Choose another from the list.');
 
 /**
  * Whether somebody may make a fill of a product in a vessel, whatever its strength: it may go into the empty vessel, and

@@ -116,8 +116,8 @@ describe('a pour', () => {
   });
 
   it.each([
-    ['of a retired product', request, product({ retired: true }), 'ware.unusable', '/productId'],
-    ['into a retired vessel', request, vessel({ retired: true }), 'ware.unusable', '/vesselId'],
+    ['of a retired product', request, product({ retired: true }), 'equipment.unusable', '/productId'],
+    ['into a retired vessel', request, vessel({ retired: true }), 'equipment.unusable', '/vesselId'],
     [
       'after something nobody knows',
       request,
@@ -194,10 +194,16 @@ describe('a pour', () => {
       'note.hold',
       '/productId',
     ],
-    ['from nowhere', request, knows({ source: null }), 'ware.unusable', '/containerId'],
-    ['from what was put away', request, source({ awayAt: '2026-05-02' }), 'ware.unusable', '/containerId'],
-    ['from another product', request, source({ productId: 3 }), 'ware.unusable', '/containerId'],
-    ['from what is sealed', request, source({ openedAt: null }), 'ware.unusable', '/containerId'],
+    ['from nowhere', request, knows({ source: null }), 'equipment.unusable', '/containerId'],
+    [
+      'from what was put away',
+      request,
+      source({ awayAt: '2026-05-02' }),
+      'equipment.unusable',
+      '/containerId',
+    ],
+    ['from another product', request, source({ productId: 3 }), 'equipment.unusable', '/containerId'],
+    ['from what is sealed', request, source({ openedAt: null }), 'equipment.unusable', '/containerId'],
     ['from a lot that is on hold', request, source({ onHold: HOLD }), 'lot.held', '/containerId'],
     ['of more than there is', request, source({ heldUl: 57_691 }), 'stock.short', '/containerId'],
     [
@@ -225,7 +231,7 @@ describe('a pour', () => {
       'from the same one twice',
       asks({ fromTwo: true }),
       knows({ source: { ...pail, heldUl: 1 }, rest: { ...pail, heldUl: 1 } }),
-      'ware.unusable',
+      'equipment.unusable',
       '/rest/containerId',
     ],
     [

@@ -49,7 +49,10 @@ export function mayPourFrom(
   pointer: string,
 ): Outcome<null> {
   const no = (why: string) =>
-    at(pointer, refuse('ware.unusable', 'Container', `Container: ${why}`, 'Choose another from the list.'));
+    at(
+      pointer,
+      refuse('equipment.unusable', 'Container', `Container: ${why}`, 'Choose another from the list.'),
+    );
   if (!source) return no('it is not there any more.');
   const { code } = source;
   if (source.awayAt !== null) return no(`${code} has been put away.`);
@@ -92,7 +95,7 @@ export function resolveSources(
     const second = rest as SourceContainer;
     if (second.id === first.id) {
       const same = refuse(
-        'ware.unusable',
+        'equipment.unusable',
         'The second container',
         'The second container is the first one again.',
         'Choose another from the list.',

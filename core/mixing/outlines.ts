@@ -18,7 +18,7 @@ export type MeasureKind = (typeof MEASURE_KINDS)[number];
 export const CONTAINER_KINDS = ['bottle', 'jug', 'pail', 'drum', 'tank'] as const;
 export type ContainerKind = (typeof CONTAINER_KINDS)[number];
 
-// Outlines of common workshop ware, in centimetres of a typical size: [radius, height] from the floor up.
+// Outlines of common workshop equipment, in centimetres of a typical size: [radius, height] from the floor up.
 
 // biome-ignore format: one outline a line
 export const VESSEL_OUTLINES: Record<VesselKind, Outline> = {

@@ -245,6 +245,6 @@ export const STARTS: Record<Family, FamilyStart> = {
 };
 
 /**
- * What a new product of a family usually is, to start its record from. Windows and house limits are the trade's seeds;
+ * What a new product of a family usually is, to start its record from. Windows and the shop's limits are the trade's seeds;
  * everything can be changed.
  */

@@ -25,7 +25,7 @@ describe('a family', () => {
     for (const trait of start.has) expect(TRAITS).toContain(trait);
   });
 
-  it('carries the trade windows and house limits to its own use, and to no other', () => {
+  it('carries the trade windows and limits of the shop to its own use, and to no other', () => {
     expect(startOfUse('foam', 'neutralFoam')).toEqual({
       kind: 'foam',
       panelFloor: 0.005,
@@ -47,17 +47,28 @@ describe('a family', () => {
     });
   });
 
-  it('starts from the house’s own figures where a shop has some', () => {
-    const house = { preWashFloor: 0.02, preWashCeiling: 0.04, foamFloor: 0.01, useByDays: { rinseless: 14 } };
-    expect(startOfUse('preWash', 'citrusPreWash', house)).toMatchObject({
+  it('starts from the shop’s own figures where a shop has some', () => {
+    const defaults = {
+      preWashFloor: 0.02,
+      preWashCeiling: 0.04,
+      foamFloor: 0.01,
+      useByDays: { rinseless: 14 },
+    };
+    expect(startOfUse('preWash', 'citrusPreWash', defaults)).toMatchObject({
       panelFloor: 0.02,
       panelCeiling: 0.04,
     });
-    expect(startOfUse('foam', 'alkalineFoam', house)).toMatchObject({ panelFloor: 0.02, panelCeiling: 0.04 });
-    expect(startOfUse('foam', 'neutralFoam', house)).toMatchObject({ panelFloor: 0.01, panelCeiling: null });
-    expect(startOfUse('wheel', 'wheelGel', house)).toMatchObject({ panelFloor: null, panelCeiling: null });
-    expect(recordStart('rinseless', house).useByDays).toBe(14);
-    expect(recordStart('neutralFoam', house).useByDays).toBe(30);
+    expect(startOfUse('foam', 'alkalineFoam', defaults)).toMatchObject({
+      panelFloor: 0.02,
+      panelCeiling: 0.04,
+    });
+    expect(startOfUse('foam', 'neutralFoam', defaults)).toMatchObject({
+      panelFloor: 0.01,
+      panelCeiling: null,
+    });
+    expect(startOfUse('wheel', 'wheelGel', defaults)).toMatchObject({ panelFloor: null, panelCeiling: null });
+    expect(recordStart('rinseless', defaults).useByDays).toBe(14);
+    expect(recordStart('neutralFoam', defaults).useByDays).toBe(30);
   });
 
   it('hands out a record of its own each time', () => {

@@ -1,8 +1,8 @@
 import { TRAITS, type Trait, type TraitState, type Traits } from '../safety/traits.ts';
 import type { Family } from './family.ts';
 import { type FamilyStart, STARTS } from './familyStarts.ts';
-import { type HouseFigures, PRE_WASH_FAMILIES, USUAL_HOUSE } from './house.ts';
 import { type ProductRecord, SURFACES, type Suits, type Surface } from './record.ts';
+import { PRE_WASH_FAMILIES, type ShopDefaults, USUAL_DEFAULTS } from './shopDefaults.ts';
 import type { ProductUse, UseKind } from './uses.ts';
 
 export const familyStart = (family: Family): FamilyStart => STARTS[family];
@@ -16,9 +16,9 @@ export function usualTraits(family: Family): Traits {
 }
 
 /** The record a new product of a family starts from; what only its sheet can say is not known yet. */
-export function recordStart(family: Family, house: HouseFigures = USUAL_HOUSE): ProductRecord {
+export function recordStart(family: Family, defaults: ShopDefaults = USUAL_DEFAULTS): ProductRecord {
   const { thickness, protection, delivery, hazards, care } = familyStart(family);
-  const useByDays = house.useByDays[family] ?? familyStart(family).useByDays;
+  const useByDays = defaults.useByDays[family] ?? familyStart(family).useByDays;
   return {
     family,
     phNeat: null,
@@ -38,17 +38,21 @@ export function recordStart(family: Family, house: HouseFigures = USUAL_HOUSE): 
 }
 
 /** A use as it starts: of its family's own kind, the family's window and limits; of any other, the label's band alone. */
-export function startOfUse(kind: UseKind, family: Family, house: HouseFigures = USUAL_HOUSE): ProductUse {
+export function startOfUse(
+  kind: UseKind,
+  family: Family,
+  defaults: ShopDefaults = USUAL_DEFAULTS,
+): ProductUse {
   const { use, film, dwell } = familyStart(family);
-  if (kind === use) return { kind, ...panelStart(family, house), film, dwell, rateMlPerM2: null };
+  if (kind === use) return { kind, ...panelStart(family, defaults), film, dwell, rateMlPerM2: null };
   return { kind, panelFloor: null, panelCeiling: null, film: null, dwell: null, rateMlPerM2: null };
 }
 
-/** Floor and ceiling on the panel of a family's own use, by the house's figures. */
-function panelStart(family: Family, house: HouseFigures): Pick<ProductUse, 'panelFloor' | 'panelCeiling'> {
-  if (family === 'neutralFoam') return { panelFloor: house.foamFloor, panelCeiling: null };
+/** Floor and ceiling on the panel of a family's own use, by the shop's figures. */
+function panelStart(family: Family, defaults: ShopDefaults): Pick<ProductUse, 'panelFloor' | 'panelCeiling'> {
+  if (family === 'neutralFoam') return { panelFloor: defaults.foamFloor, panelCeiling: null };
   if (PRE_WASH_FAMILIES.includes(family)) {
-    return { panelFloor: house.preWashFloor, panelCeiling: house.preWashCeiling };
+    return { panelFloor: defaults.preWashFloor, panelCeiling: defaults.preWashCeiling };
   }
   return { panelFloor: null, panelCeiling: null };
 }

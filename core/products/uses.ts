@@ -85,7 +85,7 @@ export type ProductUse = {
   readonly rateMlPerM2: number | null;
 };
 
-/** Whole-car pre-washes have a house floor and ceiling on the panel; neutral foams a floor of their own. */
+/** Whole-car pre-washes have a floor of the shop and ceiling on the panel; neutral foams a floor of their own. */
 export const PRE_WASH_PANEL = { floor: 0.01, ceiling: 0.05 } as const;
 export const NEUTRAL_FOAM_FLOOR = 0.005;
 

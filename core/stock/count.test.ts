@@ -21,7 +21,7 @@ describe('by weight', () => {
     });
   });
 
-  it('finds what was put in, within what it says of itself, whatever the ware, the density and the scale', () => {
+  it('finds what was put in, within what it says of itself, whatever the equipment, the density and the scale', () => {
     fc.assert(
       fc.property(
         kind,

@@ -7,7 +7,7 @@ export type Counted = { readonly ul: number; readonly withinUl: number };
 
 const UL_PER_ML = 1_000;
 
-/** What an empty container weighs for each litre it holds, in grams: usual plastic ware, within a quarter. */
+/** What an empty container weighs for each litre it holds, in grams: usual plastic equipment, within a quarter. */
 const USUAL_TARE_G_PER_L: Record<ContainerKind, number> = {
   bottle: 60,
   jug: 42,
@@ -35,7 +35,7 @@ export const usualTareG = (kind: ContainerKind, sizeUl: number): number =>
  * What a container holds by its weight: (gross - tare) / density.
  *
  * @param of.grossG as it stands, 0 to a tonne and a half
- * @param of.tareG what it weighs empty; null where nobody knows, then what such ware usually weighs
+ * @param of.tareG what it weighs empty; null where nobody knows, then what such equipment usually weighs
  * @param of.gPerMl 0.6 to 2; null where nobody entered it, then {@link USUAL_G_PER_ML}
  * @returns a refusal where it weighs less than empty, or holds more than it can
  * @example 10.1 kg with a tare of 0.9 kg at 1.03: 8.932 L
@@ -67,7 +67,7 @@ export function countedByWeight(of: {
   return accept({ ul: Math.min(Math.round(exact), sizeUl), withinUl: Math.round(within) });
 }
 
-/** A dipstick is read to this, in millimetres; the shape of the ware is known to within the share. */
+/** A dipstick is read to this, in millimetres; the shape of the equipment is known to within the share. */
 const DIP_MM = 3;
 const SHAPE_WITHIN = 0.03;
 

@@ -1,8 +1,8 @@
 import { Router } from 'express';
 import { dumpBatchBody, useBatchBody } from '#contract/batches.ts';
 import { resolveUse, sharesOf } from '#core/booking/resolveUse.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
-import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { decided, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
@@ -12,13 +12,13 @@ import { shopOf } from '../shop/queries.ts';
 import { batchOf } from './queries.ts';
 
 /** What becomes of a mix: some of it is used, or the rest is poured away. Product and water go in their proportion. */
-export function batchActRoutes(house: House): Router {
+export function batchActRoutes(context: AppContext): Router {
   const routes = Router({ mergeParams: true });
   const idIn = (params: object) => String((params as { id?: string }).id);
 
   routes.post(
     '/uses',
-    command(house, useBatchBody, async ({ tx, body, who, now, params }) => {
+    command(context, useBatchBody, async ({ tx, body, who, now, params }) => {
       const { used } = await singleAccounts(tx);
       const batch = await take(
         tx,
@@ -33,7 +33,7 @@ export function batchActRoutes(house: House): Router {
   );
   routes.post(
     '/dumps',
-    command(house, dumpBatchBody, async ({ tx, body, who, now, params }) => {
+    command(context, dumpBatchBody, async ({ tx, body, who, now, params }) => {
       const { waste } = await singleAccounts(tx);
       const batch = await take(tx, idIn(params), null, { to: waste, kind: 'waste', ...body }, who, now);
       return { status: 201, body: batch, touched: [['vessels', batch.vesselId]] };

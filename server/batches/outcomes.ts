@@ -2,8 +2,8 @@ import { Router } from 'express';
 import { nothing } from '#contract/ledger.ts';
 import { outcomeBody } from '#contract/recipes.ts';
 import { mayUseBatch } from '#core/booking/resolveUse.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
-import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { decided, HttpProblem, missing } from '../http/problems.ts';
@@ -11,16 +11,16 @@ import { weatherNow } from '../weather/weather.ts';
 import { batchOf } from './queries.ts';
 
 /** How a wash with a batch went: noted in one tap by whoever saw it. */
-export function batchOutcomeRoutes(house: House): Router {
+export function batchOutcomeRoutes(context: AppContext): Router {
   const routes = Router({ mergeParams: true });
   routes.post(
     '/',
-    command(house, outcomeBody, async ({ tx, body, who, now, params }) => {
+    command(context, outcomeBody, async ({ tx, body, who, now, params }) => {
       const id = wholeNumber((params as { id?: string }).id, 'batch');
       const batch = await batchOf(tx, String(id));
       if (!batch) throw missing('batch');
       decided(mayUseBatch(batch));
-      const weather = await weatherNow(house, tx);
+      const weather = await weatherNow(context, tx);
       await replaceVerdict(tx, { batchId: id, clockId: null }, who.personId, now);
       const [made] = await tx.rows<{ id: number }>(
         `INSERT INTO outcome (batch_id, kind, person_id, noted_at, weather, recipe_id, soil, fraction)
@@ -58,11 +58,11 @@ export async function replaceVerdict(
 }
 
 /** Notes by their own number: taken back by whoever made them, or by a manager. They stay in the books. */
-export function outcomeRoutes(house: House): Router {
+export function outcomeRoutes(context: AppContext): Router {
   const routes = Router();
   routes.post(
     '/:id/withdrawals',
-    command(house, nothing, async ({ tx, who, now, params }) => {
+    command(context, nothing, async ({ tx, who, now, params }) => {
       const id = wholeNumber(params.id, 'note');
       const [note] = await tx.rows<{ personId: number; batchId: number | null; clockId: number | null }>(
         'SELECT person_id AS "personId", batch_id AS "batchId", clock_id AS "clockId" FROM outcome WHERE id = $1 AND withdrawn_at IS NULL',

@@ -2,10 +2,10 @@ import type { Laid } from '#contract/clocks.ts';
 import type { Product } from '#contract/products.ts';
 import { type LaidResolution, namedBy, resolveLaid } from '#core/dwell/resolveLaid.ts';
 import type { Queryable } from '../db/books.ts';
+import { vessels } from '../equipment/queries.ts';
 import { refusalProblem } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
 import { versionOf } from '../recipes/queries.ts';
-import { vessels } from '../ware/queries.ts';
 
 /** What is laid, looked up, with the product it is; null for water. */
 export type Found = { laid: LaidResolution; product: Product | null };

@@ -12,10 +12,10 @@ import { nothing } from '#contract/ledger.ts';
 import { layerOf } from '#core/dwell/resolveLaid.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
 import { formatDuration } from '#core/units/duration.ts';
+import type { AppContext } from '../appContext.ts';
 import { replaceVerdict } from '../batches/outcomes.ts';
 import { refuseHeldBatch } from '../containers/lotHolds.ts';
 import type { Queryable } from '../db/books.ts';
-import type { House } from '../house.ts';
 import { type Answer, command, preparedCommand } from '../http/commands.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import { happenedAt, refuseBefore } from '../http/when.ts';
@@ -32,11 +32,11 @@ const RESUME_MS = 10 * 60_000;
 const LATE_MS = 60_000;
 
 /** Clocks: started, laid over, ended; by whoever is there. Each goes by the key it was started under. */
-export function clockRoutes(house: House): Router {
+export function clockRoutes(context: AppContext): Router {
   const routes = Router();
-  routes.get('/', async (_req, res) => void res.json(await clocksShown(house.books, house.now())));
+  routes.get('/', async (_req, res) => void res.json(await clocksShown(context.books, context.now())));
   routes.get('/:key', async (req, res) => {
-    const clock = await clockOf(house.books, String(req.params.key));
+    const clock = await clockOf(context.books, String(req.params.key));
     if (!clock) throw missing('clock');
     res.json(clock);
   });
@@ -44,9 +44,9 @@ export function clockRoutes(house: House): Router {
   routes.post(
     '/',
     preparedCommand(
-      house,
+      context,
       clockBody,
-      () => noteStation(house),
+      () => noteStation(context),
       async ({ tx, body, who, now }) => {
         const at = happenedAt(body.occurredAt, now);
         if (await clockOf(tx, body.key)) {
@@ -85,7 +85,7 @@ export function clockRoutes(house: House): Router {
       who: { personId: number; name: string; role: string };
     }) => Promise<void>,
   ) =>
-    command<B>(house, schema, async ({ tx, body, who, now, params }) => {
+    command<B>(context, schema, async ({ tx, body, who, now, params }) => {
       const clock = await clockOf(tx, String(params.key));
       if (!clock) throw missing('clock');
       await work({ tx, clock, body, at: happenedAt(body.occurredAt, now), now, who });
@@ -139,7 +139,7 @@ export function clockRoutes(house: House): Router {
     '/:key/outcomes',
     onClock(clockOutcomeBody, async ({ tx, clock, body, at, now, who }) => {
       await replaceVerdict(tx, { batchId: null, clockId: clock.id }, who.personId, now);
-      const weather = await weatherNow(house, tx);
+      const weather = await weatherNow(context, tx);
       await tx.rows(
         `INSERT INTO outcome (clock_id, batch_id, kind, person_id, noted_at, weather, recipe_id, soil, fraction)
          SELECT k.id, k.batch_id, $2, $3, $4, $5, v.recipe_id, c.soil, c.fraction
@@ -170,7 +170,7 @@ export function clockRoutes(house: House): Router {
   );
   routes.post(
     '/:key/dryings/:id/withdrawals',
-    command(house, nothing, async ({ tx, who, now, params }) => {
+    command(context, nothing, async ({ tx, who, now, params }) => {
       const clock = await clockOf(tx, String(params.key));
       const seen = clock?.dryings.find((d) => String(d.id) === params.id);
       if (!clock || !seen) throw missing('note');

@@ -1,9 +1,9 @@
 import { Router } from 'express';
 import { type Unsettled, unsettledBody } from '#contract/clocks.ts';
 import { nothing } from '#contract/ledger.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
-import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { missing } from '../http/problems.ts';
@@ -12,12 +12,12 @@ import { only } from '../http/signedIn.ts';
 const SHOWN = 100;
 
 /** What was done without a connection and no longer fits: never dropped, a lead settles it. */
-export function unsettledRoutes(house: House): Router {
+export function unsettledRoutes(context: AppContext): Router {
   const routes = Router();
-  routes.get('/', async (_req, res) => void res.json(await unsettled(house.books)));
+  routes.get('/', async (_req, res) => void res.json(await unsettled(context.books)));
   routes.post(
     '/',
-    command(house, unsettledBody, async ({ tx, body, who, now }) => {
+    command(context, unsettledBody, async ({ tx, body, who, now }) => {
       const [made] = await tx.rows<{ id: number }>(
         `INSERT INTO unsettled (what, reason, body, occurred_at, received_at, person_id) VALUES ($1, $2, $3, $4, $5, $6)
          RETURNING id`,
@@ -29,7 +29,7 @@ export function unsettledRoutes(house: House): Router {
   routes.post(
     '/:id/settlements',
     only('lead'),
-    command(house, nothing, async ({ tx, who, now, params }) => {
+    command(context, nothing, async ({ tx, who, now, params }) => {
       const id = wholeNumber(params.id, 'note');
       const done = await tx.rows(
         'UPDATE unsettled SET settled_at = $2, settled_by = $3 WHERE id = $1 AND settled_at IS NULL RETURNING id',

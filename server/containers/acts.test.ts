@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
+import type { Container } from '#contract/equipment.ts';
 import type { Movement } from '#contract/ledger.ts';
 import type { Delivery } from '#contract/stock.ts';
-import type { Container } from '#contract/ware.ts';
 import { decantedPrice } from '#core/stock/decant.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 

@@ -1,5 +1,6 @@
 import { type RequestHandler, Router } from 'express';
 import type { Schema } from 'yup';
+import type { Container } from '#contract/equipment.ts';
 import { nothing } from '#contract/ledger.ts';
 import { atLeast, type Role } from '#contract/roles.ts';
 import {
@@ -14,10 +15,9 @@ import {
   type WasteBody,
   wasteBody,
 } from '#contract/stock.ts';
-import type { Container } from '#contract/ware.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
-import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { missing } from '../http/problems.ts';
@@ -39,7 +39,7 @@ import { type Asked, refused, refuseFuller, refuseShort } from './refuse.ts';
 const OWN_WASTE_UL = 500_000;
 
 /** What happens to a container besides pouring. */
-export function actRoutes(house: House): Router {
+export function actRoutes(context: AppContext): Router {
   const routes = Router({ mergeParams: true });
   /** A handler for something done to the container of the address; answers with it as it is then. */
   const act = <B>(
@@ -49,7 +49,7 @@ export function actRoutes(house: House): Router {
     work: (asked: Asked<B>) => Promise<unknown>,
   ) => {
     const handler: RequestHandler = command(
-      house,
+      context,
       schema,
       async ({ tx, body, who, now, params, allowed }) => {
         const id = wholeNumber((params as { id?: string }).id, 'container');

@@ -1,5 +1,5 @@
+import type { Container } from '#contract/equipment.ts';
 import type { DecantBody } from '#contract/stock.ts';
-import type { Container } from '#contract/ware.ts';
 import { decantedPrice } from '#core/stock/decant.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';

@@ -3,15 +3,15 @@ import { nothing } from '#contract/ledger.ts';
 import { lotHoldBody } from '#contract/stock.ts';
 import { at } from '#core/outcome.ts';
 import { type LotHold, mayUseLot } from '#core/stock/lotHold.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
-import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { decided, HttpProblem, missing } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { recallOf } from './recall.ts';
 
 /** Nobody uses a lot that is on hold: a lead holds it, a manager releases it. */
-export function lotHoldRoutes(house: House): Router {
+export function lotHoldRoutes(context: AppContext): Router {
   const routes = Router({ mergeParams: true });
   const lotIn = (params: object) => String((params as { lot?: string }).lot).toLowerCase();
   const touched: ['containers' | 'vessels', number][] = [
@@ -22,7 +22,7 @@ export function lotHoldRoutes(house: House): Router {
   routes.post(
     '/holds',
     only('lead'),
-    command(house, lotHoldBody, async ({ tx, body, who, now, params }) => {
+    command(context, lotHoldBody, async ({ tx, body, who, now, params }) => {
       const lot = lotIn(params);
       if (!(await recallOf(tx, lot))) throw missing('lot');
       const [standing] = await tx.rows('SELECT 1 FROM lot_hold WHERE lot = $1 AND released_at IS NULL', [
@@ -45,7 +45,7 @@ export function lotHoldRoutes(house: House): Router {
   routes.post(
     '/releases',
     only('manager'),
-    command(house, nothing, async ({ tx, who, now, params }) => {
+    command(context, nothing, async ({ tx, who, now, params }) => {
       const lot = lotIn(params);
       await tx.rows(
         'UPDATE lot_hold SET released_by = $2, released_at = $3 WHERE lot = $1 AND released_at IS NULL',

@@ -1,5 +1,5 @@
+import type { Container } from '#contract/equipment.ts';
 import type { MissingContainer } from '#contract/stock.ts';
-import type { Container } from '#contract/ware.ts';
 import { reversePostings } from '#core/stock/postings.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';

@@ -1,4 +1,4 @@
-import type { Container, ContainerBody } from '#contract/ware.ts';
+import type { Container, ContainerBody } from '#contract/equipment.ts';
 import type { Queryable } from '../db/books.ts';
 import { HOLD_OF_CONTAINER } from './holdOf.ts';
 

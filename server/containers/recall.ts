@@ -1,15 +1,15 @@
 import { Router } from 'express';
 import type { Recall, RecallLine } from '#contract/stock.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
-import type { House } from '../house.ts';
 import { missing } from '../http/problems.ts';
 
 /** Recall: where each millilitre of a lot is, or went, and which vehicles it was put on. */
-export function recallRoutes(house: House): Router {
+export function recallRoutes(context: AppContext): Router {
   const routes = Router();
   routes.get('/:lot', async (req, res) => {
-    const recall = await recallOf(house.books, String(req.params.lot));
+    const recall = await recallOf(context.books, String(req.params.lot));
     if (!recall) throw missing('lot');
     res.json(recall);
   });

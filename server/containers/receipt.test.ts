@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import type { Container } from '#contract/equipment.ts';
 import type { Movement, Slip } from '#contract/ledger.ts';
 import type { ReceiptBody } from '#contract/stock.ts';
-import type { Container } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { FOAM, parts, pour, usedUp } from '../testing/pours.ts';
 

@@ -1,6 +1,6 @@
+import type { Container } from '#contract/equipment.ts';
 import { atLeast } from '#contract/roles.ts';
 import type { ReceiptBody } from '#contract/stock.ts';
-import type { Container } from '#contract/ware.ts';
 import { mayUseLot } from '#core/stock/lotHold.ts';
 import { correctReceipt, type Receipt } from '#core/stock/receipt.ts';
 import type { Queryable } from '../db/books.ts';

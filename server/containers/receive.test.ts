@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { ContainerBody } from '#contract/ware.ts';
+import type { ContainerBody } from '#contract/equipment.ts';
 import type { Queryable } from '../db/books.ts';
 import { serveShop } from '../testing/demoShop.ts';
 import { FOAM } from '../testing/pours.ts';

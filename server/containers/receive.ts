@@ -1,4 +1,4 @@
-import type { ContainerBody } from '#contract/ware.ts';
+import type { ContainerBody } from '#contract/equipment.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';

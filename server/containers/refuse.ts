@@ -1,4 +1,4 @@
-import type { Container } from '#contract/ware.ts';
+import type { Container } from '#contract/equipment.ts';
 import { checkStock } from '#core/stock/postings.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';

@@ -1,8 +1,8 @@
 import { Router } from 'express';
+import { type Container, containerBody } from '#contract/equipment.ts';
 import { type Movement, nothing, type Page } from '#contract/ledger.ts';
-import { type Container, containerBody } from '#contract/ware.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
-import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
@@ -17,18 +17,18 @@ import { receive, refuseUnknownProducts } from './receive.ts';
 const PAGE = 200;
 const LATEST = Number.MAX_SAFE_INTEGER;
 
-export function containerRoutes(house: House): Router {
+export function containerRoutes(context: AppContext): Router {
   const routes = Router();
 
   routes.get('/', async (req, res) => {
     const after = req.query.after === undefined ? 0 : wholeNumber(req.query.after, 'page');
-    res.json(page(await containers(house.books, after, PAGE + 1), PAGE));
+    res.json(page(await containers(context.books, after, PAGE + 1), PAGE));
   });
 
-  routes.get('/missing', async (_req, res) => void res.json(await missingContainers(house.books)));
+  routes.get('/missing', async (_req, res) => void res.json(await missingContainers(context.books)));
 
   routes.get('/:id', async (req, res) => {
-    const container = await containerOf(house.books, wholeNumber(req.params.id, 'container'));
+    const container = await containerOf(context.books, wholeNumber(req.params.id, 'container'));
     if (!container) throw missing('container');
     res.json(container);
   });
@@ -37,13 +37,13 @@ export function containerRoutes(house: House): Router {
     const id = wholeNumber(req.params.id, 'container');
     const before = req.query.after === undefined ? LATEST : wholeNumber(req.query.after, 'page');
     const limit = req.query.limit === undefined ? 50 : Math.min(PAGE, wholeNumber(req.query.limit, 'page'));
-    res.json(page<Movement>(await containerMovements(house.books, id, before, limit + 1), limit));
+    res.json(page<Movement>(await containerMovements(context.books, id, before, limit + 1), limit));
   });
 
   routes.post(
     '/',
     only('lead'),
-    command(house, containerBody, async ({ tx, body, who, now }) => {
+    command(context, containerBody, async ({ tx, body, who, now }) => {
       await refuseUnknownProducts(tx, [body.productId]);
       const [id = 0] = await receive(tx, [body], who, now);
       return { status: 201, body: await containerOf(tx, id), touched: [['containers', id]] };
@@ -52,7 +52,7 @@ export function containerRoutes(house: House): Router {
 
   routes.post(
     '/:id/openings',
-    command(house, nothing, async ({ tx, who, now, params }) => {
+    command(context, nothing, async ({ tx, who, now, params }) => {
       const container = await containerIn(tx, params.id);
       if (container.openedAt) {
         throw new HttpProblem(409, 'container.open', `${container.code} is already open.`, {
@@ -71,7 +71,7 @@ export function containerRoutes(house: House): Router {
   routes.post(
     '/:id/retirements',
     only('lead'),
-    command(house, nothing, async ({ tx, now, params }) => {
+    command(context, nothing, async ({ tx, now, params }) => {
       const container = await containerIn(tx, params.id);
       if (container.heldUl > 0) {
         throw new HttpProblem(409, 'container.notEmpty', `${container.code} is not empty by the books.`, {
@@ -83,7 +83,7 @@ export function containerRoutes(house: House): Router {
     }),
   );
 
-  routes.use('/:id', actRoutes(house));
+  routes.use('/:id', actRoutes(context));
   return routes;
 }
 

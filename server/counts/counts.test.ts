@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Count } from '#contract/counts.ts';
+import type { Container } from '#contract/equipment.ts';
 import type { Movement } from '#contract/ledger.ts';
 import type { TrailPage } from '#contract/trail.ts';
-import type { Container } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 
 const shop = serveShop();

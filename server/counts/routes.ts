@@ -8,15 +8,15 @@ import {
   countLineBody,
   strayBody,
 } from '#contract/counts.ts';
+import type { Container } from '#contract/equipment.ts';
 import { nothing } from '#contract/ledger.ts';
-import type { Container } from '#contract/ware.ts';
 import { accept, type Outcome } from '#core/outcome.ts';
 import { type Counted, countedByDip, countedByEye, countedByWeight } from '#core/stock/count.ts';
+import type { AppContext } from '../appContext.ts';
 import { moveContainer } from '../containers/acts.ts';
 import { turnUp } from '../containers/missing.ts';
 import { containerOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
-import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
@@ -25,19 +25,19 @@ import { closeCount } from './close.ts';
 import { countHead, countHeads, countLines, insertCount, insertCountLine } from './queries.ts';
 
 /** Counts: a sheet for one place, filled in as often as it takes, closed with what was different and why. */
-export function countRoutes(house: House): Router {
+export function countRoutes(context: AppContext): Router {
   const routes = Router();
   routes.use(only('lead'));
 
-  routes.get('/', async (_req, res) => void res.json(await countHeads(house.books)));
+  routes.get('/', async (_req, res) => void res.json(await countHeads(context.books)));
   routes.get(
     '/:id',
-    async (req, res) => void res.json(await countOf(house.books, wholeNumber(req.params.id, 'count'))),
+    async (req, res) => void res.json(await countOf(context.books, wholeNumber(req.params.id, 'count'))),
   );
 
   routes.post(
     '/',
-    command(house, countBody, async ({ tx, body, who, now }) => {
+    command(context, countBody, async ({ tx, body, who, now }) => {
       const [open] = await tx.rows<{ id: number; code: string }>(
         'SELECT id, code FROM count WHERE place_id = $1 AND closed_at IS NULL AND dropped_at IS NULL',
         [body.placeId],
@@ -58,7 +58,7 @@ export function countRoutes(house: House): Router {
 
   routes.post(
     '/:id/lines',
-    command(house, countLineBody, async ({ tx, body, who, now, params }) => {
+    command(context, countLineBody, async ({ tx, body, who, now, params }) => {
       const count = await openCount(tx, params.id);
       const container = await containerOf(tx, body.containerId);
       if (!container || container.awayAt) throw missing('container');
@@ -81,7 +81,7 @@ export function countRoutes(house: House): Router {
 
   routes.post(
     '/:id/strays',
-    command(house, strayBody, async ({ tx, body, who, now, params }) => {
+    command(context, strayBody, async ({ tx, body, who, now, params }) => {
       const count = await openCount(tx, params.id);
       const container = await containerOf(tx, body.containerId);
       if (!container) throw missing('container');
@@ -101,7 +101,7 @@ export function countRoutes(house: House): Router {
 
   routes.post(
     '/:id/comparisons',
-    command(house, nothing, async ({ tx, now, params }) => {
+    command(context, nothing, async ({ tx, now, params }) => {
       const count = await openCount(tx, params.id);
       if (count.counted === 0) {
         throw new HttpProblem(409, 'count.nothing', 'Nothing was counted yet.', {
@@ -118,7 +118,7 @@ export function countRoutes(house: House): Router {
 
   routes.post(
     '/:id/closings',
-    command(house, closeCountBody, async ({ tx, body, who, now, params, allowed }) => {
+    command(context, closeCountBody, async ({ tx, body, who, now, params, allowed }) => {
       const count = await openCount(tx, params.id);
       const touched = await closeCount(tx, await countOf(tx, count.id, true), body, { who, now, allowed });
       return {
@@ -131,7 +131,7 @@ export function countRoutes(house: House): Router {
 
   routes.post(
     '/:id/drops',
-    command(house, nothing, async ({ tx, now, params }) => {
+    command(context, nothing, async ({ tx, now, params }) => {
       const count = await openCount(tx, params.id);
       await tx.rows('UPDATE count SET dropped_at = $2 WHERE id = $1', [count.id, now]);
       return { status: 201, body: await countOf(tx, count.id), touched: [['counts', count.id]] };

@@ -1,9 +1,9 @@
 import { Router } from 'express';
 import { type Delivery, deliveryBody, type Supplier } from '#contract/stock.ts';
+import type { AppContext } from '../appContext.ts';
 import { receive, refuseUnknownProducts } from '../containers/receive.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
-import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { missing } from '../http/problems.ts';
@@ -13,18 +13,18 @@ import { supplierCalled } from './suppliers.ts';
 const SHOWN = 60;
 
 /** Deliveries: many containers in one go, all of them or none. */
-export function deliveryRoutes(house: House): Router {
+export function deliveryRoutes(context: AppContext): Router {
   const routes = Router();
-  routes.get('/', async (_req, res) => void res.json(await deliveries(house.books)));
+  routes.get('/', async (_req, res) => void res.json(await deliveries(context.books)));
   routes.get('/:id', async (req, res) => {
-    const [delivery] = await deliveries(house.books, wholeNumber(req.params.id, 'delivery'));
+    const [delivery] = await deliveries(context.books, wholeNumber(req.params.id, 'delivery'));
     if (!delivery) throw missing('delivery');
     res.json(delivery);
   });
   routes.post(
     '/',
     only('lead'),
-    command(house, deliveryBody, async ({ tx, body, who, now }) => {
+    command(context, deliveryBody, async ({ tx, body, who, now }) => {
       const supplierId = await supplierCalled(tx, body.supplier.trim());
       const [made] = await tx.rows<{ id: number }>(
         'INSERT INTO delivery (supplier_id, reference, received_at, received_by) VALUES ($1, $2, $3, $4) RETURNING id',
@@ -46,10 +46,10 @@ export function deliveryRoutes(house: House): Router {
   return routes;
 }
 
-export function supplierRoutes(house: House): Router {
+export function supplierRoutes(context: AppContext): Router {
   const routes = Router();
   routes.get('/', async (_req, res) => {
-    const rows = await house.books.rows<Supplier>(
+    const rows = await context.books.rows<Supplier>(
       'SELECT id, name FROM supplier WHERE retired_at IS NULL ORDER BY lower(name)',
     );
     res.json(rows);

@@ -1,7 +1,7 @@
 import type { Label, LabelSize, LabelPrinter as Shown } from '#contract/labels.ts';
 import type { Queryable } from '../db/books.ts';
+import { idOf } from '../equipment/queries.ts';
 import { HttpProblem } from '../http/problems.ts';
-import { idOf } from '../ware/queries.ts';
 
 /** A label on its way to paper. */
 export type PrintJob = {

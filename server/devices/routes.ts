@@ -1,7 +1,7 @@
 import { createSession } from 'better-sse';
 import { Router } from 'express';
 import { actBody } from '#contract/instruments.ts';
-import type { House } from '../house.ts';
+import type { AppContext } from '../appContext.ts';
 import { parseBody } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
@@ -9,7 +9,7 @@ import { only } from '../http/signedIn.ts';
 const HEARTBEAT_MS = 15_000;
 
 /** Instruments that are read while they change; for a stand-in also what hands would do to it. */
-export function instrumentRoutes({ instruments, live, now }: House): Router {
+export function instrumentRoutes({ instruments, live, now }: AppContext): Router {
   const routes = Router();
   routes.get('/', async (_req, res) => void res.json(await instruments.list()));
   routes.get('/:id/readings', async (req, res) => {

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Changeover, CheckBody, Line, LineCheck, Tip } from '#contract/dispensers.ts';
-import type { Container } from '#contract/ware.ts';
+import type { Container } from '#contract/equipment.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { lines } from './queries.ts';
 

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Line } from '#contract/dispensers.ts';
+import type { Vessel } from '#contract/equipment.ts';
 import type { Slip } from '#contract/ledger.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 
 const shop = serveShop();

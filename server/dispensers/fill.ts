@@ -27,20 +27,20 @@ export async function bookLineFill(
   const { pail, check } = line;
   if (!pail) throw nothingOn(line);
   const { productId: product } = pail;
-  const context = await fillContext(tx, { productId: product, vesselId: body.vesselId }, who, now);
+  const fill = await fillContext(tx, { productId: product, vesselId: body.vesselId }, who, now);
   const [container] = await sourcesOf(tx, pail.id);
   if (!container) throw missing('container');
   const { productUl, totalUl, leftUl } = decided(
     resolveLineFill(
       { ...body, strength: body.strength ?? null, acknowledged: body.acknowledged === true },
       {
-        ...context.facts,
+        ...fill.facts,
         line: { name: line.name, ratio: check?.ratio ?? null, fault: check?.verdict.verdict === 'fault' },
         pail,
       },
     ),
   );
-  const { facts, accounts, water, earlier, useByDays } = context;
+  const { facts, accounts, water, earlier, useByDays } = fill;
   const fraction = (productUl / totalUl) as Fraction;
   const waterUl = microlitres(totalUl - productUl);
   const batch = await bookDraw(tx, {

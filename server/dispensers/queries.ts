@@ -12,7 +12,7 @@ import type { LineCheck as Checked, Verdict } from '#core/delivery/dispenserLine
 import { holdOf } from '../containers/holdOf.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
-import { idOf, type Which, whichParams } from '../ware/queries.ts';
+import { idOf, type Which, whichParams } from '../equipment/queries.ts';
 
 /** A verification, for a query that joins its product `p`, its tip `t` and its person `w`. */
 const checkJson = (c: string) =>

@@ -14,20 +14,20 @@ import {
 } from '#contract/dispensers.ts';
 import { nothing } from '#contract/ledger.ts';
 import { atLeast } from '#contract/roles.ts';
-import type { House } from '../house.ts';
+import type { AppContext } from '../appContext.ts';
+import { wareRoutes } from '../equipment/routes.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
-import { wareRoutes } from '../ware/routes.ts';
 import { bookChangeover } from './changeover.ts';
 import { bookCheck, nothingOn } from './check.ts';
 import { bookLineFill } from './fill.ts';
 import { changeovers, checks, insertLine, insertTip, lines, tips, updateLine, updateTip } from './queries.ts';
 import { bookLineWaste } from './waste.ts';
 
-export const tipRoutes = (house: House): Router =>
-  wareRoutes<Parameters<typeof insertTip>[1], Parameters<typeof updateTip>[2], Tip>(house, {
+export const tipRoutes = (context: AppContext): Router =>
+  wareRoutes<Parameters<typeof insertTip>[1], Parameters<typeof updateTip>[2], Tip>(context, {
     what: 'tip',
     topic: 'devices',
     body: tipBody,
@@ -41,33 +41,33 @@ export const tipRoutes = (house: House): Router =>
 const OWN_WASTE_UL = 500_000;
 
 /** Lines: a manager sets them up, leads verify them and change them over, everyone fills and primes. */
-export function lineRoutes(house: House): Router {
+export function lineRoutes(context: AppContext): Router {
   const routes = wareRoutes<
     Parameters<typeof insertLine>[1],
     Parameters<typeof updateLine>[2],
     Awaited<ReturnType<typeof lines>>[number]
-  >(house, {
+  >(context, {
     what: 'line',
     topic: 'devices',
     body: lineBody,
     patch: linePatch,
-    list: (db, which) => lines(db, { ...which, now: house.now() }),
+    list: (db, which) => lines(db, { ...which, now: context.now() }),
     insert: insertLine,
     update: updateLine,
   });
   const lineIdOf = (params: Record<string, unknown>) => wholeNumber(params.id as string, 'line');
   routes.get(
     '/:id/checks',
-    async (req, res) => void res.json(await checks(house.books, lineIdOf(req.params))),
+    async (req, res) => void res.json(await checks(context.books, lineIdOf(req.params))),
   );
   routes.get(
     '/:id/changeovers',
-    async (req, res) => void res.json(await changeovers(house.books, lineIdOf(req.params))),
+    async (req, res) => void res.json(await changeovers(context.books, lineIdOf(req.params))),
   );
   routes.post(
     '/:id/checks',
     only('lead'),
-    command(house, checkBody, async ({ tx, body, who, now, params }) => {
+    command(context, checkBody, async ({ tx, body, who, now, params }) => {
       const line = await bookCheck(tx, lineIdOf(params), body, who.personId, now);
       return {
         status: 201,
@@ -82,7 +82,7 @@ export function lineRoutes(house: House): Router {
   routes.post(
     '/:id/checks/:check/withdrawals',
     only('lead'),
-    command(house, nothing, async ({ tx, who, now, params }) => {
+    command(context, nothing, async ({ tx, who, now, params }) => {
       const id = lineIdOf(params);
       const rows = await tx.rows(
         `UPDATE line_check SET withdrawn_at = coalesce(withdrawn_at, $3), withdrawn_by = coalesce(withdrawn_by, $4)
@@ -95,7 +95,7 @@ export function lineRoutes(house: House): Router {
   );
   routes.post(
     '/:id/primings',
-    command(house, primingBody, async ({ tx, body, who, now, params }) => {
+    command(context, primingBody, async ({ tx, body, who, now, params }) => {
       const [line] = await lines(tx, { id: lineIdOf(params), now });
       if (!line) throw missing('line');
       if (!line.pail) throw nothingOn(line);
@@ -122,7 +122,7 @@ export function lineRoutes(house: House): Router {
   routes.post(
     '/:id/changeovers',
     only('lead'),
-    command(house, changeoverBody, async ({ tx, body, who, now, params }) => {
+    command(context, changeoverBody, async ({ tx, body, who, now, params }) => {
       const line = await bookChangeover(tx, lineIdOf(params), body as ChangeoverBody, who.personId, now);
       return {
         status: 201,
@@ -138,11 +138,11 @@ export function lineRoutes(house: House): Router {
 }
 
 /** Fills from a line, by whoever is signed in. */
-export function lineFillRoutes(house: House): Router {
+export function lineFillRoutes(context: AppContext): Router {
   const routes = Router();
   routes.post(
     '/',
-    command(house, lineFillBody, async ({ tx, body, who, now }) => ({
+    command(context, lineFillBody, async ({ tx, body, who, now }) => ({
       status: 201,
       body: await bookLineFill(tx, body as LineFillBody, who, now),
       touched: [

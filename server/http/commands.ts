@@ -2,8 +2,8 @@ import { createHash } from 'node:crypto';
 import type { Request, RequestHandler, Response } from 'express';
 import type { Schema } from 'yup';
 import type { Topic } from '#contract/ledger.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
-import type { House } from '../house.ts';
 import { type Allowed, allowedBy } from '../people/allowed.ts';
 import { parseBody } from './door.ts';
 import { HttpProblem } from './problems.ts';
@@ -35,17 +35,17 @@ const NOBODY = 0;
  * that the same command sent twice, even across a crash, is done once and answered the same.
  */
 export const command = <T>(
-  house: House,
+  context: AppContext,
   schema: Schema<T>,
   work: (command: Command<T>) => Promise<Answer>,
-): RequestHandler => preparedCommand(house, schema, async () => null, work);
+): RequestHandler => preparedCommand(context, schema, async () => null, work);
 
 /** A {@link command} that comes as a file: its bytes are for `work` to read. */
 export const fileCommand = (
-  house: House,
+  context: AppContext,
   work: (command: Omit<Command<unknown>, 'body'> & { file: unknown; name: string | null }) => Promise<Answer>,
 ): RequestHandler =>
-  answering<object>(house, async (req, of) => work({ ...of, file: req.body, name: fileName(req) }));
+  answering<object>(context, async (req, of) => work({ ...of, file: req.body, name: fileName(req) }));
 
 /** What the file is called, where that is said and readable. */
 const fileName = (req: Request): string | null => {
@@ -58,13 +58,13 @@ const fileName = (req: Request): string | null => {
 
 /** A {@link command} with something to make ready first that takes long, before the books are held for it. */
 export const preparedCommand = <T, P>(
-  house: House,
+  context: AppContext,
   schema: Schema<T>,
   prepare: (asked: Pick<Command<T>, 'body' | 'params' | 'who'> & { req: Request }) => Promise<P>,
   work: (command: Command<T> & { ready: P }) => Promise<Answer>,
 ): RequestHandler =>
   answering<{ body: T; ready: P }>(
-    house,
+    context,
     async (_req, of) => work(of),
     async (req, who) => {
       const body = parseBody(schema, req.body);
@@ -74,7 +74,7 @@ export const preparedCommand = <T, P>(
 
 /** Answers each key once: what is done and the note of its answer are in the books together, or neither is. */
 function answering<M extends object>(
-  house: House,
+  context: AppContext,
   work: (req: Request, of: Omit<Command<never>, 'body'> & M) => Promise<Answer>,
   prepare: (req: Request, who: SignedIn) => Promise<M> = async () => ({}) as M,
 ): RequestHandler {
@@ -84,13 +84,13 @@ function answering<M extends object>(
     const personId = who?.personId ?? NOBODY;
     const hash = digestOf(req);
     const made = await prepare(req, who as SignedIn);
-    const answer = await house.books.transaction(async (tx): Promise<Answer> => {
+    const answer = await context.books.transaction(async (tx): Promise<Answer> => {
       const earlier = await tx.rows<{ request_hash: string; status: number; body: unknown }>(
         'SELECT request_hash, status, body FROM answered WHERE person_id = $1 AND key = $2',
         [personId, key],
       );
       if (earlier[0]) return { ...firstAnswer(earlier[0], hash), touched: [] };
-      const now = house.now();
+      const now = context.now();
       const done = await work(req, {
         ...made,
         tx,
@@ -105,7 +105,7 @@ function answering<M extends object>(
       );
       return done;
     });
-    send(house, res, answer);
+    send(context, res, answer);
   };
 }
 
@@ -123,14 +123,14 @@ type Change<T> = Command<T> & { revision: number };
 
 /** A handler for a PATCH of one row: the sender says which revision it saw, and learns of one made in between. */
 export const change = <T>(
-  house: House,
+  context: AppContext,
   schema: Schema<T>,
   work: (command: Change<T>) => Promise<Answer>,
-): RequestHandler => preparedChange(house, schema, async () => null, work);
+): RequestHandler => preparedChange(context, schema, async () => null, work);
 
 /** A {@link change} with something to make ready first that takes long, before the books are held for it. */
 export function preparedChange<T, P>(
-  house: House,
+  context: AppContext,
   schema: Schema<T>,
   prepare: (body: T) => Promise<P>,
   work: (command: Change<T> & { ready: P }) => Promise<Answer>,
@@ -151,17 +151,17 @@ export function preparedChange<T, P>(
     const revision = Number(match[1]);
     const who = whoOf(res) as SignedIn;
     const ready = await prepare(body);
-    const answer = await house.books.transaction((tx) => {
-      const now = house.now();
+    const answer = await context.books.transaction((tx) => {
+      const now = context.now();
       const allowed = allowedBy(tx, req.get('override'), who, now);
       return work({ tx, body, who, now, params: req.params, revision, allowed, ready });
     });
-    send(house, res, answer);
+    send(context, res, answer);
   };
 }
 
-function send(house: House, res: Response, { status, body, touched, after }: Answer): void {
-  for (const [topic, id] of touched) house.live.tell(topic, id);
+function send(context: AppContext, res: Response, { status, body, touched, after }: Answer): void {
+  for (const [topic, id] of touched) context.live.tell(topic, id);
   res.status(status).json(body);
   after?.();
 }

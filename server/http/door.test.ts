@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { NO_RIG } from '#contract/ware.ts';
+import { NO_RIG } from '#contract/equipment.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 
 const shop = serveShop();

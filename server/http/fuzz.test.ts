@@ -6,6 +6,7 @@ import * as batches from '#contract/batches.ts';
 import * as clocks from '#contract/clocks.ts';
 import * as counts from '#contract/counts.ts';
 import * as dispensers from '#contract/dispensers.ts';
+import * as equipment from '#contract/equipment.ts';
 import * as ledger from '#contract/ledger.ts';
 import * as notes from '#contract/notes.ts';
 import * as people from '#contract/people.ts';
@@ -15,7 +16,6 @@ import * as rigs from '#contract/rigs.ts';
 import * as shops from '#contract/shop.ts';
 import * as stock from '#contract/stock.ts';
 import * as trials from '#contract/trials.ts';
-import * as ware from '#contract/ware.ts';
 import * as weather from '#contract/weather.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { bodiesFor } from '../testing/fuzzed.ts';
@@ -40,14 +40,14 @@ const COMMANDS = (
     ['post', '/api/let-downs', ledger.letDownBody],
     ['post', '/api/movements/{}/reversals', ledger.nothing],
     ['post', '/api/movements/{}/corrections', ledger.correctionBody],
-    ['post', '/api/vessels', ware.vesselBody],
-    ['patch', '/api/vessels/{}', ware.vesselPatch],
+    ['post', '/api/vessels', equipment.vesselBody],
+    ['patch', '/api/vessels/{}', equipment.vesselPatch],
     ['post', '/api/vessels/{}/rinses', ledger.nothing],
     ['post', '/api/vessels/{}/outputs', rigs.outputBody],
     ['post', '/api/vessels/{}/calibrations', rigs.calibrationBody],
     ['post', '/api/devices', rigs.deviceBody],
-    ['post', '/api/measures', ware.measureBody],
-    ['post', '/api/places', ware.placeBody],
+    ['post', '/api/measures', equipment.measureBody],
+    ['post', '/api/places', equipment.placeBody],
     ['post', '/api/products', products.productBody],
     ['patch', '/api/products/{}', products.productPatch],
     ['post', '/api/products/{}/rates', products.rateBody],
@@ -61,7 +61,7 @@ const COMMANDS = (
     ['post', '/api/lines/{}/checks', dispensers.checkBody],
     ['post', '/api/lines/{}/changeovers', dispensers.changeoverBody],
     ['post', '/api/line-fills', dispensers.lineFillBody],
-    ['post', '/api/containers', ware.containerBody],
+    ['post', '/api/containers', equipment.containerBody],
     ['post', '/api/containers/{}/wastes', stock.wasteBody],
     ['post', '/api/containers/{}/decants', stock.decantBody],
     ['post', '/api/containers/{}/late-draws', stock.lateDrawBody],

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { parseCookie } from 'cookie';
 import type { Request, RequestHandler } from 'express';
 import { atLeast, type Role } from '#contract/roles.ts';
-import type { House } from '../house.ts';
+import type { AppContext } from '../appContext.ts';
 import { lockSession } from '../sessions/queries.ts';
 import { HttpProblem } from './problems.ts';
 import { type SignedIn, whoOf } from './who.ts';
@@ -26,24 +26,24 @@ export const cookieOf = (req: Request, name: string): string | undefined =>
   parseCookie(req.get('cookie') ?? '')[name];
 
 /** Finds out who is asking, if anyone is. A session nobody has used for as long as the shop allows is locked. */
-export function findSession(house: House): RequestHandler {
-  const { idle } = house;
+export function findSession(context: AppContext): RequestHandler {
+  const { idle } = context;
   return async (req, res, next) => {
     const token = cookieOf(req, SESSION_COOKIE);
     if (!token) return next();
     const tokenHash = hashToken(token);
-    const [row] = await house.books.rows<Omit<SignedIn, 'tokenHash'> & { lockMinutes: number }>(
+    const [row] = await context.books.rows<Omit<SignedIn, 'tokenHash'> & { lockMinutes: number }>(
       `SELECT p.id AS "personId", p.name, p.role, s.expires_at AS "expiresAt", s.locked_at IS NOT NULL AS locked,
          coalesce((SELECT lock_minutes FROM shop), 0) AS "lockMinutes"
        FROM session s JOIN person p ON p.id = s.person_id
        WHERE s.token_hash = $1 AND s.ended_at IS NULL AND s.expires_at > $2 AND p.retired_at IS NULL`,
-      [tokenHash, house.now()],
+      [tokenHash, context.now()],
     );
     if (row) {
       const { lockMinutes, ...who } = row;
       if (!who.locked && idle.isIdle(tokenHash, lockMinutes)) {
-        await lockSession(house.books, tokenHash, house.now());
-        house.live.streams.lock(tokenHash);
+        await lockSession(context.books, tokenHash, context.now());
+        context.live.streams.lock(tokenHash);
         who.locked = true;
       } else if (!ASKS_BY_ITSELF.test(req.method)) idle.used(tokenHash);
       res.locals.who = { ...who, tokenHash };

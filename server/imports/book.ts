@@ -1,6 +1,6 @@
+import type { ContainerBody } from '#contract/equipment.ts';
 import type { ImportKind } from '#contract/imports.ts';
 import type { ProductBody } from '#contract/products.ts';
-import type { ContainerBody } from '#contract/ware.ts';
 import { receive } from '../containers/receive.ts';
 import type { Queryable } from '../db/books.ts';
 import { insertProduct } from '../products/queries.ts';

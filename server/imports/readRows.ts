@@ -1,14 +1,14 @@
+import type { ContainerBody } from '#contract/equipment.ts';
 import { isDay } from '#contract/fields.ts';
 import type { BadRow, ImportKind } from '#contract/imports.ts';
 import { IMPORT_COLUMNS } from '#contract/imports.ts';
 import type { ProductBody } from '#contract/products.ts';
-import type { ContainerBody } from '#contract/ware.ts';
 import { CONTAINER_KINDS, type ContainerKind } from '#core/mixing/outlines.ts';
 import type { ProductState } from '#core/mixing/solveMix.ts';
 import type { Outcome } from '#core/outcome.ts';
 import { parseMoney } from '#core/planning/cost.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
-import type { HouseFigures } from '#core/products/house.ts';
+import type { ShopDefaults } from '#core/products/shopDefaults.ts';
 import { familyStart, recordStart, startOfUse, usualTraits } from '#core/products/starts.ts';
 import { parseLabelStrength } from '#core/strength/labelStrength.ts';
 import type { RatioReading } from '#core/strength/parseStrength.ts';
@@ -21,7 +21,7 @@ export type ImportGround = {
   units: UnitSystem;
   currency: string;
   ratioReading: RatioReading;
-  house: HouseFigures;
+  context: ShopDefaults;
   products: { id: number; name: string }[];
   places: { id: number; name: string }[];
 };
@@ -206,9 +206,9 @@ function productReader(ground: ImportGround): Reader<ProductBody> {
       capUl: null,
       shakeFirst: false,
       suds: start.foams,
-      record: recordStart(family, ground.house),
+      record: recordStart(family, ground.context),
       traits: usualTraits(family),
-      uses: [startOfUse(start.use, family, ground.house)],
+      uses: [startOfUse(start.use, family, ground.context)],
       labelEntries: strength
         ? [{ whatFor: cells.For || 'As on the label', printed, ...strength, basis: 'bottle', use: start.use }]
         : [],

@@ -8,16 +8,16 @@ import {
   type ImportKind,
 } from '#contract/imports.ts';
 import { nothing } from '#contract/ledger.ts';
-import type { House } from '../house.ts';
+import type { AppContext } from '../appContext.ts';
+import { idOf } from '../equipment/queries.ts';
 import { command, fileCommand } from '../http/commands.ts';
 import { isKeepable, wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
-import { idOf } from '../ware/queries.ts';
 import { bookOrFail, checkFile, forgetUnwanted, giveUp, importOf, moveOn } from './runner.ts';
 
 /** Products and containers out of a file: read and checked first, then booked, all of it or nothing. */
-export function importRoutes(house: House): Router {
+export function importRoutes(context: AppContext): Router {
   const routes = Router();
   routes.use(only('lead'));
 
@@ -35,12 +35,12 @@ export function importRoutes(house: House): Router {
       );
   });
   routes.get('/:id', async (req, res) => {
-    const found = await importOf(house.books, wholeNumber(req.params.id, 'import'));
+    const found = await importOf(context.books, wholeNumber(req.params.id, 'import'));
     if (!found) throw missing('import');
     res.json(found);
   });
   const asText = express.text({ type: 'text/csv', limit: IMPORT_MOST_BYTES });
-  const read = fileCommand(house, async ({ tx, who, now, params, file: text, name }) => {
+  const read = fileCommand(context, async ({ tx, who, now, params, file: text, name }) => {
     const kind = kindIn(params.kind);
     if (typeof text !== 'string' || text.trim() === '') {
       throw new HttpProblem(
@@ -74,23 +74,23 @@ export function importRoutes(house: House): Router {
       ),
     );
     const after = () =>
-      void checkFile(house, id, kind, text).catch((error) => giveUp(house, id, 'checking', error));
+      void checkFile(context, id, kind, text).catch((error) => giveUp(context, id, 'checking', error));
     return { status: 202, body: await importOf(tx, id), touched: [], after };
   });
   routes.post('/:kind', asText, read);
 
   routes.post(
     '/:id/bookings',
-    command(house, nothing, async ({ tx, params }) => {
+    command(context, nothing, async ({ tx, params }) => {
       const id = wholeNumber(params.id, 'import');
       if (!(await moveOn(tx, id, ['ready'], 'booking'))) throw notNow(await importOf(tx, id));
-      const after = () => void bookOrFail(house, id);
+      const after = () => void bookOrFail(context, id);
       return { status: 202, body: await importOf(tx, id), touched: [], after };
     }),
   );
   routes.post(
     '/:id/cancellations',
-    command(house, nothing, async ({ tx, params, now }) => {
+    command(context, nothing, async ({ tx, params, now }) => {
       const id = wholeNumber(params.id, 'import');
       if (!(await moveOn(tx, id, ['checking', 'ready', 'refused'], 'cancelled')))
         throw notNow(await importOf(tx, id));

@@ -1,11 +1,11 @@
 import { setTimeout as after } from 'node:timers/promises';
 import type { BadRow, CsvImport, ImportKind, ImportState } from '#contract/imports.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Books, Queryable } from '../db/books.ts';
 import { KEPT_FREE_BYTES } from '../db/room.ts';
-import type { House } from '../house.ts';
+import { places } from '../equipment/queries.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
-import { places } from '../ware/queries.ts';
 import { startWorker } from '../workers/start.ts';
 import { bookRows } from './book.ts';
 import type { ImportGround, ReadRow } from './readRows.ts';
@@ -23,15 +23,20 @@ export async function importGround(db: Queryable): Promise<ImportGround> {
     units: shop.units,
     currency: shop.currency,
     ratioReading: shop.ratioReading,
-    house: shop,
+    context: shop,
     products: (await products(db)).map(({ id, name }) => ({ id, name })),
     places: (await places(db)).map(({ id, name }) => ({ id, name })),
   };
 }
 
 /** Reads a file and puts its rows in waiting. What is wrong is told row by row; nothing is booked yet. */
-export async function checkFile(house: House, id: number, kind: ImportKind, text: string): Promise<void> {
-  const { books } = house;
+export async function checkFile(
+  context: AppContext,
+  id: number,
+  kind: ImportKind,
+  text: string,
+): Promise<void> {
+  const { books } = context;
   const ground = await importGround(books);
   const worker = startWorker('server/imports/rows.worker.ts', { text, kind, ground });
   const bad: BadRow[] = [];
@@ -117,10 +122,10 @@ export const forgetUnwanted = (db: Queryable, id: number): Promise<unknown[]> =>
  * booked together with the note that it is.
  */
 export async function bookImport(
-  house: Pick<House, 'books' | 'now' | 'live' | 'folder' | 'free'>,
+  context: Pick<AppContext, 'books' | 'now' | 'live' | 'folder' | 'free'>,
   id: number,
 ): Promise<void> {
-  const { books, now, live } = house;
+  const { books, now, live } = context;
   const [job] = await books.rows<{ id: number; kind: ImportKind; personId: number }>(
     `SELECT id, kind, started_by AS "personId" FROM csv_import WHERE id = $1 AND state = 'booking'`,
     [id],
@@ -128,7 +133,7 @@ export async function bookImport(
   if (!job) return;
   do {
     // With no room on the disk it waits until there is some.
-    while (house.free(house.folder) < KEPT_FREE_BYTES) await after(ROOM_AGAIN_MS);
+    while (context.free(context.folder) < KEPT_FREE_BYTES) await after(ROOM_AGAIN_MS);
     await after(PAUSE_MS);
   } while ((await books.transaction((tx) => bookRows(tx, job, now()))) > 0);
   await books.rows(`UPDATE csv_import SET state = 'done', ended_at = $2 WHERE id = $1`, [id, now()]);
@@ -137,19 +142,19 @@ export async function bookImport(
 
 /** Books what waits; what can't be booked is left where it stopped, says so, and is in nobody's way. */
 export async function bookOrFail(
-  house: Pick<House, 'books' | 'now' | 'live' | 'log' | 'folder' | 'free'>,
+  context: Pick<AppContext, 'books' | 'now' | 'live' | 'log' | 'folder' | 'free'>,
   id: number,
 ): Promise<void> {
   try {
-    await bookImport(house, id);
+    await bookImport(context, id);
   } catch (error) {
-    await giveUp(house, id, 'booking', error);
+    await giveUp(context, id, 'booking', error);
   }
 }
 
 /** Marks an import that could not go on. Where the books are closed under it, the next start takes it up. */
 export async function giveUp(
-  { books, log }: Pick<House, 'books' | 'log'>,
+  { books, log }: Pick<AppContext, 'books' | 'log'>,
   id: number,
   from: 'checking' | 'booking',
   error: unknown,
@@ -160,17 +165,17 @@ export async function giveUp(
 
 /** Goes on with what was being booked, or gives up what was being read, when the program ended. */
 export async function takeUpImports(
-  house: Pick<House, 'books' | 'now' | 'live' | 'log' | 'folder' | 'free'>,
+  context: Pick<AppContext, 'books' | 'now' | 'live' | 'log' | 'folder' | 'free'>,
 ): Promise<void> {
-  await house.books.rows(
+  await context.books.rows(
     `WITH given_up AS (UPDATE csv_import SET state = 'cancelled', ended_at = $1 WHERE state = 'checking' RETURNING id)
      DELETE FROM csv_import_row WHERE import_id IN (SELECT id FROM given_up)`,
-    [house.now()],
+    [context.now()],
   );
-  const open = await house.books.rows<{ id: number }>(
+  const open = await context.books.rows<{ id: number }>(
     `SELECT id FROM csv_import WHERE state = 'booking' ORDER BY id`,
   );
-  for (const { id } of open) await bookOrFail(house, id);
+  for (const { id } of open) await bookOrFail(context, id);
 }
 
 export async function importOf(db: Queryable, id: number): Promise<CsvImport | undefined> {

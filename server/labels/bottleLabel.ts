@@ -1,8 +1,8 @@
 import type { Batch } from '#contract/batches.ts';
+import type { Container } from '#contract/equipment.ts';
 import type { BottleLabel } from '#contract/labels.ts';
 import type { Product } from '#contract/products.ts';
 import type { Shop } from '#contract/shop.ts';
-import type { Container } from '#contract/ware.ts';
 import { careInWords, HAZARD_NAMES } from '#core/products/record.ts';
 import { served } from '#core/products/uses.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';

@@ -11,13 +11,13 @@ import {
   printBucketBody,
 } from '#contract/labels.ts';
 import { mayUseBatch } from '#core/booking/resolveUse.ts';
+import type { AppContext } from '../appContext.ts';
 import { batchActRoutes } from '../batches/acts.ts';
 import { batchOutcomeRoutes } from '../batches/outcomes.ts';
 import { batchOf } from '../batches/queries.ts';
 import { containerOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
-import type { House } from '../house.ts';
 import { preparedCommand } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { decided, HttpProblem, missing } from '../http/problems.ts';
@@ -29,67 +29,67 @@ import { bottleLabel, containerLabel } from './bottleLabel.ts';
 const PREVIEW_DPI = { large: 200, small: 260, a4: 110 } as const;
 
 /** Batches with their labels: as PDF to print anywhere, as PNG to look at, and on the label printer. */
-export function batchRoutes(house: House): Router {
+export function batchRoutes(context: AppContext): Router {
   const routes = Router();
 
   routes.get('/:id', async (req, res) => {
-    const batch = await batchOf(house.books, req.params.id);
+    const batch = await batchOf(context.books, req.params.id);
     if (!batch) throw missing('batch');
     res.json(batch);
   });
-  routes.use('/:id/outcomes', batchOutcomeRoutes(house));
-  routes.use('/:id', batchActRoutes(house));
-  routes.use('/:id', bottleRoutes(house, batchLabelOf));
+  routes.use('/:id/outcomes', batchOutcomeRoutes(context));
+  routes.use('/:id', batchActRoutes(context));
+  routes.use('/:id', bottleRoutes(context, batchLabelOf));
   return routes;
 }
 
 /** Labels of containers, and of all that came with a delivery, one after the other. */
-export function containerLabelRoutes(house: House): Router {
-  return bottleRoutes(house, containerLabelOf);
+export function containerLabelRoutes(context: AppContext): Router {
+  return bottleRoutes(context, containerLabelOf);
 }
-export function deliveryLabelRoutes(house: House): Router {
+export function deliveryLabelRoutes(context: AppContext): Router {
   const routes = Router({ mergeParams: true });
   routes.get('/labels.pdf', async (req, res) => {
     const id = wholeNumber((req.params as { id?: string }).id, 'delivery');
-    const came = await house.books.rows<{ id: number }>(
+    const came = await context.books.rows<{ id: number }>(
       'SELECT id FROM container WHERE delivery_id = $1 AND retired_at IS NULL ORDER BY id',
       [id],
     );
     if (came.length === 0) throw missing('delivery');
     const labels: Label[] = [];
-    for (const container of came) labels.push((await containerLabelOf(house, String(container.id))).label);
+    for (const container of came) labels.push((await containerLabelOf(context, String(container.id))).label);
     res
       .type('application/pdf')
       .set('Content-Disposition', `inline; filename="D-${id} labels.pdf"`)
-      .send(Buffer.from(await house.papers.labelsPdf(labels, sizeIn(req).size)));
+      .send(Buffer.from(await context.documents.labelsPdf(labels, sizeIn(req).size)));
   });
   return routes;
 }
 
 /** The label of something that has one: as PDF, as a picture, and out of the label printer. */
 function bottleRoutes(
-  house: House,
-  labelOf: (house: House, id: string) => Promise<{ batchId: number | null; label: Label }>,
+  context: AppContext,
+  labelOf: (context: AppContext, id: string) => Promise<{ batchId: number | null; label: Label }>,
 ): Router {
   const routes = Router({ mergeParams: true });
   const idIn = (params: object) => String((params as { id?: string }).id);
   routes.get('/label.pdf', async (req, res) =>
-    sendPdf(house, req, res, (await labelOf(house, idIn(req.params))).label),
+    sendPdf(context, req, res, (await labelOf(context, idIn(req.params))).label),
   );
   routes.get('/label.png', async (req, res) =>
-    sendPng(house, req, res, (await labelOf(house, idIn(req.params))).label),
+    sendPng(context, req, res, (await labelOf(context, idIn(req.params))).label),
   );
   routes.post(
     '/labels',
     preparedCommand(
-      house,
+      context,
       printBody,
       async ({ body, params }) => {
-        const { batchId, label } = await labelOf(house, idIn(params));
-        return { batchId, label, pdf: await house.papers.labelPdf(label, body.size, body.copies) };
+        const { batchId, label } = await labelOf(context, idIn(params));
+        return { batchId, label, pdf: await context.documents.labelPdf(label, body.size, body.copies) };
       },
       async ({ tx, body, who, now, ready }) => {
-        const id = await house.labelPrinter.print(tx, { ...ready, ...body, personId: who.personId, now });
+        const id = await context.labelPrinter.print(tx, { ...ready, ...body, personId: who.personId, now });
         return { status: 201, body: { id }, touched: [['labels', id]] };
       },
     ),
@@ -98,62 +98,62 @@ function bottleRoutes(
 }
 
 /** What the label printer put out, and labels for buckets. */
-export function labelRoutes(house: House): Router {
+export function labelRoutes(context: AppContext): Router {
   const routes = Router();
 
   routes.get('/', async (_req, res) => {
-    const shown: LabelPrinter = { kind: house.labelPrinter.kind, printed: await printed(house.books) };
+    const shown: LabelPrinter = { kind: context.labelPrinter.kind, printed: await printed(context.books) };
     res.json(shown);
   });
-  routes.get('/bucket.pdf', async (req, res) => sendPdf(house, req, res, bucketIn(req)));
-  routes.get('/bucket.png', async (req, res) => sendPng(house, req, res, bucketIn(req)));
+  routes.get('/bucket.pdf', async (req, res) => sendPdf(context, req, res, bucketIn(req)));
+  routes.get('/bucket.png', async (req, res) => sendPng(context, req, res, bucketIn(req)));
   routes.post(
     '/buckets',
     preparedCommand(
-      house,
+      context,
       printBucketBody,
       async ({ body: { role, size, copies } }) => {
         const label: Label = { kind: 'bucket', role };
-        return { batchId: null, label, pdf: await house.papers.labelPdf(label, size, copies) };
+        return { batchId: null, label, pdf: await context.documents.labelPdf(label, size, copies) };
       },
       async ({ tx, body: { role: _, ...job }, who, now, ready }) => {
-        const id = await house.labelPrinter.print(tx, { ...ready, ...job, personId: who.personId, now });
+        const id = await context.labelPrinter.print(tx, { ...ready, ...job, personId: who.personId, now });
         return { status: 201, body: { id }, touched: [['labels', id]] };
       },
     ),
   );
   routes.get('/:id.pdf', async (req, res) => {
-    const { pdf } = await printedPage(house.books, req.params.id);
+    const { pdf } = await printedPage(context.books, req.params.id);
     res.type('application/pdf').send(Buffer.from(pdf));
   });
   routes.get('/:id.png', async (req, res) => {
-    const { pdf, size } = await printedPage(house.books, req.params.id);
+    const { pdf, size } = await printedPage(context.books, req.params.id);
     res
       .type('image/png')
       .set('Cache-Control', 'private, max-age=31536000, immutable')
-      .send(Buffer.from(await house.papers.pagePng(pdf, 1, PREVIEW_DPI[size])));
+      .send(Buffer.from(await context.documents.pagePng(pdf, 1, PREVIEW_DPI[size])));
   });
   return routes;
 }
 
-async function containerLabelOf(house: House, id: string) {
-  const container = await containerOf(house.books, wholeNumber(id, 'container'));
-  const [product] = container ? await products(house.books, { id: container.productId }) : [];
-  const shop = await shopOf(house.books);
+async function containerLabelOf(context: AppContext, id: string) {
+  const container = await containerOf(context.books, wholeNumber(id, 'container'));
+  const [product] = container ? await products(context.books, { id: container.productId }) : [];
+  const shop = await shopOf(context.books);
   if (!container || !product || !shop) throw missing('container');
-  const label = containerLabel(container, product, shop, `${house.publicAddress()}c/${container.code}`);
+  const label = containerLabel(container, product, shop, `${context.publicAddress()}c/${container.code}`);
   return { batchId: null, label };
 }
 
-async function batchLabelOf(house: House, idOrCode: string) {
-  const batch = await batchOf(house.books, idOrCode);
-  const [product] = batch ? await products(house.books, { id: batch.productId }) : [];
-  const shop = await shopOf(house.books);
+async function batchLabelOf(context: AppContext, idOrCode: string) {
+  const batch = await batchOf(context.books, idOrCode);
+  const [product] = batch ? await products(context.books, { id: batch.productId }) : [];
+  const shop = await shopOf(context.books);
   if (!batch || !product || !shop) throw missing('batch');
   decided(mayUseBatch(batch));
   return {
     batchId: batch.id,
-    label: bottleLabel(batch, product, shop, `${house.publicAddress()}b/${batch.code}`),
+    label: bottleLabel(batch, product, shop, `${context.publicAddress()}b/${batch.code}`),
   };
 }
 
@@ -174,19 +174,19 @@ function sizeIn(req: Request): { size: LabelSize; copies: number } {
   return { size, copies };
 }
 
-async function sendPdf(house: House, req: Request, res: Response, label: Label): Promise<void> {
+async function sendPdf(context: AppContext, req: Request, res: Response, label: Label): Promise<void> {
   const { size, copies } = sizeIn(req);
   const name = label.kind === 'bottle' ? label.code : `${label.role} bucket`;
   res
     .type('application/pdf')
     .set('Content-Disposition', `inline; filename="${name} label.pdf"`)
-    .send(Buffer.from(await house.papers.labelPdf(label, size, copies)));
+    .send(Buffer.from(await context.documents.labelPdf(label, size, copies)));
 }
 
-async function sendPng(house: House, req: Request, res: Response, label: Label): Promise<void> {
+async function sendPng(context: AppContext, req: Request, res: Response, label: Label): Promise<void> {
   const { size, copies } = sizeIn(req);
-  const pdf = await house.papers.labelPdf(label, size, copies);
-  res.type('image/png').send(Buffer.from(await house.papers.pagePng(pdf, 1, PREVIEW_DPI[size])));
+  const pdf = await context.documents.labelPdf(label, size, copies);
+  res.type('image/png').send(Buffer.from(await context.documents.pagePng(pdf, 1, PREVIEW_DPI[size])));
 }
 
 const PRINTED_SHOWN = 40;

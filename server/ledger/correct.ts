@@ -1,6 +1,6 @@
+import type { Container } from '#contract/equipment.ts';
 import type { Corrected, OnPanel } from '#contract/ledger.ts';
 import type { Product } from '#contract/products.ts';
-import type { Container } from '#contract/ware.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';

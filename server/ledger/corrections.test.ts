@@ -1,6 +1,6 @@
 import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { type Container, type MeasureRow, NO_RIG, type Vessel } from '#contract/equipment.ts';
 import type { PourBody, Slip } from '#contract/ledger.ts';
-import { type Container, type MeasureRow, NO_RIG, type Vessel } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { BOTTLE, parts, pour, usedUp } from '../testing/pours.ts';
 

@@ -106,7 +106,7 @@ export async function fillContext(
   );
   if (!row) {
     const remedy = 'Choose another from the list.';
-    throw new HttpProblem(409, 'ware.unusable', 'Product or vessel is not there any more.', { remedy });
+    throw new HttpProblem(409, 'equipment.unusable', 'Product or vessel is not there any more.', { remedy });
   }
   const { product, vessel, record, earlier, water, tap, used, waste, difference } = row;
   return {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Container } from '#contract/equipment.ts';
 import type { Movement, Slip } from '#contract/ledger.ts';
-import type { Container } from '#contract/ware.ts';
 import { balancesOf, type Posting } from '#core/stock/postings.ts';
 import { type Caller, ServedShop } from '../testing/demoShop.ts';
 import { parts, usedUp } from '../testing/pours.ts';

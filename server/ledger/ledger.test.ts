@@ -1,8 +1,8 @@
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { beforeAll, describe, expect, it } from 'vitest';
+import type { Container } from '#contract/equipment.ts';
 import type { PourBody, Slip } from '#contract/ledger.ts';
-import type { Container } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { copyDemoBooks } from '../testing/demoSnapshot.ts';
 import { freshFolder } from '../testing/freshBooks.ts';
@@ -119,9 +119,9 @@ describe('a pour', () => {
     ],
     ['more than the vessel takes', { totalUl: 800_000 }, 422, 'total.overFillLimit', '750 ml'],
     ['less than is sensible', { totalUl: 50_000 }, 422, 'total.underSmallest', '100 ml'],
-    ['another product from this container', { productId: 3 }, 409, 'ware.unusable', 'different product'],
-    ['a container not opened', { containerId: 2 }, 409, 'ware.unusable', 'not open'],
-    ['a vessel that is not there', { vesselId: 99 }, 409, 'ware.unusable', 'not there'],
+    ['another product from this container', { productId: 3 }, 409, 'equipment.unusable', 'different product'],
+    ['a container not opened', { containerId: 2 }, 409, 'equipment.unusable', 'not open'],
+    ['a vessel that is not there', { vesselId: 99 }, 409, 'equipment.unusable', 'not there'],
     [
       'a diluted ready-to-use product',
       { productId: 8, containerId: 9 },

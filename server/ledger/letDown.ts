@@ -4,9 +4,9 @@ import { EMPTY, volumeUl } from '#core/mixing/contents.ts';
 import { pourPostings } from '#core/stock/postings.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
+import { measures } from '../equipment/queries.ts';
 import { decided, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import { measures } from '../ware/queries.ts';
 import { allUsed, movedOf } from './before.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
 import { fillContext, heldInVessel } from './fillContext.ts';
@@ -20,15 +20,15 @@ export async function bookLetDown(
 ): Promise<Merged> {
   const stock = await heldInVessel(tx, body.stockVesselId);
   const ids = stock && { productId: stock.held.productId, vesselId: body.vesselId };
-  const context = ids ? await fillContext(tx, ids, who, now) : null;
+  const fill = ids ? await fillContext(tx, ids, who, now) : null;
   const { taken, waterUl, overall } = decided(
     resolveLetDown(
       { ...body, acknowledged: body.acknowledged === true },
-      { stock: stock?.held ?? null, fill: context?.facts ?? null, measures: await measures(tx) },
+      { stock: stock?.held ?? null, fill: fill?.facts ?? null, measures: await measures(tx) },
     ),
   );
-  if (!stock || !context) throw missing('vessel');
-  const { water, accounts, earlier, useByDays, facts } = context;
+  if (!stock || !fill) throw missing('vessel');
+  const { water, accounts, earlier, useByDays, facts } = fill;
   const product = facts.product.id;
   const batch = await bookDraw(tx, {
     kind: 'transfer',

@@ -11,9 +11,9 @@ import {
   SUMMED_BY,
 } from '#contract/stock.ts';
 import { majorOf } from '#core/planning/cost.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
-import type { House } from '../house.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem } from '../http/problems.ts';
 import { shopOf } from '../shop/queries.ts';
@@ -25,29 +25,29 @@ const AT_ONCE_IN_A_FILE = 2_000;
 const LATEST = Number.MAX_SAFE_INTEGER;
 
 /** The ledger as a list: by person, product, place, kind and period, with totals, and as a file. */
-export function ledgerRoutes(house: House): Router {
+export function ledgerRoutes(context: AppContext): Router {
   const routes = Router();
   routes.get('/', async (req, res) => {
     const filter = filterOf(req.query);
     const before = req.query.after === undefined ? LATEST : wholeNumber(req.query.after, 'page');
-    const rows = await lines(house.books, filter, before, PAGE + 1);
+    const rows = await lines(context.books, filter, before, PAGE + 1);
     const shown = rows.slice(0, PAGE);
     const page: LedgerPage = {
       rows: shown,
       next: rows.length > PAGE ? (shown.at(-1)?.id ?? null) : null,
-      totals: await totals(house.books, filter),
+      totals: await totals(context.books, filter),
     };
     res.json(page);
   });
   routes.get('/sums', async (req, res) => {
     const by = SUMMED_BY.find((b) => b === req.query.by);
     if (!by) throw unreadable('by', `Choose one of: ${SUMMED_BY.join(', ')}.`);
-    res.json(await sums(house.books, by, filterOf(req.query)));
+    res.json(await sums(context.books, by, filterOf(req.query)));
   });
   routes.get('/ledger.csv', async (req, res) => {
     const filter = filterOf(req.query);
-    const currency = (await shopOf(house.books))?.currency ?? 'EUR';
-    const file = ledgerCsv(house.books, filter, currency);
+    const currency = (await shopOf(context.books))?.currency ?? 'EUR';
+    const file = ledgerCsv(context.books, filter, currency);
     // What can't be answered is said before the first line of the file is on its way.
     const first = await file.next();
     res.type('text/csv').set('Content-Disposition', 'attachment; filename="movements.csv"');

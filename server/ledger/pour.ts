@@ -8,13 +8,13 @@ import { pourPostings } from '#core/stock/postings.ts';
 import { openContainer } from '../containers/openContainer.ts';
 import { sourcesOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
+import { measures } from '../equipment/queries.ts';
 import { decidedAgainst } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { happenedAt } from '../http/when.ts';
 import type { Allowed } from '../people/allowed.ts';
 import { versionOf } from '../recipes/queries.ts';
 import { rigAsSet } from '../rigs/panel.ts';
-import { measures } from '../ware/queries.ts';
 import { beforePour, movedOf } from './before.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
 import { fillContext } from './fillContext.ts';
@@ -27,13 +27,13 @@ export async function bookPour(
   now: Date,
   allowed: Allowed = async () => null,
 ): Promise<Slip> {
-  const context = await fillContext(tx, body, who, now);
+  const fill = await fillContext(tx, body, who, now);
   const [source = null, rest = null] = await sourcesOf(tx, body.containerId, body.rest?.containerId);
   const rig = body.rig ? await rigAsSet(tx, body.vesselId, body.rig) : null;
   const happened = happenedAt(body.occurredAt, now, lateDays(who.role));
   const request = pourRequestOf(body, body.occurredAt ? happened : null);
   const facts: PourFacts = {
-    ...context.facts,
+    ...fill.facts,
     source,
     rest,
     measures: await measures(tx),
@@ -53,7 +53,7 @@ export async function bookPour(
 
   const { plan, drawn, off, fraction, estimate, leftUl, restUl, restLeftUl } = resolved.value;
   const { productId: product } = body;
-  const { water, accounts } = context;
+  const { water, accounts } = fill;
   const [from, second] = [facts.source, facts.rest] as [NonNullable<typeof source>, typeof rest];
   for (const c of [from, second]) if (c && c.openedAt === null) await openContainer(tx, c, who, now);
   const inVessel = fractionIn(plan.after);
@@ -70,7 +70,7 @@ export async function bookPour(
     fraction,
     measured: body.measured,
     estimate,
-    useByDays: context.useByDays,
+    useByDays: fill.useByDays,
     water: body.water,
     panel: rig && { ...rig, fraction: panelFraction(inVessel, rig.q) },
     recipe: body.recipe,
@@ -87,7 +87,7 @@ export async function bookPour(
         water,
         accounts: { ...accounts, container: from.accountId, batch: NEW_BATCH },
         ...(second && { rest: { account: second.accountId, ul: restUl } }),
-        before: beforePour(context, body.start.kind, resolved.value),
+        before: beforePour(fill, body.start.kind, resolved.value),
         ...(body.start.kind === 'poured' && off && { spilt: movedOf(product, water, off) }),
       }),
     ],

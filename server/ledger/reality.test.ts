@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import type { Container } from '#contract/equipment.ts';
 import type { Movement, Slip } from '#contract/ledger.ts';
 import type { Delivery, LedgerPage } from '#contract/stock.ts';
-import type { Container } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { parts, usedUp } from '../testing/pours.ts';
 

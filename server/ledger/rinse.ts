@@ -1,4 +1,4 @@
-import type { Vessel } from '#contract/ware.ts';
+import type { Vessel } from '#contract/equipment.ts';
 import type { Queryable } from '../db/books.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { bookMovement } from './book.ts';

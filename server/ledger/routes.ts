@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { correctionBody, letDownBody, mergeBody, nothing, pourBody } from '#contract/ledger.ts';
-import type { House } from '../house.ts';
+import type { AppContext } from '../appContext.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { bookCorrection } from './correct.ts';
@@ -9,12 +9,12 @@ import { bookMerge } from './merge.ts';
 import { bookPour } from './pour.ts';
 import { bookReversal } from './reverse.ts';
 
-export function movementRoutes(house: House): Router {
+export function movementRoutes(context: AppContext): Router {
   const routes = Router();
 
   routes.post(
     '/pours',
-    command(house, pourBody, async ({ tx, body, who, now, allowed }) => ({
+    command(context, pourBody, async ({ tx, body, who, now, allowed }) => ({
       status: 201,
       body: await bookPour(tx, body, who, now, allowed),
       touched: [
@@ -26,7 +26,7 @@ export function movementRoutes(house: House): Router {
 
   routes.post(
     '/merges',
-    command(house, mergeBody, async ({ tx, body, who, now }) => ({
+    command(context, mergeBody, async ({ tx, body, who, now }) => ({
       status: 201,
       body: await bookMerge(tx, body, who, now),
       touched: [['vessels', body.into.vesselId]],
@@ -35,7 +35,7 @@ export function movementRoutes(house: House): Router {
 
   routes.post(
     '/let-downs',
-    command(house, letDownBody, async ({ tx, body, who, now }) => ({
+    command(context, letDownBody, async ({ tx, body, who, now }) => ({
       status: 201,
       body: await bookLetDown(tx, body, who, now),
       touched: [['vessels', body.vesselId]],
@@ -44,7 +44,7 @@ export function movementRoutes(house: House): Router {
 
   routes.post(
     '/movements/:id/reversals',
-    command(house, nothing, async ({ tx, who, now, params, allowed }) => {
+    command(context, nothing, async ({ tx, who, now, params, allowed }) => {
       const done = await bookReversal(tx, wholeNumber(params.id, 'movement'), who, now, allowed);
       return {
         status: 201,
@@ -59,7 +59,7 @@ export function movementRoutes(house: House): Router {
 
   routes.post(
     '/movements/:id/corrections',
-    command(house, correctionBody, async ({ tx, body, who, now, params, allowed }) => {
+    command(context, correctionBody, async ({ tx, body, who, now, params, allowed }) => {
       const done = await bookCorrection(tx, wholeNumber(params.id, 'movement'), body, who, now, allowed);
       const { was, ...slip } = done;
       return {

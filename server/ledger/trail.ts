@@ -1,8 +1,8 @@
 import { Router } from 'express';
 import { TRAIL_KINDS, type TrailKind, type TrailLine, type TrailPage } from '#contract/trail.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
-import type { House } from '../house.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
@@ -10,7 +10,7 @@ import { only } from '../http/signedIn.ts';
 const PAGE = 100;
 
 /** The trail: everything that was allowed, corrected, found, lost or entered late, with who and why, the latest first. */
-export function trailRoutes(house: House): Router {
+export function trailRoutes(context: AppContext): Router {
   const routes = Router();
   routes.use(only('lead'));
   routes.get('/', async (req, res) => {
@@ -28,7 +28,7 @@ export function trailRoutes(house: House): Router {
         remedy: `Choose one of: ${TRAIL_KINDS.join(', ')}.`,
       });
     }
-    const rows = await trail(house.books, {
+    const rows = await trail(context.books, {
       before: cursor ? { at: cursor[1] ?? '', id: cursor[2] ?? '' } : null,
       kinds,
       personId: person === undefined ? null : wholeNumber(person, 'person'),

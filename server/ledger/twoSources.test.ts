@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import type { Container } from '#contract/equipment.ts';
 import type { Movement, PourBody, Slip } from '#contract/ledger.ts';
-import type { Container } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { FOAM, parts, pour } from '../testing/pours.ts';
 
@@ -59,7 +59,7 @@ const two = (small: number, rest: number, change: Partial<PourBody> = {}) =>
 describe('a pour from two containers', () => {
   it('finishes the first and takes the rest from the second, opened for it, in one movement', async () => {
     const { small, sealed } = await shelf();
-    expect((await two(small, sealed)).body).toMatchObject({ code: 'ware.unusable' });
+    expect((await two(small, sealed)).body).toMatchObject({ code: 'equipment.unusable' });
     const before = await pours();
     const answer = await two(small, sealed, { opens: true });
     expect(answer.status, JSON.stringify(answer.body)).toBe(201);
@@ -137,7 +137,7 @@ describe('a sealed container', () => {
     await hester('post', '/api/lots/T-7/releases', {});
     const alone = (change: Partial<PourBody>) =>
       bram('post', '/api/pours', pour({ containerId: sealed, ...change }));
-    expect((await alone({})).body.code).toBe('ware.unusable');
+    expect((await alone({})).body.code).toBe('equipment.unusable');
     const slip = (await alone({ opens: true })).body as Slip;
     await bram('post', `/api/movements/${slip.movementId}/reversals`, {});
     expect(await at(sealed)).toMatchObject({ heldUl: 5_000_000 });

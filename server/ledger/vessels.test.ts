@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import type { Vessel } from '#contract/equipment.ts';
 import type { PourBody, Slip } from '#contract/ledger.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { parts, pour, usedUp } from '../testing/pours.ts';
 

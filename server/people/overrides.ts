@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { Router } from 'express';
 import { type Override, overrideBody } from '#contract/people.ts';
-import type { House } from '../house.ts';
+import type { AppContext } from '../appContext.ts';
 import { preparedCommand } from '../http/commands.ts';
 import { HttpProblem } from '../http/problems.ts';
 import { hashToken } from '../http/signedIn.ts';
@@ -10,12 +10,13 @@ import { checkPin } from '../sessions/checkPin.ts';
 const MINUTES = 5;
 
 /** A manager's word at somebody else's tablet: name, PIN and reason, good once, for one thing, for five minutes. */
-export function overrideRoutes(house: House): Router {
+export function overrideRoutes(context: AppContext): Router {
   const routes = Router();
   const checked = preparedCommand(
-    house,
+    context,
     overrideBody,
-    async ({ body: { personId, pin }, who, req }) => (await checkPin(house, req, personId, pin, who)).person,
+    async ({ body: { personId, pin }, who, req }) =>
+      (await checkPin(context, req, personId, pin, who)).person,
     async ({ tx, body: { rule, subject, personId, reason }, who, now, ready: person }) => {
       if (person.role !== 'manager') {
         const [message, remedy] = ['Manager is not one.', 'Have a manager type their own name and PIN.'];

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { type PersonPatch, personBody, personPatch } from '#contract/people.ts';
 import type { PersonEventKind } from '#contract/trail.ts';
-import type { House } from '../house.ts';
+import type { AppContext } from '../appContext.ts';
 import { preparedChange, preparedCommand, revised } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
@@ -19,19 +19,19 @@ import {
 } from './queries.ts';
 import { signOffRoutes } from './signOffs.ts';
 
-export function peopleRoutes(house: House): Router {
+export function peopleRoutes(context: AppContext): Router {
   const routes = Router();
-  const hashed = async ({ pin }: PersonPatch) => (pin ? hashPin(pin, house.secret) : null);
+  const hashed = async ({ pin }: PersonPatch) => (pin ? hashPin(pin, context.secret) : null);
 
-  routes.get('/', async (_req, res) => void res.json(await people(house.books)));
+  routes.get('/', async (_req, res) => void res.json(await people(context.books)));
 
   routes.post(
     '/',
     only('manager'),
     preparedCommand(
-      house,
+      context,
       personBody,
-      ({ body }) => hashPin(body.pin, house.secret),
+      ({ body }) => hashPin(body.pin, context.secret),
       async ({ tx, body, who, now, ready: pinHash }) => {
         const person = await insertPerson(tx, { ...body, pinHash });
         await noteEvent(tx, {
@@ -50,7 +50,7 @@ export function peopleRoutes(house: House): Router {
     '/:id',
     only('manager'),
     preparedChange(
-      house,
+      context,
       personPatch,
       hashed,
       async ({ tx, body, who, now, params, revision, ready: pinHash }) => {
@@ -86,12 +86,12 @@ export function peopleRoutes(house: House): Router {
           status: 200,
           body: await personOf(tx, id),
           touched: [['people', id]],
-          ...(signedOut && { after: () => house.live.streams.endOf(id, who.tokenHash) }),
+          ...(signedOut && { after: () => context.live.streams.endOf(id, who.tokenHash) }),
         };
       },
     ),
   );
 
-  routes.use('/:id/sign-offs', signOffRoutes(house));
+  routes.use('/:id/sign-offs', signOffRoutes(context));
   return routes;
 }

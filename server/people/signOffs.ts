@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { type SignOff, signOffBody } from '#contract/people.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
-import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { missing } from '../http/problems.ts';
@@ -10,16 +10,16 @@ import { products } from '../products/queries.ts';
 import { noteEvent, personOf } from './queries.ts';
 
 /** Who is signed off for which product: a manager gives it, until a day or for good, and takes it back. */
-export function signOffRoutes(house: House): Router {
+export function signOffRoutes(context: AppContext): Router {
   const routes = Router({ mergeParams: true });
   const personIn = (params: object) => wholeNumber((params as { id?: string }).id, 'person');
 
-  routes.get('/', async (req, res) => void res.json(await signOffs(house.books, personIn(req.params))));
+  routes.get('/', async (req, res) => void res.json(await signOffs(context.books, personIn(req.params))));
 
   routes.post(
     '/',
     only('manager'),
-    command(house, signOffBody, async ({ tx, body, who, now, params }) => {
+    command(context, signOffBody, async ({ tx, body, who, now, params }) => {
       const id = personIn(params);
       if (!(await personOf(tx, id))) throw missing('person');
       const [product] = await products(tx, { id: body.productId });

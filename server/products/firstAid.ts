@@ -1,12 +1,12 @@
 import { Router } from 'express';
 import type { FirstAidCard } from '#contract/firstAid.ts';
-import type { House } from '../house.ts';
+import type { AppContext } from '../appContext.ts';
 
 /** The first-aid card, for anyone on the shop's network: it can't wait for a PIN. */
-export function firstAidRoutes(house: House): Router {
+export function firstAidRoutes(context: AppContext): Router {
   const routes = Router();
   routes.get('/', async (_req, res) => {
-    const [card] = await house.books.rows<FirstAidCard>(
+    const [card] = await context.books.rows<FirstAidCard>(
       `SELECT s.emergency_number AS "emergencyNumber", s.poison_number AS "poisonNumber",
          (SELECT coalesce(jsonb_agg(jsonb_build_object('id', p.id, 'name', p.name, 'firstAid', p.record->'firstAid', 'spill', p.record->'spill',
              'hazards', p.record->'hazards', 'care', p.record->'care',

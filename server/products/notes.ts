@@ -1,25 +1,25 @@
 import { Router } from 'express';
 import { nothing } from '#contract/ledger.ts';
 import { noteBody, type ProductNote } from '#contract/notes.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
-import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { missing } from '../http/problems.ts';
 import { only, type SignedIn, whoOf } from '../http/signedIn.ts';
 
 /** Notes that stand before products: written and lifted by a lead, read by each before they mix. */
-export function noteRoutes(house: House): Router {
+export function noteRoutes(context: AppContext): Router {
   const routes = Router();
   routes.get(
     '/',
-    async (_req, res) => void res.json(await openNotes(house.books, (whoOf(res) as SignedIn).personId)),
+    async (_req, res) => void res.json(await openNotes(context.books, (whoOf(res) as SignedIn).personId)),
   );
   routes.post(
     '/:productId',
     only('lead'),
-    command(house, noteBody, async ({ tx, body, who, now, params }) => {
+    command(context, noteBody, async ({ tx, body, who, now, params }) => {
       const productId = wholeNumber(params.productId, 'product');
       await tx.rows(
         'INSERT INTO product_note (product_id, gate, words, written_by, written_at) VALUES ($1, $2, $3, $4, $5)',
@@ -30,7 +30,7 @@ export function noteRoutes(house: House): Router {
   );
   routes.post(
     '/:noteId/readings',
-    command(house, nothing, async ({ tx, who, now, params }) => {
+    command(context, nothing, async ({ tx, who, now, params }) => {
       const id = await openNote(tx, params.noteId);
       await tx.rows(
         'INSERT INTO product_note_read (note_id, person_id, read_at) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING',
@@ -42,7 +42,7 @@ export function noteRoutes(house: House): Router {
   routes.post(
     '/:noteId/lifts',
     only('lead'),
-    command(house, nothing, async ({ tx, who, now, params }) => {
+    command(context, nothing, async ({ tx, who, now, params }) => {
       const id = await openNote(tx, params.noteId);
       await tx.rows('UPDATE product_note SET lifted_by = $2, lifted_at = $3 WHERE id = $1', [
         id,

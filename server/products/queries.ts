@@ -6,8 +6,8 @@ import { type EnteredTraits, TRAITS, type Traits, traitsOf } from '#core/safety/
 import { fractionOf, sameStrength } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
+import { idOf, type Which, whichParams } from '../equipment/queries.ts';
 import { refusalProblem } from '../http/problems.ts';
-import { idOf, type Which, whichParams } from '../ware/queries.ts';
 
 export async function products(db: Queryable, which: Which = {}): Promise<Product[]> {
   const rows = await db.rows<Omit<Product, 'traits'> & { traits: EnteredTraits }>(

@@ -10,18 +10,18 @@ import {
 import { measuredRate } from '#core/delivery/output.ts';
 import { refuse } from '#core/outcome.ts';
 import { checkPh } from '#core/products/record.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
-import type { House } from '../house.ts';
+import { wareRoutes } from '../equipment/routes.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { missing, refusalProblem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
-import { wareRoutes } from '../ware/routes.ts';
 import { insertProduct, products, updateProduct } from './queries.ts';
 import { sheetRoutes } from './sheets.ts';
 
-export function productRoutes(house: House): Router {
-  const routes = wareRoutes<ProductBody, ProductPatch, Product>(house, {
+export function productRoutes(context: AppContext): Router {
+  const routes = wareRoutes<ProductBody, ProductPatch, Product>(context, {
     what: 'product',
     topic: 'products',
     body: productBody,
@@ -36,11 +36,11 @@ export function productRoutes(house: House): Router {
       return updateProduct(tx, id, body, now);
     },
   });
-  routes.use('/:id/sheets', sheetRoutes(house));
+  routes.use('/:id/sheets', sheetRoutes(context));
   routes.post(
     '/:id/rates',
     only('lead'),
-    command(house, rateBody, async ({ tx, body, params }) => {
+    command(context, rateBody, async ({ tx, body, params }) => {
       const id = wholeNumber(params.id, 'product');
       const rate = measuredRate(body.ul, body.count, body.target);
       if (!rate.ok) throw refusalProblem(rate, rate.field === 'Used' ? '/ul' : '/count');

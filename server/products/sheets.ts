@@ -1,12 +1,12 @@
 import express, { Router } from 'express';
 import { SHEET_MOST_BYTES, SHEET_TYPES } from '#contract/products.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
-import type { House } from '../house.ts';
+import { idOf } from '../equipment/queries.ts';
 import { fileCommand } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
-import { idOf } from '../ware/queries.ts';
 import { products } from './queries.ts';
 
 type SheetType = (typeof SHEET_TYPES)[number];
@@ -19,14 +19,14 @@ const BEGINS: Record<SheetType, readonly number[]> = {
 };
 
 /** Attaches safety data sheets, as files: for a manager. */
-export function sheetRoutes(house: House): Router {
+export function sheetRoutes(context: AppContext): Router {
   const routes = Router({ mergeParams: true });
 
   routes.post(
     '/',
     only('manager'),
     express.raw({ type: [...SHEET_TYPES], limit: SHEET_MOST_BYTES }),
-    fileCommand(house, async ({ tx, who, now, params, file: bytes, name }) => {
+    fileCommand(context, async ({ tx, who, now, params, file: bytes, name }) => {
       const productId = wholeNumber((params as { id?: string }).id, 'product');
       // What it is stands in its first bytes, whatever it was sent as.
       const type = SHEET_TYPES.find(
@@ -49,11 +49,11 @@ export function sheetRoutes(house: House): Router {
 }
 
 /** A product's safety data sheets, for anyone on the shop's network: first aid can't wait for a PIN. */
-export function sheetFileRoutes(house: House): Router {
+export function sheetFileRoutes(context: AppContext): Router {
   const routes = Router({ mergeParams: true });
   routes.get('/:sheetId', async (req, res) => {
     const { id, sheetId } = req.params as { id?: string; sheetId?: string };
-    const [sheet] = await house.books.rows<{ name: string; type: string; bytes: Uint8Array }>(
+    const [sheet] = await context.books.rows<{ name: string; type: string; bytes: Uint8Array }>(
       'SELECT name, media_type AS type, bytes FROM product_sheet WHERE id = $1 AND product_id = $2',
       [wholeNumber(sheetId, 'safety data sheet'), wholeNumber(id, 'product')],
     );

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { NO_RIG, type Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeVersion } from '#contract/recipes.ts';
-import { NO_RIG, type Vessel } from '#contract/ware.ts';
 import { recordStart, startOfUse } from '#core/products/starts.ts';
 import { RECIPE } from '#core/recipes/madeUp.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
@@ -50,13 +50,13 @@ const version = (more: Partial<RecipeVersion> = {}): RecipeVersion => ({
 const shop = { name: 'Tin Shed', units: 'metric', zone: 'Europe/London', wasteWater: '' } as const;
 const card = (
   more: Partial<RecipeVersion> = {},
-  ware: Partial<Parameters<typeof recipeCard>[2]> = {},
+  equipment: Partial<Parameters<typeof recipeCard>[2]> = {},
   of = shop,
 ) =>
   recipeCard(
     'R-5',
     version(more),
-    { product, vessel, machineName: null, ...ware },
+    { product, vessel, machineName: null, ...equipment },
     of,
     'http://192.0.2.1/r/R-5',
   );

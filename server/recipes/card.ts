@@ -1,7 +1,7 @@
+import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeCard, RecipeVersion } from '#contract/recipes.ts';
 import type { Shop } from '#contract/shop.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { contentsOf } from '#core/mixing/contents.ts';
 import { careInWords, HAZARD_NAMES } from '#core/products/record.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
@@ -14,13 +14,13 @@ import { ZONE_NAMES } from '#core/soil/zones.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 
-type Ware = { product: Product; vessel: Vessel; machineName: string | null };
+type Equipment = { product: Product; vessel: Vessel; machineName: string | null };
 
 /** What stands on the card of a published recipe, with the amounts for a full vessel. */
 export function recipeCard(
   code: string,
   recipe: RecipeVersion,
-  { product, vessel, machineName }: Ware,
+  { product, vessel, machineName }: Equipment,
   shop: Pick<Shop, 'name' | 'units' | 'zone' | 'wasteWater'>,
   address: string,
 ): RecipeCard {

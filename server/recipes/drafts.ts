@@ -1,6 +1,6 @@
+import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { isSuction } from '#core/products/record.ts';
 import type { RecipeProduct, RecipeVessel } from '#core/recipes/ground.ts';
 import { groundOf } from '#core/recipes/ground.ts';
@@ -8,10 +8,10 @@ import { judgeCell, mayPublish } from '#core/recipes/judge.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
 import { sameRecipe } from '#core/recipes/same.ts';
 import type { Queryable } from '../db/books.ts';
+import { vessels } from '../equipment/queries.ts';
 import { revised } from '../http/commands.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
-import { vessels } from '../ware/queries.ts';
 import { dropDraft, publishDraft, recipes, touch, writeDraft } from './queries.ts';
 
 type Who = { personId: number };

@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { Batch } from '#contract/batches.ts';
 import type { PourBody, Slip } from '#contract/ledger.ts';
 import type { RecipeOutcomes, RecipeRow } from '#contract/recipes.ts';
-import { countPages } from '../papers/papers.ts';
+import { countPages } from '../documents/documents.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { parts, pour, usedUp } from '../testing/pours.ts';
 import { recipesOf } from '../testing/recipes.ts';

@@ -8,8 +8,9 @@ import {
   recipePatch,
 } from '#contract/recipes.ts';
 import { atLeast } from '#contract/roles.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
-import type { House } from '../house.ts';
+import { vessels as vesselRows } from '../equipment/queries.ts';
 import { change, command, revised } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { missing } from '../http/problems.ts';
@@ -17,45 +18,46 @@ import { only, whoOf } from '../http/signedIn.ts';
 import { products as productRows } from '../products/queries.ts';
 import { devices } from '../rigs/devices.ts';
 import { shopOf } from '../shop/queries.ts';
-import { vessels as vesselRows } from '../ware/queries.ts';
 import { recipeCard } from './card.ts';
 import { publish, saveDraft } from './drafts.ts';
 import { insertRecipe, recipeOutcomes, recipes, versionOf, versionsOf } from './queries.ts';
 
 /** Everyone reads what is published; managers draft and publish. */
-export function recipeRoutes(house: House): Router {
+export function recipeRoutes(context: AppContext): Router {
   const routes = Router();
   const drafts = (res: Parameters<typeof whoOf>[0]) => atLeast(whoOf(res)?.role ?? 'technician', 'manager');
 
   routes.get('/', async (req, res) => {
-    res.json(await recipes(house.books, { retired: req.query.retired === 'true' }, drafts(res)));
+    res.json(await recipes(context.books, { retired: req.query.retired === 'true' }, drafts(res)));
   });
-  routes.get('/outcomes', async (_req, res) => void res.json(await recipeOutcomes(house.books)));
+  routes.get('/outcomes', async (_req, res) => void res.json(await recipeOutcomes(context.books)));
   routes.get('/cards.pdf', async (req, res) => {
-    const pdf = await house.papers.recipeCardsPdf(await cardsOf(house, String(req.query.recipes ?? '')));
+    const pdf = await context.documents.recipeCardsPdf(
+      await cardsOf(context, String(req.query.recipes ?? '')),
+    );
     res
       .type('application/pdf')
       .set('Content-Disposition', 'inline; filename="recipe cards.pdf"')
       .send(Buffer.from(pdf));
   });
   routes.get('/versions/:id', async (req, res) => {
-    const found = await versionOf(house.books, wholeNumber(req.params.id, 'version'));
+    const found = await versionOf(context.books, wholeNumber(req.params.id, 'version'));
     if (!found || (!found.version.publishedAt && !drafts(res))) throw missing('version');
     res.json(found.version);
   });
   routes.get('/:id', async (req, res) => {
-    const [row] = await recipes(house.books, { id: idIn(req.params.id) }, drafts(res));
+    const [row] = await recipes(context.books, { id: idIn(req.params.id) }, drafts(res));
     if (!row) throw missing('recipe');
     res.json(row);
   });
   routes.get('/:id/versions', async (req, res) => {
-    res.json(await versionsOf(house.books, idIn(req.params.id)));
+    res.json(await versionsOf(context.books, idIn(req.params.id)));
   });
 
   routes.post(
     '/',
     only('manager'),
-    command(house, recipeBody, async ({ tx, body, who, now }) => {
+    command(context, recipeBody, async ({ tx, body, who, now }) => {
       const id = await insertRecipe(tx);
       await saveDraft(tx, null, id, body, false, who, now);
       return { status: 201, body: await rowOf(tx, id), touched: [['recipes', id]] };
@@ -64,7 +66,7 @@ export function recipeRoutes(house: House): Router {
   routes.patch(
     '/:id',
     only('manager'),
-    change(house, recipePatch, async ({ tx, body: { retired, ...recipe }, who, now, params, revision }) => {
+    change(context, recipePatch, async ({ tx, body: { retired, ...recipe }, who, now, params, revision }) => {
       const id = idIn(params.id);
       const before = await rowOf(tx, id);
       revised(before, revision);
@@ -75,7 +77,7 @@ export function recipeRoutes(house: House): Router {
   routes.post(
     '/drafts',
     only('manager'),
-    command(house, draftsBody, async ({ tx, body, who, now }) => {
+    command(context, draftsBody, async ({ tx, body, who, now }) => {
       const done: RecipeRow[] = [];
       for (const [i, { recipeId, revision, recipe }] of body.changes.entries()) {
         const before = await rowOf(tx, recipeId);
@@ -89,7 +91,7 @@ export function recipeRoutes(house: House): Router {
   routes.post(
     '/publications',
     only('manager'),
-    command(house, publishBody, async ({ tx, body, who, now }) => {
+    command(context, publishBody, async ({ tx, body, who, now }) => {
       const done: RecipeRow[] = [];
       for (const [i, draft] of body.drafts.entries()) {
         await publish(tx, draft, `/drafts/${i}`, who, body.why, now);
@@ -111,19 +113,19 @@ async function rowOf(tx: Queryable, id: number): Promise<RecipeRow> {
 }
 
 /** The cards of published recipes: those asked for by number, or all of the book. */
-async function cardsOf(house: House, asked: string): Promise<RecipeCard[]> {
+async function cardsOf(context: AppContext, asked: string): Promise<RecipeCard[]> {
   const ids = asked === '' ? null : asked.split(',').map((id) => idIn(id));
-  const rows = await recipes(house.books, {}, false);
-  const products = byId(await productRows(house.books));
-  const vessels = byId(await vesselRows(house.books));
-  const machines = byId(await devices(house.books));
-  const shop = await shopOf(house.books);
+  const rows = await recipes(context.books, {}, false);
+  const products = byId(await productRows(context.books));
+  const vessels = byId(await vesselRows(context.books));
+  const machines = byId(await devices(context.books));
+  const shop = await shopOf(context.books);
   const cards = rows.flatMap(({ id, code, published }) => {
     const product = published && products.get(published.productId);
     const vessel = published && vessels.get(published.vesselId);
     if (!published || !product || !vessel || !shop || (ids && !ids.includes(id))) return [];
     const machineName = machines.get(published.machineId ?? 0)?.name ?? null;
-    const address = `${house.publicAddress()}r/${code}`;
+    const address = `${context.publicAddress()}r/${code}`;
     return [recipeCard(code, published, { product, vessel, machineName }, shop, address)];
   });
   if (cards.length === 0 || (ids && cards.length < ids.length)) throw missing('published recipe');

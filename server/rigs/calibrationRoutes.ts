@@ -6,12 +6,12 @@ import type { Draw } from '#core/delivery/draw.ts';
 import { accept, type Outcome } from '#core/outcome.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
-import type { House } from '../house.ts';
+import type { AppContext } from '../appContext.ts';
+import { vessels } from '../equipment/queries.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
-import { vessels } from '../ware/queries.ts';
 import {
   type CalibrationGround,
   calibrationGround,
@@ -20,15 +20,15 @@ import {
 } from './calibrations.ts';
 
 /** Draws as they were measured. Everyone may look; leads measure, and take back what was measured wrongly. */
-export function calibrationRoutes(house: House): Router {
+export function calibrationRoutes(context: AppContext): Router {
   const routes = Router({ mergeParams: true });
   routes.get('/', async (req, res) => {
-    res.json(await calibrations(house.books, vesselOf(req.params)));
+    res.json(await calibrations(context.books, vesselOf(req.params)));
   });
   routes.post(
     '/',
     only('lead'),
-    command(house, calibrationBody, async ({ tx, body, who, now, params }) => {
+    command(context, calibrationBody, async ({ tx, body, who, now, params }) => {
       const vesselId = vesselOf(params);
       const ground = await calibrationGround(tx, vesselId, body);
       if (!ground) throw missing('vessel');
@@ -50,7 +50,7 @@ export function calibrationRoutes(house: House): Router {
   routes.post(
     '/:id/withdrawals',
     only('lead'),
-    command(house, nothing, async ({ tx, who, now, params }) => {
+    command(context, nothing, async ({ tx, who, now, params }) => {
       const vesselId = vesselOf(params);
       const id = wholeNumber(params.id, 'calibration');
       const rows = await tx.rows(

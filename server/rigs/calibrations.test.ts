@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import { NO_RIG, type Vessel } from '#contract/equipment.ts';
 import type { OnPanel } from '#contract/ledger.ts';
 import type { Product } from '#contract/products.ts';
 import type { Calibration, CalibrationBody, Device } from '#contract/rigs.ts';
-import { NO_RIG, type Vessel } from '#contract/ware.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { parts, pour } from '../testing/pours.ts';
 

@@ -3,7 +3,7 @@ import type { Draw } from '#core/delivery/draw.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
-import { idOf } from '../ware/queries.ts';
+import { idOf } from '../equipment/queries.ts';
 import { drawJson } from './drawJson.ts';
 
 /** All that was measured on a vessel, newest first, withdrawn ones among them. */

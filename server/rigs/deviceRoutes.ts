@@ -1,11 +1,11 @@
 import type { Router } from 'express';
 import { type Device, deviceBody, devicePatch } from '#contract/rigs.ts';
-import type { House } from '../house.ts';
-import { wareRoutes } from '../ware/routes.ts';
+import type { AppContext } from '../appContext.ts';
+import { wareRoutes } from '../equipment/routes.ts';
 import { devices, insertDevice, updateDevice } from './devices.ts';
 
-export const deviceRoutes = (house: House): Router =>
-  wareRoutes<Parameters<typeof insertDevice>[1], Parameters<typeof updateDevice>[2], Device>(house, {
+export const deviceRoutes = (context: AppContext): Router =>
+  wareRoutes<Parameters<typeof insertDevice>[1], Parameters<typeof updateDevice>[2], Device>(context, {
     what: 'device',
     topic: 'devices',
     body: deviceBody,

@@ -1,6 +1,6 @@
 import type { Device, DeviceBody, DevicePatch } from '#contract/rigs.ts';
 import type { Queryable } from '../db/books.ts';
-import { idOf, type Which, whichParams } from '../ware/queries.ts';
+import { idOf, type Which, whichParams } from '../equipment/queries.ts';
 
 export function devices(db: Queryable, which: Which = {}): Promise<Device[]> {
   return db.rows(

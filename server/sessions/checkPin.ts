@@ -1,5 +1,5 @@
 import type { Request } from 'express';
-import type { House } from '../house.ts';
+import type { AppContext } from '../appContext.ts';
 import { HttpProblem, missing } from '../http/problems.ts';
 import { cookieOf, hashToken, type SignedIn, TABLET_COOKIE } from '../http/signedIn.ts';
 import { noteEvent } from '../people/queries.ts';
@@ -22,13 +22,19 @@ import {
  * @param asker who is signed in here, where somebody else's PIN is asked for
  * @throws HttpProblem where it is not, or was wrong too often
  */
-export async function checkPin(house: House, req: Request, personId: number, pin: string, asker?: SignedIn) {
-  const now = house.now();
-  const tabletHash = await knownTablet(house, req);
+export async function checkPin(
+  context: AppContext,
+  req: Request,
+  personId: number,
+  pin: string,
+  asker?: SignedIn,
+) {
+  const now = context.now();
+  const tabletHash = await knownTablet(context, req);
   const origin = tabletHash ? `tablet:${tabletHash}` : `address:${req.ip}`;
   const places = [origin, ...(asker ? [`person:${asker.personId}`] : [])];
   // The try is counted before the PIN is looked at: tries sent at the same instant can't share one count.
-  const { person, failures, lockedUntil, counted } = await house.books.transaction(async (tx) => {
+  const { person, failures, lockedUntil, counted } = await context.books.transaction(async (tx) => {
     const person = await personForSignIn(tx, personId, origin);
     if (!person) throw missing('person');
     // A wait nobody can be under was set while the machine's clock was wrong.
@@ -52,20 +58,20 @@ export async function checkPin(house: House, req: Request, personId: number, pin
       });
     return { person, failures, lockedUntil, counted };
   });
-  if (!(await isPin(person.pinHash, pin, house.secret)))
+  if (!(await isPin(person.pinHash, pin, context.secret)))
     throw lockedUntil ? locked(lockedUntil, now) : wrongPin(failures);
-  await forgetFailures(house.books, counted);
-  await countAttempt(house.books, { personId, origin, failures: 0, lockedUntil: null });
+  await forgetFailures(context.books, counted);
+  await countAttempt(context.books, { personId, origin, failures: 0, lockedUntil: null });
   if (isWithoutSecret(person.pinHash))
-    await keepPinHash(house.books, personId, await hashPin(pin, house.secret));
+    await keepPinHash(context.books, personId, await hashPin(pin, context.secret));
   return { person, tabletHash };
 }
 
-async function knownTablet(house: House, req: Request): Promise<string | null> {
+async function knownTablet(context: AppContext, req: Request): Promise<string | null> {
   const token = cookieOf(req, TABLET_COOKIE);
   if (!token) return null;
   const hash = hashToken(token);
-  return (await isKnownTablet(house.books, hash)) ? hash : null;
+  return (await isKnownTablet(context.books, hash)) ? hash : null;
 }
 
 function wrongPin(failures: number): HttpProblem {

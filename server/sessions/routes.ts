@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { type CookieOptions, Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { type SignInName, signInBody, type Who } from '#contract/people.ts';
-import type { House } from '../house.ts';
+import type { AppContext } from '../appContext.ts';
 import { parseBody } from '../http/door.ts';
 import { HttpProblem } from '../http/problems.ts';
 import { cookieOf, hashToken, only, SESSION_COOKIE, TABLET_COOKIE, whoOf } from '../http/signedIn.ts';
@@ -13,12 +13,12 @@ const SESSION_HOURS = 12;
 /** How long a browser keeps that it is known; no browser keeps a cookie longer. */
 export const TABLET_DAYS = 400;
 
-export function sessionRoutes(house: House): Router {
+export function sessionRoutes(context: AppContext): Router {
   const routes = Router();
 
   routes.get('/names', async (_req, res) => {
-    const names: SignInName[] = (await signInNames(house.books)).map((name) => {
-      const demoPin = house.demoPins.get(name.name);
+    const names: SignInName[] = (await signInNames(context.books)).map((name) => {
+      const demoPin = context.demoPins.get(name.name);
       return demoPin ? { ...name, demoPin } : name;
     });
     res.json(names);
@@ -33,23 +33,23 @@ export function sessionRoutes(house: House): Router {
 
   routes.post('/', attemptsPerMinute(), async (req, res) => {
     const { personId, pin } = parseBody(signInBody, req.body);
-    const now = house.now();
-    const { person, tabletHash } = await checkPin(house, req, personId, pin);
+    const now = context.now();
+    const { person, tabletHash } = await checkPin(context, req, personId, pin);
     // A manager makes a device known: from any other a wrong PIN counts with those of its address.
     if (!tabletHash && person.role === 'manager') {
       const tablet = randomBytes(24).toString('base64url');
-      await rememberTablet(house.books, hashToken(tablet), now);
+      await rememberTablet(context.books, hashToken(tablet), now);
       res.cookie(TABLET_COOKIE, tablet, { ...cookie, maxAge: TABLET_DAYS * 86_400_000 });
     }
     // Whoever was signed in here before is so no longer: a tablet is one person's at a time.
     const before = cookieOf(req, SESSION_COOKIE);
     if (before) {
-      await endSession(house.books, hashToken(before), now);
-      house.live.streams.endSession(hashToken(before));
+      await endSession(context.books, hashToken(before), now);
+      context.live.streams.endSession(hashToken(before));
     }
     const token = randomBytes(32).toString('base64url');
     const expiresAt = new Date(now.getTime() + SESSION_HOURS * 3_600_000);
-    await startSession(house.books, { tokenHash: hashToken(token), personId, now, expiresAt });
+    await startSession(context.books, { tokenHash: hashToken(token), personId, now, expiresAt });
     res.cookie(SESSION_COOKIE, token, { ...cookie, maxAge: SESSION_HOURS * 3_600_000 });
     const { name, role } = person;
     res
@@ -61,8 +61,8 @@ export function sessionRoutes(house: House): Router {
   routes.post('/current/locks', async (_req, res) => {
     const who = whoOf(res);
     if (who) {
-      await lockSession(house.books, who.tokenHash, house.now());
-      house.live.streams.lock(who.tokenHash);
+      await lockSession(context.books, who.tokenHash, context.now());
+      context.live.streams.lock(who.tokenHash);
     }
     res.status(204).end();
   });
@@ -73,8 +73,8 @@ export function sessionRoutes(house: House): Router {
   routes.delete('/current', async (_req, res) => {
     const who = whoOf(res);
     if (who) {
-      await endSession(house.books, who.tokenHash, house.now());
-      house.live.streams.endSession(who.tokenHash);
+      await endSession(context.books, who.tokenHash, context.now());
+      context.live.streams.endSession(who.tokenHash);
     }
     res.clearCookie(SESSION_COOKIE, cookie);
     res.status(204).end();

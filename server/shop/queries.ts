@@ -1,6 +1,6 @@
 import type { Shop, ShopPatch } from '#contract/shop.ts';
 import { FAMILIES, type Family } from '#core/products/family.ts';
-import { PRE_WASH_FAMILIES } from '#core/products/house.ts';
+import { PRE_WASH_FAMILIES } from '#core/products/shopDefaults.ts';
 import { recordStart } from '#core/products/starts.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem } from '../http/problems.ts';
@@ -48,7 +48,7 @@ export async function setUpShop(
   }
 }
 
-/** Changes the shop's settings. Products left at a house figure follow it; those with one of their own keep it. */
+/** Changes the shop's settings. Products left at a figure of the shop's follow it; those with one of their own keep it. */
 /** The books reckon days too: a zone they don't know is none of the shop's. */
 async function refuseUnknownZone(tx: Queryable, zone: string): Promise<void> {
   const [known] = await tx.rows('SELECT 1 FROM pg_timezone_names WHERE lower(name) = lower($1)', [zone]);
@@ -102,7 +102,7 @@ export async function updateShop(tx: Queryable, patch: ShopPatch): Promise<void>
   );
 }
 
-/** Moves the products that stand at the old house figures to the new ones. */
+/** Moves the products that stand at the shop's old figures to the new ones. */
 async function followHouse(tx: Queryable, before: Shop, patch: ShopPatch): Promise<void> {
   const moves: [
     families: readonly Family[],
@@ -135,7 +135,7 @@ async function followHouse(tx: Queryable, before: Shop, patch: ShopPatch): Promi
   }
   for (const family of FAMILIES) {
     const [from, to] = [before.useByDays, patch.useByDays ?? before.useByDays].map(
-      (house) => recordStart(family, { ...before, useByDays: house }).useByDays,
+      (context) => recordStart(family, { ...before, useByDays: context }).useByDays,
     );
     if (from === to || from == null || to == null) continue;
     const rows = await tx.rows<{ id: number }>(

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import type { InferType } from 'yup';
 import { firstRunBody, type Shop, type ShopState, shopPatch } from '#contract/shop.ts';
-import type { House } from '../house.ts';
+import type { AppContext } from '../appContext.ts';
 import { change, preparedCommand, revised } from '../http/commands.ts';
 import { HttpProblem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
@@ -21,35 +21,35 @@ function codeTries() {
   };
 }
 
-export function shopRoutes(house: House): Router {
+export function shopRoutes(context: AppContext): Router {
   const routes = Router();
   const tries = codeTries();
   const hashed = async ({ body }: { body: InferType<typeof firstRunBody> }) =>
-    body.code === house.setupCode ? hashPin(body.manager.pin, house.secret) : '';
+    body.code === context.setupCode ? hashPin(body.manager.pin, context.secret) : '';
 
   routes.get('/', async (_req, res) => {
-    const shop = await shopOf(house.books);
+    const shop = await shopOf(context.books);
     const state: ShopState = { shop, needsFirstRun: shop === null };
     res.json(state);
   });
 
   routes.post(
     '/',
-    preparedCommand(house, firstRunBody, hashed, async ({ tx, body, now, ready: pinHash }) => {
+    preparedCommand(context, firstRunBody, hashed, async ({ tx, body, now, ready: pinHash }) => {
       if (await isSetUp(tx)) {
         throw new HttpProblem(409, 'shop.there', 'This shop is already set up.', {
           remedy: 'Sign in with your PIN.',
         });
       }
-      const waitS = tries.waitS(house.now());
+      const waitS = tries.waitS(context.now());
       if (waitS > 0) {
         throw new HttpProblem(429, 'setup.locked', 'The set-up code was wrong too many times.', {
           remedy: `Wait ${waitS} seconds, then copy the six digits printed where the program was started.`,
           retryAfterS: waitS,
         });
       }
-      if (body.code !== house.setupCode) {
-        tries.count(house.now());
+      if (body.code !== context.setupCode) {
+        tries.count(context.now());
         const message = 'Set-up code is not the one printed where the program was started.';
         const remedy = 'Copy the six digits printed there.';
         throw new HttpProblem(403, 'setup.code', message, {
@@ -72,7 +72,7 @@ export function shopRoutes(house: House): Router {
   routes.patch(
     '/',
     only('manager'),
-    change(house, shopPatch, async ({ tx, body, revision }) => {
+    change(context, shopPatch, async ({ tx, body, revision }) => {
       const before = await shopOf(tx);
       revised(before ?? undefined, revision);
       await updateShop(tx, body);

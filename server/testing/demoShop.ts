@@ -14,8 +14,8 @@ import { readMigrations } from '../db/migrate.ts';
 import { type Instruments, noInstruments } from '../devices/instrument.ts';
 import { noLabelPrinter, simulatedLabelPrinter } from '../devices/labelPrinter.ts';
 import { SimulatedStation } from '../devices/weatherStation.ts';
+import { Documents } from '../documents/office.ts';
 import { Live } from '../live/live.ts';
-import { Papers } from '../papers/office.ts';
 import { Idle } from '../sessions/idle.ts';
 import { copyDemoBooks, MORNING } from './demoSnapshot.ts';
 
@@ -32,7 +32,7 @@ export class ServedShop {
   elapsedMs = 0;
   readonly setupCode = '246810';
   readonly secret = Buffer.alloc(32, 7);
-  readonly papers = new Papers();
+  readonly documents = new Documents();
   readonly damage: { what: string | null; remedy: string } = { what: null, remedy: '' };
   /** The copies that were to be restored. */
   readonly restoreCopy: string[] = [];
@@ -54,7 +54,7 @@ export class ServedShop {
 
   async end(): Promise<void> {
     this.instruments.close();
-    await this.papers.close();
+    await this.documents.close();
     await this.books.close();
     rmSync(this.#folder, { recursive: true, force: true });
   }
@@ -80,7 +80,7 @@ export class ServedShop {
       log,
       setupCode: this.setupCode,
       demoPins: demo ? demoPins : new Map(),
-      papers: this.papers,
+      documents: this.documents,
       labelPrinter: demo ? simulatedLabelPrinter : noLabelPrinter,
       instruments: this.instruments,
       weatherStation: demo ? new SimulatedStation() : null,

@@ -1,5 +1,5 @@
+import type { Vessel } from '#contract/equipment.ts';
 import type { PourBody } from '#contract/ledger.ts';
-import type { Vessel } from '#contract/ware.ts';
 import type { Caller } from './demoShop.ts';
 
 // A pour of the demo shop that can be booked, and what to change of it.

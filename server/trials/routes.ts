@@ -2,9 +2,9 @@ import { Router } from 'express';
 import { type Trial, trialBody, trialResult } from '#contract/trials.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
 import { fractionOf, sameStrength } from '#core/strength/strength.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
-import type { House } from '../house.ts';
 import { change, command, revised } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
@@ -12,12 +12,12 @@ import { products } from '../products/queries.ts';
 import { weatherNow } from '../weather/weather.ts';
 
 /** Half-and-half trials: anyone may make one; the newest are listed first. */
-export function trialRoutes(house: House): Router {
+export function trialRoutes(context: AppContext): Router {
   const routes = Router();
-  routes.get('/', async (_req, res) => void res.json(await trials(house.books)));
+  routes.get('/', async (_req, res) => void res.json(await trials(context.books)));
   routes.post(
     '/',
-    command(house, trialBody, async ({ tx, body, who, now }) => {
+    command(context, trialBody, async ({ tx, body, who, now }) => {
       const { left, right, zone, soil, soilKind } = body;
       const sides = {
         left: { ...left, fraction: await fractionFor(tx, left, '/left') },
@@ -31,7 +31,7 @@ export function trialRoutes(house: House): Router {
         );
       }
       await refuseMeeting(tx, left.productId, right.productId);
-      const weather = await weatherNow(house, tx);
+      const weather = await weatherNow(context, tx);
       const [made] = await tx.rows<{ id: number }>(
         `INSERT INTO trial (zone, soil, soil_kind, sides, started_at, started_by, weather) VALUES ($1, $2, $3, $4, $5, $6, $7)
          RETURNING id`,
@@ -43,7 +43,7 @@ export function trialRoutes(house: House): Router {
   );
   routes.patch(
     '/:id',
-    change(house, trialResult, async ({ tx, body, who, now, params, revision }) => {
+    change(context, trialResult, async ({ tx, body, who, now, params, revision }) => {
       const id = wholeNumber(params.id, 'trial');
       const [before] = await trials(tx, id);
       if (!before) throw missing('trial');

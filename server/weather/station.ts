@@ -1,5 +1,5 @@
+import type { AppContext } from '../appContext.ts';
 import { utc } from '../db/utc.ts';
-import type { House } from '../house.ts';
 import { shopOf } from '../shop/queries.ts';
 
 /** A reading is kept where it differs by so much from the last one kept, or that is so old. */
@@ -13,13 +13,13 @@ type Kept = { airC: number; humidity: number; windMs: number; sky: string; raini
  * works windows out from, so that all screens show the same.
  */
 export async function noteStation(
-  house: Pick<House, 'books' | 'weatherStation' | 'now' | 'live'>,
+  context: Pick<AppContext, 'books' | 'weatherStation' | 'now' | 'live'>,
 ): Promise<void> {
-  const station = house.weatherStation;
-  const now = house.now();
+  const station = context.weatherStation;
+  const now = context.now();
   const read = station?.read(now);
   if (!station || !read) return;
-  const noted = await house.books.transaction(async (tx) => {
+  const noted = await context.books.transaction(async (tx) => {
     if ((await shopOf(tx))?.weatherSource !== 'station') return false;
     const [last] = await tx.rows<Kept>(
       `SELECT air_c AS "airC", humidity, wind_ms AS "windMs", sky, raining, ${utc('read_at')} AS at FROM weather_reading
@@ -48,5 +48,5 @@ export async function noteStation(
     );
     return true;
   });
-  if (noted) house.live.tell('weather', 0);
+  if (noted) context.live.tell('weather', 0);
 }

@@ -1,8 +1,8 @@
 import { Router } from 'express';
 import { stationActBody, type WeatherNow, type WeatherReading, weatherBody } from '#contract/weather.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
-import type { House } from '../house.ts';
 import { command } from '../http/commands.ts';
 import { parseBody } from '../http/door.ts';
 import { HttpProblem } from '../http/problems.ts';
@@ -16,48 +16,48 @@ const RECENT_H = 4;
 const AHEAD_H = 8;
 
 /** The weather as it is known, and a place to type it. */
-export function weatherRoutes(house: House): Router {
+export function weatherRoutes(context: AppContext): Router {
   const routes = Router();
   routes.get('/', async (_req, res) => {
-    await noteStation(house);
-    res.json(await weatherState(house, house.books));
+    await noteStation(context);
+    res.json(await weatherState(context, context.books));
   });
   routes.post(
     '/',
-    command(house, weatherBody, async ({ tx, body, who, now }) => {
+    command(context, weatherBody, async ({ tx, body, who, now }) => {
       await tx.rows(
         `INSERT INTO weather_reading (read_at, air_c, humidity, wind_ms, sky, raining, person_id)
          VALUES ($1, $2, $3, $4, $5, $6, $7)`,
         [now, body.airC, body.humidity, body.windMs, body.sky, body.raining ?? false, who.personId],
       );
-      const reading = await weatherNow(house, tx);
+      const reading = await weatherNow(context, tx);
       return { status: 201, body: reading, touched: [['weather', 0]] };
     }),
   );
   // Where the station is a stand-in, what happens to it.
   routes.post('/acts', async (req, res) => {
     const { act } = parseBody(stationActBody, req.body);
-    const station = house.weatherStation;
+    const station = context.weatherStation;
     if (!station?.acts().some((a) => a.act === act)) {
       throw new HttpProblem(409, 'station.cannot', 'That can’t be done to this station.', {
         remedy: 'Use what it offers.',
       });
     }
     station.act(act);
-    await noteStation(house);
-    house.live.tell('weather', 0);
-    res.status(201).json(await weatherState(house, house.books));
+    await noteStation(context);
+    context.live.tell('weather', 0);
+    res.status(201).json(await weatherState(context, context.books));
   });
   return routes;
 }
 
-async function weatherState(house: House, db: Queryable): Promise<WeatherNow> {
+async function weatherState(context: AppContext, db: Queryable): Promise<WeatherNow> {
   const shop = await shopOf(db);
-  const station = shop?.weatherSource === 'station' ? house.weatherStation : null;
-  const now = house.now();
+  const station = shop?.weatherSource === 'station' ? context.weatherStation : null;
+  const now = context.now();
   return {
-    reading: await weatherNow(house, db),
-    station: house.weatherStation?.source ?? null,
+    reading: await weatherNow(context, db),
+    station: context.weatherStation?.source ?? null,
     connected: station?.read(now) != null,
     recent: await readings(db, shop?.weatherSource === 'station', now, RECENT_H),
     ahead: station?.ahead(now, AHEAD_H).map(({ at, weather }) => ({ at: at.toISOString(), weather })) ?? [],
@@ -66,10 +66,10 @@ async function weatherState(house: House, db: Queryable): Promise<WeatherNow> {
 }
 
 /** The weather by the source the shop chose, or null where that says nothing now. */
-export async function weatherNow(house: House, db: Queryable): Promise<WeatherReading | null> {
+export async function weatherNow(context: AppContext, db: Queryable): Promise<WeatherReading | null> {
   const shop = await shopOf(db);
-  if (shop?.weatherSource === 'station' && !house.weatherStation) return null;
-  const known = await readings(db, shop?.weatherSource === 'station', house.now(), 0);
+  if (shop?.weatherSource === 'station' && !context.weatherStation) return null;
+  const known = await readings(db, shop?.weatherSource === 'station', context.now(), 0);
   return known.at(-1) ?? null;
 }
 

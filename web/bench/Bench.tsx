@@ -24,6 +24,7 @@ import { benchMix } from './benchMix.ts';
 import { type BenchRecipe, soilFor } from './benchRecipe.ts';
 import { Drawings } from './Drawings.tsx';
 import { EmptyBench } from './EmptyBench.tsx';
+import type { Equipment } from './equipment.ts';
 import { LadderPanel } from './LadderPanel.tsx';
 import { MixFields, Question } from './MixFields.tsx';
 import { PourBar } from './PourBar.tsx';
@@ -32,9 +33,8 @@ import { pick } from './pick.ts';
 import { pourOf } from './pourOf.ts';
 import { Readings } from './Readings.tsx';
 import { SlipStrip } from './SlipStrip.tsx';
+import { useEquipment } from './useEquipment.ts';
 import { usePour } from './usePour.ts';
-import { useWare } from './useWare.ts';
-import type { Ware } from './ware.ts';
 
 const LineBench = lazy(() => import('./LineBench.tsx'));
 const MergeBench = lazy(() => import('./MergeBench.tsx'));
@@ -42,11 +42,12 @@ const StockBench = lazy(() => import('./StockBench.tsx'));
 
 /** Mixing: what is typed on the left, and beside it the vessel, the measure and the two amounts. */
 export default function Bench() {
-  const { ware, error } = useWare();
+  const { equipment, error } = useEquipment();
   if (error) return <Refusal problem={error} />;
-  if (!ware) return null;
-  if (ware.products.length === 0 || ware.vessels.length === 0) return <EmptyBench ware={ware} />;
-  return <OpenBench ware={ware} />;
+  if (!equipment) return null;
+  if (equipment.products.length === 0 || equipment.vessels.length === 0)
+    return <EmptyBench equipment={equipment} />;
+  return <OpenBench equipment={equipment} />;
 }
 
 /** A recipe in the address is the one to mix by: a card's code leads here. */
@@ -68,18 +69,21 @@ function useAskedRecipe(personId: number): void {
 }
 
 /** The vessels that may be used: for a recipe, those that put it on the same way. */
-function standIns(ware: Ware, recipe: BenchRecipe | null): Ware {
-  const meant = recipe && ware.vessels.find((v) => v.id === recipe.version.vesselId);
-  if (!meant) return ware;
-  return { ...ware, vessels: ware.vessels.filter((v) => deliveryOf(v.kind) === deliveryOf(meant.kind)) };
+function standIns(equipment: Equipment, recipe: BenchRecipe | null): Equipment {
+  const meant = recipe && equipment.vessels.find((v) => v.id === recipe.version.vesselId);
+  if (!meant) return equipment;
+  return {
+    ...equipment,
+    vessels: equipment.vessels.filter((v) => deliveryOf(v.kind) === deliveryOf(meant.kind)),
+  };
 }
 
-function OpenBench({ ware }: { ware: Ware }) {
+function OpenBench({ equipment }: { equipment: Equipment }) {
   const { who } = useSession();
   const draft = useBench((state) => state.drafts[who.personId]) ?? EMPTY_DRAFT;
   const change = useBench((state) => state.change);
   useAskedRecipe(who.personId);
-  const bench = useMemo(() => benchMix(draft, ware), [draft, ware]);
+  const bench = useMemo(() => benchMix(draft, equipment), [draft, equipment]);
   // The vessel and its amounts follow each keystroke at once, the ladder right behind them.
   const ladderBench = useDeferredValue(bench);
   // A step on the ladder starts from where the mix is now, not from where the ladder has followed to.
@@ -132,7 +136,7 @@ function OpenBench({ ware }: { ware: Ware }) {
       ),
     [change, who.personId, follows],
   );
-  const offered = useMemo(() => standIns(ware, follows), [ware, follows]);
+  const offered = useMemo(() => standIns(equipment, follows), [equipment, follows]);
   const set = (more: Partial<typeof draft>) => {
     if (pouring.error) pouring.forgetError();
     change(who.personId, more);
@@ -140,7 +144,7 @@ function OpenBench({ ware }: { ware: Ware }) {
 
   const question = <Question draft={draft} set={set} />;
   if (own) {
-    const asked = { draft, ware, set, question };
+    const asked = { draft, equipment, set, question };
     return (
       <Suspense>
         {draft.mode === 'merge' && <MergeBench {...asked} />}
@@ -154,14 +158,14 @@ function OpenBench({ ware }: { ware: Ware }) {
       <h1 className="sr-only">Bench</h1>
       <Readings bench={bench} />
       <div className="lg:col-start-1 lg:row-span-4 lg:row-start-1">
-        <MixFields draft={draft} bench={bench} ware={ware} set={set} choose={choose} />
+        <MixFields draft={draft} bench={bench} equipment={equipment} set={set} choose={choose} />
       </div>
-      <Drawings bench={bench} ware={offered} set={set} />
+      <Drawings bench={bench} equipment={offered} set={set} />
       <LadderPanel bench={ladderBench} latest={latest} choose={choose} />
       <PourBar
         draft={draft}
         bench={bench}
-        ware={ware}
+        equipment={equipment}
         decided={decided}
         pouring={pouring}
         inTheJug={found?.ok ? () => send(found) : null}

@@ -21,13 +21,13 @@ const STATES: Record<Product['state'], string> = {
 };
 
 /** Product and strength, where no recipe says them. */
-export function ByProductFields({ draft, bench, ware, set, choose }: Props) {
+export function ByProductFields({ draft, bench, equipment, set, choose }: Props) {
   const { shop } = useSession();
   const { product, refusals } = bench;
   const chosen = rungOf(bench);
 
   const pickProduct = (id: string) => {
-    const picked = ware.products.find((p) => p.id === Number(id));
+    const picked = equipment.products.find((p) => p.id === Number(id));
     const first = picked?.labelEntries[0];
     set({
       productId: picked?.id ?? null,
@@ -58,7 +58,11 @@ export function ByProductFields({ draft, bench, ware, set, choose }: Props) {
         bay
         value={product ? String(product.id) : ''}
         placeholder="Choose a product"
-        options={ware.products.map((p) => ({ value: String(p.id), name: p.name, note: STATES[p.state] }))}
+        options={equipment.products.map((p) => ({
+          value: String(p.id),
+          name: p.name,
+          note: STATES[p.state],
+        }))}
         onChange={pickProduct}
       />
 

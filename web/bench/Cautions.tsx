@@ -1,6 +1,6 @@
 import { memo, type Ref } from 'react';
+import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { HAZARD_NAMES, suitsVessel } from '#core/products/record.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';

@@ -6,41 +6,41 @@ import { isGoodEnough } from '#core/mixing/practicalPour.ts';
 import { formatVolume, shortVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
 import { Choice } from '../ui/Choice.tsx';
+import { EquipmentDrawing, type Layer } from '../ui/EquipmentDrawing.tsx';
 import { useSize } from '../ui/useSize.ts';
-import { type Layer, WareDrawing } from '../ui/WareDrawing.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import { FREE, nameOf } from './benchMeasuring.ts';
 import type { BenchMix } from './benchMix.ts';
 import { type BenchStep, benchSteps } from './benchSteps.ts';
+import type { Equipment } from './equipment.ts';
 import { Stepper } from './Stepper.tsx';
-import type { Ware } from './ware.ts';
 
-type Props = { bench: BenchMix; ware: Ware; set: (change: Partial<BenchDraft>) => void };
+type Props = { bench: BenchMix; equipment: Equipment; set: (change: Partial<BenchDraft>) => void };
 
 const ROOM = 'h-64 lg:h-[min(27rem,33dvh)]';
 
 /** The vessel with its lines and, beside it, the measure with its own, joined by one hairline. */
-export const Drawings = memo(function Drawings({ bench, ware, set }: Props) {
+export const Drawings = memo(function Drawings({ bench, equipment, set }: Props) {
   return (
     <section
       aria-label="Vessel and measure"
       className="grid lg:col-start-2 lg:row-start-2 grid-cols-[minmax(0,1.15fr)_1.5rem_minmax(0,0.85fr)] xl:grid-cols-[minmax(0,1.25fr)_3rem_minmax(0,1fr)]"
     >
-      <VesselFigure bench={bench} ware={ware} set={set} />
+      <VesselFigure bench={bench} equipment={equipment} set={set} />
       <p aria-hidden className={`relative flex items-center justify-center ${ROOM}`}>
         <span className="absolute top-1/2 right-1 left-0 border-t border-ink xl:-left-5" />
         <span className="relative bg-ground px-1 text-[0.94rem] max-xl:hidden">into</span>
       </p>
-      <MeasureFigure bench={bench} ware={ware} set={set} />
+      <MeasureFigure bench={bench} equipment={equipment} set={set} />
     </section>
   );
 });
 
-function VesselFigure({ bench, ware, set }: Props) {
+function VesselFigure({ bench, equipment, set }: Props) {
   const { shop } = useSession();
   const { vessel, plan } = bench;
   const [room, size] = useSize<HTMLDivElement>();
-  const { vessels } = ware;
+  const { vessels } = equipment;
   const step = (by: number) => {
     const at = vessels.findIndex((v) => v.id === vessel?.id);
     const next = vessels[(at + by + vessels.length) % vessels.length];
@@ -50,7 +50,7 @@ function VesselFigure({ bench, ware, set }: Props) {
     <figure>
       <div ref={room} className={ROOM}>
         {vessel && (
-          <WareDrawing
+          <EquipmentDrawing
             outline={VESSEL_OUTLINES[vessel.kind]}
             brimfulUl={vessel.brimfulUl}
             layers={layersOf(bench)}
@@ -124,13 +124,13 @@ function marksOf(bench: BenchMix, shop: Pick<Shop, 'units' | 'jetShare'>) {
   return [...(now ? [now] : []), ...steps, ...(top === vessel.fillLimitUl ? [] : [limit])];
 }
 
-function MeasureFigure({ bench, ware, set }: Props) {
+function MeasureFigure({ bench, equipment, set }: Props) {
   const { shop } = useSession();
   const [room, size] = useSize<HTMLDivElement>();
   const { measuring } = bench;
   const chosen = measuring?.chosen ?? null;
   const part = chosen?.parts[0];
-  const measure = part?.measure ?? (measuring ? null : ware.measures[0]);
+  const measure = part?.measure ?? (measuring ? null : equipment.measures[0]);
   const read = (ul: number, stepUl: number) =>
     formatVolume(ul, shop.units, shop.units === 'metric' ? stepUl : undefined);
   const names = [...(measuring?.ways.map(nameOf) ?? []), FREE];
@@ -142,7 +142,7 @@ function MeasureFigure({ bench, ware, set }: Props) {
     <figure>
       <div ref={room} className={ROOM}>
         {measure && (
-          <WareDrawing
+          <EquipmentDrawing
             outline={MEASURE_OUTLINES[measure.kind]}
             brimfulUl={measure.capacityUl}
             layers={part ? [{ ul: part.lastUl, of: 'product' }] : []}

@@ -3,15 +3,15 @@ import { atLeast } from '#contract/roles.ts';
 import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { useSession } from '../lib/session.tsx';
 import { ButtonLink } from '../ui/Button.tsx';
-import { WareDrawing } from '../ui/WareDrawing.tsx';
-import type { Ware } from './ware.ts';
+import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
+import type { Equipment } from './equipment.ts';
 
 /** A new shop's Bench: an empty vessel, and the one thing to do next. */
-export function EmptyBench({ ware }: { ware: Ware }) {
+export function EmptyBench({ equipment }: { equipment: Equipment }) {
   const { who, shop } = useSession();
   const manager = atLeast(who.role, 'manager');
   const next: [string, string, string] =
-    ware.products.length === 0
+    equipment.products.length === 0
       ? ['No products yet', '/stock/products/new', 'Add the first product']
       : ['No vessels yet', '/rigs/vessels/new', 'Add the first vessel'];
   const [title, path, action] = next;
@@ -39,7 +39,7 @@ export function EmptyVessel({
 }) {
   return (
     <main className="flex flex-col items-center gap-5 p-5 pt-13 text-center">
-      <WareDrawing
+      <EquipmentDrawing
         outline={VESSEL_OUTLINES.triggerBottle}
         brimfulUl={810_000}
         layers={[]}

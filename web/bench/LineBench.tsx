@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { Line, LineFillBody } from '#contract/dispensers.ts';
-import type { Vessel } from '#contract/ware.ts';
+import type { Vessel } from '#contract/equipment.ts';
 import type { DispenserFill } from '#core/delivery/dispenserFill.ts';
 import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { limitsOf } from '#core/mixing/solveMix.ts';
@@ -15,34 +15,34 @@ import { checkInWords, dueInWords } from '../rigs/dispenser/lineWords.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { linesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
+import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { useSize } from '../ui/useSize.ts';
-import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { AmountField } from './AmountField.tsx';
 import { BigFigure } from './BigFigure.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import { AskForWord, ProductCare } from './Cautions.tsx';
+import type { Equipment } from './equipment.ts';
 import { lineMix } from './lineMix.ts';
 import { InTheWay, JustPoured, NoAnswerYet, PourButton, PourPlace, useJustPoured } from './PourPlace.tsx';
 import { SlipStrip } from './SlipStrip.tsx';
 import type { usePour } from './usePour.ts';
 import { VesselChoice } from './VesselChoice.tsx';
-import type { Ware } from './ware.ts';
 
 type Props = {
   draft: BenchDraft;
-  ware: Ware;
+  equipment: Equipment;
   set: (change: Partial<BenchDraft>) => void;
   question: React.ReactNode;
   pouring: ReturnType<typeof usePour>;
 };
 
 /** A fill from a line of the wall dispenser: product is what was measured to come, let down where it is to be weaker. */
-export default function LineBench({ draft, ware, set, question, pouring }: Props) {
+export default function LineBench({ draft, equipment, set, question, pouring }: Props) {
   const { who, shop } = useSession();
   const { data: all = [] } = useQuery(linesQuery);
-  const mix = lineMix(draft, all, ware);
+  const mix = lineMix(draft, all, equipment);
   const { lines, line, vessel, product, given, fill, asksForWord, refusals } = mix;
   useShowsProducts(product?.id);
   const [word, giveWord] = useState<number | null>(null);
@@ -86,7 +86,7 @@ export default function LineBench({ draft, ware, set, question, pouring }: Props
             <VesselChoice
               label="Vessel"
               value={vessel}
-              options={ware.vessels}
+              options={equipment.vessels}
               onChange={(id) => set({ vesselId: id })}
             />
             <AmountField
@@ -213,7 +213,7 @@ function FillDrawing({ vessel, fill }: { vessel: Vessel; fill: DispenserFill | n
   return (
     <div ref={room} className="h-64 max-w-md">
       {size.width > 0 && (
-        <WareDrawing
+        <EquipmentDrawing
           outline={VESSEL_OUTLINES[vessel.kind]}
           brimfulUl={vessel.brimfulUl}
           layers={

@@ -6,7 +6,7 @@ import { Button } from '../ui/Button.tsx';
 import { ManagersWord } from '../ui/ManagersWord.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import type { BenchMix } from './benchMix.ts';
-import type { Ware } from './ware.ts';
+import type { Equipment } from './equipment.ts';
 
 /** Who is not signed off may mix it once with a manager's word, given here. */
 export function SignOffWord({ bench }: { bench: BenchMix }) {
@@ -19,13 +19,13 @@ export function SignOffWord({ bench }: { bench: BenchMix }) {
 }
 
 /** The note that stands before the product: whoever has read it says so, once. */
-export function ReadNote({ bench, ware }: { bench: BenchMix; ware: Ware }) {
+export function ReadNote({ bench, equipment }: { bench: BenchMix; equipment: Equipment }) {
   const reading = useMutation({
     mutationFn: (id: number) => post(`/notes/${id}/readings`, {}),
     onSettled: () => askAgain('notes'),
   });
   const { product, refusals } = bench;
-  const note = ware.notes.find((n) => n.productId === product?.id && !n.read);
+  const note = equipment.notes.find((n) => n.productId === product?.id && !n.read);
   if (!note || refusals.product?.code !== 'note.unread') return null;
   return (
     <div>

@@ -11,28 +11,28 @@ import { useSession } from '../lib/session.tsx';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
+import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useSize } from '../ui/useSize.ts';
-import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { AmountField } from './AmountField.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import { PastItsDay } from './Cautions.tsx';
+import type { Equipment } from './equipment.ts';
 import { MergedLine } from './MergedLine.tsx';
 import { type Holding, isHolding, mergeMix } from './mergeMix.ts';
 import { VesselChoice } from './VesselChoice.tsx';
-import type { Ware } from './ware.ts';
 
 type Props = {
   draft: BenchDraft;
-  ware: Ware;
+  equipment: Equipment;
   set: (change: Partial<BenchDraft>) => void;
   question: React.ReactNode;
 };
 
 /** Two leftovers of one product into one vessel. */
-export default function MergeBench({ draft, ware, set, question }: Props) {
+export default function MergeBench({ draft, equipment, set, question }: Props) {
   const { shop } = useSession();
-  const mix = mergeMix(draft, ware.vessels, shop);
+  const mix = mergeMix(draft, equipment.vessels, shop);
   const { into, from, partners, kept, result, refusals, body } = mix;
   const printEach = usePrintEach();
   const merging = useMutation({
@@ -58,7 +58,7 @@ export default function MergeBench({ draft, ware, set, question }: Props) {
           note={note}
           label="Pour into"
           value={into}
-          options={ware.vessels.filter(isHolding)}
+          options={equipment.vessels.filter(isHolding)}
           onChange={(vesselId) => change({ vesselId, otherVesselId: null })}
         />
         <LeftField
@@ -187,7 +187,7 @@ function BeforeAndAfter({
   });
   return (
     <div ref={room} className="h-72">
-      <WareDrawing
+      <EquipmentDrawing
         outline={VESSEL_OUTLINES[vessel.kind]}
         brimfulUl={vessel.brimfulUl}
         layers={[

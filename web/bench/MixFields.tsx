@@ -49,18 +49,22 @@ const KEPT = 'kept ';
 const NO_FAVOURITES: Favourite[] = [];
 
 /** What to mix: by a recipe from the book or by product, in what, and how much. */
-export function MixFields({ draft, bench, ware, set, choose }: Props) {
+export function MixFields({ draft, bench, equipment, set, choose }: Props) {
   const { product, recipe } = bench;
   const follows = draft.recipeId !== null && !draft.recipeLeft;
   return (
     <div className="flex flex-col gap-3 lg:gap-4">
       <Question draft={draft} set={set} />
-      <RecipeFields bench={bench} ware={ware} set={set} />
-      {!follows && <ByProductFields draft={draft} bench={bench} ware={ware} set={set} choose={choose} />}
+      <RecipeFields bench={bench} equipment={equipment} set={set} />
+      {!follows && (
+        <ByProductFields draft={draft} bench={bench} equipment={equipment} set={set} choose={choose} />
+      )}
       {follows && recipe?.cell.kind === 'mix' && bench.refusals.strength && (
         <Refusal problem={bench.refusals.strength} />
       )}
-      {bench.rig && <RigFields bench={bench} rig={bench.rig} ware={ware} set={set} follows={follows} />}
+      {bench.rig && (
+        <RigFields bench={bench} rig={bench.rig} equipment={equipment} set={set} follows={follows} />
+      )}
       <ModeFields draft={draft} bench={bench} set={set} />
       {draft.mode !== 'made' && draft.mode !== 'wrong' && product?.state !== 'readyToUse' && (
         <WaterChoice bench={bench} choose={(water) => set({ water })} />

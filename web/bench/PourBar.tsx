@@ -1,8 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { Link } from 'react-router';
+import type { Container } from '#contract/equipment.ts';
 import type { PourBody } from '#contract/ledger.ts';
-import type { Container } from '#contract/ware.ts';
 import { printedStep } from '#core/mixing/practicalPour.ts';
 import type { Outcome } from '#core/outcome.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
@@ -17,16 +17,16 @@ import { Refusal } from '../ui/Refusal.tsx';
 import { type BenchDraft, useBench } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
 import { AskForWord, Cautions, PastItsDay } from './Cautions.tsx';
+import type { Equipment } from './equipment.ts';
 import { leftAsTyped } from './fromBooks.ts';
 import { ReadNote, SignOffWord } from './MayMix.tsx';
 import { InTheWay, JustPoured, NoAnswerYet, PourButton, PourPlace, useJustPoured } from './PourPlace.tsx';
 import type { usePour } from './usePour.ts';
-import type { Ware } from './ware.ts';
 
 type Props = {
   draft: BenchDraft;
   bench: BenchMix;
-  ware: Ware;
+  equipment: Equipment;
   /** What is to be booked, or why it can't be; null while it is not worked out. */
   decided: Outcome<PourBody> | null;
   pouring: ReturnType<typeof usePour>;
@@ -42,7 +42,7 @@ type Props = {
 const OWN_PLACES = new Set(['/acknowledged', '/strength', '/totalUl', '/start', '/start/strength']);
 
 /** Where the product comes from, what to take care of, and the pour itself. */
-export function PourBar({ draft, bench, ware, decided, pouring, pour, inTheJug, word, set }: Props) {
+export function PourBar({ draft, bench, equipment, decided, pouring, pour, inTheJug, word, set }: Props) {
   const { shop } = useSession();
   const { product, plan, measuring, start, containers, container, refusals } = bench;
   const open = containers.filter((c) => c.openedAt);
@@ -95,7 +95,7 @@ export function PourBar({ draft, bench, ware, decided, pouring, pour, inTheJug, 
           ) : refusals.product ? (
             <InTheWay refusal={refusals.product} vessel={null}>
               <SignOffWord bench={bench} />
-              <ReadNote bench={bench} ware={ware} />
+              <ReadNote bench={bench} equipment={equipment} />
             </InTheWay>
           ) : refusals.vessel ? (
             <InTheWay refusal={refusals.vessel} vessel={bench.vessel} />

@@ -1,6 +1,6 @@
 import type { ReactNode, Ref } from 'react';
+import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
-import type { Vessel } from '#contract/ware.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { careInWords } from '#core/products/record.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';

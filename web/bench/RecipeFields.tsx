@@ -12,16 +12,16 @@ import { Refusal, Watch } from '../ui/Refusal.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
 import type { BenchRecipe } from './benchRecipe.ts';
-import type { Ware } from './ware.ts';
+import type { Equipment } from './equipment.ts';
 
-type Props = { bench: BenchMix; ware: Ware; set: (change: Partial<BenchDraft>) => void };
+type Props = { bench: BenchMix; equipment: Equipment; set: (change: Partial<BenchDraft>) => void };
 
 const NONE = 'none';
 
 /** What it is for: a use from the book, and how dirty it is. All else follows. */
-export function RecipeFields({ bench, ware, set }: Props) {
+export function RecipeFields({ bench, equipment, set }: Props) {
   const { recipe, refusals } = bench;
-  if (ware.recipes.length === 0) return null;
+  if (equipment.recipes.length === 0) return null;
   const choose = (id: string) => {
     if (id === NONE) return set({ recipeId: null, recipeLeft: false });
     // From here on the recipe says what vessel: none was chosen in its place yet.
@@ -45,8 +45,10 @@ export function RecipeFields({ bench, ware, set }: Props) {
         placeholder="Choose a recipe"
         options={[
           { value: NONE, name: 'By product, no recipe' },
-          ...ware.recipes.flatMap(({ id, published }) =>
-            published ? [{ value: String(id), name: published.name, note: noteOf(published, ware) }] : [],
+          ...equipment.recipes.flatMap(({ id, published }) =>
+            published
+              ? [{ value: String(id), name: published.name, note: noteOf(published, equipment) }]
+              : [],
           ),
         ]}
         onChange={choose}
@@ -54,7 +56,7 @@ export function RecipeFields({ bench, ware, set }: Props) {
       {recipe && !recipe.left && (
         <>
           <Soils recipe={recipe} choose={(soil) => set({ soil })} />
-          <HowItIsDone recipe={recipe} bench={bench} ware={ware} />
+          <HowItIsDone recipe={recipe} bench={bench} equipment={equipment} />
           <Button
             bay
             className="lg:min-h-12 lg:text-base"
@@ -88,7 +90,7 @@ export function RecipeFields({ bench, ware, set }: Props) {
   );
 }
 
-const noteOf = (version: BenchRecipe['version'], { products }: Ware): string =>
+const noteOf = (version: BenchRecipe['version'], { products }: Equipment): string =>
   `${USE_NAMES[version.use]}, ${products.find((p) => p.id === version.productId)?.name ?? 'a product no longer there'}`;
 
 /** How dirty it is, as rungs with the strength of each; arrows step. */
@@ -125,10 +127,18 @@ const Soils = memo(function Soils(props: { recipe: BenchRecipe; choose: (soil: S
 });
 
 /** The rest of what the recipe says, in few words. */
-function HowItIsDone({ recipe, bench, ware }: { recipe: BenchRecipe; bench: BenchMix; ware: Ware }) {
+function HowItIsDone({
+  recipe,
+  bench,
+  equipment,
+}: {
+  recipe: BenchRecipe;
+  bench: BenchMix;
+  equipment: Equipment;
+}) {
   const { version, cell } = recipe;
   const { rig, vessel } = bench;
-  const machine = ware.machines.find((m) => m.id === version.machineId)?.name ?? 'a garden hose';
+  const machine = equipment.machines.find((m) => m.id === version.machineId)?.name ?? 'a garden hose';
   const dwell = cell.kind === 'mix' ? cell.dwell : null;
   const work = [
     version.agitation !== 'none' && AGITATION_NAMES[version.agitation],

@@ -7,18 +7,18 @@ import { ListField } from '../ui/Labelled.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
 import { type BenchRig, benchRig, HOSE } from './benchRig.ts';
-import type { Ware } from './ware.ts';
+import type { Equipment } from './equipment.ts';
 
 /** Where the strength is meant to hold, and how the cannon or the gun is set: what it draws follows from that. */
 export function RigFields(props: {
   bench: BenchMix;
   rig: BenchRig;
-  ware: Ware;
+  equipment: Equipment;
   set: (change: Partial<BenchDraft>) => void;
   /** A recipe says where the strength holds and, in its own vessel, how that is set. */
   follows: boolean;
 }) {
-  const { bench, rig, ware, set, follows } = props;
+  const { bench, rig, equipment, set, follows } = props;
   const { vessel, fraction, onPanel } = bench;
   if (!vessel) return null;
   const isSet = follows && vessel.id === bench.recipe?.version.vesselId;
@@ -70,12 +70,12 @@ export function RigFields(props: {
         {rig.measured?.liquidName && `, with ${rig.measured.liquidName}`}
         {rig.measured && !rig.measured.liquidName && ', with plain water'}.
       </p>
-      {!isSet && ware.machines.length > 0 && (
+      {!isSet && equipment.machines.length > 0 && (
         <ListField
           label="Used on"
           value={String(rig.machineId ?? HOSE)}
           options={[
-            ...ware.machines.map((m) => ({ value: String(m.id), name: m.name })),
+            ...equipment.machines.map((m) => ({ value: String(m.id), name: m.name })),
             { value: String(HOSE), name: 'a garden hose' },
           ]}
           onChange={(id) => set({ machineId: Number(id) })}

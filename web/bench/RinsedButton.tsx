@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import type { Vessel } from '#contract/ware.ts';
+import type { Vessel } from '#contract/equipment.ts';
 import { post } from '../lib/api.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';

@@ -14,34 +14,34 @@ import { useSession } from '../lib/session.tsx';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
+import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useSize } from '../ui/useSize.ts';
-import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { AmountField } from './AmountField.tsx';
 import { BigFigure } from './BigFigure.tsx';
 import type { BenchDraft } from './benchDraft.ts';
 import { nameOf } from './benchMeasuring.ts';
 import { AskForWord, PastItsDay, ProductCare } from './Cautions.tsx';
+import type { Equipment } from './equipment.ts';
 import { type LetDownMix, letDownMix } from './letDownMix.ts';
 import { MergedLine } from './MergedLine.tsx';
 import { type Holding, isHolding } from './mergeMix.ts';
 import { InTheWay, PourButton, PourPlace } from './PourPlace.tsx';
 import { VesselChoice } from './VesselChoice.tsx';
-import type { Ware } from './ware.ts';
 
 type Props = {
   draft: BenchDraft;
-  ware: Ware;
+  equipment: Equipment;
   set: (change: Partial<BenchDraft>) => void;
   question: React.ReactNode;
 };
 
 /** A mix from a stock solution that was let down from a hyper-concentrate: both stages in view. */
-export default function StockBench({ draft, ware, set, question }: Props) {
+export default function StockBench({ draft, equipment, set, question }: Props) {
   const { shop } = useSession();
-  const stocks = ware.vessels.filter(isHolding).filter((v) => isHyper(v, ware));
+  const stocks = equipment.vessels.filter(isHolding).filter((v) => isHyper(v, equipment));
   const stock = stocks.find((v) => v.id === draft.otherVesselId) ?? stocks[0] ?? null;
-  const mix = stock && letDownMix(draft, stock, ware);
+  const mix = stock && letDownMix(draft, stock, equipment);
   useShowsProducts(stock?.holds.productId);
   const printEach = usePrintEach();
   const letting = useMutation({
@@ -49,9 +49,9 @@ export default function StockBench({ draft, ware, set, question }: Props) {
     onSuccess: printEach,
     onSettled: () => askAgain('vessels'),
   });
-  const hyper = ware.products.find((p) => p.state === 'hyper');
+  const hyper = equipment.products.find((p) => p.state === 'hyper');
   const makeStock = () => {
-    const pail = ware.vessels.find((v) => v.kind === 'stockPail');
+    const pail = equipment.vessels.find((v) => v.kind === 'stockPail');
     const entry = hyper?.labelEntries[0];
     set({
       mode: 'fill',
@@ -60,7 +60,7 @@ export default function StockBench({ draft, ware, set, question }: Props) {
       ...(entry && { picked: entry.strength, strengthText: formatStrength(entry.strength) }),
     });
   };
-  const product = ware.products.find((p) => p.id === stock?.holds.productId) ?? null;
+  const product = equipment.products.find((p) => p.id === stock?.holds.productId) ?? null;
   const inTheWay = mix?.inTheWay ?? null;
   const asksForWord = product?.record.care.acknowledge ?? false;
   const wordFor = `${stock?.holds.ul}`;
@@ -92,11 +92,13 @@ export default function StockBench({ draft, ware, set, question }: Props) {
               hint="Of stock solution in the mix, such as 1:9"
               onChange={(strengthText) => set({ strengthText, picked: null })}
             />
-            {mix && product && <Stands product={product} ware={ware} stock={mix.stockFraction} set={set} />}
+            {mix && product && (
+              <Stands product={product} equipment={equipment} stock={mix.stockFraction} set={set} />
+            )}
             <VesselChoice
               label="Vessel"
               value={mix?.vessel ?? null}
-              options={ware.vessels.filter((v) => v.id !== stock.id)}
+              options={equipment.vessels.filter((v) => v.id !== stock.id)}
               onChange={(id) => set({ vesselId: id })}
             />
             <AmountField
@@ -173,10 +175,10 @@ export default function StockBench({ draft, ware, set, question }: Props) {
 }
 
 /** The strengths of the product it replaces, as the use of this stock solution that stands for each. */
-function Stands(props: { product: Product; ware: Ware; stock: Fraction; set: Props['set'] }) {
-  const { product, ware, stock, set } = props;
+function Stands(props: { product: Product; equipment: Equipment; stock: Fraction; set: Props['set'] }) {
+  const { product, equipment, stock, set } = props;
   const { replaces } = product.record;
-  const old = ware.products.find((p) => p.id === replaces?.productId);
+  const old = equipment.products.find((p) => p.id === replaces?.productId);
   if (!replaces || !old) return null;
   return (
     <ul className="border-l-2 border-ink">
@@ -204,7 +206,7 @@ function Stands(props: { product: Product; ware: Ware; stock: Fraction; set: Pro
   );
 }
 
-const isHyper = ({ holds }: Holding, { products }: Ware): boolean =>
+const isHyper = ({ holds }: Holding, { products }: Equipment): boolean =>
   products.some((p) => p.id === holds.productId && p.state === 'hyper');
 
 function StockDrawings({ mix }: { mix: LetDownMix }) {
@@ -218,7 +220,7 @@ function StockDrawings({ mix }: { mix: LetDownMix }) {
     <div>
       <div ref={room} className="flex h-72">
         {vessel && (
-          <WareDrawing
+          <EquipmentDrawing
             outline={VESSEL_OUTLINES[vessel.kind]}
             brimfulUl={vessel.brimfulUl}
             layers={
@@ -248,7 +250,7 @@ function StockDrawings({ mix }: { mix: LetDownMix }) {
           />
         )}
         {part && (
-          <WareDrawing
+          <EquipmentDrawing
             outline={MEASURE_OUTLINES[part.measure.kind]}
             brimfulUl={part.measure.capacityUl}
             layers={[{ ul: part.lastUl, of: 'product' }]}

@@ -5,7 +5,7 @@ import { fractionOf } from '#core/strength/strength.ts';
 import { type BenchDraft, EMPTY_DRAFT, MODES } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
 import { benchSteps } from './benchSteps.ts';
-import { bodyOf, entry, of, sized, ware } from './madeUpWare.ts';
+import { bodyOf, entry, equipment, of, sized } from './madeUpEquipment.ts';
 
 // Whatever is typed at the Bench, it says something sensible: never a crash, never amounts that don't add up.
 
@@ -97,8 +97,8 @@ describe('whatever is typed at the Bench', () => {
     fc.assert(
       fc.property(drafts, fc.constantFrom(...rigs), (draft, vessels) => {
         const { refusals } = benchMix(draft, {
-          ...ware,
-          products: [foam, ...ware.products.slice(1)],
+          ...equipment,
+          products: [foam, ...equipment.products.slice(1)],
           vessels,
         });
         for (const refusal of Object.values(refusals)) {
@@ -115,14 +115,18 @@ describe('whatever is typed at the Bench', () => {
   it('what can be poured adds up, fits, and is what the wire takes', () => {
     fc.assert(
       fc.property(drafts, fc.constantFrom(...rigs), (draft, vessels) => {
-        const mix = benchMix(draft, { ...ware, products: [foam, ...ware.products.slice(1)], vessels });
+        const mix = benchMix(draft, {
+          ...equipment,
+          products: [foam, ...equipment.products.slice(1)],
+          vessels,
+        });
         const body = bodyOf(mix, true);
         if (!body || !mix.plan || !mix.vessel) return;
         expect(pourBody.isValidSync(body, { strict: true })).toBe(true);
         const after = mix.plan.after.productUl + mix.plan.after.waterUl;
         expect(after).toBeLessThanOrEqual(mix.vessel.fillLimitUl - mix.vessel.displacementUl);
         expect(fractionOf(body.strength).ok).toBe(true);
-        const { steps } = benchSteps(mix, ware.shop);
+        const { steps } = benchSteps(mix, equipment.shop);
         const of = (what: string[]) => steps.reduce((ul, s) => ul + (what.includes(s.do) ? s.ul : 0), 0);
         expect(of(['water', 'jet'])).toBe(mix.plan.waterUl);
         expect(of(['product'])).toBe(mix.plan.productUl);

@@ -3,15 +3,15 @@ import type { Product } from '#contract/products.ts';
 import { recordStart } from '#core/products/starts.ts';
 import { EMPTY_DRAFT } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
-import { bodyOf, entry, of, sized, ware } from './madeUpWare.ts';
+import type { Equipment } from './equipment.ts';
+import { bodyOf, entry, equipment, of, sized } from './madeUpEquipment.ts';
 import { pourOf } from './pourOf.ts';
-import type { Ware } from './ware.ts';
 
-const at = (one: Product, draft: Partial<typeof EMPTY_DRAFT>, change: Partial<Ware> = {}) =>
+const at = (one: Product, draft: Partial<typeof EMPTY_DRAFT>, change: Partial<Equipment> = {}) =>
   benchMix(
     { ...EMPTY_DRAFT, productId: 1, vesselId: 1, strengthText: '1:12', measure: 'free', ...draft },
     {
-      ...ware,
+      ...equipment,
       products: [one, ...(change.products ?? [])],
       ...change,
       ...(change.products && { products: [one, ...change.products] }),
@@ -58,7 +58,7 @@ describe('the strengths to choose from', () => {
     entry(1, '20 ml/20 l', 'shampoo', 'bucket'),
     entry(2, '40 ml/20 l', 'shampoo', 'bucket'),
   ]);
-  const hard = { ...ware.shop, hardnessPpm: 210 };
+  const hard = { ...equipment.shop, hardnessPpm: 210 };
 
   it('a soap is dosed for the water: 32.8 ml per 20 L at 210 ppm, soft where it is softened', () => {
     const [, , ours] = at(shampoo, {}, { shop: hard }).rungs;

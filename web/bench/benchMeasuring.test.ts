@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { MeasureRow } from '#contract/ware.ts';
+import type { MeasureRow } from '#contract/equipment.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
 import { closedFormSpread } from '#core/mixing/tolerance.ts';
 import { microlitres } from '#core/units/volume.ts';

@@ -1,4 +1,4 @@
-import type { MeasureRow } from '#contract/ware.ts';
+import type { MeasureRow } from '#contract/equipment.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
 import { isGoodEnough, type PracticalPour, pourWith, practicalPours } from '#core/mixing/practicalPour.ts';
 

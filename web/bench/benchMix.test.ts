@@ -1,17 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import type { Vessel } from '#contract/ware.ts';
+import type { Vessel } from '#contract/equipment.ts';
 import { ALL_UNKNOWN, type Traits } from '#core/safety/traits.ts';
 import { EMPTY_DRAFT, MODES } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
 import { benchSteps } from './benchSteps.ts';
-import { bodyOf, NONE, product, vessel, ware } from './madeUpWare.ts';
-import type { Ware } from './ware.ts';
+import type { Equipment } from './equipment.ts';
+import { bodyOf, equipment, NONE, product, vessel } from './madeUpEquipment.ts';
 
 const draft = (change: Partial<typeof EMPTY_DRAFT>) =>
-  benchMix({ ...EMPTY_DRAFT, productId: 1, vesselId: 1, strengthText: '1:12', ...change }, ware);
+  benchMix({ ...EMPTY_DRAFT, productId: 1, vesselId: 1, strengthText: '1:12', ...change }, equipment);
 
-const held: Ware = {
-  ...ware,
+const held: Equipment = {
+  ...equipment,
   vessels: [
     {
       ...vessel,
@@ -43,7 +43,7 @@ const exact = (change: Partial<typeof EMPTY_DRAFT>) => draft({ measure: 'free', 
 const big: Vessel = { ...vessel, id: 2, brimfulUl: 20_000_000, fillLimitUl: 18_000_000 };
 
 describe('where no vessel is free', () => {
-  const full = ware.vessels.map((v) => ({
+  const full = equipment.vessels.map((v) => ({
     ...v,
     holds: { productId: 3, productName: 'Product 3' } as NonNullable<typeof v.holds>,
   }));
@@ -53,7 +53,7 @@ describe('where no vessel is free', () => {
     const notes = [{ ...note, at: '2026-05-04T08:00:00Z', read: true, readers: 0 }];
     const { vessel, refusals } = benchMix(
       { ...EMPTY_DRAFT, productId: 1 },
-      { ...ware, vessels: full, notes },
+      { ...equipment, vessels: full, notes },
     );
     expect(vessel).toBeNull();
     expect([refusals.vessel?.code, refusals.product?.code]).toEqual(['vessel.none', 'note.hold']);
@@ -62,7 +62,7 @@ describe('where no vessel is free', () => {
   it('a product that is ready to use is refused diluted before any is chosen', () => {
     const { vessel, refusals } = benchMix(
       { ...EMPTY_DRAFT, productId: 2, strengthText: '1:12' },
-      { ...ware, vessels: full },
+      { ...equipment, vessels: full },
     );
     expect(vessel).toBeNull();
     expect(refusals.strength).toMatchObject({ code: 'product.readyToUse' });
@@ -158,7 +158,7 @@ describe('the Bench', () => {
 
   it('is quiet while nothing has been typed', () => {
     for (const mode of MODES) {
-      const empty = benchMix({ ...EMPTY_DRAFT, mode, productId: 1 }, ware);
+      const empty = benchMix({ ...EMPTY_DRAFT, mode, productId: 1 }, equipment);
       expect([empty.plan, empty.refusals]).toEqual([null, {}]);
     }
   });
@@ -173,7 +173,7 @@ describe('what the vessel has held', () => {
     const dirty = { ...vessel, held: [{ productId: 2, productName: 'Product 2' }] };
     return benchMix(
       { ...EMPTY_DRAFT, productId: 1, vesselId: 1, strengthText: '1:12', containerId: 3 },
-      { ...ware, products, vessels: [dirty] },
+      { ...equipment, products, vessels: [dirty] },
     );
   };
 
@@ -248,20 +248,23 @@ describe('the questions', () => {
   });
 
   it('tells what to do in order, suds and guards counted', () => {
-    const foam = benchSteps(draft({ mode: 'wrong', inProductText: '90', inWaterText: '660' }), ware.shop);
+    const foam = benchSteps(
+      draft({ mode: 'wrong', inProductText: '90', inWaterText: '660' }),
+      equipment.shop,
+    );
     expect(foam.steps.map((s) => [s.do, s.toUl])).toEqual([
       ['pourOff', 480_769],
       ['water', 750_000],
     ]);
     const bucket = { ...big, kind: 'bucket' as const, displacementUl: ml(450) };
     const suds = { ...product(1, 'concentrate'), suds: true };
-    const washing = { ...ware, products: [suds], vessels: [bucket] };
+    const washing = { ...equipment, products: [suds], vessels: [bucket] };
     const bench = benchMix(
       { ...EMPTY_DRAFT, productId: 1, vesselId: 2, strengthText: '8 ml/l', measure: 'free' },
       washing,
     );
     expect(bench.totalUl).toBe(17_550_000);
-    const { steps } = benchSteps(bench, ware.shop);
+    const { steps } = benchSteps(bench, equipment.shop);
     expect(steps.map((s) => s.do)).toEqual(['water', 'product', 'jet']);
     expect(steps.at(-1)?.toUl).toBe(18_000_000);
   });

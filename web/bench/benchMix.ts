@@ -1,5 +1,5 @@
+import type { Container, Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
-import type { Container, Vessel } from '#contract/ware.ts';
 import { mayGoIn, mayMixIt } from '#core/booking/mayFill.ts';
 import { type PourFacts, type PourStart, planPour, resolveStart } from '#core/booking/resolvePour.ts';
 import { resolveSources } from '#core/booking/resolveSources.ts';
@@ -24,8 +24,8 @@ import { type Rung, rungsOf } from './benchRungs.ts';
 import { benchStart, blank, type StartFields, startKind } from './benchStart.ts';
 import { bottleOf, fractionIn, otherOf, readStrength } from './benchStrength.ts';
 import { type Many, totalOf } from './benchTotal.ts';
+import type { Equipment } from './equipment.ts';
 import { fillFacts, mixFacts, offeredVessel } from './offered.ts';
-import type { Ware } from './ware.ts';
 
 type Fields =
   | 'product'
@@ -99,12 +99,12 @@ const NONE_FREE = refuse(
 );
 
 /** Works out the Bench from a draft. Pure and quick: it runs on every keystroke. */
-export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
-  const { draft, recipe, refusal: unfollowed } = followRecipe(asked, ware);
-  const { shop } = ware;
-  const product = ware.products.find((p) => p.id === draft.productId) ?? null;
-  const vessel = ware.vessels.find((v) => v.id === draft.vesselId) ?? offeredVessel(product, ware);
-  const containers = containersOf(product, ware.containers);
+export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
+  const { draft, recipe, refusal: unfollowed } = followRecipe(asked, equipment);
+  const { shop } = equipment;
+  const product = equipment.products.find((p) => p.id === draft.productId) ?? null;
+  const vessel = equipment.vessels.find((v) => v.id === draft.vesselId) ?? offeredVessel(product, equipment);
+  const containers = containersOf(product, equipment.containers);
   const open = containers.filter((c) => c.openedAt);
   const container =
     containers.find((c) => c.id === draft.containerId) ??
@@ -113,7 +113,7 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
     null;
 
   const strength = readStrength(draft, product, vessel, shop);
-  const fill = product && vessel && fillFacts(product, vessel, ware);
+  const fill = product && vessel && fillFacts(product, vessel, equipment);
   const { start: stands, refusals: startRefusals } = benchStart(draft, vessel, shop);
   const refusals: BenchMix['refusals'] = { ...startRefusals, ...(unfollowed && { recipe: unfollowed }) };
   if (strength && !strength.ok && !blank(draft.strengthText)) refusals.strength = strength;
@@ -136,13 +136,13 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   };
   const dilutes = product && fraction !== null && mayDilute(product.state, fraction);
   if (dilutes && !dilutes.ok) refusals.strength = dilutes;
-  const may = product && mayMixIt(mixFacts(product, ware), true);
+  const may = product && mayMixIt(mixFacts(product, equipment), true);
   if (may && !may.ok) refusals.product = may;
   const water = draft.water ?? shop.water;
   const limits =
     product &&
     benchLimits(product, delivered, rig && (onPanel ? 'panel' : 'bottle'), recipe?.version.use ?? null);
-  const rungs = product ? rungsOf(product, ware, water) : [];
+  const rungs = product ? rungsOf(product, equipment, water) : [];
   const asksForWord = product?.record.care.acknowledge ?? false;
 
   const base = {
@@ -206,11 +206,16 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   }
   const ways = planned.value;
   const way = ways.find((w) => w.how === draft.way) ?? ways[0] ?? null;
-  const fine = way ? checkMeasurable(way.productUl, ware.measures, shop.units) : null;
+  const fine = way ? checkMeasurable(way.productUl, equipment.measures, shop.units) : null;
   if (fine && !fine.ok) refusals.strength = fine;
   const measured = way && way.productUl > 0 && draft.mode !== 'have';
   const measuring = measured
-    ? benchMeasuring(way, ware.measures, draft.measure ?? usualMeasure(shop), productBand(way, limits, rig))
+    ? benchMeasuring(
+        way,
+        equipment.measures,
+        draft.measure ?? usualMeasure(shop),
+        productBand(way, limits, rig),
+      )
     : null;
   const plan = way && measuring ? asMeasured(way, measuring.chosen?.ul ?? way.productUl) : way;
   const drawn = (plan?.productUl ?? 0) + (poured?.productUl ?? 0);
@@ -230,7 +235,7 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
   const couldHold = short && !both?.ok && drawn <= short.sizeUl;
   const next = short && short.heldUl > 0 && nextSource(containers, short.id, drawn - short.heldUl);
   const rest = second && both?.ok ? { container: second, ul: both.value.restUl } : null;
-  const meant = recipe && ware.vessels.find((v) => v.id === recipe.version.vesselId);
+  const meant = recipe && equipment.vessels.find((v) => v.id === recipe.version.vesselId);
   return {
     ...base,
     ways,
@@ -245,7 +250,7 @@ export function benchMix(asked: BenchDraft, ware: Ware): BenchMix {
       ...fill,
       source: container,
       rest: rest?.container ?? null,
-      measures: ware.measures,
+      measures: equipment.measures,
       recipe: recipe && {
         version: recipe.version,
         published: recipe.version,
@@ -302,7 +307,7 @@ function madeOf(
   meant: Fraction,
   band: Band | null,
   limits: VesselLimits,
-  shop: Ware['shop'],
+  shop: Equipment['shop'],
 ): Made | null {
   const made = whatHaveIMade({
     contents,

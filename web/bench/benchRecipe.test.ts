@@ -5,7 +5,7 @@ import { parts, row } from '../recipes/madeUpRecipe.ts';
 import { type BenchDraft, EMPTY_DRAFT } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
 import { followRecipe, rungsOfRecipe, soilFor } from './benchRecipe.ts';
-import { ware as bare, bodyOf, product, vessel } from './madeUpWare.ts';
+import { equipment as bare, bodyOf, product, vessel } from './madeUpEquipment.ts';
 
 const cells: RecipeCell[] = [50, 50, 40, 25].map((water, soil) => ({
   soil: soil as 0,
@@ -38,7 +38,7 @@ const cannon = {
     },
   ],
 };
-const ware = {
+const equipment = {
   ...bare,
   vessels: [...bare.vessels, { ...vessel, id: 3, name: 'Another bottle' }, cannon],
   recipes: [
@@ -54,7 +54,7 @@ const ware = {
     }),
   ],
 };
-const bench = (more: Partial<BenchDraft>) => benchMix({ ...EMPTY_DRAFT, recipeId: 7, ...more }, ware);
+const bench = (more: Partial<BenchDraft>) => benchMix({ ...EMPTY_DRAFT, recipeId: 7, ...more }, equipment);
 
 describe('by a recipe', () => {
   it('use and soil say the rest, and the pour says what it follows', () => {
@@ -105,7 +105,7 @@ describe('by a recipe', () => {
   });
 
   it('a step on the ladder is a step of soil', () => {
-    const { recipe } = followRecipe({ ...EMPTY_DRAFT, recipeId: 7, soil: 2 }, ware);
+    const { recipe } = followRecipe({ ...EMPTY_DRAFT, recipeId: 7, soil: 2 }, equipment);
     if (!recipe) throw new Error('no recipe');
     expect(rungsOfRecipe(recipe).map((r) => r.id)).toEqual([0, 1, 2, 3]);
     expect(soilFor(parts(25), recipe)).toBe(3);
@@ -117,7 +117,7 @@ describe('by a recipe', () => {
 
   it('mixes a product that is used as it comes', () => {
     const rtu = {
-      ...ware,
+      ...equipment,
       recipes: [
         row(7, {
           productId: 2,

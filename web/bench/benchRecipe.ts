@@ -6,9 +6,9 @@ import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { type Fraction, fractionOf, type Strength } from '#core/strength/strength.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { HOSE } from './benchRig.ts';
+import type { Equipment } from './equipment.ts';
 import { offeredFor } from './offered.ts';
 import { pick } from './pick.ts';
-import type { Ware } from './ware.ts';
 
 /** The recipe that is mixed by, or that was left on the way. */
 export type BenchRecipe = {
@@ -28,10 +28,10 @@ export type Followed = { draft: BenchDraft; recipe: BenchRecipe | null; refusal:
  */
 export function followRecipe(
   draft: BenchDraft,
-  ware: Pick<Ware, 'recipes' | 'vessels' | 'products'>,
+  equipment: Pick<Equipment, 'recipes' | 'vessels' | 'products'>,
 ): Followed {
   if (draft.recipeId === null) return { draft, recipe: null, refusal: null };
-  const version = ware.recipes.find((r) => r.id === draft.recipeId)?.published;
+  const version = equipment.recipes.find((r) => r.id === draft.recipeId)?.published;
   const cell = version && cellAt(version, draft.soil);
   if (!version || !cell) {
     const refusal = refuse(
@@ -44,13 +44,13 @@ export function followRecipe(
   }
   const recipe: BenchRecipe = { id: draft.recipeId, version, soil: draft.soil, cell, left: draft.recipeLeft };
   if (draft.recipeLeft) return { draft, recipe, refusal: null };
-  const meant = ware.vessels.find((v) => v.id === version.vesselId);
-  const chosen = ware.vessels.find((v) => v.id === draft.vesselId);
-  const product = ware.products.find((p) => p.id === version.productId);
+  const meant = equipment.vessels.find((v) => v.id === version.vesselId);
+  const chosen = equipment.vessels.find((v) => v.id === draft.vesselId);
+  const product = equipment.products.find((p) => p.id === version.productId);
   const standsIn = chosen && meant && deliveryOf(chosen.kind) === deliveryOf(meant.kind) ? chosen : null;
   const set: Partial<BenchDraft> = {
     productId: version.productId,
-    vesselId: standsIn?.id ?? (meant && offeredFor(meant, product ?? null, ware).id) ?? version.vesselId,
+    vesselId: standsIn?.id ?? (meant && offeredFor(meant, product ?? null, equipment).id) ?? version.vesselId,
     onPanel: version.onPanel,
     ...((!standsIn || standsIn === meant) && {
       dialId: version.dialId,

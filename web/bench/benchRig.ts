@@ -1,5 +1,5 @@
+import type { DialPosition, Vessel } from '#contract/equipment.ts';
 import type { MeasuredDraw } from '#contract/rigs.ts';
-import type { DialPosition, Vessel } from '#contract/ware.ts';
 import { type Draw, UNMEASURED_DRAW } from '#core/delivery/draw.ts';
 import { isSuction } from '#core/products/record.ts';
 import type { BenchDraft } from './benchDraft.ts';

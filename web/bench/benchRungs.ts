@@ -11,7 +11,7 @@ import {
   type Strength,
   sameStrength,
 } from '#core/strength/strength.ts';
-import type { Ware } from './ware.ts';
+import type { Equipment } from './equipment.ts';
 
 /** A strength to choose: one end of a range, a label's only one, or one that is worked out. */
 export type Rung = LabelEnd<LabelEntry>;
@@ -25,7 +25,7 @@ export const rungKey = ({ id, end }: Rung): string => `${id} ${end}`;
  */
 export function rungsOf(
   product: Product,
-  { products, shop }: Pick<Ware, 'products' | 'shop'>,
+  { products, shop }: Pick<Equipment, 'products' | 'shop'>,
   water: WaterKind,
 ): Rung[] {
   const last = known.get(product);
@@ -41,7 +41,10 @@ export function rungsOf(
 }
 
 /** The last answer for each product: asked again on every keystroke, it is the same list until something else changes. */
-const known = new WeakMap<Product, Pick<Ware, 'products' | 'shop'> & { water: WaterKind; rungs: Rung[] }>();
+const known = new WeakMap<
+  Product,
+  Pick<Equipment, 'products' | 'shop'> & { water: WaterKind; rungs: Rung[] }
+>();
 
 function forThisWater(product: Product, tapPpm: number | null, water: WaterKind): Rung[] {
   if (!takesHardness(product.record.family) || (tapPpm === null && water === 'tap')) return [];

@@ -1,4 +1,4 @@
-import type { Vessel } from '#contract/ware.ts';
+import type { Vessel } from '#contract/equipment.ts';
 import { bookedIn, type PourStart } from '#core/booking/resolvePour.ts';
 import { type Contents, fractionIn } from '#core/mixing/contents.ts';
 import { volumeAtDepth } from '#core/mixing/depth.ts';
@@ -8,7 +8,7 @@ import { inNotation, type Strength } from '#core/strength/strength.ts';
 import { type AtDepth, parseVolume } from '#core/units/parseVolume.ts';
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
-import type { Ware } from './ware.ts';
+import type { Equipment } from './equipment.ts';
 
 export type StartFields = 'left' | 'leftStrength' | 'inProduct' | 'inWater';
 
@@ -19,14 +19,14 @@ export const startKind = ({ mode }: BenchDraft): PourStart['kind'] =>
   mode === 'left' ? 'leftover' : mode === 'made' || mode === 'wrong' ? 'poured' : 'empty';
 
 /** Reads what the mode asks about the vessel. `start` is null while something is missing or can't be read. */
-export function benchStart(draft: BenchDraft, vessel: Vessel | null, shop: Ware['shop']): Read {
+export function benchStart(draft: BenchDraft, vessel: Vessel | null, shop: Equipment['shop']): Read {
   const kind = startKind(draft);
   if (kind === 'leftover') return leftover(draft, vessel, shop);
   if (kind === 'poured') return poured(draft, vessel, shop);
   return { start: { kind }, refusals: {} };
 }
 
-function leftover(draft: BenchDraft, vessel: Vessel | null, shop: Ware['shop']): Read {
+function leftover(draft: BenchDraft, vessel: Vessel | null, shop: Equipment['shop']): Read {
   const field = 'How much is left';
   const left = parseVolume(draft.leftText, { system: shop.units, field, atDepth: depthReader(vessel) });
   if (!left.ok)
@@ -41,7 +41,11 @@ function leftover(draft: BenchDraft, vessel: Vessel | null, shop: Ware['shop']):
 }
 
 /** As typed; where nothing was, as the books have it. */
-function leftStrength(draft: BenchDraft, booked: Contents | null, shop: Ware['shop']): Outcome<Strength> {
+function leftStrength(
+  draft: BenchDraft,
+  booked: Contents | null,
+  shop: Equipment['shop'],
+): Outcome<Strength> {
   if (blank(draft.leftStrengthText) && booked && booked.productUl > 0) {
     return accept(inNotation(fractionIn(booked), 'percent'));
   }
@@ -52,7 +56,7 @@ function leftStrength(draft: BenchDraft, booked: Contents | null, shop: Ware['sh
   });
 }
 
-function poured(draft: BenchDraft, vessel: Vessel | null, shop: Ware['shop']): Read {
+function poured(draft: BenchDraft, vessel: Vessel | null, shop: Equipment['shop']): Read {
   const product = parseVolume(draft.inProductText, { system: shop.units, field: 'Product in it' });
   const water = amount(draft.inWaterText, 'Water in it', shop, depthReader(vessel));
   const refusals = {
@@ -64,7 +68,12 @@ function poured(draft: BenchDraft, vessel: Vessel | null, shop: Ware['shop']): R
 }
 
 /** Like any volume, but nothing at all can be in there too: `0`. */
-function amount(text: string, field: string, shop: Ware['shop'], atDepth?: AtDepth): Outcome<Microlitres> {
+function amount(
+  text: string,
+  field: string,
+  shop: Equipment['shop'],
+  atDepth?: AtDepth,
+): Outcome<Microlitres> {
   if (/^0(?:[.,]0*)? ?(?:ml|l)?$/.test(text.trim())) return accept(microlitres(0));
   return parseVolume(text, { system: shop.units, field, atDepth });
 }

@@ -1,5 +1,5 @@
+import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { bottleForPanel } from '#core/delivery/draw.ts';
 import { solveMix } from '#core/mixing/solveMix.ts';
 import type { Outcome } from '#core/outcome.ts';
@@ -9,14 +9,14 @@ import { type Fraction, fractionOf, type Strength } from '#core/strength/strengt
 import type { BenchDraft } from './benchDraft.ts';
 import type { BenchRig } from './benchRig.ts';
 import { depthReader } from './benchStart.ts';
-import type { Ware } from './ware.ts';
+import type { Equipment } from './equipment.ts';
 
 /** The strength that was typed or picked, in the words of this product and this vessel. */
 export function readStrength(
   draft: BenchDraft,
   product: Product | null,
   vessel: Vessel | null,
-  shop: Ware['shop'],
+  shop: Equipment['shop'],
 ): Outcome<Strength> {
   if (draft.picked) return { ok: true, value: draft.picked };
   const words = {

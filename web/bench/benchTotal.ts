@@ -1,4 +1,4 @@
-import type { Vessel } from '#contract/ware.ts';
+import type { Vessel } from '#contract/equipment.ts';
 import { type Contents, volumeUl } from '#core/mixing/contents.ts';
 import { towelBucketUl } from '#core/mixing/depth.ts';
 import { mixFromProduct, mixOntoWater, totalForVehicles } from '#core/mixing/solveFor.ts';
@@ -14,7 +14,7 @@ import { parseVolume } from '#core/units/parseVolume.ts';
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { blank, depthReader } from './benchStart.ts';
-import type { Ware } from './ware.ts';
+import type { Equipment } from './equipment.ts';
 
 /** Several vehicles at once: how much in all, in how many fills. */
 export type Many = { vehicles: number; eachUl: number; allUl: number; fills: number };
@@ -29,7 +29,7 @@ type Asked = {
   contents: Contents | null;
   fraction: Fraction;
   use: ProductUse | null;
-  shop: Ware['shop'];
+  shop: Equipment['shop'];
 };
 
 /**

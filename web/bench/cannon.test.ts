@@ -6,7 +6,7 @@ import { drawInWords } from '../rigs/drawInWords.ts';
 import { type BenchDraft, EMPTY_DRAFT } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
 import { benchRig, HOSE } from './benchRig.ts';
-import { bodyOf, entry, of, sized, ware } from './madeUpWare.ts';
+import { bodyOf, entry, equipment, of, sized } from './madeUpEquipment.ts';
 import { uncertainMix } from './uncertainMix.ts';
 
 const draw = (dialId: number, q: number, more: Partial<MeasuredDraw> = {}): MeasuredDraw => ({
@@ -49,7 +49,7 @@ const foam = of('neutralFoam', [
 const at = (draft: Partial<BenchDraft>, vessels = cannon) =>
   benchMix(
     { ...EMPTY_DRAFT, productId: 1, vesselId: 1, containerId: 3, measure: 'free', ...draft },
-    { ...ware, products: [foam], vessels },
+    { ...equipment, products: [foam], vessels },
   );
 
 describe('a cannon on the Bench', () => {

@@ -1,5 +1,5 @@
+import type { Container } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
-import type { Container } from '#contract/ware.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import type { Container } from '#contract/ware.ts';
+import type { Container } from '#contract/equipment.ts';
 import { EMPTY_DRAFT, keepWhatIsOwed } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
-import { bodyOf, ware } from './madeUpWare.ts';
-import type { Ware } from './ware.ts';
+import type { Equipment } from './equipment.ts';
+import { bodyOf, equipment } from './madeUpEquipment.ts';
 
 /** P-2 holds 40 ml by the books; 58 ml are asked for. */
-const short = (change: Partial<typeof EMPTY_DRAFT> = {}, from: Ware = ware) =>
+const short = (change: Partial<typeof EMPTY_DRAFT> = {}, from: Equipment = equipment) =>
   benchMix(
     { ...EMPTY_DRAFT, productId: 1, vesselId: 1, strengthText: '1:12', containerId: 2, ...change },
     from,
@@ -23,8 +23,8 @@ describe('a container that holds less by the books', () => {
 
   it('is never said to hold more than it can', () => {
     const small = {
-      ...ware,
-      containers: ware.containers.map((c) => (c.id === 2 ? { ...c, sizeUl: 50_000 } : c)),
+      ...equipment,
+      containers: equipment.containers.map((c) => (c.id === 2 ? { ...c, sizeUl: 50_000 } : c)),
     };
     const bench = short({}, small);
     expect(bench.shortUl).toBe(0);
@@ -39,7 +39,7 @@ describe('a container that holds less by the books', () => {
 
   it('does not lift any other refusal', () => {
     const held = {
-      ...ware,
+      ...equipment,
       notes: [
         {
           id: 1,
@@ -61,13 +61,16 @@ describe('a container that holds less by the books', () => {
 
 describe('a second container', () => {
   const sealed = {
-    ...ware.containers[0],
+    ...equipment.containers[0],
     id: 9,
     code: 'P-9',
     openedAt: null,
     heldUl: 5_000_000,
   } as Container;
-  const only: Ware = { ...ware, containers: [...ware.containers.filter((c) => c.id === 2), sealed] };
+  const only: Equipment = {
+    ...equipment,
+    containers: [...equipment.containers.filter((c) => c.id === 2), sealed],
+  };
 
   it('is offered where the first is short, and takes what it lacks', () => {
     const offered = short({}, only);

@@ -13,26 +13,26 @@ import { microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { asBooked, benchMeasuring, usualMeasure } from './benchMeasuring.ts';
 import { blank } from './benchStart.ts';
+import type { Equipment } from './equipment.ts';
 import { type Holding, heldIn } from './mergeMix.ts';
 import { fillFacts, offeredVessel } from './offered.ts';
-import type { Ware } from './ware.ts';
 
 /** Works out a mix from a stock solution, as it is measured. */
-export function letDownMix(draft: BenchDraft, stock: Holding, ware: Ware) {
-  const { shop } = ware;
+export function letDownMix(draft: BenchDraft, stock: Holding, equipment: Equipment) {
+  const { shop } = equipment;
   const vessel =
-    ware.vessels.find((v) => v.id === draft.vesselId && v.id !== stock.id) ??
-    offeredVessel(ware.products.find((p) => p.id === stock.holds.productId) ?? null, {
-      ...ware,
-      vessels: ware.vessels.filter((v) => v.id !== stock.id && deliveryOf(v.kind) !== null),
+    equipment.vessels.find((v) => v.id === draft.vesselId && v.id !== stock.id) ??
+    offeredVessel(equipment.products.find((p) => p.id === stock.holds.productId) ?? null, {
+      ...equipment,
+      vessels: equipment.vessels.filter((v) => v.id !== stock.id && deliveryOf(v.kind) !== null),
     }) ??
     undefined;
   const held = heldIn(stock);
-  const product = ware.products.find((p) => p.id === stock.holds.productId) ?? null;
+  const product = equipment.products.find((p) => p.id === stock.holds.productId) ?? null;
   const stockFraction = fractionIn(contentsIn(held));
   const refusals: { strength?: CoreRefusal; total?: CoreRefusal; stock?: CoreRefusal } = {};
-  const fill = product && vessel ? fillFacts(product, vessel, ware) : null;
-  const facts: LetDownFacts = { stock: held, fill, measures: ware.measures };
+  const fill = product && vessel ? fillFacts(product, vessel, equipment) : null;
+  const facts: LetDownFacts = { stock: held, fill, measures: equipment.measures };
   const of = { stockVesselId: stock.id, vesselId: vessel?.id ?? 0, acknowledged: true };
   const may = vessel ? mayLetDown(of, facts) : null;
   const inTheWay = may && !may.ok ? may : null;
@@ -57,7 +57,11 @@ export function letDownMix(draft: BenchDraft, stock: Holding, ware: Ware) {
     refusals[exact.at === '/totalUl' ? 'total' : 'strength'] = exact;
     return nothing;
   }
-  const { chosen } = benchMeasuring(exact.value, ware.measures, draft.measure ?? usualMeasure(ware.shop));
+  const { chosen } = benchMeasuring(
+    exact.value,
+    equipment.measures,
+    draft.measure ?? usualMeasure(equipment.shop),
+  );
   const plan = asMeasured(exact.value, chosen?.ul ?? exact.value.productUl);
   const measured = asBooked(chosen);
   const shown = { waterUl: plan.waterUl, stockUl: plan.productUl };

@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import type { Line, LineCheck } from '#contract/dispensers.ts';
 import { ALL_UNKNOWN } from '#core/safety/traits.ts';
 import { type BenchDraft, EMPTY_DRAFT } from './benchDraft.ts';
+import type { Equipment } from './equipment.ts';
 import { lineMix } from './lineMix.ts';
-import { product, sized, vessel, ware } from './madeUpWare.ts';
-import type { Ware } from './ware.ts';
+import { equipment, product, sized, vessel } from './madeUpEquipment.ts';
 
 const check = (ratio: number, verdict: LineCheck['verdict']['verdict'] = 'use'): LineCheck => ({
   id: 1,
@@ -44,9 +44,9 @@ const line = (id: number, change: Partial<Line> = {}): Line => ({
 });
 const lines = [line(1, { pail: null, check: null }), line(2, { check: null, due: 'never' }), line(3)];
 const bucket = sized('bucket', { brimfulUl: 20_000_000, fillLimitUl: 18_000_000, smallestUl: 1_000_000 });
-const at = (draft: Partial<BenchDraft>, change: Partial<Ware> = {}, all = lines) =>
+const at = (draft: Partial<BenchDraft>, change: Partial<Equipment> = {}, all = lines) =>
   lineMix({ ...EMPTY_DRAFT, mode: 'line', vesselId: 1, ...draft }, all, {
-    ...ware,
+    ...equipment,
     vessels: bucket,
     ...change,
   });

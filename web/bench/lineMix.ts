@@ -1,6 +1,6 @@
 import type { Line, LineFillBody } from '#contract/dispensers.ts';
+import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { mayFillFromLine, planLineFill } from '#core/booking/resolveLineFill.ts';
 import type { DispenserFill } from '#core/delivery/dispenserFill.ts';
 import { fractionOfRatio } from '#core/delivery/meteringTip.ts';
@@ -13,8 +13,8 @@ import { parseVolume } from '#core/units/parseVolume.ts';
 import type { Microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { blank, depthReader } from './benchStart.ts';
+import type { Equipment } from './equipment.ts';
 import { fillFacts, offeredVessel } from './offered.ts';
-import type { Ware } from './ware.ts';
 
 /** A fill from a line of the wall dispenser, worked out from what was typed. */
 export type LineMix = {
@@ -33,12 +33,12 @@ export type LineMix = {
 };
 
 /** Works out what comes from the line and what is added. Pure and quick, as {@link benchMix}. */
-export function lineMix(draft: BenchDraft, all: readonly Line[], ware: Ware): LineMix {
+export function lineMix(draft: BenchDraft, all: readonly Line[], equipment: Equipment): LineMix {
   const lines = all.filter((l) => l.pail !== null);
   const line =
     lines.find((l) => l.id === draft.lineId) ?? lines.find((l) => l.due === null) ?? lines[0] ?? null;
-  const product = ware.products.find((p) => p.id === line?.pail?.productId) ?? null;
-  const vessel = ware.vessels.find((v) => v.id === draft.vesselId) ?? offeredVessel(product, ware);
+  const product = equipment.products.find((p) => p.id === line?.pail?.productId) ?? null;
+  const vessel = equipment.vessels.find((v) => v.id === draft.vesselId) ?? offeredVessel(product, equipment);
   const { check = null } = line ?? {};
   const given = check && check.verdict.verdict !== 'fault' ? fractionOfRatio(check.ratio) : null;
   const refusals: LineMix['refusals'] = {};
@@ -46,13 +46,13 @@ export function lineMix(draft: BenchDraft, all: readonly Line[], ware: Ware): Li
     if (outcome && !outcome.ok) refusals[at] = outcome;
     return outcome?.ok ? outcome.value : null;
   };
-  const totalUl = vessel && keep('total', totalOf(draft, vessel, ware));
-  const wanted = blank(draft.weakerText) ? null : keep('strength', wantedOf(draft.weakerText, ware));
+  const totalUl = vessel && keep('total', totalOf(draft, vessel, equipment));
+  const wanted = blank(draft.weakerText) ? null : keep('strength', wantedOf(draft.weakerText, equipment));
   const pail = line?.pail;
   const facts = product &&
     vessel &&
     pail && {
-      ...fillFacts(product, vessel, ware),
+      ...fillFacts(product, vessel, equipment),
       line: { name: line.name, ratio: check?.ratio ?? null, fault: given === null },
       pail,
     };
@@ -64,7 +64,10 @@ export function lineMix(draft: BenchDraft, all: readonly Line[], ware: Ware): Li
       ? planLineFill({ totalUl, strength: wanted?.strength ?? null }, facts)
       : null;
   const fill = keep(made && !made.ok && made.at === '/strength' ? 'strength' : 'total', made);
-  keep('stock', fill && pail ? checkStock(pail.heldUl, fill.productUl, pail.code, ware.shop.units) : null);
+  keep(
+    'stock',
+    fill && pail ? checkStock(pail.heldUl, fill.productUl, pail.code, equipment.shop.units) : null,
+  );
   const body =
     fill && line && vessel && Object.keys(refusals).length === 0
       ? {
@@ -79,7 +82,7 @@ export function lineMix(draft: BenchDraft, all: readonly Line[], ware: Ware): Li
   return { lines, line, vessel, product, given, fill, asksForWord, refusals, body };
 }
 
-function totalOf({ makeText }: BenchDraft, vessel: Vessel, { shop }: Ware): Outcome<Microlitres> {
+function totalOf({ makeText }: BenchDraft, vessel: Vessel, { shop }: Equipment): Outcome<Microlitres> {
   if (blank(makeText)) return accept(limitsOf(vessel).fillLimitUl);
   return parseVolume(makeText, {
     system: shop.units,
@@ -88,7 +91,7 @@ function totalOf({ makeText }: BenchDraft, vessel: Vessel, { shop }: Ware): Outc
   });
 }
 
-function wantedOf(text: string, { shop }: Ware): Outcome<{ strength: Strength; fraction: Fraction }> {
+function wantedOf(text: string, { shop }: Equipment): Outcome<{ strength: Strength; fraction: Fraction }> {
   const strength = parseStrength(text, { system: shop.units, ratio: shop.ratioReading });
   if (!strength.ok) return strength;
   const fraction = fractionOf(strength.value);

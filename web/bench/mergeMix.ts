@@ -1,6 +1,6 @@
+import type { HeldBatch, Vessel } from '#contract/equipment.ts';
 import type { MergeBody } from '#contract/ledger.ts';
 import type { Shop } from '#contract/shop.ts';
-import type { HeldBatch, Vessel } from '#contract/ware.ts';
 import type { HeldInVessel } from '#core/booking/heldIn.ts';
 import { resolveLeftover, resolveMerge } from '#core/booking/resolveMerge.ts';
 import { type Contents, volumeUl } from '#core/mixing/contents.ts';

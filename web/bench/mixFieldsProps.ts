@@ -2,13 +2,13 @@ import type { Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/strength.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
-import type { Ware } from './ware.ts';
+import type { Equipment } from './equipment.ts';
 
 /** What the fields of a mix are given. */
 export type MixFieldsProps = {
   draft: BenchDraft;
   bench: BenchMix;
-  ware: Ware;
+  equipment: Equipment;
   set: (change: Partial<BenchDraft>) => void;
   /** Picks a strength; the same function on every keystroke. */
   choose: (strength: Strength, basis?: Basis) => void;

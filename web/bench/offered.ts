@@ -1,5 +1,5 @@
+import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
-import type { Vessel } from '#contract/ware.ts';
 import type { FillFacts } from '#core/booking/mayFill.ts';
 import { offerVessel } from '#core/mixing/offerVessel.ts';
 import { limitsOf } from '#core/mixing/solveMix.ts';
@@ -7,7 +7,7 @@ import type { Outcome } from '#core/outcome.ts';
 import { deliveryOf, isSuction, suitsVessel } from '#core/products/record.ts';
 import { type Known, mayMeet } from '#core/safety/mayMeet.ts';
 import { ALL_UNKNOWN } from '#core/safety/traits.ts';
-import type { Ware } from './ware.ts';
+import type { Equipment } from './equipment.ts';
 
 /** Whether the product may follow what the vessel has held; of a product no longer listed nothing is known. */
 export const meeting = (product: Product, vessel: Vessel, all: readonly Product[]): Outcome<null> =>
@@ -21,17 +21,20 @@ const knownIn = ({ held }: Vessel, all: readonly Product[]): Known[] =>
   }));
 
 /** What decides whether whoever is mixing may mix a product, as this device has it. */
-export const mixFacts = (product: Product, ware: Ware): Pick<FillFacts, 'product' | 'notes' | 'who'> => ({
+export const mixFacts = (
+  product: Product,
+  equipment: Equipment,
+): Pick<FillFacts, 'product' | 'notes' | 'who'> => ({
   product: { ...product, care: product.record.care },
-  notes: ware.notes.filter((n) => n.productId === product.id),
-  who: { signedOff: ware.signedOff.includes(product.id), answers: ware.answers },
+  notes: equipment.notes.filter((n) => n.productId === product.id),
+  who: { signedOff: equipment.signedOff.includes(product.id), answers: equipment.answers },
 });
 
 /** What decides whether they may fill it into a vessel. */
-export const fillFacts = (product: Product, vessel: Vessel, ware: Ware): FillFacts => ({
-  ...mixFacts(product, ware),
-  vessel: { ...vessel, limits: limitsOf(vessel), held: knownIn(vessel, ware.products) },
-  units: ware.shop.units,
+export const fillFacts = (product: Product, vessel: Vessel, equipment: Equipment): FillFacts => ({
+  ...mixFacts(product, equipment),
+  vessel: { ...vessel, limits: limitsOf(vessel), held: knownIn(vessel, equipment.products) },
+  units: equipment.shop.units,
 });
 
 /** A bucket is offered for what it is kept for: the wheels' never for paint, the rinse bucket for no mix at all. */

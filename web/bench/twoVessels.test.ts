@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import type { MeasureRow, Vessel } from '#contract/ware.ts';
+import type { MeasureRow, Vessel } from '#contract/equipment.ts';
 import { EMPTY_DRAFT } from './benchDraft.ts';
+import type { Equipment } from './equipment.ts';
 import { letDownMix } from './letDownMix.ts';
-import { vessel as bottle, product } from './madeUpWare.ts';
+import { vessel as bottle, product } from './madeUpEquipment.ts';
 import { isHolding, mergeMix } from './mergeMix.ts';
-import type { Ware } from './ware.ts';
 
 const row = { retired: false, revision: 1 };
 const vessel = (
@@ -52,7 +52,7 @@ const vessels = [
   vessel(3, 10_000_000, 7, 8_000_000, 1_600_000),
   vessel(4, 750_000, null),
 ];
-const ware: Ware = {
+const equipment: Equipment = {
   products: [product(7, 'hyper')],
   recipes: [],
   vessels,
@@ -73,7 +73,7 @@ const ware: Ware = {
   answers: false,
 };
 const merge = (change: Partial<typeof EMPTY_DRAFT>) =>
-  mergeMix({ ...EMPTY_DRAFT, ...change }, vessels, ware.shop);
+  mergeMix({ ...EMPTY_DRAFT, ...change }, vessels, equipment.shop);
 
 describe('two into one', () => {
   it('is all the books have of both, weighted by volume, unless less is typed', () => {
@@ -102,7 +102,7 @@ describe('two into one', () => {
     const held = vessels.map((v) =>
       v.holds && v.id === 2 ? { ...v, holds: { ...v.holds, onHold: { lot: 'pk-7', words: 'recalled' } } } : v,
     );
-    const { refusals, body } = mergeMix({ ...EMPTY_DRAFT, vesselId: 1 }, held, ware.shop);
+    const { refusals, body } = mergeMix({ ...EMPTY_DRAFT, vesselId: 1 }, held, equipment.shop);
     expect([refusals.from?.code, body]).toEqual(['lot.held', null]);
   });
 
@@ -115,7 +115,7 @@ describe('a stock solution', () => {
   const pail = vessels.filter(isHolding)[2];
   const letDown = (change: Partial<typeof EMPTY_DRAFT>) => {
     if (!pail) throw new Error('no pail');
-    return letDownMix({ ...EMPTY_DRAFT, vesselId: 4, strengthText: '1:9', ...change }, pail, ware);
+    return letDownMix({ ...EMPTY_DRAFT, vesselId: 4, strengthText: '1:9', ...change }, pail, equipment);
   };
 
   it('hyper 1:4 to the pail and the pail 1:9: 750 ml takes 75 ml of the pail, 15 ml of hyper, 2 % overall', () => {
@@ -136,7 +136,7 @@ describe('a stock solution', () => {
     expect(letDown({ strengthText: '' }).inTheWay).toBeNull();
     if (!pail) throw new Error('no pail');
     const held = { ...pail, holds: { ...pail.holds, onHold: { lot: 'pk-7', words: 'recalled' } } };
-    expect(letDownMix({ ...EMPTY_DRAFT, vesselId: 4, strengthText: '1:9' }, held, ware)).toMatchObject({
+    expect(letDownMix({ ...EMPTY_DRAFT, vesselId: 4, strengthText: '1:9' }, held, equipment)).toMatchObject({
       inTheWay: { code: 'lot.held' },
       body: null,
     });

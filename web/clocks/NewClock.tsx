@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { Clock, ClockBody, Laid } from '#contract/clocks.ts';
+import type { Place } from '#contract/equipment.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
-import type { Place } from '#contract/ware.ts';
 import { hindrances } from '#core/dwell/goNoGo.ts';
 import { type LaidResolution, layerOf } from '#core/dwell/resolveLaid.ts';
 import { sheltered } from '#core/dwell/weather.ts';

@@ -1,6 +1,6 @@
 import { useWatch } from 'react-hook-form';
+import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { groundOf } from '#core/recipes/ground.ts';
 import { findingInWords, judgeCell } from '#core/recipes/judge.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';

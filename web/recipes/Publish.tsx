@@ -134,7 +134,7 @@ function standing({ draft }: RecipeRow, book: BookGround): CoreRefusal | null {
     const [what, field] = of.product.retired ? [of.product.name, 'Product'] : [of.vessel.name, 'Vessel'];
     return {
       ok: false,
-      code: 'ware.retired',
+      code: 'equipment.retired',
       field,
       reason: `${what} is out of use.`,
       remedy: 'Choose what took its place, or retire the recipe.',

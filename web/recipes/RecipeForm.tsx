@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
+import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { type RecipeRow, recipeBody, recipePatch } from '#contract/recipes.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { DELIVERY_NAMES, deliveryOf, isSuction } from '#core/products/record.ts';
 import { FILM_NAMES, FILMS, USE_KINDS, USE_NAMES } from '#core/products/uses.ts';
 import {

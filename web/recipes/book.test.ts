@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { contentOf, recipeBody } from '#contract/recipes.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { costGroups } from '#core/recipes/costGroups.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS } from '#core/soil/soil.ts';
-import { entry, of, ware } from '../bench/madeUpWare.ts';
+import { entry, equipment, of } from '../bench/madeUpEquipment.ts';
 import { type BookFilter, filterBook, linesOf } from './bookLines.ts';
 import { type CellTyped, readCell, typedCell } from './cellTyped.ts';
 import { parts, row, version } from './madeUpRecipe.ts';
@@ -24,7 +24,7 @@ const wash: Product = {
 };
 const old: Product = { ...of('citrusPreWash', [entry(5, '1:10', 'preWash')]), id: 23, name: 'Old Wash' };
 const sprayer: Vessel = {
-  ...(ware.vessels[0] as Vessel),
+  ...(equipment.vessels[0] as Vessel),
   id: 31,
   kind: 'pumpSprayer',
   name: 'Sprayer',

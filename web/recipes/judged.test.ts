@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
-import type { Vessel } from '#contract/ware.ts';
 import type { MixCell } from '#core/recipes/recipe.ts';
 import { compareGround, grounded, judgedAt, minorPerVehicle, takes } from '#core/recipes/vehicleCost.ts';
-import { entry, of, ware } from '../bench/madeUpWare.ts';
+import { entry, equipment, of } from '../bench/madeUpEquipment.ts';
 import { ladderRange } from './MiniLadder.tsx';
 import { parts, version } from './madeUpRecipe.ts';
 import type { BookGround } from './useBook.ts';
@@ -13,7 +13,7 @@ const wash: Product = {
   id: 22,
   name: 'Orchard',
 };
-const sprayer: Vessel = { ...(ware.vessels[0] as Vessel), id: 31, kind: 'pumpSprayer', name: 'Sprayer' };
+const sprayer: Vessel = { ...(equipment.vessels[0] as Vessel), id: 31, kind: 'pumpSprayer', name: 'Sprayer' };
 const cannon: Vessel = {
   ...sprayer,
   id: 32,

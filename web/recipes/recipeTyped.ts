@@ -1,6 +1,6 @@
+import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import type { Shop } from '#contract/shop.ts';
-import type { Vessel } from '#contract/ware.ts';
 import type { Refusal } from '#core/outcome.ts';
 import { isSuction } from '#core/products/record.ts';
 import type { Film, UseKind } from '#core/products/uses.ts';

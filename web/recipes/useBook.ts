@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
+import type { Container, Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeRow, RecipeVersion } from '#contract/recipes.ts';
 import type { Device } from '#contract/rigs.ts';
-import type { Container, Vessel } from '#contract/ware.ts';
 import type { OutcomeKind } from '#core/recipes/outcomes.ts';
 import type { Grounded as GroundedIn, RecipeBook } from '#core/recipes/vehicleCost.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';

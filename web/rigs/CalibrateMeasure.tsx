@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { MeasureRow } from '#contract/ware.ts';
+import type { MeasureRow } from '#contract/equipment.ts';
 import { calibrateMeasure } from '#core/mixing/calibrateMeasure.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';

@@ -1,8 +1,8 @@
 import { CategoryScale, Chart, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
 import { useMemo } from 'react';
 import { Scatter } from 'react-chartjs-2';
+import type { Vessel } from '#contract/equipment.ts';
 import type { Calibration } from '#contract/rigs.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { useSession } from '../lib/session.tsx';
 import { dayInWords, dayOf } from '../ui/dates.ts';
 import { inks } from '../ui/inks.ts';

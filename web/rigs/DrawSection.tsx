@@ -1,8 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
+import type { Vessel } from '#contract/equipment.ts';
 import { type Calibration, type MeasuredDraw, SOURCE_NAMES } from '#contract/rigs.ts';
 import { atLeast } from '#contract/roles.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { UNMEASURED_DRAW } from '#core/delivery/draw.ts';
 import { formatFlow } from '#core/units/flow.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';

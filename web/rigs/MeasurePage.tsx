@@ -1,6 +1,6 @@
 import { useParams } from 'react-router';
+import { type MeasureRow, measureBody, measurePatch } from '#contract/equipment.ts';
 import { atLeast } from '#contract/roles.ts';
-import { type MeasureRow, measureBody, measurePatch } from '#contract/ware.ts';
 import { MEASURE_KINDS, MEASURE_OUTLINES, type MeasureKind } from '#core/mixing/outlines.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { patch } from '../lib/api.ts';
@@ -8,6 +8,7 @@ import { useSession } from '../lib/session.tsx';
 import { measuresQuery, rowQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
+import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
@@ -16,7 +17,6 @@ import { RetireButton } from '../ui/RetireButton.tsx';
 import { readVolumes } from '../ui/readVolumes.ts';
 import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
-import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { CalibrateMeasure } from './CalibrateMeasure.tsx';
 import { MEASURE_NAMES, MEASURE_STARTS } from './kinds.ts';
 
@@ -42,7 +42,7 @@ export default function MeasurePage() {
 function MeasureFigure({ measure }: { measure: MeasureRow }) {
   const { shop } = useSession();
   return (
-    <WareDrawing
+    <EquipmentDrawing
       outline={MEASURE_OUTLINES[measure.kind]}
       brimfulUl={measure.capacityUl}
       layers={[]}

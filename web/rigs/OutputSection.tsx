@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
+import type { Vessel } from '#contract/equipment.ts';
 import { atLeast } from '#contract/roles.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { type SprayOutput, sprayOutput } from '#core/delivery/output.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';

@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import type { MeasureRow, Vessel } from '#contract/equipment.ts';
 import type { Device } from '#contract/rigs.ts';
 import { atLeast } from '#contract/roles.ts';
-import type { MeasureRow, Vessel } from '#contract/ware.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { MEASURE_SPREAD } from '#core/mixing/tolerance.ts';
 import { isSuction } from '#core/products/record.ts';

@@ -1,6 +1,6 @@
 import { useParams } from 'react-router';
+import { type Vessel, vesselBody, vesselPatch } from '#contract/equipment.ts';
 import { atLeast } from '#contract/roles.ts';
-import { type Vessel, vesselBody, vesselPatch } from '#contract/ware.ts';
 import { VESSEL_KINDS, VESSEL_OUTLINES, type VesselKind } from '#core/mixing/outlines.ts';
 import { isSuction } from '#core/products/record.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -10,6 +10,7 @@ import { useShowsProducts } from '../state/onScreen.ts';
 import { devicesQuery, peopleQuery, placesQuery, rowQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
+import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
@@ -18,7 +19,6 @@ import { RetireButton } from '../ui/RetireButton.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import type { TextForm } from '../ui/useTextForm.ts';
-import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { DepthFields } from './DepthFields.tsx';
 import { DialFields } from './DialFields.tsx';
 import { DrawSection } from './DrawSection.tsx';
@@ -81,7 +81,7 @@ function VesselFigure({ vessel }: { vessel: Vessel }) {
   const limit = formatVolume(vessel.fillLimitUl, shop.units);
   return (
     <figure>
-      <WareDrawing
+      <EquipmentDrawing
         outline={VESSEL_OUTLINES[vessel.kind]}
         brimfulUl={vessel.brimfulUl}
         layers={holds ? [{ ul: holds.ul, of: 'product' }] : []}
@@ -264,7 +264,7 @@ function Preview({ kind, typed }: { kind: VesselKind; typed: VesselTyped }) {
   const { brimfulUl, fillLimitUl } = body;
   if (!brimfulUl || !fillLimitUl || fillLimitUl > brimfulUl) return null;
   return (
-    <WareDrawing
+    <EquipmentDrawing
       outline={VESSEL_OUTLINES[kind]}
       brimfulUl={brimfulUl}
       layers={[]}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { vesselBody } from '#contract/ware.ts';
-import { sized } from '../bench/madeUpWare.ts';
+import { vesselBody } from '#contract/equipment.ts';
+import { sized } from '../bench/madeUpEquipment.ts';
 import { NOBODY, readVessel, rigInWords, typedVessel, type VesselTyped, vesselFacts } from './vesselTyped.ts';
 
 const [cannon] = sized('cannonBottle', {

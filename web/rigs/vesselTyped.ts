@@ -1,4 +1,4 @@
-import { VESSEL_ROLES, type Vessel, type VesselBody, type VesselRole } from '#contract/ware.ts';
+import { VESSEL_ROLES, type Vessel, type VesselBody, type VesselRole } from '#contract/equipment.ts';
 import type { VesselKind } from '#core/mixing/outlines.ts';
 import type { Refusal } from '#core/outcome.ts';
 import { isSuction } from '#core/products/record.ts';

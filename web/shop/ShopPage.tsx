@@ -1,6 +1,6 @@
+import { PLACE_KINDS, type Place, placeBody } from '#contract/equipment.ts';
 import { atLeast } from '#contract/roles.ts';
 import type { Shop } from '#contract/shop.ts';
-import { PLACE_KINDS, type Place, placeBody } from '#contract/ware.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { post } from '../lib/api.ts';

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { type Shop, shopPatch } from '#contract/shop.ts';
-import { USUAL_HOUSE } from '#core/products/house.ts';
+import { USUAL_DEFAULTS } from '#core/products/shopDefaults.ts';
 import { KEEPING, readShop, type ShopTyped, typedShop } from './shopTyped.ts';
 
 const shop: Shop = {
-  ...USUAL_HOUSE,
+  ...USUAL_DEFAULTS,
   name: 'Tin Shed',
   zone: 'Europe/London',
   currency: 'GBP',

@@ -2,7 +2,7 @@ import type { Shop } from '#contract/shop.ts';
 import { parseHardness } from '#core/mixing/hardness.ts';
 import type { Outcome, Refusal } from '#core/outcome.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
-import { USUAL_HOUSE } from '#core/products/house.ts';
+import { USUAL_DEFAULTS } from '#core/products/shopDefaults.ts';
 import { recordStart } from '#core/products/starts.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
@@ -61,7 +61,7 @@ export function typedShop(shop: Shop): ShopTyped {
     lockMinutes: String(shop.lockMinutes),
     countThresholdUl: formatExactVolume(shop.countThresholdUl),
     useByDays: Object.fromEntries(
-      KEEPING.map((f) => [f, String(useByDays[f] ?? recordStart(f, USUAL_HOUSE).useByDays)]),
+      KEEPING.map((f) => [f, String(useByDays[f] ?? recordStart(f, USUAL_DEFAULTS).useByDays)]),
     ),
   };
 }

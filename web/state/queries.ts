@@ -2,6 +2,7 @@ import { MutationCache, QueryCache, QueryClient, queryOptions } from '@tanstack/
 import type { Clock, FilmFactor, Unsettled } from '#contract/clocks.ts';
 import type { Count, CountHead } from '#contract/counts.ts';
 import type { Changeover, Line, LineCheck, Tip } from '#contract/dispensers.ts';
+import type { Container, MeasureRow, Place, Vessel } from '#contract/equipment.ts';
 import type { Instrument } from '#contract/instruments.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { ProductNote } from '#contract/notes.ts';
@@ -13,7 +14,6 @@ import type { Backups, ShopState } from '#contract/shop.ts';
 import type { Delivery, LedgerPage, MissingContainer, Recall, Supplier } from '#contract/stock.ts';
 import type { TrailPage } from '#contract/trail.ts';
 import type { Trial } from '#contract/trials.ts';
-import type { Container, MeasureRow, Place, Vessel } from '#contract/ware.ts';
 import type { WeatherNow } from '#contract/weather.ts';
 import { ApiProblem, get } from '../lib/api.ts';
 import { onDoubt } from '../lib/clock.ts';
@@ -143,11 +143,11 @@ export const missingQuery = queryOptions({
   queryFn: () => get<MissingContainer[]>('/containers/missing'),
 });
 
-/** Ware that was retired, of one kind. */
+/** Equipment that was retired, of one kind. */
 export const retiredQuery = <R>(kind: 'products' | 'vessels' | 'measures' | 'devices' | 'recipes') =>
   queryOptions({ queryKey: [kind, 'retired'], queryFn: () => get<R[]>(`/${kind}?retired=true`) });
 
-/** One row of ware, in use or retired. */
+/** One row of equipment, in use or retired. */
 export const rowQuery = <R>(
   kind: 'products' | 'vessels' | 'measures' | 'devices' | 'containers',
   id: number,

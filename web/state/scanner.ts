@@ -1,15 +1,15 @@
 import { useEffect, useRef } from 'react';
-import { Wedge } from './wedge.ts';
+import { KeyboardScanner } from './keyboardScanner.ts';
 
 type Scanned = (code: string) => void;
 const listeners: Scanned[] = [];
-const wedge = new Wedge();
+const keyboardScanner = new KeyboardScanner();
 let field: { el: HTMLInputElement; value: string } | null = null;
 
 /** Watches every key of the page; what a scanner typed into a field by mistake is taken out of it again. */
 function onKey(event: KeyboardEvent): void {
-  const code = wedge.take(event.key, event.timeStamp);
-  if (wedge.fresh) {
+  const code = keyboardScanner.take(event.key, event.timeStamp);
+  if (keyboardScanner.fresh) {
     const at = event.target;
     field = at instanceof HTMLInputElement ? { el: at, value: at.value } : null;
   }

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import type { Container } from '#contract/equipment.ts';
 import { atLeast, type Role } from '#contract/roles.ts';
 import {
   decantBody,
@@ -10,7 +11,6 @@ import {
   type WasteReason,
   wasteBody,
 } from '#contract/stock.ts';
-import type { Container } from '#contract/ware.ts';
 import { CONTAINER_KINDS, type ContainerKind } from '#core/mixing/outlines.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { Container } from '#contract/ware.ts';
+import type { Container } from '#contract/equipment.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
 

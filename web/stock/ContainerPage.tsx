@@ -1,8 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
+import type { Container } from '#contract/equipment.ts';
 import { atLeast } from '#contract/roles.ts';
-import type { Container } from '#contract/ware.ts';
 import { CONTAINER_OUTLINES } from '#core/mixing/outlines.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -17,10 +17,10 @@ import { askAgain, containersQuery, productsQuery, rowQuery } from '../state/que
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayInWords, dayOf, shopDay } from '../ui/dates.ts';
+import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { useGo } from '../ui/useGo.ts';
-import { WareDrawing } from '../ui/WareDrawing.tsx';
 import { ContainerActs } from './ContainerActs.tsx';
 import { TurnedUp } from './Missing.tsx';
 import { Movements } from './Movements.tsx';
@@ -79,7 +79,7 @@ export default function ContainerPage() {
       )}
       <div className="grid gap-x-13 gap-y-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
         <section aria-label="Level">
-          <WareDrawing
+          <EquipmentDrawing
             outline={CONTAINER_OUTLINES[container.kind]}
             brimfulUl={container.sizeUl}
             layers={[{ ul: container.heldUl, of: 'product' }]}

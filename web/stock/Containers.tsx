@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
+import type { Container } from '#contract/equipment.ts';
 import { atLeast } from '#contract/roles.ts';
 import type { Shop } from '#contract/shop.ts';
-import type { Container } from '#contract/ware.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { shopNow } from '../lib/clock.ts';

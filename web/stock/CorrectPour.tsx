@@ -1,6 +1,6 @@
 import { useState } from 'react';
+import type { Container } from '#contract/equipment.ts';
 import { type Corrected, correctionBody, type Movement } from '#contract/ledger.ts';
-import type { Container } from '#contract/ware.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';

@@ -1,8 +1,8 @@
 import { useInfiniteQuery, useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
+import type { Container } from '#contract/equipment.ts';
 import type { Movement } from '#contract/ledger.ts';
-import type { Container } from '#contract/ware.ts';
 import { mayTakeBack } from '#core/stock/takeBack.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../lib/api.ts';

@@ -1,6 +1,6 @@
 import { Link, useSearchParams } from 'react-router';
+import { type Container, containerBody, type Place } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
-import { type Container, containerBody, type Place } from '#contract/ware.ts';
 import { CONTAINER_KINDS, type ContainerKind } from '#core/mixing/outlines.ts';
 import { parseMoney } from '#core/planning/cost.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';

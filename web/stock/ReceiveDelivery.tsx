@@ -1,8 +1,8 @@
 import { useFieldArray } from 'react-hook-form';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import type { Place } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { type Delivery, deliveryBody, MOST_LINES } from '#contract/stock.ts';
-import type { Place } from '#contract/ware.ts';
 import { CONTAINER_KINDS } from '#core/mixing/outlines.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';

@@ -1,8 +1,8 @@
 import { memo, useRef, useState } from 'react';
 import { Link } from 'react-router';
+import type { Container } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
-import type { Container } from '#contract/ware.ts';
 import { CONTAINER_OUTLINES } from '#core/mixing/outlines.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { EmptyVessel } from '../bench/EmptyBench.tsx';

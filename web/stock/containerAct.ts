@@ -1,4 +1,4 @@
-import type { Container } from '#contract/ware.ts';
+import type { Container } from '#contract/equipment.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { UnitSystem } from '#core/units/volume.ts';
 import { post } from '../lib/api.ts';

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
-import type { Place } from '#contract/ware.ts';
+import type { Place } from '#contract/equipment.ts';
 import { ClockLine } from '../clocks/ClockLine.tsx';
 import { useWindows } from '../clocks/clockWindows.ts';
 import { spanOf } from '../clocks/DwellBand.tsx';

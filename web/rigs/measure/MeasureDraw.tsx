@@ -1,9 +1,9 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
+import type { Vessel } from '#contract/equipment.ts';
 import { MOST_RUNS } from '#contract/rigs.ts';
 import { atLeast } from '#contract/roles.ts';
-import type { Vessel } from '#contract/ware.ts';
 import { drawOf } from '#core/delivery/drainTest.ts';
 import { isSuction } from '#core/products/record.ts';
 import { post } from '../../lib/api.ts';

@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
+import type { Vessel } from '#contract/equipment.ts';
 import type { CalibrationBody, FlowFound, Source } from '#contract/rigs.ts';
-import type { Vessel } from '#contract/ware.ts';
 import {
   bucketFlow,
   calibrateDraw,

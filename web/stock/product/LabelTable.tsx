@@ -1,5 +1,5 @@
+import type { Container } from '#contract/equipment.ts';
 import type { LabelEntry, Product } from '#contract/products.ts';
-import type { Container } from '#contract/ware.ts';
 import { equivalentFraction } from '#core/mixing/solveFor.ts';
 import { costPerWorkingLitre, formatUnitCost, largeMeasure, newestPrice } from '#core/planning/cost.ts';
 import { endsOf, USE_NAMES } from '#core/products/uses.ts';

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
+import type { Container } from '#contract/equipment.ts';
 import type { LabelEntry, Product } from '#contract/products.ts';
-import type { Container } from '#contract/ware.ts';
 import { costPerWorkingLitre, formatUnitCost, largeMeasure, newestPrice } from '#core/planning/cost.ts';
 import { USE_NAMES, type UseKind } from '#core/products/uses.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';

@@ -1,7 +1,7 @@
 import { useFieldArray } from 'react-hook-form';
 import { PRODUCT_STATES, type Product, productBody, productPatch } from '#contract/products.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
-import type { HouseFigures } from '#core/products/house.ts';
+import type { ShopDefaults } from '#core/products/shopDefaults.ts';
 import { familyStart, recordStart } from '#core/products/starts.ts';
 import { USE_KINDS, USE_NAMES } from '#core/products/uses.ts';
 import { useSession } from '../../lib/session.tsx';
@@ -101,10 +101,10 @@ function Basics({ of, fresh }: Of & { fresh: boolean }) {
 }
 
 /** A new product takes what its family usually is, wherever nothing was entered by hand. */
-function startFrom(of: TextForm<ProductTyped>, family: Family, house: HouseFigures): void {
+function startFrom(of: TextForm<ProductTyped>, family: Family, defaults: ShopDefaults): void {
   const { form } = of;
   const untouched = (name: Parameters<typeof form.getFieldState>[0]) => !form.getFieldState(name).isDirty;
-  const start = typedRecord(recordStart(family, house));
+  const start = typedRecord(recordStart(family, defaults));
   for (const key of [
     'thickness',
     'protection',
@@ -122,7 +122,7 @@ function startFrom(of: TextForm<ProductTyped>, family: Family, house: HouseFigur
   for (const i of form.getValues('labelEntries').keys()) {
     if (untouched(`labelEntries.${i}.use`)) form.setValue(`labelEntries.${i}.use`, use);
   }
-  form.setValue('uses', usesFor(form.getValues('labelEntries'), [], family, house));
+  form.setValue('uses', usesFor(form.getValues('labelEntries'), [], family, defaults));
 }
 
 const BASIS_OPTIONS = [

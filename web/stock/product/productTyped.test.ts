@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { productBody } from '#contract/products.ts';
 import type { Shop } from '#contract/shop.ts';
-import { USUAL_HOUSE } from '#core/products/house.ts';
+import { USUAL_DEFAULTS } from '#core/products/shopDefaults.ts';
 import { usualTraits } from '#core/products/starts.ts';
 import type { Traits } from '#core/safety/traits.ts';
-import { entry, of } from '../../bench/madeUpWare.ts';
+import { entry, of } from '../../bench/madeUpEquipment.ts';
 import { type ProductTyped, readProduct, typedProduct, typedUse, usesFor } from './productTyped.ts';
 
 const shop = {
-  ...USUAL_HOUSE,
+  ...USUAL_DEFAULTS,
   units: 'metric',
   ratioReading: 'parts',
   hardnessPpm: 210,
@@ -128,9 +128,9 @@ describe('the uses of a product', () => {
     const mine = { ...(typed.uses[0] ?? typedUse(foam.uses[0] as never)), rateMlPerM2: '99' };
     const label = typed.labelEntries;
     const more = [...label, { ...(label[0] as (typeof label)[0]), use: 'arch' as const }];
-    const uses = usesFor(more, [mine], 'neutralFoam', USUAL_HOUSE);
+    const uses = usesFor(more, [mine], 'neutralFoam', USUAL_DEFAULTS);
     expect(uses.map((u) => u.kind)).toEqual(['foam', 'arch']);
     expect(uses[0]?.rateMlPerM2).toBe('99');
-    expect(usesFor([], [mine], 'neutralFoam', USUAL_HOUSE)).toEqual([]);
+    expect(usesFor([], [mine], 'neutralFoam', USUAL_DEFAULTS)).toEqual([]);
   });
 });

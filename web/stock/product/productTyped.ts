@@ -2,8 +2,8 @@ import type { LabelEntry, Product } from '#contract/products.ts';
 import type { Shop } from '#contract/shop.ts';
 import type { Outcome, Refusal } from '#core/outcome.ts';
 import type { Family } from '#core/products/family.ts';
-import type { HouseFigures } from '#core/products/house.ts';
 import { checkPh, type ProductRecord } from '#core/products/record.ts';
+import type { ShopDefaults } from '#core/products/shopDefaults.ts';
 import { familyStart, recordStart, startOfUse, usualTraits } from '#core/products/starts.ts';
 import { type Film, type ProductUse, USE_NAMES, type UseKind } from '#core/products/uses.ts';
 import { TRAITS, type Trait, type Traits } from '#core/safety/traits.ts';
@@ -68,7 +68,7 @@ export function typedProduct(product: Product | null, shop: Shop): ProductTyped 
   };
 }
 
-function newProduct(house: HouseFigures): ProductTyped {
+function newProduct(defaults: ShopDefaults): ProductTyped {
   const { use, foams } = familyStart(FIRST_FAMILY);
   return {
     name: '',
@@ -78,9 +78,9 @@ function newProduct(house: HouseFigures): ProductTyped {
     capUl: '',
     shakeFirst: false,
     suds: foams,
-    record: typedRecord(recordStart(FIRST_FAMILY, house)),
+    record: typedRecord(recordStart(FIRST_FAMILY, defaults)),
     traits: ALL_USUAL,
-    uses: [typedUse(startOfUse(use, FIRST_FAMILY, house))],
+    uses: [typedUse(startOfUse(use, FIRST_FAMILY, defaults))],
     labelEntries: [{ whatFor: 'Everyday', printed: '', reading: 'asWritten', basis: 'bottle', use }],
   };
 }
@@ -139,10 +139,12 @@ export function usesFor(
   entries: readonly LabelTyped[],
   typed: readonly UseTyped[],
   family: Family,
-  house: HouseFigures,
+  defaults: ShopDefaults,
 ): UseTyped[] {
   const kinds = [...new Set(entries.map((e) => e.use))];
-  return kinds.map((kind) => typed.find((u) => u.kind === kind) ?? typedUse(startOfUse(kind, family, house)));
+  return kinds.map(
+    (kind) => typed.find((u) => u.kind === kind) ?? typedUse(startOfUse(kind, family, defaults)),
+  );
 }
 
 /** Everything typed, read by the trade's own parsers. */

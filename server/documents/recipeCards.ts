@@ -1,6 +1,6 @@
 import type { RecipeCard } from '#contract/recipes.ts';
+import { pdfOf } from './documents.ts';
 import { type Content, labelStyles, pt } from './labelContent.ts';
-import { pdfOf } from './papers.ts';
 
 const INK = '#15222A';
 const MUTED = '#45565F';

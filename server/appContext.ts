@@ -5,12 +5,12 @@ import type { Books } from './db/books.ts';
 import type { Instruments } from './devices/instrument.ts';
 import type { LabelPrinter } from './devices/labelPrinter.ts';
 import type { WeatherStation } from './devices/weatherStation.ts';
+import type { Documents } from './documents/office.ts';
 import type { Live } from './live/live.ts';
-import type { Papers } from './papers/office.ts';
 import type { Idle } from './sessions/idle.ts';
 
 /** What every route is handed: the books, the time, who is listening, and how this shop was opened. */
-export type House = {
+export type AppContext = {
   readonly books: Books;
   /** Where the books lie, and their copies beside them. */
   readonly folder: string;
@@ -32,7 +32,7 @@ export type House = {
   /** Asked for when a shop is set up, so that only who started the program can. */
   readonly setupCode: string;
   /** Lays documents out on paper, off the main thread. */
-  readonly papers: Papers;
+  readonly documents: Documents;
   readonly labelPrinter: LabelPrinter;
   /** Scales and flow meters, real or stand-ins. */
   readonly instruments: Instruments;

@@ -1,7 +1,5 @@
 import { Router } from 'express';
 import type { Schema } from 'yup';
-import { nothing, type Topic } from '#contract/ledger.ts';
-import { outputBody } from '#contract/rigs.ts';
 import {
   type MeasureRow,
   measureBody,
@@ -11,10 +9,12 @@ import {
   type Vessel,
   vesselBody,
   vesselPatch,
-} from '#contract/ware.ts';
+} from '#contract/equipment.ts';
+import { nothing, type Topic } from '#contract/ledger.ts';
+import { outputBody } from '#contract/rigs.ts';
 import { sprayOutput } from '#core/delivery/output.ts';
+import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
-import type { House } from '../house.ts';
 import { change, command, revised } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
 import { missing, refusalProblem } from '../http/problems.ts';
@@ -35,8 +35,8 @@ import {
 
 type Row = { id: number; revision: number };
 
-/** What a kind of ware needs to be listed, added and changed. */
-type Ware<B, P, R extends Row> = {
+/** What a kind of equipment needs to be listed, added and changed. */
+type Equipment<B, P, R extends Row> = {
   what: string;
   topic: Topic;
   body: Schema<B>;
@@ -47,22 +47,22 @@ type Ware<B, P, R extends Row> = {
 };
 
 /** Everyone signed in may look; a manager adds and changes. */
-export function wareRoutes<B, P, R extends Row>(house: House, ware: Ware<B, P, R>): Router {
-  const { what, topic, body: bodySchema, patch: patchSchema, list, insert, update } = ware;
+export function wareRoutes<B, P, R extends Row>(context: AppContext, equipment: Equipment<B, P, R>): Router {
+  const { what, topic, body: bodySchema, patch: patchSchema, list, insert, update } = equipment;
   const routes = Router();
   routes.get(
     '/',
-    async (req, res) => void res.json(await list(house.books, { retired: req.query.retired === 'true' })),
+    async (req, res) => void res.json(await list(context.books, { retired: req.query.retired === 'true' })),
   );
   routes.get('/:id', async (req, res) => {
-    const [row] = await list(house.books, { id: wholeNumber(req.params.id, what) });
+    const [row] = await list(context.books, { id: wholeNumber(req.params.id, what) });
     if (!row) throw missing(what);
     res.json(row);
   });
   routes.post(
     '/',
     only('manager'),
-    command(house, bodySchema, async ({ tx, body }) => {
+    command(context, bodySchema, async ({ tx, body }) => {
       const id = await insert(tx, body);
       return { status: 201, body: (await list(tx, { id }))[0], touched: [[topic, id]] };
     }),
@@ -70,7 +70,7 @@ export function wareRoutes<B, P, R extends Row>(house: House, ware: Ware<B, P, R
   routes.patch(
     '/:id',
     only('manager'),
-    change(house, patchSchema, async ({ tx, body, now, params, revision }) => {
+    change(context, patchSchema, async ({ tx, body, now, params, revision }) => {
       const id = wholeNumber(params.id, what);
       const [before] = await list(tx, { id });
       if (!before) throw missing(what);
@@ -82,9 +82,9 @@ export function wareRoutes<B, P, R extends Row>(house: House, ware: Ware<B, P, R
   return routes;
 }
 
-export function vesselRoutes(house: House): Router {
+export function vesselRoutes(context: AppContext): Router {
   const routes = wareRoutes<Parameters<typeof insertVessel>[1], Parameters<typeof updateVessel>[2], Vessel>(
-    house,
+    context,
     {
       what: 'vessel',
       topic: 'vessels',
@@ -97,7 +97,7 @@ export function vesselRoutes(house: House): Router {
   );
   routes.post(
     '/:id/rinses',
-    command(house, nothing, async ({ tx, who, now, params }) => {
+    command(context, nothing, async ({ tx, who, now, params }) => {
       const id = wholeNumber(params.id, 'vessel');
       const [dirty] = await vessels(tx, { id });
       if (!dirty) throw missing('vessel');
@@ -109,7 +109,7 @@ export function vesselRoutes(house: House): Router {
   routes.post(
     '/:id/outputs',
     only('lead'),
-    command(house, outputBody, async ({ tx, body, params }) => {
+    command(context, outputBody, async ({ tx, body, params }) => {
       const id = wholeNumber(params.id, 'vessel');
       const output = sprayOutput(body.per, body.count, body.ul);
       if (!output.ok) throw refusalProblem(output, output.field === 'Came out' ? '/ul' : '/count');
@@ -125,8 +125,8 @@ export function vesselRoutes(house: House): Router {
   return routes;
 }
 
-export const measureRoutes = (house: House): Router =>
-  wareRoutes<Parameters<typeof insertMeasure>[1], Parameters<typeof updateMeasure>[2], MeasureRow>(house, {
+export const measureRoutes = (context: AppContext): Router =>
+  wareRoutes<Parameters<typeof insertMeasure>[1], Parameters<typeof updateMeasure>[2], MeasureRow>(context, {
     what: 'measure',
     topic: 'measures',
     body: measureBody,
@@ -136,8 +136,8 @@ export const measureRoutes = (house: House): Router =>
     update: updateMeasure,
   });
 
-export const placeRoutes = (house: House): Router =>
-  wareRoutes<Parameters<typeof insertPlace>[1], Parameters<typeof updatePlace>[2], Place>(house, {
+export const placeRoutes = (context: AppContext): Router =>
+  wareRoutes<Parameters<typeof insertPlace>[1], Parameters<typeof updatePlace>[2], Place>(context, {
     what: 'place',
     topic: 'places',
     body: placeBody,

@@ -1,7 +1,7 @@
 import { createServer, type Server } from 'node:http';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Container, NO_RIG, type Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
-import { type Container, NO_RIG, type Vessel } from '#contract/ware.ts';
 import { recordStart, startOfUse } from '#core/products/starts.ts';
 import { ALL_UNKNOWN } from '#core/safety/traits.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';

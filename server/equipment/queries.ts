@@ -7,7 +7,7 @@ import type {
   Vessel,
   VesselBody,
   VesselPatch,
-} from '#contract/ware.ts';
+} from '#contract/equipment.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { drawJson } from '../rigs/drawJson.ts';

@@ -8,7 +8,7 @@ import type { Office } from './office.worker.ts';
  * Where documents are laid out: a worker of its own, started with the first of them, so that nobody else waits while
  * fonts are read and pages drawn.
  */
-export class Papers {
+export class Documents {
   #worker: Worker | null = null;
   #office: Remote<Office> | null = null;
 
@@ -33,7 +33,7 @@ export class Papers {
 
   #open(): Remote<Office> {
     if (this.#office) return this.#office;
-    const worker = startWorker('server/papers/office.worker.ts');
+    const worker = startWorker('server/documents/office.worker.ts');
     worker.unref();
     // A worker that died is started again with the next document.
     worker.once('exit', () => {

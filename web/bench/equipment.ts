@@ -1,12 +1,12 @@
+import type { Container, MeasureRow, Vessel } from '#contract/equipment.ts';
 import type { ProductNote } from '#contract/notes.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
 import type { Device } from '#contract/rigs.ts';
 import type { Shop } from '#contract/shop.ts';
-import type { Container, MeasureRow, Vessel } from '#contract/ware.ts';
 
-/** The shop's ware, as far as the Bench needs it. */
-export type Ware = {
+/** The shop's equipment, as far as the Bench needs it. */
+export type Equipment = {
   products: Product[];
   /** What the manager's book says, as far as it is published. */
   recipes: RecipeRow[];

@@ -2,7 +2,7 @@ import type { Family } from './family.ts';
 import { NEUTRAL_FOAM_FLOOR, PRE_WASH_PANEL } from './uses.ts';
 
 /** A shop's own figures for whole-car washes: where products start from, and what those left at it follow. */
-export type HouseFigures = {
+export type ShopDefaults = {
   /** On the panel, for alkaline and citrus pre-washes and alkaline foam. */
   readonly preWashFloor: number;
   readonly preWashCeiling: number;
@@ -13,12 +13,12 @@ export type HouseFigures = {
 };
 
 /** The trade's seeds. */
-export const USUAL_HOUSE: HouseFigures = {
+export const USUAL_DEFAULTS: ShopDefaults = {
   preWashFloor: PRE_WASH_PANEL.floor,
   preWashCeiling: PRE_WASH_PANEL.ceiling,
   foamFloor: NEUTRAL_FOAM_FLOOR,
   useByDays: {},
 };
 
-/** Families whose foam or pre-wash is held to the house floor and ceiling. */
+/** Families whose foam or pre-wash is held to the shop's floor and ceiling. */
 export const PRE_WASH_FAMILIES: readonly Family[] = ['alkalineFoam', 'citrusPreWash'];

@@ -38,7 +38,7 @@ const SPARE = { left: 0, middle: 0.5, right: 1 };
  * A vessel, measure or container in its true shape, filled to true heights, against its own graduated scale. A layer
  * too thin to see gets a tick and a leader line, never a false thickness.
  */
-export const WareDrawing = memo(function WareDrawing(props: Props) {
+export const EquipmentDrawing = memo(function EquipmentDrawing(props: Props) {
   const { outline, brimfulUl, layers, units, height, width, align = 'middle', marks = [], label } = props;
   const clip = useId();
   const pattern = useId();

@@ -16,10 +16,10 @@ import {
 } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { dayOf } from '../ui/dates.ts';
-import type { Ware } from './ware.ts';
+import type { Equipment } from './equipment.ts';
 
-/** The shop's ware, or why it could not be had; both null while it is on its way. */
-export function useWare(): { ware: Ware | null; error: Error | null } {
+/** The shop's equipment, or why it could not be had; both null while it is on its way. */
+export function useEquipment(): { equipment: Equipment | null; error: Error | null } {
   const { shop, who } = useSession();
   const products = useQuery(productsQuery);
   const recipes = useQuery(recipesQuery);
@@ -32,7 +32,7 @@ export function useWare(): { ware: Ware | null; error: Error | null } {
   const answers = atLeast(who.role, 'manager');
   // A manager's word to mix something once counts until it is poured.
   const allowed = useWord(({ word }) => (word?.rule === 'signOff' ? Number(word.subject) : null));
-  const ware = useMemo(
+  const equipment = useMemo(
     () =>
       products.data &&
       recipes.data &&
@@ -78,7 +78,7 @@ export function useWare(): { ware: Ware | null; error: Error | null } {
     devices.error ??
     signOffs.error ??
     notes.error;
-  return { ware, error };
+  return { equipment, error };
 }
 
 function validToday(signOffs: SignOff[], zone: string): number[] {

@@ -1,7 +1,7 @@
 import { type MessagePort, parentPort } from 'node:worker_threads';
 import { expose } from 'comlink';
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
-import { labelPdf, labelsPdf, pagePng } from './papers.ts';
+import { labelPdf, labelsPdf, pagePng } from './documents.ts';
 import { recipeCardsPdf } from './recipeCards.ts';
 
 const office = { labelPdf, labelsPdf, pagePng, recipeCardsPdf };

@@ -1,5 +1,5 @@
-import type { ContainerBody, MeasureBody, PlaceBody, VesselBody } from '#contract/ware.ts';
-import { NO_RIG } from '#contract/ware.ts';
+import type { ContainerBody, MeasureBody, PlaceBody, VesselBody } from '#contract/equipment.ts';
+import { NO_RIG } from '#contract/equipment.ts';
 
 // What Limepit Lane owns. Every name here is made up.
 

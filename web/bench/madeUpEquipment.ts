@@ -1,6 +1,6 @@
+import { type Container, type MeasureRow, NO_RIG, type Vessel } from '#contract/equipment.ts';
 import type { PourBody } from '#contract/ledger.ts';
 import type { LabelEntry, Product } from '#contract/products.ts';
-import { type Container, type MeasureRow, NO_RIG, type Vessel } from '#contract/ware.ts';
 import type { Family } from '#core/products/family.ts';
 import { recordStart, startOfUse } from '#core/products/starts.ts';
 import type { UseKind } from '#core/products/uses.ts';
@@ -8,10 +8,10 @@ import { ALL_UNKNOWN, TRAITS, type Traits } from '#core/safety/traits.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import type { BenchMix } from './benchMix.ts';
+import type { Equipment } from './equipment.ts';
 import { pourOf } from './pourOf.ts';
-import type { Ware } from './ware.ts';
 
-// Made-up ware for the Bench's own tests.
+// Made-up equipment for the Bench's own tests.
 
 export const NONE = Object.fromEntries(TRAITS.map((t) => [t, 'no'])) as Traits;
 export const product = (id: number, state: Product['state']): Product => ({
@@ -89,7 +89,7 @@ export const syringe: MeasureRow = {
   retired: false,
   revision: 1,
 };
-export const ware: Ware = {
+export const equipment: Equipment = {
   products: [product(1, 'concentrate'), product(2, 'readyToUse')],
   vessels: [vessel, { ...vessel, id: 2, brimfulUl: 20_000_000, fillLimitUl: 18_000_000 }],
   containers: [

@@ -6,7 +6,7 @@ const CODE = /^[PBLR]-\d{1,9}$/i;
  * Tells what a scanner types from what hands type, key by key: a scanner plugged in as a keyboard gives no other sign
  * of itself than its haste.
  */
-export class Wedge {
+export class KeyboardScanner {
   #typed = '';
   #lastMs = Number.NEGATIVE_INFINITY;
 
