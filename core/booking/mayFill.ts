@@ -60,11 +60,11 @@ export function mayGoIn(
     return at('/vesselId', mayUseLot(holds.code, holds.onHold));
   const different = refuse(
     'leftover.different',
-    'How much is left',
-    `By the books it is ${holds.productName}${holds.mixed ? ' with something else' : ''}, and two products are never combined.`,
-    'Empty and rinse the vessel and make a fill, or choose what it holds.',
+    'Vessel',
+    `By the books ${name} holds ${holds.productName}${holds.mixed ? ' with something else' : ''}, and two products are never combined.`,
+    'Empty it and rinse it, or choose what it holds.',
   );
-  return at('/start', different);
+  return at('/vesselId', different);
 }
 
 const retired = (field: string): Refusal =>

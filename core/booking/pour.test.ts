@@ -129,13 +129,13 @@ describe('a pour', () => {
       '/vesselId',
     ],
     ['over another product', request, vessel(holds(3, 100_000, 9_000)), 'vessel.occupied', '/vesselId'],
-    ['onto another product', topUp, vessel(holds(3, 400_000, 40_000)), 'leftover.different', '/start'],
+    ['onto another product', topUp, vessel(holds(3, 400_000, 40_000)), 'leftover.different', '/vesselId'],
     [
       'onto what is two products',
       topUp,
       vessel(holds(2, 400_000, 40_000, { mixed: true })),
       'leftover.different',
-      '/start',
+      '/vesselId',
     ],
     [
       'onto a lot that is on hold',

@@ -43,7 +43,7 @@ export function useJustPoured(): { poured: KeptSlip | null; again: () => void } 
 /** A no in the place of the button: nothing can be poured before what it says is done. */
 export function InTheWay(props: { refusal: CoreRefusal; vessel: Vessel | null; children?: ReactNode }) {
   const { refusal, vessel, children } = props;
-  const rinse = /^(safety\.|vessel\.occupied)/.test(refusal.code);
+  const rinse = /^(safety\.|vessel\.occupied|leftover\.different)/.test(refusal.code);
   return (
     <>
       <Refusal problem={refusal} />

@@ -226,7 +226,7 @@ describe('the questions', () => {
       { ...EMPTY_DRAFT, productId: 2, vesselId: 3, strengthText: 'neat', ...left },
       held,
     );
-    expect(other.refusals.left?.code).toBe('leftover.different');
+    expect(other.refusals.vessel?.code).toBe('leftover.different');
   });
 
   it('I poured wrong: 90 ml in a full 750 ml meant for 1:12: pour off 269.231 and refill', () => {

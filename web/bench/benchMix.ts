@@ -119,9 +119,10 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
   if (strength && !strength.ok && !blank(draft.strengthText)) refusals.strength = strength;
   const goesIn = fill ? mayGoIn(fill, startKind(draft)) : null;
   if (product && !vessel) refusals.vessel = NONE_FREE;
-  const notKept = goesIn?.ok === false && goesIn.at === '/start';
-  if (goesIn && !goesIn.ok) refusals[notKept ? 'left' : 'vessel'] = goesIn;
-  const resolved = fill && stands && !notKept ? resolveStart(stands, fill) : null;
+  if (goesIn && !goesIn.ok) refusals.vessel = goesIn;
+  // What is not kept is not worked with either.
+  const kept = goesIn?.ok || stands?.kind !== 'leftover';
+  const resolved = fill && stands && kept ? resolveStart(stands, fill) : null;
   if (resolved && !resolved.ok) refusals.leftStrength = resolved;
   const start = stands && resolved?.ok ? { contents: resolved.value.contents, body: stands } : null;
   const typed = strength?.ok ? fractionIn(strength.value) : null;
