@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { halving } from '../halving.ts';
 import { dryingOf } from './dryingFilm.ts';
 import { dewPointC, saturatedDensity, saturationPa } from './humidAir.ts';
 import { COLOURS, type Colour, dryEquilibriumC, type Surroundings, surroundingsOf } from './surroundings.ts';
@@ -176,13 +177,7 @@ describe('what the model does not hold for', () => {
 /** Where the heat air gives a wet thermometer is what its evaporation takes: by the psychrometric equation, found by halving. */
 function wetBulbC(airC: number, humidity: number): number {
   const inAir = humidity * saturatedDensity(airC);
-  let [low, high] = [-10, airC];
   const perKelvin = 1.2 * 1_006;
-  for (let i = 0; i < 60; i++) {
-    const t = (low + high) / 2;
-    const takes = (2.501e6 - 2_361 * t) * (saturatedDensity(t) - inAir);
-    if (takes > perKelvin * (airC - t)) high = t;
-    else low = t;
-  }
-  return (low + high) / 2;
+  const takes = (t: number) => (2.501e6 - 2_361 * t) * (saturatedDensity(t) - inAir);
+  return halving((t) => takes(t) <= perKelvin * (airC - t), -10, airC, 1e-9);
 }

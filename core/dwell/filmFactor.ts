@@ -1,3 +1,4 @@
+import { halving } from '../halving.ts';
 import { type WindowAsked, workingWindow } from './workingWindow.ts';
 
 // What is learned from films that were seen to dry: how much more or less of them stays than the model says.
@@ -19,15 +20,10 @@ export function factorSeen(asked: (factor: number) => WindowAsked, seenS: number
     const found = workingWindow(asked(factor));
     return found.ok ? (found.value.beginsS ?? Number.POSITIVE_INFINITY) : 0;
   };
-  let [less, more] = FACTOR_RANGE.map(Math.log) as [number, number];
+  const [less, more] = FACTOR_RANGE.map(Math.log) as [number, number];
   if (begins(Math.exp(less)) >= seenS) return FACTOR_RANGE[0];
   if (begins(Math.exp(more)) <= seenS) return FACTOR_RANGE[1];
-  for (let i = 0; i < 24; i++) {
-    const middle = (less + more) / 2;
-    if (begins(Math.exp(middle)) < seenS) less = middle;
-    else more = middle;
-  }
-  return Math.exp((less + more) / 2);
+  return Math.exp(halving((ln) => begins(Math.exp(ln)) < seenS, less, more, 1e-7));
 }
 
 /**

@@ -1,3 +1,4 @@
+import { halving } from '../halving.ts';
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { formatTemperature, formatWind } from '../units/temperature.ts';
 import type { UnitSystem } from '../units/volume.ts';
@@ -124,11 +125,5 @@ export function dryGain(panelC: number, colour: Colour, around: Surroundings): n
  * @returns degrees C
  */
 export function dryEquilibriumC(colour: Colour, around: Surroundings): number {
-  let [cold, hot] = [-80, 200];
-  for (let i = 0; i < 50; i++) {
-    const middle = (cold + hot) / 2;
-    if (dryGain(middle, colour, around) > 0) cold = middle;
-    else hot = middle;
-  }
-  return (cold + hot) / 2;
+  return halving((panelC) => dryGain(panelC, colour, around) > 0, -80, 200, 1e-9);
 }

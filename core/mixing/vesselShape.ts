@@ -1,3 +1,5 @@
+import { halving } from '../halving.ts';
+
 /**
  * The outline of a vessel as a solid of revolution: radii at heights from the floor up, joined by straight walls.
  * Heights rise from the first point to the last.
@@ -42,14 +44,8 @@ export function shapeVessel(outline: Outline, brimfulUl: number): VesselShape {
  */
 export function standingHeight(shape: VesselShape, ul: number): number {
   const wanted = ul / UL_PER_CM3;
-  let low = 0;
-  let high = shape.heightCm;
-  for (let i = 0; i < 40 && high - low > 1e-7 * shape.heightCm; i++) {
-    const middle = (low + high) / 2;
-    if (volumeBelow(shape.outline, middle) < wanted) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
+  const { heightCm, outline } = shape;
+  return halving((cm) => volumeBelow(outline, cm) < wanted, 0, heightCm, 1e-7 * heightCm);
 }
 
 /** The volume a vessel holds below a height, in microlitres. The sum of conical frusta: pi h (r1^2 + r1 r2 + r2^2) / 3. */

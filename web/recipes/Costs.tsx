@@ -75,6 +75,7 @@ function GroupOf({ group: { use, lines } }: { group: CostGroup }) {
       <Ledger
         head={['Recipe', 'Product', 'Strength', 'Mix', 'of it product', 'A litre', 'A vehicle', '']}
         right={[2, 3, 4, 5, 6]}
+        stacks="named"
         rows={lines.map((line) => ({
           key: line.key,
           cells: [

@@ -10,12 +10,21 @@ export function Ledger(props: {
   rows: readonly { key: string | number; cells: readonly ReactNode[] }[];
   right?: readonly number[];
   empty: string;
-  /** On a phone each row is a block of lines, under its first cell: for tables with long cells. */
-  stacks?: boolean;
+  /**
+   * On a phone each row is a block of lines, under its first cell: for tables with long cells. `named`, each line begins with
+   * the name of its column: for tables of figures.
+   */
+  stacks?: boolean | 'named';
 }) {
   const { head, rows, right = [], empty, stacks = false } = props;
   const table = useRef<HTMLTableElement>(null);
   if (rows.length === 0) return <p className="border-t-2 border-ink pt-2 text-muted">{empty}</p>;
+  const stacked = (i: number) =>
+    !stacks
+      ? ''
+      : stacks === 'named' && i > 0
+        ? 'max-sm:flex max-sm:justify-between max-sm:gap-4 max-sm:py-0.5 max-sm:pr-0 max-sm:before:font-normal max-sm:before:text-muted max-sm:before:content-[attr(data-head)]'
+        : 'max-sm:block max-sm:py-0.5 max-sm:text-left max-sm:empty:hidden';
   const side = (i: number) => (right.includes(i) ? 'text-right' : 'text-left');
   return (
     <div className="overflow-x-auto">
@@ -39,7 +48,8 @@ export function Ledger(props: {
               {cells.map((cell, i) => (
                 <td
                   key={head[i]}
-                  className={`py-2 pr-4 align-top leading-snug last:pr-0 ${side(i)} ${right.includes(i) ? 'reading' : ''} ${stacks ? 'max-sm:block max-sm:py-0.5 max-sm:text-left max-sm:empty:hidden' : ''}`}
+                  data-head={head[i]}
+                  className={`py-2 pr-4 align-top leading-snug last:pr-0 ${side(i)} ${right.includes(i) ? 'reading' : ''} ${stacked(i)}`}
                 >
                   {cell}
                 </td>
