@@ -2,11 +2,11 @@ import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Container } from '#contract/equipment.ts';
-import type { PourBody, Slip } from '#contract/ledger.ts';
+import type { Slip } from '#contract/ledger.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { copyDemoBooks } from '../testing/demoSnapshot.ts';
 import { freshFolder } from '../testing/freshBooks.ts';
-import { usedUp } from '../testing/pours.ts';
+import { BOTTLE, FOAM, pour, usedUp } from '../testing/pours.ts';
 
 const shop = serveShop();
 let bram: Caller;
@@ -23,24 +23,7 @@ beforeAll(async () => {
   ];
 });
 
-const ONE_TO_TWELVE = { notation: 'parts', water: 12 } as const;
-const FOAM = 2;
-const BOTTLE = 1;
 const PAIL = 1;
-
-/** 750 ml of Lime Kiln Foam at 1:12 in the white-capped bottle, from the open pail. */
-const pour = (change: Partial<PourBody> = {}): PourBody => ({
-  productId: FOAM,
-  vesselId: BOTTLE,
-  containerId: PAIL,
-  strength: ONE_TO_TWELVE,
-  totalUl: 750_000,
-  start: { kind: 'empty' },
-  how: 'fill',
-  measured: [],
-  shown: { pourOffUl: 0, waterUl: 692_308, productUl: 57_692 },
-  ...change,
-});
 
 const held = async (id: number) => ((await hester('get', `/api/containers/${id}`)).body as Container).heldUl;
 const movementCount = async () =>

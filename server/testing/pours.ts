@@ -9,7 +9,7 @@ export const BOTTLE = 1;
 
 export const parts = (water: number) => ({ notation: 'parts', water }) as const;
 /** 1:12 foam, poured freely into the white-capped bottle. */
-export const pour = (change: Partial<PourBody>): PourBody => ({
+export const pour = (change: Partial<PourBody> = {}): PourBody => ({
   productId: FOAM,
   vesselId: BOTTLE,
   containerId: 1,

@@ -2,7 +2,6 @@ import type { Container, Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { mayGoIn, mayMixIt } from '#core/booking/mayFill.ts';
 import { type PourFacts, type PourStart, planPour, resolveStart } from '#core/booking/resolvePour.ts';
-import { resolveSources } from '#core/booking/resolveSources.ts';
 import { panelFraction } from '#core/delivery/draw.ts';
 import type { Contents } from '#core/mixing/contents.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
@@ -11,7 +10,6 @@ import { checkMeasurable } from '#core/mixing/practicalPour.ts';
 import { limitsOf, mayDilute, type VesselLimits } from '#core/mixing/solveMix.ts';
 import { type Made, whatHaveIMade } from '#core/mixing/whatHaveIMade.ts';
 import { type Outcome, type Refusal, refuse } from '#core/outcome.ts';
-import { nextSource } from '#core/stock/twoSources.ts';
 import type { Band } from '#core/strength/band.ts';
 import type { Fraction, Strength } from '#core/strength/strength.ts';
 import type { Microlitres } from '#core/units/volume.ts';
@@ -21,6 +19,7 @@ import { type BenchMeasuring, benchMeasuring, usualMeasure } from './benchMeasur
 import { type BenchRecipe, followRecipe } from './benchRecipe.ts';
 import { type BenchRig, benchRig } from './benchRig.ts';
 import { type Rung, rungsOf } from './benchRungs.ts';
+import { benchSources, containersOf, type Second } from './benchSources.ts';
 import { benchStart, blank, type StartFields, startKind } from './benchStart.ts';
 import { bottleOf, fractionIn, otherOf, readStrength } from './benchStrength.ts';
 import { type Many, totalOf } from './benchTotal.ts';
@@ -38,8 +37,6 @@ type Fields =
   | 'vessel'
   | 'recipe'
   | StartFields;
-
-type Second = { container: Container; ul: number };
 
 /** Everything the Bench shows, worked out from what was typed. */
 export type BenchMix = {
@@ -220,22 +217,12 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
     : null;
   const plan = way && measuring ? asMeasured(way, measuring.chosen?.ul ?? way.productUl) : way;
   const drawn = (plan?.productUl ?? 0) + (poured?.productUl ?? 0);
-  const take = (rest: Container | null) =>
-    resolveSources(
-      { fromTwo: rest !== null, foundUl: 0, opens: true },
-      { source: container, rest, units: shop.units },
-      product.id,
-      drawn,
-    );
-  const alone = plan && container && take(null);
-  const short = alone && !alone.ok && alone.code === 'stock.short' ? container : null;
-  const second = (short && containers.find((c) => c.id === draft.restId)) ?? null;
-  const both = second && take(second);
-  const sources = both?.ok ? both : alone;
-  if (sources && !sources.ok) refusals.container = both?.ok === false ? both : sources;
-  const couldHold = short && !both?.ok && drawn <= short.sizeUl;
-  const next = short && short.heldUl > 0 && nextSource(containers, short.id, drawn - short.heldUl);
-  const rest = second && both?.ok ? { container: second, ul: both.value.restUl } : null;
+  const { refusal, shortUl, rest, next } = benchSources(plan && container, containers, draft.restId, {
+    productId: product.id,
+    drawnUl: drawn,
+    units: shop.units,
+  });
+  if (refusal) refusals.container = refusal;
   const meant = recipe && equipment.vessels.find((v) => v.id === recipe.version.vesselId);
   return {
     ...base,
@@ -245,8 +232,9 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
     many: total.value.many,
     measuring,
     made,
-    shortUl: couldHold ? drawn - short.heldUl : 0,
+    shortUl,
     rest,
+    next,
     facts: {
       ...fill,
       source: container,
@@ -260,7 +248,6 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
       },
       q: rig?.dial ? rig.draw.q : 1,
     },
-    next: next && !both?.ok ? { container: next, ul: drawn - short.heldUl } : null,
     other:
       strength?.ok && start.contents === null ? otherOf(strength.value, request, onPanel ? rig : null) : null,
     refusals,
@@ -319,10 +306,4 @@ function madeOf(
     show: shop.units,
   });
   return made.ok ? made.value : null;
-}
-
-function containersOf(product: Product | null, all: Container[]): Container[] {
-  return all
-    .filter((c) => c.productId === product?.id)
-    .sort((a, b) => (a.openedAt ?? '9').localeCompare(b.openedAt ?? '9') || a.id - b.id);
 }
