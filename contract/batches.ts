@@ -1,5 +1,5 @@
 import type { WaterKind } from '#core/mixing/hardness.ts';
-import type { Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import { exactly, note, oneOf, wholeUl } from './fields.ts';
 import type { OnPanel } from './ledger.ts';
 import type { ByRecipe, OutcomeRow } from './recipes.ts';

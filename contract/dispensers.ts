@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import type { ProductUsed, Verdict } from '#core/delivery/dispenserLine.ts';
 import type { LotHold } from '#core/stock/lotHold.ts';
-import type { Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import { byKind, exactly, finite, line, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
 import { SOURCES, type Source } from './rigs.ts';
 

@@ -4,7 +4,7 @@ import type { DepthProfile } from '#core/mixing/depth.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import { CONTAINER_KINDS, MEASURE_KINDS, VESSEL_KINDS } from '#core/mixing/outlines.ts';
 import type { LotHold } from '#core/stock/lotHold.ts';
-import type { Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import { exactly, finite, line, note, oneOf, rowId, shopDay, wholeMinor, wholeUl, yes } from './fields.ts';
 import type { MeasuredDraw } from './rigs.ts';
 

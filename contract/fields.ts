@@ -1,6 +1,7 @@
 import * as yup from 'yup';
-import type { Strength } from '#core/strength/strength.ts';
-import { LARGEST_UL, UNIT_UL, type VolumeUnit } from '#core/units/volume.ts';
+import type { Strength } from '#core/strength/notation.ts';
+import { UNIT_UL, type VolumeUnit } from '#core/units/units.ts';
+import { LARGEST_UL } from '#core/units/volume.ts';
 
 // Every field carries its name on the screen (label) and what would work (meta.remedy), so that a refusal can say both.
 

@@ -1,5 +1,7 @@
 // Products and containers out of a file of comma-separated values.
 
+import type { Refusal } from '#core/outcome.ts';
+
 export const IMPORT_KINDS = ['containers', 'products'] as const;
 export type ImportKind = (typeof IMPORT_KINDS)[number];
 
@@ -31,7 +33,7 @@ export const IMPORT_COLUMNS: Record<
 };
 
 /** What is wrong with one row: its line in the file, the column, why, and what would work. */
-export type BadRow = { line: number; column: string; value: string; why: string; remedy: string };
+export type BadRow = { line: number; column: string; value: string } & Pick<Refusal, 'code' | 'facts'>;
 export type ImportState = 'checking' | 'ready' | 'refused' | 'booking' | 'done' | 'cancelled' | 'failed';
 export type CsvImport = {
   id: number;

@@ -4,6 +4,7 @@ import type { PourStart } from '#core/booking/resolvePour.ts';
 import type { Draw } from '#core/delivery/draw.ts';
 import { WATER_KINDS } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
+import type { Refusal } from '#core/outcome.ts';
 import type { ReceiptChange } from '#core/stock/receipt.ts';
 import { byKind, exactly, note, occurredAt, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
 import { byRecipe } from './recipes.ts';
@@ -167,8 +168,10 @@ export const nothing = exactly({});
 /** The wrong container was said to be poured from: what was really poured came from this one. */
 export const correctionBody = exactly({ containerId: rowId('Poured from'), note: note('Note', 200) });
 export type Corrected = Slip & {
-  /** What is dangerous about what it is now known to be; empty where nothing is. */
-  cautions: string[];
+  /** The caution of what it is now known to be. */
+  caution: string;
+  /** What it met in the vessel, where the two should not have; null where they may. */
+  met: Refusal | null;
 };
 
 export type MovementKind =

@@ -2,9 +2,9 @@ import type { InferType, StringSchema } from 'yup';
 import * as yup from 'yup';
 import { RATE_TARGETS } from '#core/delivery/output.ts';
 import type { ProductState } from '#core/mixing/solveMix.ts';
+import { DELIVERIES } from '#core/products/delivery.ts';
 import { FAMILIES } from '#core/products/family.ts';
 import {
-  DELIVERIES,
   HAZARDS,
   PROTECTION_EFFECTS,
   type ProductRecord,
@@ -25,7 +25,7 @@ import {
   type Traits,
 } from '#core/safety/traits.ts';
 import { BASES, type Basis } from '#core/strength/band.ts';
-import type { Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import {
   exactly,
   finite,

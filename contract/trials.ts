@@ -2,7 +2,7 @@ import type * as yup from 'yup';
 import { OUTCOMES, type OutcomeKind } from '#core/recipes/outcomes.ts';
 import { SOIL_KINDS, type SoilKind, type SoilLevel } from '#core/soil/soil.ts';
 import { ZONES, type Zone } from '#core/soil/zones.ts';
-import type { Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import { exactly, note, oneOf, rowId, strength } from './fields.ts';
 import { soilLevel } from './recipes.ts';
 import type { WeatherReading } from './weather.ts';

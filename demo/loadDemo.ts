@@ -246,6 +246,6 @@ const SUPPLIERS = ['Kiln Bank Supplies', 'Orchard Side Trade'];
 
 function read(printed: string) {
   const strength = parseLabelStrength(printed);
-  if (!strength.ok) throw new Error(`the demo's label "${printed}" can't be read: ${strength.reason}`);
+  if (!strength.ok) throw new Error(`the demo's label "${printed}" can't be read: ${strength.code}`);
   return strength.value;
 }

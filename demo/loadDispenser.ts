@@ -31,7 +31,7 @@ export async function loadDispenser(
     lineIds.set(line.name, await insertLine(tx, { ...line, deviceId, footValve: true }));
   for (const { line, daysAgo, product, tip, target, runs } of lineEvents) {
     const strength = parseStrength(target);
-    if (!strength.ok) throw new Error(strength.reason);
+    if (!strength.ok) throw new Error(strength.code);
     const lineId = known(lineIds, line);
     const body = {
       lineCode: `L-${lineId}`,

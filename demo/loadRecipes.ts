@@ -152,7 +152,7 @@ function cellOf({ cells, dwell, reasons = {} }: DemoRecipe, soil: SoilLevel): Re
 function strengthOf(written: string) {
   const strength = parseStrength(written);
   if (!strength.ok)
-    throw new Error(`the demo's recipe strength "${written}" can't be read: ${strength.reason}`);
+    throw new Error(`the demo's recipe strength "${written}" can't be read: ${strength.code}`);
   return strength.value;
 }
 

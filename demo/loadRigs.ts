@@ -59,7 +59,7 @@ export async function loadDrainTests(
       volumeU: readingU(drained, stepUl),
       bottleUl: vessel.brimfulUl,
     });
-    if (!draw.ok) throw new Error(`the demo can't measure ${test.vessel}: ${draw.reason}`);
+    if (!draw.ok) throw new Error(`the demo can't measure ${test.vessel}: ${draw.code}`);
     const body: CalibrationBody = {
       dialId: named(vessel.dials, test.dial).id,
       machineId: named(machineList, test.machine).id,

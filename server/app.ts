@@ -18,7 +18,7 @@ import { lineFillRoutes, lineRoutes, tipRoutes } from './dispensers/routes.ts';
 import { measureRoutes, placeRoutes, vesselRoutes } from './equipment/routes.ts';
 import { readableAddress, readableBody } from './http/door.ts';
 import { knownHost, sameOriginOnly } from './http/origin.ts';
-import { answerProblems, HttpProblem, unknownRoute } from './http/problems.ts';
+import { answerProblems, problem, unknownRoute } from './http/problems.ts';
 import { findSession, only } from './http/signedIn.ts';
 import { refuseDamaged, refuseWithoutRoom } from './http/whole.ts';
 import { importRoutes } from './imports/routes.ts';
@@ -111,8 +111,7 @@ export function createApp(context: AppContext): Express {
   );
   app.use(express.static(INTERFACE, { index: false }));
   app.get('/{*path}', (_req, res) => {
-    if (!existsSync(`${INTERFACE}/index.html`))
-      throw new HttpProblem(404, 'interface.notBuilt', 'The interface is not built.');
+    if (!existsSync(`${INTERFACE}/index.html`)) throw problem(404, 'interface.notBuilt', {});
     res.set('Cache-Control', 'no-cache').sendFile(`${INTERFACE}/index.html`);
   });
   app.use(answerProblems(context.log));
@@ -166,9 +165,5 @@ const jsonOnly: express.RequestHandler = (req, _res, next) => {
   const hasBody =
     req.headers['transfer-encoding'] !== undefined || Number(req.headers['content-length'] ?? 0) > 0;
   if (!hasBody || req.is('application/json') || FILE_PATH.test(req.path)) return next();
-  next(
-    new HttpProblem(415, 'body.notJson', 'The request is not JSON.', {
-      remedy: 'Send it as application/json.',
-    }),
-  );
+  next(problem(415, 'body.notJson', {}));
 };

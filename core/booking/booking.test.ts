@@ -36,7 +36,6 @@ describe('two leftovers', () => {
     from: held('1'),
     into: held('2', inIt(15_000, 285_000)),
     roomUl: 750_000,
-    units: 'metric',
   };
 
   it('400 ml at 10 % into 300 ml at 5 % come to 55 ml of product in 700 ml', () => {
@@ -100,9 +99,8 @@ describe('two leftovers', () => {
           from: held('1', inIt(a, b)),
           into: held('2', inIt(c, d)),
           roomUl: 1e9,
-          units: 'metric',
         });
-        if (!resolved.ok) throw new Error(resolved.reason);
+        if (!resolved.ok) throw new Error(resolved.code);
         expect(volumeUl(resolved.value.together)).toBe(asked.from.leftUl + asked.into.leftUl);
         expect(
           Math.abs(resolved.value.from.productUl - (asked.from.leftUl * a) / (a + b)),

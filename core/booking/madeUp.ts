@@ -31,5 +31,4 @@ export const FILL: FillFacts = {
     },
   },
   who: { signedOff: false, answers: false },
-  units: 'metric',
 };

@@ -6,7 +6,6 @@ import type { Care } from '../products/record.ts';
 import { type Known, mayMeet } from '../safety/mayMeet.ts';
 import { mayMix, type StandingNote } from '../safety/mayMix.ts';
 import { mayUseLot } from '../stock/lotHold.ts';
-import type { UnitSystem } from '../units/volume.ts';
 import type { HeldIn } from './heldIn.ts';
 
 /** What decides whether somebody may fill a product into a vessel. */
@@ -31,7 +30,6 @@ export type FillFacts = {
     readonly filledAt?: Date | null;
   };
   readonly who: { readonly signedOff: boolean; readonly answers: boolean };
-  readonly units: UnitSystem;
 };
 
 /**
@@ -41,34 +39,33 @@ export type FillFacts = {
  * @param onto what it goes onto: nothing, a leftover that is kept, or what was poured just now
  */
 export function mayGoIn(
-  { product, vessel, units }: FillFacts,
+  { product, vessel }: FillFacts,
   onto: 'empty' | 'leftover' | 'poured',
   productAt = '/productId',
 ): Outcome<null> {
-  if (product.retired) return at(productAt, retired('Product'));
-  if (vessel.retired) return at('/vesselId', retired('Vessel'));
-  const met = mayMeet(product, vessel.held, vessel.name);
+  if (product.retired) return at(productAt, retired('product'));
+  if (vessel.retired) return at('/vesselId', retired('vessel'));
+  const met = mayMeet(product, vessel.held, { kind: 'vessel', name: vessel.name });
   if (!met.ok) return at('/vesselId', met);
   const { holds, name } = vessel;
   // What was poured just now is in there, whatever the books have: it can only be booked as it is.
   if (onto === 'poured' || !holds) return accept(null);
   if (onto === 'empty') {
-    const full = occupiedByOther({ name, holds }, product.id, units);
+    const full = occupiedByOther({ name, holds }, product.id);
     return full ? at('/vesselId', full) : accept(null);
   }
   if (holds.productId === product.id && !holds.mixed)
     return at('/vesselId', mayUseLot(holds.code, holds.onHold));
-  const different = refuse(
-    'leftover.different',
-    'Vessel',
-    `By the books ${name} holds ${holds.productName}${holds.mixed ? ' with something else' : ''}, and two products are never combined.`,
-    'Empty it and rinse it, or choose what it holds.',
-  );
+  const different = refuse('leftover.different', {
+    vessel: name,
+    product: holds.productName,
+    mixed: holds.mixed,
+  });
   return at('/vesselId', different);
 }
 
-const retired = (field: string): Refusal =>
-  refuse('equipment.unusable', field, `${field} has been retired.`, 'Choose another from the list.');
+const retired = (what: 'product' | 'vessel'): Refusal =>
+  refuse('equipment.unusable', { what, why: 'retired' });
 
 /**
  * Whether somebody may make a fill of a product in a vessel, whatever its strength: it may go into the empty vessel, and
@@ -89,5 +86,5 @@ export function mayMixIt(
   productAt = '/productId',
 ): Outcome<null> {
   const may = mayMix({ ...product, notes }, who, acknowledged);
-  return may.ok ? may : at(may.field === 'Product' ? productAt : '/acknowledged', may);
+  return may.ok ? may : at(may.code === 'safety.notAcknowledged' ? '/acknowledged' : productAt, may);
 }

@@ -1,8 +1,6 @@
 import type { Measure } from '../mixing/chooseMeasure.ts';
 import { asMeasured, isMeasurable, type PourPlan } from '../mixing/planPour.ts';
 import { at, type Refusal, refuse } from '../outcome.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import type { UnitSystem } from '../units/volume.ts';
 
 /** What product was measured with: a measure of the shop's by its id, and how much of it, in microlitres. */
 export type MeasuredPart = { readonly measureId: number; readonly ul: number };
@@ -31,13 +29,5 @@ export function measuredPlan(
 }
 
 /** The amounts shown are not, or no longer, those that are needed. */
-export const mixChanged = (plan: PourPlan, what: string, show: UnitSystem): Refusal =>
-  at(
-    '/shown',
-    refuse(
-      'mix.changed',
-      'Amounts',
-      'The amounts shown are not the ones this mix needs.',
-      `Look again: ${formatVolume(plan.waterUl, show)} water, then ${formatVolume(plan.productUl, show)} ${what}.`,
-    ),
-  );
+export const mixChanged = (plan: PourPlan, of: 'product' | 'stock'): Refusal =>
+  at('/shown', refuse('mix.changed', { of, waterUl: plan.waterUl, productUl: plan.productUl }));

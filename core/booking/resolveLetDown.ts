@@ -3,7 +3,8 @@ import { type PourPlan, planPours } from '../mixing/planPour.ts';
 import { accept, at, type Outcome, refuse } from '../outcome.ts';
 import { mayUseLot } from '../stock/lotHold.ts';
 import { checkStock } from '../stock/postings.ts';
-import { type Fraction, fractionOf, type Strength } from '../strength/strength.ts';
+import type { Strength } from '../strength/notation.ts';
+import { type Fraction, fractionOf } from '../strength/strength.ts';
 import { type Microlitres, microlitres } from '../units/volume.ts';
 import { contentsIn, type HeldIn, isHeld } from './heldIn.ts';
 import { type FillFacts, mayFill } from './mayFill.ts';
@@ -44,12 +45,7 @@ export function mayLetDown(
   { stock, fill }: Pick<LetDownFacts, 'stock' | 'fill'>,
 ): Outcome<null> {
   if (!isHeld(stock) || !fill || request.stockVesselId === request.vesselId) {
-    const none = refuse(
-      'stock.none',
-      'Stock solution',
-      'By the books there is none in it.',
-      'Make the stock solution first.',
-    );
+    const none = refuse('stock.none', {});
     return at('/stockVesselId', none);
   }
   const free = mayUseLot(stock.code, stock.onHold);
@@ -60,7 +56,7 @@ export function mayLetDown(
 /** The one way there is to make it: stock solution and water into an empty vessel. */
 export function planLetDown(
   { strength, totalUl }: Pick<LetDownRequest, 'strength' | 'totalUl'>,
-  { vessel, units }: Pick<FillFacts, 'vessel' | 'units'>,
+  { vessel }: Pick<FillFacts, 'vessel'>,
 ): Outcome<PourPlan> {
   const fraction = fractionOf(strength);
   if (!fraction.ok) return at('/strength', fraction);
@@ -70,7 +66,6 @@ export function planLetDown(
     vessel: vessel.limits,
     totalUl: microlitres(totalUl),
     start: null,
-    show: units,
   });
   if (!plans.ok) return at(plans.code.startsWith('total.') ? '/totalUl' : '/strength', plans);
   return accept(plans.value[0] as PourPlan);
@@ -89,8 +84,8 @@ export function resolveLetDown(request: LetDownRequest, facts: LetDownFacts): Ou
   if (!plan.ok) return plan;
   const { stockUl, waterUl } = request.shown;
   const measured = measuredPlan(plan.value, stockUl, request.measured, facts.measures);
-  if (measured?.waterUl !== waterUl) return mixChanged(plan.value, 'stock solution', fill.units);
-  const left = checkStock(stock.ul, stockUl, stock.code, fill.units);
+  if (measured?.waterUl !== waterUl) return mixChanged(plan.value, 'stock');
+  const left = checkStock(stock.ul, stockUl, stock.code);
   if (!left.ok) return at('/stockVesselId', left);
   const taken = contentsOf(stockUl, fractionIn(contentsIn(stock)));
   const overall = (taken.productUl / (stockUl + waterUl)) as Fraction;

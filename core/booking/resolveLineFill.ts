@@ -3,7 +3,8 @@ import { fractionOfRatio } from '../delivery/meteringTip.ts';
 import { accept, at, type Outcome, refuse } from '../outcome.ts';
 import { type LotHold, mayUseLot } from '../stock/lotHold.ts';
 import { checkStock } from '../stock/postings.ts';
-import { fractionOf, type Strength } from '../strength/strength.ts';
+import type { Strength } from '../strength/notation.ts';
+import { fractionOf } from '../strength/strength.ts';
 import { microlitres } from '../units/volume.ts';
 import { type FillFacts, mayFill } from './mayFill.ts';
 
@@ -37,16 +38,9 @@ export type LineFillResolution = DispenserFill & {
 /** Whether somebody may fill from a line into a vessel at all. */
 export function mayFillFromLine(facts: LineFillFacts, acknowledged: boolean): Outcome<null> {
   const { line, pail } = facts;
-  const unverified = (why: string) =>
-    refuse(
-      'line.unverified',
-      'Line',
-      `${line.name} ${why}.`,
-      'Have a lead verify it in Rigs, or mix by hand.',
-    );
-  if (line.ratio === null)
-    return at('/lineId', unverified('has not been verified with this product and this tip'));
-  if (line.fault) return at('/lineId', unverified('had a fault when it was last verified'));
+  const unverified = (why: 'never' | 'fault') => refuse('line.unverified', { line: line.name, why });
+  if (line.ratio === null) return at('/lineId', unverified('never'));
+  if (line.fault) return at('/lineId', unverified('fault'));
   const free = mayUseLot(pail.code, pail.onHold);
   if (!free.ok) return at('/lineId', free);
   return mayFill(facts, acknowledged, '/lineId');
@@ -55,7 +49,7 @@ export function mayFillFromLine(facts: LineFillFacts, acknowledged: boolean): Ou
 /** What comes out of a line, and what is added, for so much of a strength. */
 export function planLineFill(
   { totalUl, strength }: Pick<LineFillRequest, 'totalUl' | 'strength'>,
-  { line, vessel, units }: Pick<LineFillFacts, 'line' | 'vessel' | 'units'>,
+  { line, vessel }: Pick<LineFillFacts, 'line' | 'vessel'>,
 ): Outcome<DispenserFill> {
   const wanted = strength && fractionOf(strength);
   if (wanted && !wanted.ok) return at('/strength', wanted);
@@ -64,9 +58,8 @@ export function planLineFill(
     microlitres(totalUl),
     wanted ? wanted.value : null,
     vessel.limits.fillLimitUl,
-    units,
   );
-  return fill.ok ? fill : at(fill.field === 'Strength' ? '/strength' : '/totalUl', fill);
+  return fill.ok ? fill : at(fill.code === 'line.tooWeak' ? '/strength' : '/totalUl', fill);
 }
 
 /**
@@ -82,14 +75,9 @@ export function resolveLineFill(request: LineFillRequest, facts: LineFillFacts):
   const { lineUl, productUl, addUl } = fill.value;
   const { shown = fill.value } = request;
   if (shown.lineUl !== lineUl || shown.productUl !== productUl || shown.addUl !== addUl) {
-    const changed = refuse(
-      'mix.changed',
-      'Amounts',
-      'The line gives something else than was shown: it was verified in between.',
-      'Look again.',
-    );
+    const changed = refuse('mix.changed', { of: 'line' });
     return at('/shown', changed);
   }
-  const left = checkStock(facts.pail.heldUl, productUl, facts.pail.code, facts.units);
+  const left = checkStock(facts.pail.heldUl, productUl, facts.pail.code);
   return left.ok ? accept({ ...fill.value, leftUl: left.value }) : at('/lineId', left);
 }

@@ -2,8 +2,6 @@ import { type Contents, contentsOf, fractionIn } from '../mixing/contents.ts';
 import { merge } from '../mixing/correct.ts';
 import { accept, at, type Outcome, refuse } from '../outcome.ts';
 import { mayUseLot } from '../stock/lotHold.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import type { UnitSystem } from '../units/volume.ts';
 import { contentsIn, type HeldInVessel, isHeld } from './heldIn.ts';
 
 /** A leftover that is to be poured over, or into: where it is, and how much of it is left, in microlitres. */
@@ -21,7 +19,6 @@ export type MergeFacts = {
   readonly into: HeldInVessel | null;
   /** What fits into the second vessel, in microlitres. */
   readonly roomUl: number;
-  readonly units: UnitSystem;
 };
 
 export type MergeResolution = {
@@ -37,29 +34,14 @@ export type MergeResolution = {
  * @param leftUl in microlitres
  * @returns a refusal where the books have none of it, a lot in it is on hold, or they have less than that
  */
-export function resolveLeftover(
-  held: HeldInVessel | null,
-  leftUl: number,
-  units: UnitSystem,
-): Outcome<Contents> {
+export function resolveLeftover(held: HeldInVessel | null, leftUl: number): Outcome<Contents> {
   if (!isHeld(held) || held.mixed) {
-    return refuse(
-      'merge.notHeld',
-      'Vessel',
-      'By the books there is no leftover in it.',
-      'Pick one that holds a batch.',
-    );
+    return refuse('merge.notHeld', {});
   }
   const may = mayUseLot(held.code, held.onHold);
   if (!may.ok) return may;
   if (leftUl <= held.ul) return accept(contentsOf(leftUl, fractionIn(contentsIn(held))));
-  const most = formatVolume(held.ul, units);
-  return refuse(
-    'merge.moreThanHeld',
-    'How much is left',
-    `By the books ${held.vesselName} holds ${most}.`,
-    `Type up to ${most}.`,
-  );
+  return refuse('merge.moreThanHeld', { vessel: held.vesselName, heldUl: held.ul });
 }
 
 /**
@@ -69,18 +51,12 @@ export function resolveLeftover(
  * @example 400 ml at 10 % into 300 ml at 5 %: 55 ml of product in 700 ml
  */
 export function resolveMerge(request: MergeRequest, facts: MergeFacts): Outcome<MergeResolution> {
-  const { units } = facts;
   if (request.from.vesselId === request.into.vesselId) {
-    const same = refuse(
-      'merge.sameVessel',
-      'Second bottle',
-      'It is the same vessel twice.',
-      'Pick two vessels.',
-    );
+    const same = refuse('merge.sameVessel', {});
     return at('/from/vesselId', same);
   }
   const sideOf = (side: 'from' | 'into') => {
-    const left = resolveLeftover(facts[side], request[side].leftUl, units);
+    const left = resolveLeftover(facts[side], request[side].leftUl);
     const typed = !left.ok && left.code === 'merge.moreThanHeld';
     return at(`/${side}/${typed ? 'leftUl' : 'vesselId'}`, left);
   };
@@ -92,17 +68,11 @@ export function resolveMerge(request: MergeRequest, facts: MergeFacts): Outcome<
     { product: facts.into?.productId ?? 0, contents: into.value },
     { product: facts.from?.productId ?? 0, contents: from.value },
     facts.roomUl,
-    units,
   );
   if (!together.ok) return at('/from', together);
   const { shown = together.value } = request;
   if (shown.productUl !== together.value.productUl || shown.waterUl !== together.value.waterUl) {
-    const changed = refuse(
-      'mix.changed',
-      'Together',
-      'The amounts shown are not what the two hold.',
-      'Look again.',
-    );
+    const changed = refuse('mix.changed', { of: 'merge' });
     return at('/shown', changed);
   }
   return accept({ from: from.value, into: into.value, together: together.value });

@@ -3,7 +3,8 @@ import { leftoverContents, type PourPlan, planPours } from '../mixing/planPour.t
 import { checkMeasurable } from '../mixing/practicalPour.ts';
 import { accept, at, type Outcome, refuse } from '../outcome.ts';
 import { type FollowFacts, type FollowRequest, mayFollow } from '../recipes/mayFollow.ts';
-import { type Fraction, fractionOf, type Strength } from '../strength/strength.ts';
+import type { Strength } from '../strength/notation.ts';
+import { type Fraction, fractionOf } from '../strength/strength.ts';
 import { microlitres } from '../units/volume.ts';
 import { contentsIn, type HeldIn } from './heldIn.ts';
 import { type FillFacts, mayGoIn, mayMixIt } from './mayFill.ts';
@@ -87,7 +88,7 @@ export function resolveStart(
 /** The ways to come to so much of a strength from what stands in the vessel, the most sparing first. */
 export function planPour(
   { totalUl, fraction, contents }: { totalUl: number; fraction: Fraction; contents: Contents | null },
-  { product, vessel, units }: FillFacts,
+  { product, vessel }: FillFacts,
 ): Outcome<PourPlan[]> {
   const plans = planPours({
     state: product.state,
@@ -95,7 +96,6 @@ export function planPour(
     vessel: vessel.limits,
     totalUl: microlitres(totalUl),
     start: contents,
-    show: units,
   });
   return plans.ok ? plans : at(plans.code.startsWith('total.') ? '/totalUl' : '/strength', plans);
 }
@@ -105,7 +105,7 @@ export function planPour(
  * way is asked in this order: what is used, what the vessel held, the amounts, who pours, the containers, when, the recipe.
  */
 export function resolvePour(request: PourRequest, facts: PourFacts): Outcome<PourResolution> {
-  const { product, vessel, units, measures } = facts;
+  const { product, vessel, measures } = facts;
   const { shown, measured } = request;
   const goesIn = mayGoIn(facts, request.start.kind);
   if (!goesIn.ok) return goesIn;
@@ -118,7 +118,7 @@ export function resolvePour(request: PourRequest, facts: PourFacts): Outcome<Pou
   if (!ways.ok) return ways;
 
   const way = ways.value.find((p) => p.how === request.how) ?? (ways.value[0] as PourPlan);
-  const fine = checkMeasurable(way.productUl, measures, units);
+  const fine = checkMeasurable(way.productUl, measures);
   if (!fine.ok) return at('/strength', fine);
   const plan = measuredPlan(way, measured.length > 0 ? shown.productUl : way.productUl, measured, measures);
   const asShown =
@@ -126,7 +126,7 @@ export function resolvePour(request: PourRequest, facts: PourFacts): Outcome<Pou
     plan.pourOffUl === shown.pourOffUl &&
     plan.waterUl === shown.waterUl &&
     plan.productUl === shown.productUl;
-  if (!asShown) return mixChanged(way, 'product', units);
+  if (!asShown) return mixChanged(way, 'product');
 
   const poured = request.start.kind === 'poured' ? contents : null;
   const drawn = {
@@ -141,12 +141,7 @@ export function resolvePour(request: PourRequest, facts: PourFacts): Outcome<Pou
   if (!sources.ok) return sources;
   if (request.happenedAt && vessel.filledAt && request.happenedAt < vessel.filledAt) {
     // What a vessel holds goes by the last fill that was booked: one from before can't come after it.
-    const since = refuse(
-      'pour.filledSince',
-      'When',
-      `When: ${vessel.name} was filled again since.`,
-      'Enter what was poured on the container’s page, as poured and not booked.',
-    );
+    const since = refuse('pour.filledSince', { vessel: vessel.name });
     return at('/occurredAt', since);
   }
   if (request.recipe) {

@@ -1,9 +1,8 @@
 import { accept, at, type Outcome, refuse } from '../outcome.ts';
+import type { Unusable } from '../refusals.ts';
 import { type LotHold, mayUseLot } from '../stock/lotHold.ts';
 import { checkStock } from '../stock/postings.ts';
 import { fromTwo } from '../stock/twoSources.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import type { UnitSystem } from '../units/volume.ts';
 
 /** A container that a pour takes from. */
 export type SourceContainer = {
@@ -31,7 +30,6 @@ export type SourcesRequest = {
 export type SourcesFacts = {
   readonly source: SourceContainer | null;
   readonly rest: SourceContainer | null;
-  readonly units: UnitSystem;
 };
 
 export type SourcesResolution = {
@@ -48,18 +46,18 @@ export function mayPourFrom(
   opens: boolean,
   pointer: string,
 ): Outcome<null> {
-  const no = (why: string) =>
+  const no = (why: Unusable) =>
     at(
       pointer,
-      refuse('equipment.unusable', 'Container', `Container: ${why}`, 'Choose another from the list.'),
+      refuse('equipment.unusable', { what: 'container', why, ...(source && { code: source.code }) }),
     );
-  if (!source) return no('it is not there any more.');
+  if (!source) return no('gone');
   const { code } = source;
-  if (source.awayAt !== null) return no(`${code} has been put away.`);
-  if (source.productId !== productId) return no(`${code} holds a different product.`);
+  if (source.awayAt !== null) return no('putAway');
+  if (source.productId !== productId) return no('otherProduct');
   const free = mayUseLot(code, source.onHold);
   if (!free.ok) return at(pointer, free);
-  return source.openedAt === null && !opens ? no(`${code} is not open yet.`) : accept(null);
+  return source.openedAt === null && !opens ? no('sealed') : accept(null);
 }
 
 /**
@@ -71,7 +69,7 @@ export function mayPourFrom(
  */
 export function resolveSources(
   request: SourcesRequest,
-  { source, rest, units }: SourcesFacts,
+  { source, rest }: SourcesFacts,
   productId: number,
   drawnUl: number,
 ): Outcome<SourcesResolution> {
@@ -79,52 +77,33 @@ export function resolveSources(
   const may = mayPourFrom(source, productId, opens, '/containerId');
   if (!may.ok) return may;
   const first = source as SourceContainer;
-  const found = (code: string, reason: string, remedy: string) =>
-    at('/foundUl', refuse(code, 'Found in it', `Found in it: ${reason}`, remedy));
+  const tooMuch = (missingUl: number | 'fromSecond') =>
+    at('/foundUl', refuse('found.tooMuch', { code: first.code, missingUl }));
   if (request.fromTwo) {
     if (foundUl > 0) {
-      return found(
-        'found.tooMuch',
-        'what the first container lacks comes from the second, so nothing is missing.',
-        'Pour from both, or only from the one it was found in.',
-      );
+      return tooMuch('fromSecond');
     }
     const pointer = '/rest/containerId';
     const mayRest = mayPourFrom(rest, productId, opens, pointer);
     if (!mayRest.ok) return mayRest;
     const second = rest as SourceContainer;
     if (second.id === first.id) {
-      const same = refuse(
-        'equipment.unusable',
-        'The second container',
-        'The second container is the first one again.',
-        'Choose another from the list.',
-      );
+      const same = refuse('equipment.unusable', { what: 'secondContainer', why: 'twice' });
       return at(pointer, same);
     }
-    const both = fromTwo(first, second, drawnUl, units);
+    const both = fromTwo(first, second, drawnUl);
     if (!both.ok) return at(pointer, both);
     return accept({ leftUl: 0, restUl: both.value.restUl, restLeftUl: both.value.leftUl });
   }
   if (foundUl > 0) {
     if (first.heldUl + foundUl > first.sizeUl) {
-      return found(
-        'container.full',
-        `${first.code} holds ${formatVolume(first.sizeUl, units)} when full, and that would be more.`,
-        'Check which container it was, or have it counted.',
-      );
+      return at('/foundUl', refuse('container.full', { code: first.code, sizeUl: first.sizeUl }));
     }
     const missingUl = Math.max(0, drawnUl - first.heldUl);
     if (foundUl > missingUl) {
-      return found(
-        'found.tooMuch',
-        missingUl === 0
-          ? `${first.code} holds enough for this mix by the books.`
-          : `${formatVolume(missingUl, units)} is missing for this mix, and that would be more.`,
-        'Pour as the books have it; what else is in there is found by a count.',
-      );
+      return tooMuch(missingUl);
     }
   }
-  const left = checkStock(first.heldUl + foundUl, drawnUl, first.code, units);
+  const left = checkStock(first.heldUl + foundUl, drawnUl, first.code);
   return left.ok ? accept({ leftUl: left.value, restUl: 0, restLeftUl: 0 }) : at('/containerId', left);
 }

@@ -1,6 +1,4 @@
 import { accept, at, type Outcome, refuse } from '../outcome.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import type { UnitSystem } from '../units/volume.ts';
 
 /** So much of a mix is used or poured away, in microlitres; null for all that is left. */
 export type UseRequest = { readonly ul: number | null };
@@ -10,18 +8,12 @@ export type UseFacts = {
   /** All the books have of it, in microlitres. */
   readonly heldUl: number;
   readonly takenBack: boolean;
-  readonly units: UnitSystem;
 };
 
 /** Whether a mix that was taken back may be used, labelled or judged: by the books it was never mixed. */
 export function mayUseBatch({ code, takenBack }: Pick<UseFacts, 'code' | 'takenBack'>): Outcome<null> {
   if (!takenBack) return accept(null);
-  return refuse(
-    'batch.takenBack',
-    'Batch',
-    `${code} was taken back: by the books it was never mixed.`,
-    'Look for the batch that was booked in its place.',
-  );
+  return refuse('batch.takenBack', { code });
 }
 
 /**
@@ -32,15 +24,10 @@ export function mayUseBatch({ code, takenBack }: Pick<UseFacts, 'code' | 'takenB
 export function resolveUse({ ul }: UseRequest, facts: UseFacts): Outcome<number> {
   const may = mayUseBatch(facts);
   if (!may.ok) return may;
-  const { code, heldUl, units } = facts;
+  const { code, heldUl } = facts;
   const wanted = ul ?? heldUl;
   if (heldUl > 0 && wanted <= heldUl) return accept(wanted);
-  const short = refuse(
-    'batch.short',
-    'How much',
-    `How much: ${code} holds ${formatVolume(heldUl, units)} by the books.`,
-    heldUl === 0 ? 'Nothing more is needed.' : 'Type less, or all of it.',
-  );
+  const short = refuse('batch.short', { code, heldUl });
   return at('/ul', short);
 }
 

@@ -1,8 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
-import { formatStrength } from '../strength/formatStrength.ts';
-import { type Fraction, inNotation, sameStrength } from '../strength/strength.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import { type Microlitres, microlitres, type UnitSystem } from '../units/volume.ts';
+import { type Fraction, sameStrength } from '../strength/strength.ts';
+import { type Microlitres, microlitres } from '../units/volume.ts';
 
 /** A fill from a wall dispenser, let down at the bench where it is to be weaker than the line. */
 export type DispenserFill = {
@@ -30,34 +28,18 @@ export function dispenserFill(
   totalUl: Microlitres,
   wanted: Fraction | null,
   roomUl: number,
-  show: UnitSystem = 'metric',
 ): Outcome<DispenserFill> {
   if (totalUl > roomUl) {
-    return refuse(
-      'total.overFillLimit',
-      'How much to make',
-      `${formatVolume(totalUl, show)} is over this vessel's fill limit of ${formatVolume(microlitres(roomUl), show)}.`,
-      `Make up to ${formatVolume(microlitres(roomUl), show)}, or pick a larger vessel.`,
-    );
+    return refuse('total.overFillLimit', { totalUl, roomUl });
   }
   const target = wanted ?? line;
   if (target > line && !sameStrength(target, line)) {
-    return refuse(
-      'line.tooWeak',
-      'Strength',
-      `The line gives ${formatStrength(inNotation(line, 'parts'))}, which is weaker than that.`,
-      'Fit a wider tip and verify it, or mix this one by hand.',
-    );
+    return refuse('line.tooWeak', { gives: line });
   }
   const lineUl = microlitres(Math.min(totalUl, Math.round((totalUl * target) / line)));
   const productUl = Math.round(line * lineUl);
   if (productUl === 0) {
-    return refuse(
-      'total.tooLittle',
-      'How much to make',
-      'So little holds no measurable product.',
-      'Make more of it.',
-    );
+    return refuse('total.tooLittle', {});
   }
   return accept({
     lineUl,

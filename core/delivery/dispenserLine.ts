@@ -1,8 +1,7 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { type Band, placeInBand } from '../strength/band.ts';
-import { formatStrength } from '../strength/formatStrength.ts';
 import type { Fraction } from '../strength/strength.ts';
-import { UNIT_UL } from '../units/volume.ts';
+import { UNIT_UL } from '../units/units.ts';
 import { fractionOfRatio } from './meteringTip.ts';
 import { type Repeated, repeatedMean } from './repeated.ts';
 
@@ -26,20 +25,10 @@ export function usedUl(
 ): Outcome<number> {
   if (used.kind === 'volume') return accept(used.ul);
   if (!product?.gPerMl) {
-    return refuse(
-      'density.unknown',
-      'Product used',
-      `Nobody has entered how heavy ${product?.name ?? 'the product'} is, so grams tell no volume.`,
-      'Have a manager enter its density, or measure by volume.',
-    );
+    return refuse('density.unknown', { product: product?.name ?? null });
   }
   if (used.afterG >= used.beforeG) {
-    return refuse(
-      'pail.heavier',
-      'Pail after',
-      'Pail after is no lighter than before.',
-      'Weigh both again: before the fill, and after it.',
-    );
+    return refuse('pail.heavier', {});
   }
   return accept(Math.round(((used.beforeG - used.afterG) / product.gPerMl) * UNIT_UL.ml));
 }
@@ -54,28 +43,13 @@ const COLLECTED_U = 0.02;
  */
 export function lineRatio({ totalUl, productUl }: LineRun): Outcome<number> {
   if (!(totalUl > 0)) {
-    return refuse(
-      'line.total',
-      'Collected',
-      'Collected is nothing.',
-      'Type what came out altogether, such as 2 l.',
-    );
+    return refuse('line.total', {});
   }
   if (!(productUl > 0)) {
-    return refuse(
-      'line.product',
-      'Product used',
-      'Product used is nothing: the line draws water only.',
-      'Look for air in the line, an empty pail, or a blocked tip.',
-    );
+    return refuse('line.product', {});
   }
   if (productUl >= totalUl) {
-    return refuse(
-      'line.overTotal',
-      'Product used',
-      'Product used is as much as came out altogether.',
-      'Measure both again: what the pail lost, and what was collected.',
-    );
+    return refuse('line.overTotal', {});
   }
   return accept((totalUl - productUl) / productUl);
 }
@@ -91,7 +65,7 @@ export function checkLine(runs: readonly LineRun[]): Outcome<LineCheck> {
     ratios.push(ratio.value);
   }
   if (ratios.length === 0) {
-    return refuse('line.noRuns', 'Fills', 'There is no fill yet.', 'Collect one, better three.');
+    return refuse('line.noRuns', {});
   }
   const repeated = repeatedMean(ratios, [COLLECTED_U]);
   return accept({ ...repeated, fraction: fractionOfRatio(repeated.mean), ratios });
@@ -99,11 +73,28 @@ export function checkLine(runs: readonly LineRun[]): Outcome<LineCheck> {
 
 export type Suspect = 'footValve' | 'air' | 'pressure' | 'tip';
 
+export const VERDICTS_FOUND = [
+  'steady',
+  'weakForLabel',
+  'strongForLabel',
+  'weakForTarget',
+  'strongForTarget',
+  'drainsBack',
+  'unsteady',
+  'weaker',
+  'stronger',
+] as const;
+export type VerdictFound = (typeof VERDICTS_FOUND)[number];
+
 /** What to do with a line after it was measured. */
 export type Verdict = {
   readonly verdict: 'use' | 'retip' | 'fault';
-  readonly words: string;
-  readonly remedy: string;
+  /** What was found, behind the verdict. */
+  readonly found: VerdictFound;
+  /** Parts of water to one of product, as measured. */
+  readonly ratio: number;
+  /** What this tip gave before, where it has changed since. */
+  readonly before: number | null;
   /** Where to look first, the likeliest first. */
   readonly suspects: readonly Suspect[];
 };
@@ -159,60 +150,33 @@ export function judgeLine(
   { before, target, band }: { before: number | null; target: Fraction; band: Band | null },
 ): Verdict {
   const { ratios, mean, fraction } = check;
+  const found = (
+    verdict: Verdict['verdict'],
+    what: VerdictFound,
+    suspects: readonly Suspect[] = [],
+    was: number | null = null,
+  ): Verdict => ({ verdict, found: what, ratio: mean, before: was, suspects });
   const [first = mean, ...rest] = ratios;
   if (Math.max(...ratios) / Math.min(...ratios) > 1 + UNSTEADY) {
     const steadyAfter = rest.length >= 2 && Math.max(...rest) / Math.min(...rest) <= 1 + UNSTEADY;
     return steadyAfter && first > Math.max(...rest)
-      ? fault('The first fill is weak and the others agree: product drains back.', ['footValve', 'air'])
-      : fault('The fills differ too much to be one strength.', ['air', 'footValve', 'tip']);
+      ? found('fault', 'drainsBack', ['footValve', 'air'])
+      : found('fault', 'unsteady', ['air', 'footValve', 'tip']);
   }
   if (before !== null && mean / before > 1 + DRIFTED) {
-    return fault(`It has become weaker: ${as(mean)}, and was ${as(before)} with this tip.`, [
-      'air',
-      'tip',
-      'footValve',
-      'pressure',
-    ]);
+    return found('fault', 'weaker', ['air', 'tip', 'footValve', 'pressure'], before);
   }
   if (before !== null && before / mean > 1 + DRIFTED) {
-    return fault(`It has become stronger: ${as(mean)}, and was ${as(before)} with this tip.`, [
-      'pressure',
-      'tip',
-    ]);
+    return found('fault', 'stronger', ['pressure', 'tip'], before);
   }
   // A label that names one strength is no band to be in: near it will do.
   const wide = band && band.most > band.least * (1 + NEAR) ? band : null;
   const place = wide ? placeInBand(fraction, wide) : null;
   const near = Math.abs(Math.log(fraction / target)) <= NEAR;
   if (place === 'within' || (place === null && near)) {
-    return {
-      verdict: 'use',
-      words: `Steady at ${as(mean)}.`,
-      remedy: 'Use it as it was measured.',
-      suspects: [],
-    };
+    return found('use', 'steady');
   }
   const weak = place ? place === 'under' : fraction < target;
-  return {
-    verdict: 'retip',
-    words: `Steady at ${as(mean)}, and ${weak ? 'weaker' : 'stronger'} than ${wide ? 'the label' : 'it is meant to be'}.`,
-    remedy: `Fit a ${weak ? 'wider' : 'finer'} tip and measure again.`,
-    suspects: [],
-  };
+  if (wide) return found('retip', weak ? 'weakForLabel' : 'strongForLabel');
+  return found('retip', weak ? 'weakForTarget' : 'strongForTarget');
 }
-
-export const SUSPECT_WORDS: Record<Suspect, string> = {
-  footValve: 'The foot valve: lift it out, rinse it, see that it holds product up.',
-  air: 'Air in the line: pail nearly empty, weight off, a loose or split hose.',
-  pressure: 'The water pressure: other taps open, the inlet filter, the regulator.',
-  tip: 'The tip: seated, clean, and the one that is on record.',
-};
-
-const fault = (words: string, suspects: readonly Suspect[]): Verdict => ({
-  verdict: 'fault',
-  words,
-  remedy: 'Find the fault and measure again before anyone fills from it.',
-  suspects,
-});
-
-const as = (ratio: number) => formatStrength({ notation: 'parts', water: Number(ratio.toPrecision(3)) });

@@ -1,6 +1,5 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import { type Microlitres, UNIT_UL, type UnitSystem } from '../units/volume.ts';
+import { UNIT_UL } from '../units/units.ts';
 import type { Draw } from './draw.ts';
 import { type Repeated, repeatedMean } from './repeated.ts';
 
@@ -36,67 +35,37 @@ const LONGEST_S = 3_600;
 export function drainDraw(
   { drainedUl, seconds }: DrainRun,
   { variant, flowMlPerMin, bottleUl }: Pick<DrainSetup, 'variant' | 'flowMlPerMin' | 'bottleUl'>,
-  show: UnitSystem = 'metric',
 ): Outcome<number> {
   if (!(seconds >= SHORTEST_S && seconds <= LONGEST_S)) {
-    return refuse(
-      'drain.seconds',
-      'Time',
-      `Time is not between ${SHORTEST_S} seconds and an hour.`,
-      'Start as the trigger is pulled and stop as it sucks air, or type seconds such as 95.',
-    );
+    return refuse('drain.seconds', { leastS: SHORTEST_S });
   }
   if (!(drainedUl > 0)) {
-    return refuse(
-      'drain.nothing',
-      'Drained',
-      'Drained is nothing.',
-      'Type what left the bottle, such as 800 ml.',
-    );
+    return refuse('drain.nothing', {});
   }
   if (drainedUl > bottleUl) {
-    return refuse(
-      'drain.overBottle',
-      'Drained',
-      `Drained is ${formatVolume(drainedUl as Microlitres, show)}, more than the ${formatVolume(bottleUl as Microlitres, show)} the bottle holds.`,
-      'Type what really left the bottle.',
-    );
+    return refuse('drain.overBottle', { drainedUl, bottleUl });
   }
   if (!(flowMlPerMin > 0 && flowMlPerMin <= 100_000)) {
-    return refuse('drain.flow', 'Flow', 'Flow is not a flow of water.', 'Type litres a minute, such as 6.4.');
+    return refuse('drain.flow', {});
   }
   const through = ((flowMlPerMin * UNIT_UL.ml) / 60) * seconds;
   const q = variant === 'outlet' ? drainedUl / through : drainedUl / (drainedUl + through);
   if (q > 1) {
-    return refuse(
-      'drain.overWhole',
-      'Flow',
-      'More would have left the bottle than left the nozzle.',
-      'Measure the flow again with the cannon fitted, or look whether it is the water going in that was measured.',
-    );
+    return refuse('drain.overWhole', {});
   }
   return accept(q);
 }
 
 /** The draw by several drainings, those left out not among them. */
-export function calibrateDraw(
-  runs: readonly DrainRun[],
-  setup: DrainSetup,
-  show: UnitSystem = 'metric',
-): Outcome<Repeated> {
+export function calibrateDraw(runs: readonly DrainRun[], setup: DrainSetup): Outcome<Repeated> {
   const draws: number[] = [];
   for (const run of runs) {
-    const q = drainDraw(run, setup, show);
+    const q = drainDraw(run, setup);
     if (!q.ok) return q;
     draws.push(q.value);
   }
   if (draws.length === 0) {
-    return refuse(
-      'drain.noRuns',
-      'Runs',
-      'There is no run yet.',
-      'Drain the bottle once, better three times.',
-    );
+    return refuse('drain.noRuns', {});
   }
   return accept(repeatedMean(draws, [setup.flowU, setup.volumeU]));
 }
@@ -122,12 +91,7 @@ export const FLOW_METER_U = 0.015;
 /** A flow by filling a bucket: ml to the minute, and how well it is known. */
 export function bucketFlow(ul: number, seconds: number): Outcome<{ mlPerMin: number; u: number }> {
   if (!(seconds >= SHORTEST_S && seconds <= LONGEST_S)) {
-    return refuse(
-      'flow.seconds',
-      'Time to fill',
-      `Time to fill is not between ${SHORTEST_S} seconds and an hour.`,
-      'Type seconds such as 94, or use the stopwatch.',
-    );
+    return refuse('flow.seconds', { leastS: SHORTEST_S });
   }
   return accept({ mlPerMin: (ul / UNIT_UL.ml / seconds) * 60, u: Math.hypot(BUCKET_LINE, HAND_S / seconds) });
 }

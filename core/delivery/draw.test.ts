@@ -5,12 +5,12 @@ import { bottleForPanel, dialCanClose, panelFraction, spreadOfDraw, UNMEASURED_D
 
 const parts = (water: number) => {
   const f = fractionOf({ notation: 'parts', water });
-  if (!f.ok) throw new Error(f.reason);
+  if (!f.ok) throw new Error(f.code);
   return f.value;
 };
 const percent = (p: number) => {
   const f = fractionOf({ notation: 'percent', percent: p });
-  if (!f.ok) throw new Error(f.reason);
+  if (!f.ok) throw new Error(f.code);
   return f.value;
 };
 
@@ -28,15 +28,17 @@ describe('what reaches the panel', () => {
 
   it('refuses 12 % at a draw of 9 %, and says what would work', () => {
     const refused = bottleForPanel(percent(12), 0.09);
-    expect(refused).toMatchObject({ ok: false, code: 'panel.impossible', field: 'Strength' });
-    expect(!refused.ok && refused.reason).toContain('even neat product gives 9 % on the panel, not 12 %');
-    expect(!refused.ok && refused.remedy).toContain('pump sprayer');
+    expect(refused).toMatchObject({
+      ok: false,
+      code: 'panel.impossible',
+      facts: { q: 0.09, panel: 0.12, enough: null },
+    });
     const open = bottleForPanel(percent(12), 0.09, [
       { name: 'wide open', q: 0.2 },
       { name: 'half', q: 0.13 },
       { name: 'closed', q: 0.03 },
     ]);
-    expect(!open.ok && open.remedy).toBe('Set the dial to half, which draws 13 %.');
+    expect(open).toMatchObject({ facts: { enough: { name: 'half', q: 0.13 } } });
   });
 
   it('takes neat product where the target is exactly the draw, and says when the dial can be closed', () => {

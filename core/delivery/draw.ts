@@ -1,6 +1,5 @@
 import type { Spread } from '../mixing/tolerance.ts';
 import { accept, type Outcome, refuse } from '../outcome.ts';
-import { formatPercent } from '../strength/formatStrength.ts';
 import { type Fraction, sameStrength } from '../strength/strength.ts';
 import { ONE_RUN } from './repeated.ts';
 
@@ -60,12 +59,5 @@ export function bottleForPanel(
     return accept(Math.min(1, bottle) as Fraction);
   }
   const enough = others.filter((o) => o.q >= panel).sort((a, b) => a.q - b.q)[0];
-  return refuse(
-    'panel.impossible',
-    'Strength',
-    `At a draw of ${formatPercent(q as Fraction)} even neat product gives ${formatPercent(q as Fraction)} on the panel, not ${formatPercent(panel)}.`,
-    enough
-      ? `Set the dial to ${enough.name}, which draws ${formatPercent(enough.q as Fraction)}.`
-      : 'Open the dial or fit a wider orifice and measure again, or put it on with a pump sprayer.',
-  );
+  return refuse('panel.impossible', { q, panel, enough: enough ? { name: enough.name, q: enough.q } : null });
 }

@@ -1,7 +1,8 @@
 import type { Outcome } from '../outcome.ts';
 import { bandOfUse, nearestTo } from '../products/uses.ts';
 import type { Band } from '../strength/band.ts';
-import { type Fraction, fractionOf, type Strength } from '../strength/strength.ts';
+import type { Strength } from '../strength/notation.ts';
+import { type Fraction, fractionOf } from '../strength/strength.ts';
 import { fitTips, type MeasuredTip, rawSlope, recommendTip, type TipFit } from './meteringTip.ts';
 
 /** A verification of a line, as far as it says what a tip gives. */

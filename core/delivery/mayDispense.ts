@@ -1,6 +1,7 @@
 import type { ProductState } from '../mixing/solveMix.ts';
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import type { ProductRecord } from '../products/record.ts';
+import type { Refusals } from '../refusals.ts';
 import { has, mayHave, type Traits } from '../safety/traits.ts';
 
 /**
@@ -20,29 +21,18 @@ export function mayDispense(
   glassByLine: boolean,
 ): Outcome<null> {
   const { name, state, traits, record } = product;
-  const no = (reason: string, remedy: string) => refuse('dispense.never', 'Product', reason, remedy);
+  const no = (why: Refusals['dispense.never']['why']) => refuse('dispense.never', { product: name, why });
   if (state === 'readyToUse') {
-    return no(
-      `${name} is ready to use, and a dispenser would water it down.`,
-      'Fill it from its own container.',
-    );
+    return no('readyToUse');
   }
   if (record.family === 'tyreDressing') {
-    return no(`${name} is a dressing, and dressings clog a venturi.`, 'Fill it from its own container.');
+    return no('dressing');
   }
   if (streaksIfStrong(record) && !glassByLine) {
-    return no(
-      `${name} is a glass cleaner, and this shop uses those ready to use: too strong, they streak.`,
-      'Buy it ready to use, or have a manager allow a verified line in Shop.',
-    );
+    return no('glass');
   }
   if (!mayHave(traits, 'neverDispense')) return accept(null);
-  return has(traits, 'neverDispense')
-    ? no(`${name} is never put through a dispenser.`, 'Mix it at the bench.')
-    : no(
-        `Nobody has entered whether ${name} may go through a dispenser.`,
-        'Have a manager read its sheet and enter it, or mix it at the bench.',
-      );
+  return no(has(traits, 'neverDispense') ? 'sheet' : 'unknown');
 }
 
 /** Glass cleaner streaks where it is too strong: ready to use is the safe way, a line only on the weak side. */

@@ -1,6 +1,5 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import type { Band } from '../strength/band.ts';
-import { formatStrength } from '../strength/formatStrength.ts';
 import { type Fraction, sameStrength } from '../strength/strength.ts';
 import { NORMAL_95, studentT } from './studentT.ts';
 
@@ -82,12 +81,7 @@ const REACH = 1.25;
 export function ratioOfTip(fit: TipFit, diameterMm: number): Outcome<TipRatio> {
   const { fromMm, toMm } = fit.measured;
   if (!(diameterMm >= fromMm / REACH && diameterMm <= toMm * REACH)) {
-    return refuse(
-      'tip.beyond',
-      'Tip',
-      `A tip of ${mm(diameterMm)} is too far from those measured, ${fromMm === toMm ? mm(fromMm) : `${mm(fromMm)} to ${mm(toMm)}`}, to say what it gives.`,
-      'Fit it and measure it.',
-    );
+    return refuse('tip.beyond', { mm: diameterMm, fromMm, toMm });
   }
   const at = Math.log(diameterMm);
   const lnRatio = fit.middle.lnRatio - fit.slope * (at - fit.middle.lnDiameter);
@@ -98,8 +92,6 @@ export function ratioOfTip(fit: TipFit, diameterMm: number): Outcome<TipRatio> {
     to: Math.exp(lnRatio + half),
   });
 }
-
-const mm = (n: number) => `${Number(n.toPrecision(3))} mm`;
 
 /** The fraction of a ratio: 1 part product and N parts water. */
 export const fractionOfRatio = (ratio: number): Fraction => (1 / (ratio + 1)) as Fraction;
@@ -129,12 +121,5 @@ export function recommendTip<T extends { readonly diameterMm: number }>(
   const off = ({ gives }: { gives: TipRatio }) => Math.abs(Math.log(fractionOfRatio(gives.ratio) / target));
   const [best] = under.sort((a, b) => off(a) - off(b));
   if (best) return accept(best);
-  return refuse(
-    'tip.none',
-    'Tip',
-    fits.length > 0
-      ? `Every tip that can be told would come out stronger than ${formatStrength({ notation: 'percent', percent: most * 100 })}.`
-      : 'None of the tips at hand is near enough to those measured to say what it gives.',
-    fits.length > 0 ? 'Get a finer tip.' : 'Fit one and measure it.',
-  );
+  return refuse('tip.none', { most: fits.length > 0 ? most : null });
 }

@@ -1,6 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { HATCHBACK_ZONE_M2 } from '../soil/zones.ts';
-import { UNIT_UL } from '../units/volume.ts';
+import { UNIT_UL } from '../units/units.ts';
 
 /** What a trigger or a pump gives: ml to the squeeze, or ml to the minute. */
 export type SprayOutput = { readonly per: 'squeeze' | 'minute'; readonly ml: number };
@@ -14,28 +14,13 @@ export type SprayOutput = { readonly per: 'squeeze' | 'minute'; readonly ml: num
 export function sprayOutput(per: SprayOutput['per'], count: number, ul: number): Outcome<SprayOutput> {
   const ml = ul / UNIT_UL.ml;
   if (per === 'squeeze' && !(Number.isInteger(count) && count >= 5 && count <= 500)) {
-    return refuse(
-      'output.count',
-      'Squeezes',
-      'Squeezes is not a whole number from 5 to 500.',
-      'Count twenty into a measure.',
-    );
+    return refuse('output.count', {});
   }
   if (per === 'minute' && !(count >= 3 && count <= 3_600)) {
-    return refuse(
-      'output.seconds',
-      'Seconds',
-      'Seconds is not between 3 and 3600.',
-      'Spray for a minute, such as 60.',
-    );
+    return refuse('output.seconds', {});
   }
   if (!(ml > 0)) {
-    return refuse(
-      'output.nothing',
-      'Came out',
-      'Came out is nothing.',
-      'Type what the measure shows, such as 24 ml.',
-    );
+    return refuse('output.nothing', {});
   }
   return accept({ per, ml: per === 'squeeze' ? ml / count : (ml / count) * 60 });
 }
@@ -76,21 +61,11 @@ const TARGET_M2: Record<RateTarget, number> = {
  */
 export function measuredRate(ul: number, count: number, target: RateTarget): Outcome<number> {
   if (!(count > 0 && count <= 100)) {
-    return refuse(
-      'rate.count',
-      'How many',
-      'How many is not between 0 and 100.',
-      'Type how many were done, such as 4.',
-    );
+    return refuse('rate.count', {});
   }
   const rate = ul / UNIT_UL.ml / (count * TARGET_M2[target]);
   if (!(rate >= 1 && rate <= 2_000)) {
-    return refuse(
-      'rate.range',
-      'Used',
-      `Used comes to ${Number(rate.toPrecision(2))} ml a square metre, which can't be right.`,
-      'Type what left the bottle, such as 180 ml, and what it was used on.',
-    );
+    return refuse('rate.range', { mlPerM2: rate });
   }
   return accept(rate);
 }

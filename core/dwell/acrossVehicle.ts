@@ -1,7 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import type { Direction } from '../recipes/recipe.ts';
 import type { SoilLevel } from '../soil/soil.ts';
-import { formatDuration } from '../units/duration.ts';
 import type { Rates } from './remedies.ts';
 
 // A person lays a product panel after panel and rinses panel after panel: the first has to work long enough, the last
@@ -214,12 +213,12 @@ function refusedPanel(panels: readonly PanelWork[], rates: Rates): Outcome<Acros
   const tight = [...panels].sort(
     (a, b) => a.rinseByS - a.shortestS - takes(a) - (b.rinseByS - b.shortestS - takes(b)),
   )[0];
-  if (!tight) return refuse('dwell.noPanels', 'Zones', 'No zone is chosen.', 'Choose at least one.');
-  const s = (seconds: number) => formatDuration(Math.max(0, Math.floor(seconds)));
-  return refuse(
-    'dwell.infeasible',
-    'Zones',
-    `Not even the ${tight.name} alone: laying takes ${s(tight.m2 / rates.apply)}, it has to work for ${s(tight.shortestS)}, rinsing takes ${s(tight.m2 / rates.rinse)}, and it has to be rinsed by ${s(tight.rinseByS)}.`,
-    'Cool it and work in the shade, re-mist while it works, do half a panel at a time, or choose another method.',
-  );
+  if (!tight) return refuse('dwell.noPanels', {});
+  return refuse('dwell.infeasible', {
+    zone: tight.name,
+    applyS: tight.m2 / rates.apply,
+    shortestS: tight.shortestS,
+    rinseS: tight.m2 / rates.rinse,
+    rinseByS: tight.rinseByS,
+  });
 }

@@ -1,4 +1,4 @@
-import type { Delivery } from '../products/record.ts';
+import type { Delivery } from '../products/delivery.ts';
 import type { Film } from '../products/uses.ts';
 import { isFlat, type Zone } from '../soil/zones.ts';
 

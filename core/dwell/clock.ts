@@ -1,6 +1,5 @@
 import type { Outcome } from '../outcome.ts';
 import { isFlat, type Zone } from '../soil/zones.ts';
-import type { UnitSystem } from '../units/volume.ts';
 import { laidOn } from './application.ts';
 import type { LaidAs } from './laidProduct.ts';
 import type { Colour, Material } from './surroundings.ts';
@@ -22,7 +21,6 @@ export type PanelsAsked = {
   readonly material: Material;
   readonly start: PanelStart;
   /** What a refusal is said in. */
-  readonly show?: UnitSystem;
 };
 
 /** What was laid, so many seconds after the first of it; `again` is more of what lies there. */
@@ -38,7 +36,7 @@ const materialOf = (zone: Zone, painted: Material): Material =>
 
 /** What a zone's window is worked out from. */
 export function askedOf(
-  { colour, material, start, show }: Omit<PanelsAsked, 'zones'>,
+  { colour, material, start }: Omit<PanelsAsked, 'zones'>,
   zone: Zone,
   laid: readonly LaidThen[],
   outlook: Outlook,
@@ -57,7 +55,6 @@ export function askedOf(
     layers,
     outlook,
     edgeShare,
-    ...(show && { show }),
   };
 }
 

@@ -14,7 +14,7 @@ const weather = (airC: number, rh: number, windMs: number, sky: Sky): Weather =>
 });
 function around(of: Weather): Surroundings {
   const read = surroundingsOf(of);
-  if (!read.ok) throw new Error(read.reason);
+  if (!read.ok) throw new Error(read.code);
   return read.value;
 }
 const FOAM = { laid: 0.39, kept: 0.06, waterC: 15, atS: 0 };
@@ -162,7 +162,7 @@ describe('what the model does not hold for', () => {
     [weather(46, 60, 1, 'sun'), 'dwell.hot'],
     [weather(20, 60, 16, 'sun'), 'dwell.wind'],
   ])('%o is refused', (of, code) => {
-    expect(surroundingsOf(of)).toMatchObject({ ok: false, code, remedy: expect.stringMatching(/indoors/) });
+    expect(surroundingsOf(of)).toMatchObject({ ok: false, code });
   });
 
   it('a darker dry panel is hotter in the sun, and all are alike indoors', () => {

@@ -1,5 +1,4 @@
-import { accept, type Outcome } from '../outcome.ts';
-import { formatDuration } from '../units/duration.ts';
+import { accept, type Outcome, type Refusal } from '../outcome.ts';
 import type { Weather } from './weather.ts';
 import {
   type Layer,
@@ -15,11 +14,21 @@ import {
 export const REMEDIES = ['cool', 'shade', 'later', 'remist', 'smaller', 'twice', 'other'] as const;
 export type RemedyKind = (typeof REMEDIES)[number];
 
+export type RemedyFacts = {
+  readonly hour?: string;
+  readonly atS?: number;
+  /** The largest piece in m2; null where the whole can be laid at once. */
+  readonly m2?: number | null;
+  readonly times?: number;
+  readonly eachS?: number;
+};
+
 export type Remedy = {
   readonly kind: RemedyKind;
-  readonly what: string;
-  /** What it would give, in words. */
-  readonly gives: string;
+  /** What it would take or give: the hour to wait for, when to re-mist, how large a piece, how often for how long. */
+  readonly facts: RemedyFacts;
+  /** Why it would give no window either; null where it does, or gives none of its own. */
+  readonly refused: Refusal | null;
   /** Whether that is enough to work in. */
   readonly opens: boolean;
   /** The window it would give; null where it gives none of its own. */
@@ -50,30 +59,24 @@ export function remediesFor(asked: WindowAsked, work: Work, hours: readonly Hour
   const weather = (asked.outlook[0] as Outlook[number]).weather;
   const shortestS = Math.max(...asked.layers.map((l) => l.atS + (l.timing?.shortestS ?? 0)));
   const found: Remedy[] = [];
-  const offer = (kind: RemedyKind, what: string, would: Outcome<WorkingWindow>) => {
+  const offer = (kind: RemedyKind, would: Outcome<WorkingWindow>, facts: RemedyFacts = {}) => {
     const of = would.ok ? would.value : null;
-    found.push({
-      kind,
-      what,
-      gives: of ? givesInWords(of) : refusedInWords(would),
-      opens: of?.opens ?? false,
-      window: of,
-    });
+    found.push({ kind, facts, refused: would.ok ? null : would, opens: of?.opens ?? false, window: of });
   };
   const with_ = (more: Partial<WindowAsked>): Outcome<WorkingWindow> => workingWindow({ ...asked, ...more });
   const always = (of: Weather): Outlook => [{ fromS: 0, weather: of }];
 
   const cooled = { start: { kind: 'rinsed', waterC: TAP_C } } as const;
-  if (asked.start.kind !== 'rinsed') offer('cool', 'Cool it by rinsing first', with_(cooled));
+  if (asked.start.kind !== 'rinsed') offer('cool', with_(cooled));
   const sunny = weather.sky === 'sun' || weather.sky === 'bright';
   const shade = always({ ...weather, sky: 'shade' });
-  if (sunny) offer('shade', 'Work in the shade, the panel cooled', with_({ outlook: shade, ...cooled }));
+  if (sunny) offer('shade', with_({ outlook: shade, ...cooled }));
   // By then a panel that was felt or measured is as warm as that hour makes it.
   const then = asked.start.kind === 'measured' ? ({ start: { kind: 'dry' } } as const) : {};
   const better = hours
     .map((hour) => ({ hour, gives: with_({ outlook: always(hour.weather), ...then }) }))
     .find(({ gives }) => gives.ok && gives.value.opens);
-  if (better) offer('later', `Wait until ${better.hour.at}`, better.gives);
+  if (better) offer('later', better.gives, { hour: better.hour.at });
 
   const first = asked.layers[0] as Layer;
   const held = now.ok ? now : with_(cooled);
@@ -81,40 +84,20 @@ export function remediesFor(asked: WindowAsked, work: Work, hours: readonly Hour
     const atS = Math.max(1, Math.round(REMIST_AT * held.value.beginsS));
     const again = { ...first, atS, timing: null };
     const start = now.ok ? {} : cooled;
-    offer(
-      'remist',
-      `Re-mist after ${formatDuration(atS)}`,
-      with_({ layers: [...asked.layers, again], ...start }),
-    );
+    offer('remist', with_({ layers: [...asked.layers, again], ...start }), { atS });
   }
   const reach = found.find((r) => r.opens)?.window ?? null;
   const m2 = reach && largestArea(reach, work);
   if (m2 !== null && m2 > 0) {
-    const piece =
-      m2 >= work.wholeM2 ? 'all of it at once' : `pieces of up to ${Number(m2.toPrecision(2))} m²`;
-    found.push({
-      kind: 'smaller',
-      what: 'Smaller pieces',
-      gives: `with the first that works: ${piece}`,
-      opens: m2 > 0.1,
-      window: null,
-    });
+    const facts = { m2: m2 >= work.wholeM2 ? null : m2 };
+    found.push({ kind: 'smaller', facts, refused: null, opens: m2 > 0.1, window: null });
   }
   if (now.ok && now.value.rinseByS >= LEAST_CONTACT_S) {
     const times = Math.ceil(shortestS / now.value.rinseByS);
-    const each = formatDuration(Math.floor(now.value.rinseByS));
-    if (times <= 3) {
-      const what = `Accept a short dwell, ${times === 3 ? 'three times' : 'twice'}`;
-      found.push({ kind: 'twice', what, gives: `${each} each, rinsed between`, opens: true, window: null });
-    }
+    const facts = { times, eachS: now.value.rinseByS };
+    if (times <= 3) found.push({ kind: 'twice', facts, refused: null, opens: true, window: null });
   }
-  found.push({
-    kind: 'other',
-    what: 'Another method',
-    gives: 'a bucket or rinseless wash, panel by panel, or indoors',
-    opens: true,
-    window: null,
-  });
+  found.push({ kind: 'other', facts: {}, refused: null, opens: true, window: null });
   return found;
 }
 
@@ -123,20 +106,14 @@ export function largestArea({ rinseByS, shortestS }: WorkingWindow, { apply, rin
   return Math.max(0, rinseByS - shortestS) / (1 / apply + 1 / rinse);
 }
 
-function givesInWords({ rinseByS, shortestS, opens }: WorkingWindow): string {
-  const by = `rinse by ${formatDuration(Math.floor(rinseByS))}`;
-  if (!opens) return `${by}, still under the ${formatDuration(shortestS)} it needs`;
-  return `${by}: ${formatDuration(Math.floor(rinseByS - shortestS))} to work in`;
-}
-const refusedInWords = (would: Outcome<WorkingWindow>): string => (would.ok ? '' : would.reason);
-
 /** A window that there is, or why there is none and what would give one. */
 export type WindowOrRemedies =
   | { readonly opens: true; readonly window: WorkingWindow }
   | {
       readonly opens: false;
       readonly window: WorkingWindow | null;
-      readonly why: string;
+      /** Why not, where it is not that it dries too soon. */
+      readonly refused: Refusal | null;
       readonly remedies: readonly Remedy[];
     };
 
@@ -149,13 +126,10 @@ export function windowOrRemedies(
   const now = workingWindow(asked);
   if (now.ok && now.value.opens) return accept({ opens: true, window: now.value });
   if (!now.ok && now.code !== 'dwell.hotPanel') return now;
-  const why = now.ok
-    ? `It begins to dry after about ${formatDuration(Math.floor(now.value.rinseByS))}, before the ${formatDuration(now.value.shortestS)} it needs to work.`
-    : now.reason;
   return accept({
     opens: false,
     window: now.ok ? now.value : null,
-    why,
+    refused: now.ok ? null : now,
     remedies: remediesFor(asked, work, hours),
   });
 }

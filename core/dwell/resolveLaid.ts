@@ -34,12 +34,12 @@ export const namedBy = (laid: Laid, recipe: Recipe | null): { productId: number;
 
 /** What is laid, as the recipe or the product says it: never as whoever asks does. */
 export function resolveLaid(laid: Laid, { recipe, product, vessel }: LaidFacts): Outcome<LaidResolution> {
-  const no = (what: string, reason: string) =>
-    at(`/laid/${what}`, refuse('clock.laid', 'Laid', reason, 'Choose one from the list.'));
+  const no = (what: 'recipe' | 'product' | 'vessel') =>
+    at(`/laid/${what === 'recipe' ? 'version' : what}Id`, refuse('clock.laid', { what }));
   if (laid.kind === 'water') return accept({ ...WATER_LAID, productId: null });
-  if (laid.kind === 'recipe' && !recipe) return no('versionId', 'There is no such published recipe.');
-  if (!product || product.retired) return no('productId', 'Product is not in use.');
-  if (!vessel) return no('vesselId', 'There is no such vessel.');
+  if (laid.kind === 'recipe' && !recipe) return no('recipe');
+  if (!product || product.retired) return no('product');
+  if (!vessel) return no('vessel');
   if (laid.kind === 'product')
     return accept({ ...laidByProduct(laid, product, vessel), productId: product.id });
   const mix = mixAt(recipe as Recipe, laid.soil);

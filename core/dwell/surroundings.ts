@@ -1,7 +1,5 @@
 import { halving } from '../halving.ts';
 import { accept, type Outcome, refuse } from '../outcome.ts';
-import { formatTemperature, formatWind } from '../units/temperature.ts';
-import type { UnitSystem } from '../units/volume.ts';
 import { dewPointC, KELVIN } from './humidAir.ts';
 import type { Sky, Weather } from './weather.ts';
 
@@ -71,34 +69,15 @@ export const FILM_RANGES = { airC: [2, 45], humidity: [0.05, 1], windMs: [0, 15]
  *
  * @returns a refusal where it freezes (air under 2 C), and where it is hotter or windier than the model holds for
  */
-export function surroundingsOf(
-  { airC, humidity, windMs, sky }: Weather,
-  show: UnitSystem = 'metric',
-): Outcome<Surroundings> {
+export function surroundingsOf({ airC, humidity, windMs, sky }: Weather): Outcome<Surroundings> {
   if (airC < FILM_RANGES.airC[0]) {
-    return refuse(
-      'dwell.freezing',
-      'Air',
-      `It is ${formatTemperature(airC, show)}: what is sprayed may freeze on the panel, in the locks and on the floor.`,
-      `Wash indoors, or wait until the air is over ${formatTemperature(FILM_RANGES.airC[0], show)}.`,
-    );
+    return refuse('dwell.freezing', { airC, overC: FILM_RANGES.airC[0] });
   }
   if (airC > FILM_RANGES.airC[1]) {
-    const most = formatTemperature(FILM_RANGES.airC[1], show);
-    return refuse(
-      'dwell.hot',
-      'Air',
-      `Over ${most} nothing dwells.`,
-      'Wait for the evening, or wash indoors.',
-    );
+    return refuse('dwell.hot', { overC: FILM_RANGES.airC[1] });
   }
   if (windMs > FILM_RANGES.windMs[1]) {
-    return refuse(
-      'dwell.wind',
-      'Wind',
-      `Over ${formatWind(FILM_RANGES.windMs[1], show)} of wind nothing stays where it is sprayed.`,
-      'Wait until it drops, or wash indoors.',
-    );
+    return refuse('dwell.wind', { overMs: FILM_RANGES.windMs[1] });
   }
   const { sunW, overhead } = SKIES_ARE[sky];
   const airK = airC + KELVIN;

@@ -1,7 +1,7 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { parseNumber } from '../units/parseNumber.ts';
 import { formatTemperature, formatWind, parseCelsius } from '../units/temperature.ts';
-import type { UnitSystem } from '../units/volume.ts';
+import type { UnitSystem } from '../units/units.ts';
 
 /** What is above the vehicle. */
 export const SKIES = ['indoors', 'shade', 'overcast', 'bright', 'sun', 'night'] as const;
@@ -56,13 +56,12 @@ export const WEATHER_RANGES = { airC: [-30, 50], humidity: [0.05, 1], windMs: [0
  * @returns a share, 0.05 to 1
  */
 export function parseHumidity(text: string, field: string): Outcome<number> {
-  const read = parseNumber(text.trim().replace(/\s*%\s*(?:rh)?$/i, ''), field);
-  const remedy = 'Type per cent from 5 to 100, such as 55.';
-  if (!read.ok) return { ...read, remedy };
+  const read = parseNumber(text.trim().replace(/\s*%\s*(?:rh)?$/i, ''), field, 'humidity');
+  if (!read.ok) return read;
   const share = read.value / 100;
   const [least, most] = WEATHER_RANGES.humidity;
   if (share >= least && share <= most) return accept(share);
-  return refuse('weather.humidity', field, `${field} is not between 5 and 100 %.`, remedy);
+  return refuse('weather.humidity', { field });
 }
 
 const TO_MS: Record<string, number> = { '': 1, 'm/s': 1, ms: 1, 'km/h': 1 / 3.6, kmh: 1 / 3.6, mph: 0.44704 };
@@ -74,10 +73,6 @@ const TO_MS: Record<string, number> = { '': 1, 'm/s': 1, ms: 1, 'km/h': 1 / 3.6,
  */
 export function parseWind(text: string, field: string, show: UnitSystem = 'metric'): Outcome<number> {
   const typed = text.trim().toLowerCase();
-  const remedy =
-    show === 'metric'
-      ? 'Type metres a second from 0 to 40, such as 2, or 7 km/h, or 5 mph.'
-      : 'Type miles an hour from 0 to 89, such as 5, or 2 m/s, or 7 km/h.';
   if (/^(?:calm|still|none)$/.test(typed)) return accept(0);
   const unit = /[a-z/]+$/.exec(typed)?.[0] ?? '';
   const counted = unit === '' && show !== 'metric' ? 'mph' : unit;
@@ -85,16 +80,11 @@ export function parseWind(text: string, field: string, show: UnitSystem = 'metri
   const number = typed.slice(0, typed.length - unit.length);
   const read = /^\s*0+([.,]0*)?\s*$/.test(number) ? accept(0) : parseNumber(number, field);
   if (!read.ok || by === undefined) {
-    return refuse('weather.wind', field, `${field} is not a speed of the wind.`, remedy);
+    return refuse('weather.wind', { field, overMs: null });
   }
   const ms = read.value * by;
   if (ms <= WEATHER_RANGES.windMs[1]) return accept(ms);
-  return refuse(
-    'weather.wind',
-    field,
-    `${field} is over ${formatWind(WEATHER_RANGES.windMs[1], show)}: nobody washes in that.`,
-    remedy,
-  );
+  return refuse('weather.wind', { field, overMs: WEATHER_RANGES.windMs[1] });
 }
 
 /** Air temperature as people type it, in degrees C, -30 to 50. */

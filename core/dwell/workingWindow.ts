@@ -1,7 +1,5 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import type { Dwell } from '../products/uses.ts';
-import { formatTemperature } from '../units/temperature.ts';
-import type { UnitSystem } from '../units/volume.ts';
 import type { Laid } from './application.ts';
 import { dryingOf, type Spell } from './dryingFilm.ts';
 import { dryEquilibriumC, type Panel, surroundingsOf } from './surroundings.ts';
@@ -40,7 +38,6 @@ export type WindowAsked = {
   readonly outlook: Outlook;
   readonly edgeShare: number;
   /** What a refusal is said in. */
-  readonly show?: UnitSystem;
 };
 
 /** How long a panel may be left and has to be, in seconds from the first layer. An estimate: the eye wins. */
@@ -76,10 +73,10 @@ const NOTICE = 0.1;
  * @returns a refusal where it freezes, where the model does not hold, or where the panel is over 40 C and not cooled
  */
 export function workingWindow(asked: WindowAsked): Outcome<WorkingWindow> {
-  const { panel, start, layers, outlook, edgeShare, show = 'metric' } = asked;
+  const { panel, start, layers, outlook, edgeShare } = asked;
   const spells: Spell[] = [];
   for (const { fromS, weather } of outlook) {
-    const around = surroundingsOf(weather, show);
+    const around = surroundingsOf(weather);
     // What the weather comes to later stops nobody now: the film is followed for as long as the model holds.
     if (!around.ok && spells.length === 0) return around;
     if (around.ok) spells.push({ fromS, around: around.value });
@@ -89,12 +86,11 @@ export function workingWindow(asked: WindowAsked): Outcome<WorkingWindow> {
   const equilibriumC = dryEquilibriumC(panel.colour, first.around);
   const startC = start.kind === 'dry' ? equilibriumC : start.kind === 'rinsed' ? start.waterC : start.panelC;
   if (startC > HOT_PANEL_C) {
-    return refuse(
-      'dwell.hotPanel',
-      'Panel',
-      `The panel is ${start.kind === 'measured' ? '' : 'about '}${formatTemperature(startC, show)}: whatever is put on flashes off and marks it.`,
-      `Cool it with plenty of water, or move it into the shade, until it is under ${formatTemperature(HOT_PANEL_C, show)}.`,
-    );
+    return refuse('dwell.hotPanel', {
+      panelC: startC,
+      measured: start.kind === 'measured',
+      underC: HOT_PANEL_C,
+    });
   }
   const waterC = start.kind === 'rinsed' ? start.waterC : TAP_C;
   const wettings = layers.map(({ atS, laid }) => ({ atS, laid: laid.laid, kept: laid.kept, waterC }));

@@ -25,20 +25,10 @@ export function calibrateMeasure(
   stepUl: number,
 ): Outcome<CalibratedMeasure> {
   if (!Number.isInteger(count) || count < 2 || count > 200) {
-    return refuse(
-      'calibrate.count',
-      'How many',
-      'How many is not a whole number from 2 to 200.',
-      'Count at least ten into the cylinder.',
-    );
+    return refuse('calibrate.count', {});
   }
   if (readingUl < stepUl) {
-    return refuse(
-      'calibrate.reading',
-      'In the cylinder',
-      'In the cylinder is less than one of its graduations.',
-      'Count more of them in, or use a finer cylinder.',
-    );
+    return refuse('calibrate.reading', {});
   }
   return accept({ eachUl: microlitres(Math.round(readingUl / count)), uncertainty: stepUl / 2 / readingUl });
 }

@@ -1,7 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { type Fraction, sameStrength } from '../strength/strength.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import { microlitres, type UnitSystem } from '../units/volume.ts';
+import { microlitres } from '../units/volume.ts';
 import { type Contents, contentsOf, fractionIn, pourOff, volumeUl } from './contents.ts';
 
 export type CorrectionStep = { readonly do: 'pourOff' | 'addWater' | 'addProduct'; readonly ul: number };
@@ -38,9 +37,8 @@ export function correct(
   have: Contents,
   want: { totalUl: number; fraction: Fraction },
   roomUl: number,
-  show: UnitSystem = 'metric',
 ): Outcome<Correction[]> {
-  const fits = checkRoom(have, want.totalUl, roomUl, show);
+  const fits = checkRoom(have, want.totalUl, roomUl);
   if (!fits.ok) return fits;
   const target = contentsOf(want.totalUl, want.fraction);
   const productUl = target.productUl - have.productUl;
@@ -56,22 +54,12 @@ export function correct(
   return accept(ways.filter((w): w is Correction => w !== null));
 }
 
-function checkRoom(have: Contents, totalUl: number, roomUl: number, show: UnitSystem): Outcome<null> {
+function checkRoom(have: Contents, totalUl: number, roomUl: number): Outcome<null> {
   if (volumeUl(have) > roomUl) {
-    return refuse(
-      'leftover.overVessel',
-      'In it now',
-      `${formatVolume(volumeUl(have), show)} is more than this vessel may hold.`,
-      `Type up to ${formatVolume(roomUl, show)}, or pick a larger vessel.`,
-    );
+    return refuse('leftover.overVessel', { ul: volumeUl(have), roomUl });
   }
   if (totalUl > roomUl) {
-    return refuse(
-      'total.overFillLimit',
-      'How much to make',
-      `${formatVolume(totalUl, show)} is over this vessel's fill limit of ${formatVolume(roomUl, show)}.`,
-      `Make up to ${formatVolume(roomUl, show)}, or pick a larger vessel.`,
-    );
+    return refuse('total.overFillLimit', { totalUl, roomUl });
   }
   return accept(null);
 }
@@ -143,24 +131,13 @@ export function merge(
   one: { product: number; contents: Contents },
   other: { product: number; contents: Contents },
   roomUl: number,
-  show: UnitSystem = 'metric',
 ): Outcome<Contents> {
   if (one.product !== other.product) {
-    return refuse(
-      'merge.differentProducts',
-      'Second bottle',
-      'Different products are never combined: what they make together nobody has tested, and some give off gas.',
-      'Keep them apart, and use up or dump one of them.',
-    );
+    return refuse('merge.differentProducts', {});
   }
   const sum = volumeUl(one.contents) + volumeUl(other.contents);
   if (sum > roomUl) {
-    return refuse(
-      'merge.noRoom',
-      'Vessel',
-      `Together they are ${formatVolume(sum, show)}; this vessel takes ${formatVolume(roomUl, show)}.`,
-      'Pick a larger vessel, or pour only a part over.',
-    );
+    return refuse('merge.noRoom', { totalUl: sum, roomUl });
   }
   return accept({
     productUl: microlitres(one.contents.productUl + other.contents.productUl),

@@ -20,7 +20,7 @@ const BIG = 10_000_000;
 
 function ways(have: Contents, totalMl: number, fraction: number, roomUl = BIG): Correction[] {
   const found = correct(have, { totalUl: ml(totalMl), fraction: f(fraction) }, roomUl);
-  if (!found.ok) throw new Error(found.reason);
+  if (!found.ok) throw new Error(found.code);
   return found.value;
 }
 const stepsOf = (found: Correction[], how: Correction['how']) =>
@@ -78,7 +78,7 @@ describe('worked figures', () => {
       band: { least: f(1 / 20), most: f(1 / 8) },
       roomUl: BIG,
     });
-    if (!made.ok) throw new Error(made.reason);
+    if (!made.ok) throw new Error(made.code);
     expect(made.value.fraction).toBeCloseTo(0.05, 12);
     expect(made.value.place).toBe('within');
     expect(made.value.least).toBeLessThan(0.05);
@@ -123,7 +123,7 @@ describe('putting a mix right', () => {
           const have = contentsOf(v1, f1);
           if (have.productUl === 0 || have.waterUl === 0) return;
           const found = correct(have, { totalUl: v2, fraction: f(f2) }, 900_000);
-          if (!found.ok) throw new Error(found.reason);
+          if (!found.ok) throw new Error(found.code);
           expect(found.value.length).toBeGreaterThan(0);
           for (const { how, steps, after, fraction } of found.value) {
             expect(steps.reduce(apply, have)).toEqual(after);
@@ -177,9 +177,7 @@ describe('putting a mix right', () => {
       'made.noProduct',
     ],
   ])('refuses %s with what would work', (_, attempt, code) => {
-    const refused = attempt();
-    expect(refused).toMatchObject({ ok: false, code });
-    if (!refused.ok) expect(refused.remedy.length).toBeGreaterThan(10);
+    expect(attempt()).toMatchObject({ ok: false, code });
   });
 });
 

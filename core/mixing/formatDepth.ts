@@ -1,4 +1,4 @@
-import type { UnitSystem } from '../units/volume.ts';
+import type { UnitSystem } from '../units/units.ts';
 
 const CM_PER_INCH = 2.54;
 

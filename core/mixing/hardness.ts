@@ -1,5 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
-import { type Fraction, fractionOf, type Strength } from '../strength/strength.ts';
+import type { Strength } from '../strength/notation.ts';
+import { type Fraction, fractionOf } from '../strength/strength.ts';
 import { parseNumber } from '../units/parseNumber.ts';
 
 /** Water hardness in one unit of each kind, in ppm of calcium carbonate. */
@@ -19,12 +20,7 @@ const SPAN_PPM = 250;
 export function hardnessPpm(amount: number, unit: HardnessUnit): Outcome<number> {
   const ppm = amount * HARDNESS_PPM[unit];
   if (ppm >= 0 && ppm <= 2_000) return accept(ppm);
-  return refuse(
-    'hardness.range',
-    'Hardness',
-    'Hardness is not between 0 and 2000 ppm.',
-    'Type what the test strip or the water company says.',
-  );
+  return refuse('hardness.range', {});
 }
 
 /**
@@ -95,12 +91,7 @@ export function parseHardness(text: string, field = 'Hardness'): Outcome<number>
   const word = split < 0 ? '' : typed.slice(split).replace('°', '').trim().toLowerCase();
   const unit = Object.hasOwn(UNIT_WORDS, word) ? UNIT_WORDS[word] : undefined;
   if (!unit) {
-    return refuse(
-      'hardness.unit',
-      field,
-      `${field}: "${word}" is not a unit of hardness.`,
-      'Use ppm, dH, fH or gpg, such as 210 ppm.',
-    );
+    return refuse('hardness.unit', { field, typed: word });
   }
   return hardnessPpm(amount.value, unit);
 }

@@ -132,7 +132,7 @@ describe('grams, caps and buckets', () => {
     expect(read('30 g/l', { gPerMl: 1.035 })).toBeCloseTo(30 / 1_035, 12);
     expect(read('0.03 kg per l', { gPerMl: 1.035 })).toBeCloseTo(30 / 1_035, 12);
     expect(read('30 g/l')).toBe('strength.grams');
-    expect(read('30 g/gal', { gPerMl: 1 })).toBe('strength.unreadable');
+    expect(read('30 g/gal', { gPerMl: 1 })).toBe('strength.gramsPer');
     const back = fractionOf(inNotation(f(0.05), 'grams', 1.2));
     expect(back.ok && back.value).toBeCloseTo(0.05, 12);
   });

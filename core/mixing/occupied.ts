@@ -1,6 +1,4 @@
 import { type Refusal, refuse } from '../outcome.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import type { UnitSystem } from '../units/volume.ts';
 
 /** A vessel by name with what it holds by the books. */
 export type Occupied = {
@@ -14,16 +12,7 @@ export type Occupied = {
  *
  * @returns null where it is empty, or holds this product
  */
-export function occupiedByOther(
-  { name, holds }: Occupied,
-  productId: number,
-  show: UnitSystem,
-): Refusal | null {
+export function occupiedByOther({ name, holds }: Occupied, productId: number): Refusal | null {
   if (!holds || holds.productId === productId) return null;
-  return refuse(
-    'vessel.occupied',
-    'Vessel',
-    `${name} holds ${formatVolume(holds.ul, show)} of ${holds.productName} by the books.`,
-    'Empty it and rinse it first, or choose another.',
-  );
+  return refuse('vessel.occupied', { vessel: name, product: holds.productName, ul: holds.ul });
 }

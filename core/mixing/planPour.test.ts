@@ -26,7 +26,7 @@ function plans(start: Contents | null, totalUl: number, fraction: number): PourP
     totalUl: microlitres(totalUl),
     start,
   });
-  if (!found.ok) throw new Error(found.reason);
+  if (!found.ok) throw new Error(found.code);
   return found.value;
 }
 

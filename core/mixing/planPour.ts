@@ -1,6 +1,6 @@
 import { accept, type Outcome } from '../outcome.ts';
 import type { Fraction } from '../strength/strength.ts';
-import { type Microlitres, microlitres, type UnitSystem } from '../units/volume.ts';
+import { type Microlitres, microlitres } from '../units/volume.ts';
 import type { Measure } from './chooseMeasure.ts';
 import { type Contents, contentsOf, fractionIn, volumeUl } from './contents.ts';
 import { type Correction, correct } from './correct.ts';
@@ -32,16 +32,15 @@ export function planPours(request: {
   vessel: VesselLimits;
   totalUl: Microlitres;
   start: Start;
-  show?: UnitSystem;
 }): Outcome<PourPlan[]> {
-  const { start, vessel, totalUl, fraction, show = 'metric' } = request;
+  const { start, vessel, totalUl, fraction } = request;
   const empty = start === null || volumeUl(start) === 0;
   // What stands there already may be little; only a fresh mix can be too small to be sensible.
   const limits = empty ? vessel : { ...vessel, smallestUl: microlitres(1) };
-  const solved = solveMix({ ...request, vessel: limits, show });
+  const solved = solveMix({ ...request, vessel: limits });
   if (!solved.ok) return solved;
   if (empty) return accept([fill(solved.value)]);
-  const ways = correct(start, { totalUl, fraction }, vessel.fillLimitUl, show);
+  const ways = correct(start, { totalUl, fraction }, vessel.fillLimitUl);
   return ways.ok ? accept(ways.value.map(planOf)) : ways;
 }
 

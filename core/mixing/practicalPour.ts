@@ -1,6 +1,4 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
-import { formatExactVolume, formatVolume } from '../units/formatVolume.ts';
-import type { UnitSystem } from '../units/volume.ts';
 import type { Measure } from './chooseMeasure.ts';
 
 /** An amount read off one measure: filled to the top so many times, then once more to `lastUl`. */
@@ -198,14 +196,8 @@ function withoutRepeats<M extends Measure>(pours: PracticalPour<M>[]): Practical
 export function checkMeasurable(
   productUl: number,
   measures: readonly { readonly stepUl: number }[],
-  show: UnitSystem = 'metric',
 ): Outcome<null> {
   const finestUl = Math.min(...measures.map((m) => m.stepUl));
   if (measures.length === 0 || productUl === 0 || productUl >= finestUl / 2) return accept(null);
-  return refuse(
-    'strength.notMeasurable',
-    'Strength',
-    `That takes ${formatExactVolume(productUl)} of product, and the finest measure here reads ${formatVolume(finestUl, show)}.`,
-    'Make more of it, type a stronger mix, or let it down in two stages.',
-  );
+  return refuse('strength.notMeasurable', { productUl, finestUl });
 }

@@ -1,7 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import type { Fraction } from '../strength/strength.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import { type Microlitres, microlitres, type UnitSystem } from '../units/volume.ts';
+import { type Microlitres, microlitres } from '../units/volume.ts';
 import { contentsOf } from './contents.ts';
 import type { Mix } from './solveMix.ts';
 
@@ -12,21 +11,15 @@ import type { Mix } from './solveMix.ts';
  * @returns a refusal where it makes more than the vessel takes, saying how much product that vessel does take
  * @example 140 ml of product at 1:12 makes 1820 ml
  */
-export function mixFromProduct(
-  productUl: Microlitres,
-  fraction: Fraction,
-  roomUl: number,
-  show: UnitSystem = 'metric',
-): Outcome<Mix> {
+export function mixFromProduct(productUl: Microlitres, fraction: Fraction, roomUl: number): Outcome<Mix> {
   const totalUl = Math.round(productUl / fraction);
   if (totalUl > roomUl) {
-    const takes = formatVolume(Math.floor(roomUl * fraction), show);
-    return refuse(
-      'product.overVessel',
-      'Product at hand',
-      `${formatVolume(productUl, show)} of product makes ${formatVolume(totalUl, show)}, and this vessel takes ${formatVolume(roomUl, show)}.`,
-      `Use ${takes} of it here, or pick a larger vessel.`,
-    );
+    return refuse('product.overVessel', {
+      productUl,
+      totalUl,
+      roomUl,
+      takesUl: Math.floor(roomUl * fraction),
+    });
   }
   return accept({ productUl, waterUl: microlitres(totalUl - productUl), totalUl: microlitres(totalUl) });
 }
@@ -36,30 +29,15 @@ export function mixFromProduct(
  *
  * @returns a refusal where the strength is neat, or where water and product together are over the fill limit
  */
-export function mixOntoWater(
-  waterUl: Microlitres,
-  fraction: Fraction,
-  roomUl: number,
-  show: UnitSystem = 'metric',
-): Outcome<Mix> {
+export function mixOntoWater(waterUl: Microlitres, fraction: Fraction, roomUl: number): Outcome<Mix> {
   if (fraction >= 1) {
-    return refuse(
-      'water.neat',
-      'Water already in',
-      'A neat product goes in without water.',
-      'Empty the vessel first.',
-    );
+    return refuse('water.neat', {});
   }
   const productUl = Math.round((waterUl * fraction) / (1 - fraction));
   const totalUl = waterUl + productUl;
   if (totalUl > roomUl) {
     const most = contentsOf(roomUl, fraction).waterUl;
-    return refuse(
-      'water.overVessel',
-      'Water already in',
-      `With its product ${formatVolume(waterUl, show)} of water comes to ${formatVolume(totalUl, show)}, over this vessel's fill limit of ${formatVolume(roomUl, show)}.`,
-      `Pour water off down to ${formatVolume(most, show)} first.`,
-    );
+    return refuse('water.overVessel', { waterUl, totalUl, roomUl, mostUl: most });
   }
   return accept({ waterUl, productUl: microlitres(productUl), totalUl: microlitres(totalUl) });
 }
@@ -72,12 +50,7 @@ export function mixOntoWater(
  */
 export function totalForVehicles(count: number, perVehicleUl: number, deadUl: number): Outcome<Microlitres> {
   if (!Number.isInteger(count) || count < 1 || count > 1_000) {
-    return refuse(
-      'vehicles.count',
-      'Vehicles',
-      'Vehicles is not a whole number from 1 to 1000.',
-      'Type how many, such as 6.',
-    );
+    return refuse('vehicles.count', {});
   }
   return accept(microlitres(Math.round(count * perVehicleUl) + deadUl));
 }
@@ -116,12 +89,7 @@ export function twoStage(totalUl: Microlitres, stock: Fraction, use: Fraction): 
  */
 export function shareOfStock(overall: Fraction, stock: Fraction): Outcome<Fraction> {
   if (overall > stock * (1 + 1e-9)) {
-    return refuse(
-      'stock.tooWeak',
-      'Strength',
-      'The stock solution is weaker than that already.',
-      'Type a weaker strength, or let the hyper-concentrate down less.',
-    );
+    return refuse('stock.tooWeak', {});
   }
   return accept(Math.min(1, overall / stock) as Fraction);
 }
@@ -137,12 +105,7 @@ export function equivalentFraction(old: Fraction, k: number): Outcome<Fraction> 
   if (!(k > 0 && Number.isFinite(k))) throw new RangeError(`not an equivalence factor: ${k}`);
   const fraction = old / k;
   if (fraction > 1 + 1e-9) {
-    return refuse(
-      'equivalence.overNeat',
-      'Equivalence',
-      'Even neat, the new product is weaker than the old one was in use.',
-      'Keep the old product for this use.',
-    );
+    return refuse('equivalence.overNeat', {});
   }
   return accept(Math.min(1, fraction) as Fraction);
 }

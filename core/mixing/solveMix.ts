@@ -1,7 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import type { Fraction } from '../strength/strength.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import { type Microlitres, microlitres, type UnitSystem } from '../units/volume.ts';
+import { type Microlitres, microlitres } from '../units/volume.ts';
 
 /** How a product comes: ready to use is never diluted; a hyper-concentrate is let down before it is used. */
 export type ProductState = 'readyToUse' | 'concentrate' | 'hyper';
@@ -39,12 +38,7 @@ export type Mix = {
 /** Whether a product may be mixed to a strength at all, in whatever vessel. */
 export function mayDilute(state: ProductState, fraction: Fraction): Outcome<null> {
   if (state !== 'readyToUse' || fraction >= 1) return accept(null);
-  return refuse(
-    'product.readyToUse',
-    'Strength',
-    'This product is ready to use. Diluted, it no longer does what its label says.',
-    'Use it neat, or pick a concentrate.',
-  );
+  return refuse('product.readyToUse', {});
 }
 
 /**
@@ -54,7 +48,6 @@ export function mayDilute(state: ProductState, fraction: Fraction): Outcome<null
  * fraction is of the finished mix, `0 < f <= 1`.
  *
  * @param request.totalUl how much to make; without it, up to the vessel's fill limit
- * @param request.show the units a refusal speaks in
  * @returns a refusal for a ready-to-use product below neat, a total over the fill limit or under the smallest
  *   sensible mix, or a strength too weak to leave a microlitre of product
  * @example 1:12 in parts, in a 750 ml bottle: 692.308 ml water, then 57.692 ml product
@@ -64,35 +57,19 @@ export function solveMix(request: {
   fraction: Fraction;
   vessel: VesselLimits;
   totalUl?: Microlitres | undefined;
-  show?: UnitSystem;
 }): Outcome<Mix> {
-  const { state, fraction, vessel, totalUl = vessel.fillLimitUl, show = 'metric' } = request;
+  const { state, fraction, vessel, totalUl = vessel.fillLimitUl } = request;
   const may = mayDilute(state, fraction);
   if (!may.ok) return may;
   if (totalUl > vessel.fillLimitUl) {
-    return refuse(
-      'total.overFillLimit',
-      'How much to make',
-      `${formatVolume(totalUl, show)} is over this vessel's fill limit of ${formatVolume(vessel.fillLimitUl, show)}.`,
-      `Make up to ${formatVolume(vessel.fillLimitUl, show)}, or pick a larger vessel.`,
-    );
+    return refuse('total.overFillLimit', { totalUl, roomUl: vessel.fillLimitUl });
   }
   if (totalUl < vessel.smallestUl) {
-    return refuse(
-      'total.underSmallest',
-      'How much to make',
-      `${formatVolume(totalUl, show)} is less than can sensibly be mixed in this vessel.`,
-      `Make at least ${formatVolume(vessel.smallestUl, show)}, or pick a smaller vessel.`,
-    );
+    return refuse('total.underSmallest', { totalUl, smallestUl: vessel.smallestUl });
   }
   const productUl = Math.round(fraction * totalUl);
   if (productUl === 0) {
-    return refuse(
-      'strength.tooWeak',
-      'Strength',
-      `At this strength ${formatVolume(totalUl, show)} holds no measurable product.`,
-      'Type a stronger mix, or make more of it.',
-    );
+    return refuse('strength.tooWeak', { totalUl });
   }
   return accept({
     productUl: microlitres(productUl),

@@ -1,7 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { type PlaceInBand, placeInBand } from '../strength/band.ts';
 import type { Fraction } from '../strength/strength.ts';
-import type { UnitSystem } from '../units/volume.ts';
 import { type Contents, fractionIn, volumeUl } from './contents.ts';
 import { type Correction, correct } from './correct.ts';
 import { closedFormSpread, LABEL_ASSAY, type Spread } from './tolerance.ts';
@@ -38,16 +37,10 @@ export function whatHaveIMade(request: {
   meant?: Fraction | undefined;
   band?: { least: Fraction; most: Fraction } | undefined;
   roomUl: number;
-  show?: UnitSystem;
 }): Outcome<Made> {
-  const { contents, spreads, meant, band, roomUl, show = 'metric' } = request;
+  const { contents, spreads, meant, band, roomUl } = request;
   if (contents.productUl === 0) {
-    return refuse(
-      'made.noProduct',
-      'Product in it',
-      'Without product it is water.',
-      'Type how much product went in.',
-    );
+    return refuse('made.noProduct', {});
   }
   const fraction = fractionIn(contents);
   const u = closedFormSpread({
@@ -56,9 +49,7 @@ export function whatHaveIMade(request: {
     assay: LABEL_ASSAY,
   });
   const far = meant !== undefined && Math.abs(fraction / meant - 1) > NEAR_ENOUGH;
-  const ways = far
-    ? correct(contents, { totalUl: volumeUl(contents), fraction: meant }, roomUl, show)
-    : accept([]);
+  const ways = far ? correct(contents, { totalUl: volumeUl(contents), fraction: meant }, roomUl) : accept([]);
   if (!ways.ok) return ways;
   return accept({
     fraction,

@@ -1,6 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { parseNumber } from '../units/parseNumber.ts';
-import { UNIT_UL, type UnitSystem } from '../units/volume.ts';
+import { UNIT_UL, type UnitSystem } from '../units/units.ts';
 
 /** What a container cost and what it holds. Money is in the currency's minor units. */
 export type Price = { readonly minor: number; readonly sizeUl: number };
@@ -57,13 +57,13 @@ export function costOfFill({ minor, sizeUl }: Price, productUl: number): number 
 export function parseMoney(text: string, currency: string, field: string): Outcome<number> {
   const figures = text.replace(/^[^\d.,-]+/, '');
   if (figures === '' && text.trim() !== '') {
-    return refuse('money.range', field, `${field} is not an amount of money.`, 'Type it like 24.50.');
+    return refuse('money.range', { field });
   }
   const amount = parseNumber(figures, field);
   if (!amount.ok) return amount;
   const minor = amount.value * 10 ** decimalsOf(currency);
   if (Math.abs(minor - Math.round(minor)) > 1e-6 || minor > 1_000_000_000) {
-    return refuse('money.range', field, `${field} is not an amount of money.`, 'Type it like 24.50.');
+    return refuse('money.range', { field });
   }
   return accept(Math.round(minor));
 }

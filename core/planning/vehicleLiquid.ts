@@ -1,4 +1,4 @@
-import type { Delivery } from '../products/record.ts';
+import type { Delivery } from '../products/delivery.ts';
 import type { ProductUse, UseKind } from '../products/uses.ts';
 import { type Body, zonesM2 } from '../soil/bodies.ts';
 import { BODY, type Zone } from '../soil/zones.ts';

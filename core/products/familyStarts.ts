@@ -1,6 +1,7 @@
 import { TRAITS, type Trait } from '../safety/traits.ts';
+import type { Delivery } from './delivery.ts';
 import type { Family } from './family.ts';
-import type { Care, Delivery, Hazard, ProtectionEffect, Thickness } from './record.ts';
+import type { Care, Hazard, ProtectionEffect, Thickness } from './record.ts';
 import type { Dwell, Film, UseKind } from './uses.ts';
 
 /** What a new product of a family usually is. A start to be checked against its own label and sheet, never a fact. */

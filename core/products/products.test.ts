@@ -3,8 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { VESSEL_KINDS } from '../mixing/outlines.ts';
 import { ALL_UNKNOWN, TRAITS } from '../safety/traits.ts';
 import type { Fraction } from '../strength/strength.ts';
+import { DELIVERIES } from './delivery.ts';
 import { FAMILIES, FAMILY_NAMES, takesHardness } from './family.ts';
-import { careInWords, checkPh, DELIVERIES, deliveryOf, isSuction, SURFACES, suitsVessel } from './record.ts';
+import { careInWords, checkPh, deliveryOf, isSuction, SURFACES, suitsVessel } from './record.ts';
 import { familyStart, recordStart, startOfUse } from './starts.ts';
 import { bandOfUse, nearestTo, placeOnPanel, served, type USE_KINDS } from './uses.ts';
 
@@ -143,7 +144,7 @@ describe('a record', () => {
 
   it('is refused where it calls pH over 11 no strong alkali; not knowing is no contradiction', () => {
     const no = { ...ALL_UNKNOWN, strongAlkali: 'no' as const };
-    expect(checkPh(11.1, no)).toMatchObject({ ok: false, code: 'ph.strongAlkali', field: 'pH neat' });
+    expect(checkPh(11.1, no)).toMatchObject({ ok: false, code: 'ph.strongAlkali', facts: { is: true } });
     expect(checkPh(11, no).ok).toBe(true);
     expect(checkPh(13, ALL_UNKNOWN).ok).toBe(true);
     expect(checkPh(null, no).ok).toBe(true);
@@ -152,7 +153,7 @@ describe('a record', () => {
   it('a gel is told apart from a fine spray, and what nobody entered is no objection', () => {
     const gel = { name: 'Gel', thickness: 'gel' as const, delivery: ['cloth' as const] };
     const verdict = suitsVessel(gel, { name: 'Bottle', kind: 'triggerBottle' });
-    expect(verdict).toMatchObject({ ok: false, reason: 'Gel is a gel, and a gel blocks a fine spray.' });
+    expect(verdict).toMatchObject({ ok: false, facts: { product: 'Gel', gel: true } });
     expect(suitsVessel({ ...gel, delivery: [] }, { name: 'Bottle', kind: 'triggerBottle' }).ok).toBe(true);
     expect(suitsVessel(gel, { name: 'Pail', kind: 'stockPail' }).ok).toBe(true);
   });

@@ -1,6 +1,7 @@
 import type { VesselKind } from '../mixing/outlines.ts';
 import { accept, type Outcome, refuse } from '../outcome.ts';
-import { ACID_BELOW_PH, STRONG_ALKALI_OVER_PH, type Traits, traitsByPh } from '../safety/traits.ts';
+import { type Traits, traitsByPh } from '../safety/traits.ts';
+import type { Delivery } from './delivery.ts';
 import type { Family } from './family.ts';
 
 // What a shop keeps on record of a product, in the trade's own words.
@@ -45,27 +46,6 @@ export const SURFACE_NAMES: Record<Surface, string> = {
 };
 export const SUITS = ['yes', 'no', 'unknown'] as const;
 export type Suits = (typeof SUITS)[number];
-
-/** How a product can be put on. */
-export const DELIVERIES = [
-  'trigger',
-  'pumpSprayer',
-  'cannon',
-  'hoseGun',
-  'bucket',
-  'cloth',
-  'dispenser',
-] as const;
-export type Delivery = (typeof DELIVERIES)[number];
-export const DELIVERY_NAMES: Record<Delivery, string> = {
-  trigger: 'trigger bottle',
-  pumpSprayer: 'pump sprayer',
-  cannon: 'foam cannon',
-  hoseGun: 'hose-end gun',
-  bucket: 'bucket',
-  cloth: 'cloth or pad',
-  dispenser: 'wall dispenser',
-};
 
 export const HAZARDS = [
   'irritatesSkin',
@@ -162,14 +142,7 @@ export function suitsVessel(
   const means = deliveryOf(vessel.kind);
   if (!means || product.delivery.length === 0 || product.delivery.includes(means)) return accept(null);
   const fine = product.thickness === 'gel' && (means === 'trigger' || means === 'pumpSprayer');
-  return refuse(
-    'delivery.unsuited',
-    'Vessel',
-    fine
-      ? `${product.name} is a gel, and a gel blocks a fine spray.`
-      : `${product.name} is not meant for a ${DELIVERY_NAMES[means]}.`,
-    `Its record names: ${product.delivery.map((d) => DELIVERY_NAMES[d]).join(', ')}.`,
-  );
+  return refuse('delivery.unsuited', { product: product.name, means, gel: fine, suits: product.delivery });
 }
 
 /**
@@ -183,17 +156,7 @@ export function checkPh(phNeat: number | null, traits: Traits): Outcome<null> {
     'yes' | 'no',
   ][]) {
     if (traits[trait] !== (must === 'yes' ? 'no' : 'yes')) continue;
-    const [name, what] = trait === 'acid' ? ['Acid', 'an acid'] : ['Strong alkali', 'a strong alkali'];
-    const limit =
-      phNeat !== null && phNeat < ACID_BELOW_PH ? `under ${ACID_BELOW_PH}` : `over ${STRONG_ALKALI_OVER_PH}`;
-    return refuse(
-      `ph.${trait}`,
-      'pH neat',
-      must === 'yes'
-        ? `pH neat is ${limit}, which is ${what}, but the traits say it is none.`
-        : `pH neat is ${limit}, which is no ${trait === 'acid' ? 'acid' : 'alkali'}, but the traits say it is one.`,
-      `Set ${name} to ${must}, or correct the pH.`,
-    );
+    return refuse(`ph.${trait}`, { is: must === 'yes' });
   }
   return accept(null);
 }

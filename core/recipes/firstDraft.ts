@@ -1,7 +1,8 @@
 import type { Dwell } from '../products/uses.ts';
 import { SOIL_LEVELS } from '../soil/soil.ts';
 import type { Band } from '../strength/band.ts';
-import { type Fraction, inNotation, NEAT, type Strength, sameStrength } from '../strength/strength.ts';
+import type { Strength } from '../strength/notation.ts';
+import { type Fraction, inNotation, NEAT, sameStrength } from '../strength/strength.ts';
 import type { CellDwell, MixCell } from './recipe.ts';
 
 /** Parts of water people mix to, in each decade. */

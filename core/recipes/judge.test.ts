@@ -4,7 +4,7 @@ import { ALL_UNKNOWN, type Traits } from '../safety/traits.ts';
 import { formatStrength } from '../strength/formatStrength.ts';
 import type { Fraction } from '../strength/strength.ts';
 import { firstDraft } from './firstDraft.ts';
-import { bandsOf, findingInWords, type Ground, judgeCell, mayPublish } from './judge.ts';
+import { bandsOf, findingFacts, type Ground, judgeCell, mayPublish } from './judge.ts';
 import { DWELL, f, GROUND, mix, parts, percent } from './madeUp.ts';
 import type { MixCell } from './recipe.ts';
 
@@ -82,8 +82,11 @@ describe('a cell against its limits', () => {
     const sevens = judged(mix(percent(1.5)), true, { q: 0.09, bands: [] });
     expect(sevens.ok && sevens.value.bottle).toBeCloseTo(1 / 6, 12);
     const refused = judged(mix(percent(12)), true, { q: 0.09, others: [{ name: 'open', q: 0.14 }] });
-    expect(refused).toMatchObject({ ok: false, code: 'panel.impossible' });
-    expect(!refused.ok && refused.remedy).toContain('open');
+    expect(refused).toMatchObject({
+      ok: false,
+      code: 'panel.impossible',
+      facts: { enough: { name: 'open' } },
+    });
   });
 
   it('is refused where no reason makes it good', () => {
@@ -101,15 +104,22 @@ describe('a cell against its limits', () => {
 
   it('outside a limit is published only with a reason, and each finding says what would work', () => {
     const no = mayPublish(mix(percent(12)), false, GROUND);
-    expect(no).toMatchObject({ ok: false, code: 'recipe.reason', field: 'Reason' });
-    expect(!no.ok && no.reason).toBe('At heavy: Stronger than its label. It needs a reason.');
-    expect(!no.ok && no.remedy).toContain('10 %');
+    expect(no).toMatchObject({
+      ok: false,
+      code: 'recipe.reason',
+      facts: { finding: 'overLabel', limit: 0.1, basis: 'bottle' },
+      of: { soil: 3 },
+    });
     expect(mayPublish(mix(percent(12), { reason: 'Quarry trucks only' }), false, GROUND).ok).toBe(true);
     // A hard refusal stays one, whatever the reason.
     const rtu = { ...GROUND, state: 'readyToUse' as const };
     expect(mayPublish(mix(percent(12), { reason: 'because' }), false, rtu).ok).toBe(false);
-    const words = findingInWords('overCeiling', { ...GROUND, q: 0.1 });
-    expect(words.remedy).toContain('50 % in the bottle at this draw');
+    expect(findingFacts('overCeiling', { ...GROUND, q: 0.1 })).toEqual({
+      finding: 'overCeiling',
+      limit: 0.05,
+      basis: 'panel',
+      q: 0.1,
+    });
   });
 
   it('keeps bands on different bases apart', () => {

@@ -2,12 +2,10 @@ import { bottleForPanel, panelFraction } from '../delivery/draw.ts';
 import type { ProductState } from '../mixing/solveMix.ts';
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { bandOfUse, type ProductUse, placeOnPanel, type UseKind } from '../products/uses.ts';
+import type { FindingFacts } from '../refusals.ts';
 import { has, type Traits } from '../safety/traits.ts';
-import { SOIL_NAMES } from '../soil/soil.ts';
 import { BASES, type Band, type Basis, placeInBand } from '../strength/band.ts';
-import { formatLimit } from '../strength/formatStrength.ts';
 import { type Fraction, fractionOf, NEAT, sameStrength } from '../strength/strength.ts';
-import { formatDuration } from '../units/duration.ts';
 import type { CellDwell, MixCell } from './recipe.ts';
 
 /** What a recipe's strengths are held against. */
@@ -34,9 +32,6 @@ export const FINDINGS = [
   'underShortest',
 ] as const;
 export type Finding = (typeof FINDINGS)[number];
-
-/** A finding in words, with what would work: see {@link findingInWords}. */
-export type FindingWords = { readonly what: string; readonly remedy: string };
 
 /** A cell as it stands: how strong in the bottle and on the panel, and what lies outside of what. */
 export type Judged = {
@@ -68,12 +63,7 @@ export function judgeCell(cell: MixCell, onPanel: boolean, ground: Ground): Outc
   const typed = fractionOf(cell.strength);
   if (!typed.ok) return typed;
   if (ground.state === 'readyToUse' && !sameStrength(typed.value, NEAT)) {
-    return refuse(
-      'strength.readyToUse',
-      'Strength',
-      `${ground.name} is ready to use and must not be diluted.`,
-      'Type "neat".',
-    );
+    return refuse('strength.readyToUse', { product: ground.name });
   }
   const bottle = onPanel
     ? bottleForPanel(typed.value, ground.q, ground.others)
@@ -98,30 +88,15 @@ function judgeDwell(dwell: CellDwell | null, { name, use, traits }: Ground): Out
   if (!dwell) return accept([]);
   const { shortestS, fromS, toS } = dwell;
   if (fromS > toS) {
-    return refuse(
-      'dwell.order',
-      'Dwell',
-      `Dwell from ${formatDuration(fromS)} is longer than to ${formatDuration(toS)}.`,
-      'Type the shorter time first, such as 3 to 5 min.',
-    );
+    return refuse('dwell.order', { fromS, toS });
   }
   if (shortestS > fromS) {
-    return refuse(
-      'dwell.shortest',
-      'Dwell',
-      `The shortest useful dwell, ${formatDuration(shortestS)}, is longer than dwell from, ${formatDuration(fromS)}.`,
-      `Type from ${formatDuration(shortestS)}, or lower the shortest.`,
-    );
+    return refuse('dwell.shortest', { fromS, shortestS });
   }
   if (!use?.dwell) return accept([]);
   const { longestS } = use.dwell;
   if (toS > longestS && has(traits, 'neverExceedDwell')) {
-    return refuse(
-      'dwell.never',
-      'Dwell',
-      `${name} must never stay longer than ${formatDuration(longestS)}.`,
-      `Type up to ${formatDuration(longestS)}; put it on a second time where that is not enough.`,
-    );
+    return refuse('dwell.never', { product: name, longestS });
   }
   return accept([
     ...(toS > longestS ? (['overLongest'] as const) : []),
@@ -129,50 +104,24 @@ function judgeDwell(dwell: CellDwell | null, { name, use, traits }: Ground): Out
   ]);
 }
 
-/** What lies outside, with figures, and what would work instead. */
-export function findingInWords(finding: Finding, ground: Ground): FindingWords {
-  const { use, bands, q } = ground;
-  const percent = (f: number | null | undefined) => formatLimit((f ?? 0) as Fraction);
-  const [floor, ceiling] = [use?.panelFloor ?? 0, use?.panelCeiling ?? 1];
-  const inBottle = (f: number) =>
-    q < 1 ? `, ${percent(Math.min(1, f / q))} in the bottle at this draw` : '';
-  const band = bands[0];
+/** A finding with the limit that lies beyond it. */
+export function findingFacts(finding: Finding, { use, bands, q }: Ground): FindingFacts {
+  const [band] = bands;
   switch (finding) {
     case 'overLabel':
-      return {
-        what: 'Stronger than its label.',
-        remedy: `Stay at ${percent(band?.most)} ${where(band)} or under, or say why.`,
-      };
+      return { finding, limit: band?.most ?? 0, basis: band?.basis ?? 'bottle', q };
     case 'underLabel':
-      return {
-        what: 'Weaker than its label.',
-        remedy: `Stay at ${percent(band?.least)} ${where(band)} or over, or say why.`,
-      };
+      return { finding, limit: band?.least ?? 0, basis: band?.basis ?? 'bottle', q };
     case 'overCeiling':
-      return {
-        what: `Over ${percent(ceiling)} on the panel.`,
-        remedy: `Up to ${percent(ceiling)} there${inBottle(ceiling)}; a second application comes first. Or say why.`,
-      };
+      return { finding, limit: use?.panelCeiling ?? 1, basis: 'panel', q };
     case 'underFloor':
-      return {
-        what: `Under ${percent(floor)} on the panel.`,
-        remedy: `From ${percent(floor)} there${inBottle(floor)}. Or say why.`,
-      };
+      return { finding, limit: use?.panelFloor ?? 0, basis: 'panel', q };
     case 'overLongest':
-      return {
-        what: `Longer than ${formatDuration(use?.dwell?.longestS ?? 0)}.`,
-        remedy: 'Put it on a second time instead, or say why.',
-      };
+      return { finding, limit: use?.dwell?.longestS ?? 0, basis: 'panel', q };
     case 'underShortest':
-      return {
-        what: `Shorter than the ${formatDuration(use?.dwell?.shortestS ?? 0)} it needs.`,
-        remedy: 'Give it longer, or say why.',
-      };
+      return { finding, limit: use?.dwell?.shortestS ?? 0, basis: 'panel', q };
   }
 }
-
-const where = (band: Band | undefined): string =>
-  band?.basis === 'panel' ? 'on the panel' : band?.basis === 'bucket' ? 'in the bucket' : 'in the bottle';
 
 /**
  * What stands in the way of publishing a cell: a hard refusal, or a limit left without a reason.
@@ -181,10 +130,9 @@ const where = (band: Band | undefined): string =>
  */
 export function mayPublish(cell: MixCell, onPanel: boolean, ground: Ground): Outcome<null> {
   const judged = judgeCell(cell, onPanel, ground);
-  const soil = SOIL_NAMES[cell.soil];
-  if (!judged.ok) return { ...judged, reason: `At ${soil}: ${judged.reason}` };
+  const of = { soil: cell.soil };
+  if (!judged.ok) return { ...judged, of };
   const [first] = judged.value.findings;
   if (!first || cell.reason.trim() !== '') return accept(null);
-  const { what, remedy } = findingInWords(first, ground);
-  return refuse('recipe.reason', 'Reason', `At ${soil}: ${what} It needs a reason.`, remedy);
+  return { ...refuse('recipe.reason', findingFacts(first, ground)), of };
 }

@@ -1,6 +1,7 @@
 import { ALL_UNKNOWN } from '../safety/traits.ts';
 import { SOIL_LEVELS } from '../soil/soil.ts';
-import { type Fraction, fractionOf, type Strength } from '../strength/strength.ts';
+import type { Strength } from '../strength/notation.ts';
+import { type Fraction, fractionOf } from '../strength/strength.ts';
 import type { Ground } from './judge.ts';
 import type { MixCell, Recipe } from './recipe.ts';
 
@@ -12,7 +13,7 @@ export const percent = (p: number): Strength => ({ notation: 'percent', percent:
 /** The fraction of a strength that has one. */
 export const f = (strength: Strength): number => {
   const read = fractionOf(strength);
-  if (!read.ok) throw new Error(read.reason);
+  if (!read.ok) throw new Error(read.code);
   return read.value;
 };
 

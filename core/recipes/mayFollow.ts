@@ -1,8 +1,7 @@
 import type { VesselKind } from '../mixing/outlines.ts';
 import { accept, at, type Outcome, refuse } from '../outcome.ts';
 import { deliveryOf } from '../products/record.ts';
-import { SOIL_NAMES, type SoilLevel } from '../soil/soil.ts';
-import { formatStrength } from '../strength/formatStrength.ts';
+import type { SoilLevel } from '../soil/soil.ts';
 import { type Fraction, fractionOf } from '../strength/strength.ts';
 import { cellAt, type MixCell, type Recipe } from './recipe.ts';
 
@@ -31,7 +30,6 @@ export type ReallyMixed = {
   readonly q: number;
 };
 
-const LEAVE = 'Or leave the recipe: the batch then says so.';
 /** A bottle worked out from the panel and back again is off by rounding only. */
 const SAME = 1e-6;
 
@@ -39,12 +37,7 @@ const SAME = 1e-6;
 export function mixAt({ name, cells }: Pick<Recipe, 'name' | 'cells'>, soil: SoilLevel): Outcome<MixCell> {
   const cell = cellAt({ cells }, soil);
   if (cell?.kind === 'mix') return accept(cell);
-  return refuse(
-    'recipe.notForThis',
-    'Soil',
-    `${name} is not for ${SOIL_NAMES[soil]}.`,
-    cell?.instead || 'Choose another level, or leave the recipe.',
-  );
+  return refuse('recipe.notForThis', { recipe: name, soil, instead: cell?.instead ?? '' });
 }
 
 /**
@@ -58,40 +51,34 @@ export function mayFollow(
   facts: FollowFacts | null,
   mixed: ReallyMixed,
 ): Outcome<null> {
-  const no = (code: string, reason: string, remedy: string) =>
-    at('/recipe', refuse(code, 'Recipe', reason, remedy));
-  if (!facts) return no('recipe.unknown', 'There is no such recipe.', 'Choose one from the list.');
+  const no: typeof refuse = (code, facts) => at('/recipe', refuse(code, facts));
+  if (!facts) return no('recipe.unknown', {});
   const { version, published, retired, vesselKind } = facts;
   if (!version.publishedAt || !published) {
-    return no(
-      'recipe.unpublished',
-      `${version.name} is a draft: it is not published yet.`,
-      'Have a manager publish it, or choose one that is.',
-    );
+    return no('recipe.unpublished', { recipe: version.name });
   }
   if (asked.left) return accept(null);
-  if (retired) return no('recipe.retired', `${version.name} has been retired.`, `Choose another. ${LEAVE}`);
+  if (retired) return no('recipe.retired', { recipe: version.name });
   const cell = mixAt(published, asked.soil);
-  const soil = SOIL_NAMES[asked.soil];
+  const { soil } = asked;
   if (published.versionId !== version.versionId) {
-    const says = cell.ok ? ` At ${soil} it says ${formatStrength(cell.value.strength)} now.` : '';
-    return no(
-      'recipe.changed',
-      `${published.name} has been changed in between.${says}`,
-      `Look again. ${LEAVE}`,
-    );
+    const strength = cell.ok ? cell.value.strength : null;
+    return no('recipe.changed', { recipe: published.name, soil, strength });
   }
   if (!cell.ok) return at('/recipe', cell);
   const f = fractionOf(cell.value.strength);
   const meant = f.ok ? (published.onPanel ? f.value / mixed.q : f.value) : 0;
   const wrong =
     published.productId !== mixed.productId
-      ? 'names another product'
+      ? 'product'
       : Math.abs(mixed.fraction / meant - 1) > SAME
-        ? `says ${formatStrength(cell.value.strength)}${published.onPanel ? ' on the panel' : ''} at ${soil}`
+        ? published.onPanel
+          ? 'panel'
+          : 'bottle'
         : deliveryOf(vesselKind) === deliveryOf(mixed.vesselKind)
           ? null
-          : 'is put on another way than from this vessel';
-  if (wrong) return no('recipe.notFollowed', `${published.name} ${wrong}.`, `Look again. ${LEAVE}`);
+          : 'delivery';
+  if (wrong)
+    return no('recipe.notFollowed', { recipe: published.name, soil, wrong, strength: cell.value.strength });
   return accept(null);
 }

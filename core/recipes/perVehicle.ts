@@ -1,5 +1,5 @@
 import { usualRate, zonesOfUse } from '../planning/vehicleLiquid.ts';
-import type { Delivery } from '../products/record.ts';
+import type { Delivery } from '../products/delivery.ts';
 import type { ProductUse } from '../products/uses.ts';
 import { type Body, zonesM2 } from '../soil/bodies.ts';
 import type { Recipe } from './recipe.ts';

@@ -1,7 +1,7 @@
 import type { Film, UseKind } from '../products/uses.ts';
 import type { SoilKind, SoilLevel } from '../soil/soil.ts';
 import type { Zone } from '../soil/zones.ts';
-import type { Strength } from '../strength/strength.ts';
+import type { Strength } from '../strength/notation.ts';
 
 // A recipe is one use of one product: how strong at each soil level, out of what, for how long, and how it is worked.
 

@@ -1,4 +1,5 @@
-import { type Fraction, fractionOf, inNotation, type Strength } from '../strength/strength.ts';
+import type { Strength } from '../strength/notation.ts';
+import { type Fraction, fractionOf, inNotation } from '../strength/strength.ts';
 import type { MixCell, RecipeCell } from './recipe.ts';
 
 /** The figures people mix to, in each decade. */

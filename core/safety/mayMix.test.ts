@@ -14,7 +14,7 @@ describe('who may mix a product', () => {
   it('is everyone, unless it asks for a sign-off or a word', () => {
     expect(mayMix({ name: 'Foam', care }, crew, false).ok).toBe(true);
     const strict = { name: 'Foam', care: { signOff: true, acknowledge: true } };
-    expect(mayMix(strict, crew, true)).toMatchObject({ code: 'safety.notSignedOff', field: 'Product' });
+    expect(mayMix(strict, crew, true)).toMatchObject({ code: 'safety.notSignedOff' });
     expect(mayMix(strict, { ...crew, signedOff: true }, false)).toMatchObject({
       code: 'safety.notAcknowledged',
     });
@@ -26,7 +26,7 @@ describe('who may mix a product', () => {
     for (const who of [crew, { signedOff: true, answers: true }]) {
       expect(mayMix(held, who, true)).toMatchObject({
         code: 'note.hold',
-        reason: expect.stringContaining('Lot recalled'),
+        facts: { words: 'Lot recalled' },
       });
     }
   });

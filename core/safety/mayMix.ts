@@ -24,37 +24,17 @@ export function mayMix(
   const { name, care, notes = [] } = product;
   const held = notes.find((n) => n.gate === 'hold');
   if (held) {
-    return refuse(
-      'note.hold',
-      'Product',
-      `${name} is on hold: “${held.words}”.`,
-      'Use another, or ask a lead to lift it.',
-    );
+    return refuse('note.hold', { product: name, words: held.words });
   }
   if (care.signOff && !who.signedOff && !who.answers) {
-    return refuse(
-      'safety.notSignedOff',
-      'Product',
-      `${name} is only mixed by people signed off for it, and you are not.`,
-      'Ask someone who is, or have a manager sign you off on your page in Crew.',
-    );
+    return refuse('safety.notSignedOff', { product: name });
   }
   const unread = notes.find((n) => !n.read);
   if (unread) {
-    return refuse(
-      'note.unread',
-      'Product',
-      `A note stands before ${name}: “${unread.words}”.`,
-      'Read it, then say that you have.',
-    );
+    return refuse('note.unread', { product: name, words: unread.words });
   }
   if (care.acknowledge && !acknowledged) {
-    return refuse(
-      'safety.notAcknowledged',
-      'Cautions',
-      `${name} asks for a word before it is poured.`,
-      'Read the cautions, put on what they ask for, and tick that you have.',
-    );
+    return refuse('safety.notAcknowledged', { product: name });
   }
   return accept(null);
 }

@@ -49,7 +49,7 @@ describe('by weight', () => {
 
   it('refuses what can’t be, and says what would work', () => {
     const light = countedByWeight({ ...pail, grossG: 200, tareG: 900, gPerMl: 1 });
-    expect(light).toMatchObject({ ok: false, field: 'Weight', remedy: expect.stringMatching(/again/) });
+    expect(light).toMatchObject({ ok: false, code: 'count.belowEmpty' });
     const heavy = countedByWeight({ ...pail, grossG: 40_000, tareG: 900, gPerMl: 1 });
     expect(heavy).toMatchObject({ ok: false, code: 'count.overfull' });
   });
@@ -71,7 +71,7 @@ describe('by dip', () => {
 
   it('refuses a depth it is not high', () => {
     expect(countedByDip({ kind: 'pail', sizeUl: 20 * LITRE, depthMm: 900 })).toMatchObject({
-      field: 'Depth',
+      code: 'count.tooDeep',
     });
   });
 });

@@ -53,17 +53,12 @@ export function countedByWeight(of: {
   const gPerMl = of.gPerMl ?? USUAL_G_PER_ML;
   const netG = grossG - tareG;
   if (netG < -tareWithinG - SCALE_G) {
-    return refuse(
-      'count.belowEmpty',
-      'Weight',
-      `Weight is less than the ${Math.round(tareG)} g it weighs empty.`,
-      'Weigh it again, or correct what it weighs empty.',
-    );
+    return refuse('count.belowEmpty', { tareG });
   }
   const exact = Math.max(0, netG / gPerMl) * UL_PER_ML;
   const density = of.gPerMl === null ? USUAL_DENSITY_WITHIN : DENSITY_WITHIN;
   const within = ((tareWithinG + SCALE_G) / gPerMl) * UL_PER_ML + exact * density;
-  if (exact - within > sizeUl * OVERFULL) return overfull('Weight');
+  if (exact - within > sizeUl * OVERFULL) return overfull('weight');
   return accept({ ul: Math.min(Math.round(exact), sizeUl), withinUl: Math.round(within) });
 }
 
@@ -82,12 +77,7 @@ export function countedByDip(of: { kind: ContainerKind; sizeUl: number; depthMm:
   const shape = shapeVessel(CONTAINER_OUTLINES[kind], sizeUl);
   const highMm = shape.heightCm * 10;
   if (depthMm > highMm + DIP_MM) {
-    return refuse(
-      'count.tooDeep',
-      'Depth',
-      `Depth is more than the ${Math.round(highMm)} mm a ${kind} of its size is high.`,
-      'Measure from the floor of it to the surface, in millimetres.',
-    );
+    return refuse('count.tooDeep', { highMm, kind });
   }
   const at = (mm: number) => volumeAtHeight(shape, Math.max(0, mm) / 10);
   const ul = Math.min(Math.round(at(depthMm)), sizeUl);
@@ -117,11 +107,6 @@ export function differenceFrom({ ul, withinUl }: Counted, bookUl: number): Diffe
   return { ul: difference, beyond: Math.abs(difference) > withinUl };
 }
 
-function overfull(field: string): Outcome<never> {
-  return refuse(
-    'count.overfull',
-    field,
-    `${field} is more than it could hold when full.`,
-    'Check that it is this container, and read it again.',
-  );
+function overfull(by: 'weight' | 'volume'): Outcome<never> {
+  return refuse('count.overfull', { by });
 }

@@ -12,10 +12,5 @@ export type LotHold = { readonly lot: string; readonly words: string };
  */
 export function mayUseLot(what: string, hold: LotHold | null): Outcome<null> {
   if (hold === null) return accept(null);
-  return refuse(
-    'lot.held',
-    'Container',
-    `${what} holds some of lot ${hold.lot.toUpperCase()}, and nobody may use that: “${hold.words}”.`,
-    'Use another. A manager releases the lot on its page.',
-  );
+  return refuse('lot.held', { code: what, lot: hold.lot, words: hold.words });
 }

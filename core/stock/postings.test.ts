@@ -94,11 +94,11 @@ describe('any history of postings', () => {
 
 describe('short stock', () => {
   it('is refused with what is there', () => {
-    expect(checkStock(1_000_000, 400_000, 'P-14', 'metric')).toEqual({ ok: true, value: 600_000 });
-    expect(checkStock(300_000, 400_000, 'P-14', 'metric')).toMatchObject({
+    expect(checkStock(1_000_000, 400_000, 'P-14')).toEqual({ ok: true, value: 600_000 });
+    expect(checkStock(300_000, 400_000, 'P-14')).toMatchObject({
       code: 'stock.short',
-      reason: 'P-14 holds 300 ml; this mix needs 400 ml.',
+      facts: { code: 'P-14', heldUl: 300_000, wantedUl: 400_000 },
     });
-    expect(checkStock(0, 1, 'P-14', 'metric')).toMatchObject({ remedy: 'Pour from another container.' });
+    expect(checkStock(0, 1, 'P-14')).toMatchObject({ ok: false, facts: { heldUl: 0 } });
   });
 });

@@ -1,7 +1,6 @@
 import type { Mix } from '../mixing/solveMix.ts';
 import { accept, type Outcome, refuse } from '../outcome.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import type { UnitSystem } from '../units/volume.ts';
+import type { Refusals } from '../refusals.ts';
 
 /** A volume of one product moved from one account to another. Balanced by construction: what leaves one enters the other. */
 export type Posting<A = number> = {
@@ -89,15 +88,8 @@ export function checkStock(
   heldUl: number,
   wantedUl: number,
   container: string,
-  show: UnitSystem,
-  forWhat: { readonly words: string; readonly remedy?: string } = { words: 'this mix needs' },
+  wantedFor?: Refusals['stock.short']['wantedFor'],
 ): Outcome<number> {
   if (wantedUl <= heldUl) return accept(heldUl - wantedUl);
-  return refuse(
-    'stock.short',
-    'Container',
-    `${container} holds ${formatVolume(heldUl, show)}; ${forWhat.words} ${formatVolume(wantedUl, show)}.`,
-    forWhat.remedy ??
-      (heldUl > 0 ? 'Make less, or pour from another container.' : 'Pour from another container.'),
-  );
+  return refuse('stock.short', { code: container, heldUl, wantedUl, ...(wantedFor && { wantedFor }) });
 }

@@ -13,24 +13,23 @@ const full = { code: 'P-6', heldUl: 5_000_000, cameFull: true, touched: false };
 
 describe('a receipt that is put right', () => {
   it('says what differs, and a larger one brought more', () => {
-    expect(correctReceipt(was, { ...was, sizeUl: 10_000_000, lot: 'A-7' }, full, '', 'metric')).toEqual({
+    expect(correctReceipt(was, { ...was, sizeUl: 10_000_000, lot: 'A-7' }, full, '')).toEqual({
       ok: true,
       value: { change: { sizeUl: [5_000_000, 10_000_000], lot: ['A-1', 'A-7'] }, heldUl: 10_000_000 },
     });
     const counted = { ...full, heldUl: 2_000_000, cameFull: false };
-    expect(correctReceipt(was, { ...was, sizeUl: 4_000_000 }, counted, '', 'metric')).toMatchObject({
+    expect(correctReceipt(was, { ...was, sizeUl: 4_000_000 }, counted, '')).toMatchObject({
       value: { heldUl: 2_000_000 },
     });
   });
 
   it('takes a reason once something came out of it, and is no way to change nothing', () => {
     const used = { ...full, heldUl: 4_000_000, touched: true };
-    expect(correctReceipt(was, { ...was, priceMinor: 4_000 }, used, ' ', 'metric')).toMatchObject({
+    expect(correctReceipt(was, { ...was, priceMinor: 4_000 }, used, ' ')).toMatchObject({
       code: 'receipt.noReason',
-      field: 'Why',
     });
-    expect(correctReceipt(was, { ...was, priceMinor: 4_000 }, used, 'Invoice', 'metric').ok).toBe(true);
-    expect(correctReceipt(was, { ...was }, full, 'x', 'metric')).toMatchObject({ code: 'receipt.same' });
+    expect(correctReceipt(was, { ...was, priceMinor: 4_000 }, used, 'Invoice').ok).toBe(true);
+    expect(correctReceipt(was, { ...was }, full, 'x')).toMatchObject({ code: 'receipt.same' });
   });
 
   it('never leaves less than nothing in it, nor more than it takes', () => {
@@ -39,7 +38,7 @@ describe('a receipt that is put right', () => {
       fc.property(fc.integer({ min: 1, max: 9 }), fc.nat(5_000), fc.boolean(), (litres, leftMl, cameFull) => {
         const at = { ...full, heldUl: leftMl * 1_000, cameFull, touched: true };
         const is = { ...was, sizeUl: litres * 1_000_000, lot: 'B' };
-        const right = correctReceipt(was, is, at, 'Label read', 'metric');
+        const right = correctReceipt(was, is, at, 'Label read');
         if (!right.ok) return void (right.code === 'receipt.moreDrawn' ? live.drawn++ : live.full++);
         live.ok++;
         expect(right.value.heldUl).toBeGreaterThanOrEqual(0);

@@ -1,6 +1,4 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import type { UnitSystem } from '../units/volume.ts';
 
 /** What a container came with, as it stands on the supplier's paper. */
 export type Receipt = {
@@ -43,7 +41,6 @@ export function correctReceipt(
   is: Receipt,
   at: Received,
   reason: string,
-  show: UnitSystem,
 ): Outcome<{ change: ReceiptChange; heldUl: number }> {
   const change: ReceiptChange = {
     ...(is.sizeUl !== was.sizeUl && { sizeUl: [was.sizeUl, is.sizeUl] as const }),
@@ -53,37 +50,17 @@ export function correctReceipt(
     ...(is.supplier !== was.supplier && { supplier: [was.supplier, is.supplier] as const }),
   };
   if (Object.keys(change).length === 0) {
-    return refuse(
-      'receipt.same',
-      'Receipt',
-      'Nothing here differs from what is booked.',
-      'Change what is wrong, or leave it as it is.',
-    );
+    return refuse('receipt.same', {});
   }
   if (at.touched && !/\S/.test(reason)) {
-    return refuse(
-      'receipt.noReason',
-      'Why',
-      `Why is empty: ${at.code} has been used since it came.`,
-      'Say how the mistake was found.',
-    );
+    return refuse('receipt.noReason', { code: at.code });
   }
   const heldUl = at.cameFull ? at.heldUl + is.sizeUl - was.sizeUl : at.heldUl;
   if (heldUl < 0) {
-    return refuse(
-      'receipt.moreDrawn',
-      'Size',
-      `Size: ${formatVolume(was.sizeUl - at.heldUl, show)} has been taken out of ${at.code}, more than that.`,
-      'Check the size on its label, or take back what was booked wrongly first.',
-    );
+    return refuse('receipt.moreDrawn', { code: at.code, drawnUl: was.sizeUl - at.heldUl });
   }
   if (heldUl > is.sizeUl) {
-    return refuse(
-      'receipt.holdsMore',
-      'Size',
-      `Size: ${at.code} holds ${formatVolume(heldUl, show)} by the books, more than that.`,
-      'Check the size on its label, or have it counted first.',
-    );
+    return refuse('receipt.holdsMore', { code: at.code, heldUl });
   }
   return accept({ change, heldUl });
 }

@@ -1,6 +1,5 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import type { UnitSystem } from '../units/volume.ts';
+import type { Refusals } from '../refusals.ts';
 
 /** Minutes in which a technician may take their own booking back. Default, by role. */
 export const OWN_UNDO_MINUTES = 10;
@@ -32,25 +31,18 @@ export function mayTakeBack(
   who: { readonly personId: number; readonly role: string },
   nowMs: number,
 ): Outcome<null> {
-  const no = (code: string, reason: string, remedy: string) => refuse(code, 'Movement', reason, remedy);
-  if (booked.takenBack)
-    return no('undo.done', 'This has already been taken back.', 'Nothing more is needed.');
+  const notYours = (may: Refusals['undo.notYours']['may']) =>
+    refuse('undo.notYours', { may, minutes: OWN_UNDO_MINUTES });
+  if (booked.takenBack) return refuse('undo.done', {});
   if (!(TAKEN_BACK.includes(booked.kind) || booked.reason === 'lost') || !booked.moved) {
-    return no(
-      'undo.notPour',
-      'Only what moved product can be taken back here.',
-      'Book what really happened instead.',
-    );
+    return refuse('undo.notPour', {});
   }
-  const ask = 'Ask a manager to take this one back, or for their word here.';
   if (who.role === 'manager') return accept(null);
   if (who.role === 'lead') {
-    return booked.today ? accept(null) : no('undo.notYours', "A lead can take back today's pours.", ask);
+    return booked.today ? accept(null) : notYours('leadToday');
   }
-  if (booked.personId !== who.personId) return no('undo.notYours', 'You can take back your own pours.', ask);
-  return nowMs - booked.bookedMs > OWN_UNDO_MINUTES * 60_000
-    ? no('undo.notYours', `You can take back a pour for ${OWN_UNDO_MINUTES} minutes.`, ask)
-    : accept(null);
+  if (booked.personId !== who.personId) return notYours('own');
+  return nowMs - booked.bookedMs > OWN_UNDO_MINUTES * 60_000 ? notYours('ownFor') : accept(null);
 }
 
 /** A container that something would go back into, in microlitres. */
@@ -62,12 +54,7 @@ export type BackInto = {
 };
 
 /** Whether what a booking took out of a container has room in it still: something else may have been found in it since. */
-export function mayPutBack({ code, heldUl, backUl, sizeUl }: BackInto, show: UnitSystem): Outcome<null> {
+export function mayPutBack({ code, heldUl, backUl, sizeUl }: BackInto): Outcome<null> {
   if (backUl <= 0 || heldUl + backUl <= sizeUl) return accept(null);
-  return refuse(
-    'undo.overfull',
-    'Movement',
-    `${code} would hold ${formatVolume(heldUl + backUl, show)}, and it holds ${formatVolume(sizeUl, show)} when full.`,
-    'Take back first what was booked into it since.',
-  );
+  return refuse('undo.overfull', { code, wouldHoldUl: heldUl + backUl, sizeUl });
 }

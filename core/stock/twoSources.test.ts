@@ -7,7 +7,7 @@ const P7 = { code: 'P-7', heldUl: 5_000_000 };
 
 describe('a pour from two containers', () => {
   it('finishes the first and takes the rest from the second', () => {
-    expect(fromTwo(P6, P7, 1_350_000, 'metric')).toEqual({
+    expect(fromTwo(P6, P7, 1_350_000)).toEqual({
       ok: true,
       value: { firstUl: 250_000, restUl: 1_100_000, leftUl: 3_900_000 },
     });
@@ -21,7 +21,7 @@ describe('a pour from two containers', () => {
         fc.nat(5_000_000),
         fc.integer({ min: 1, max: 6_000_000 }),
         (a, b, wanted) => {
-          const both = fromTwo({ code: 'A', heldUl: a }, { code: 'B', heldUl: b }, wanted, 'metric');
+          const both = fromTwo({ code: 'A', heldUl: a }, { code: 'B', heldUl: b }, wanted);
           expect(both.ok).toBe(a > 0 && a < wanted && a + b >= wanted);
           if (!both.ok) return void live.no++;
           live.ok++;
@@ -37,12 +37,12 @@ describe('a pour from two containers', () => {
 
   it('says what would do instead', () => {
     const no = (first: number, rest: number) =>
-      fromTwo({ code: 'P-6', heldUl: first }, { code: 'P-7', heldUl: rest }, 1_000_000, 'metric');
-    expect(no(1_000_000, 5_000_000)).toMatchObject({ code: 'rest.unneeded', remedy: 'Pour from it alone.' });
-    expect(no(0, 5_000_000)).toMatchObject({ code: 'rest.nothingFirst', remedy: 'Pour all of it from P-7.' });
+      fromTwo({ code: 'P-6', heldUl: first }, { code: 'P-7', heldUl: rest }, 1_000_000);
+    expect(no(1_000_000, 5_000_000)).toMatchObject({ code: 'rest.unneeded', facts: { code: 'P-6' } });
+    expect(no(0, 5_000_000)).toMatchObject({ code: 'rest.nothingFirst', facts: { rest: 'P-7' } });
     expect(no(250_000, 500_000)).toMatchObject({
       code: 'stock.short',
-      reason: 'P-6 and P-7 hold 750 ml together; this mix needs 1 L.',
+      facts: { code: 'P-6', and: 'P-7', heldUl: 750_000, wantedUl: 1_000_000 },
     });
   });
 });

@@ -1,6 +1,4 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
-import { formatVolume } from '../units/formatVolume.ts';
-import type { UnitSystem } from '../units/volume.ts';
 
 /** A container as far as it decides what a pour may take from it. */
 export type Source = {
@@ -17,34 +15,23 @@ export type FromTwo = { readonly firstUl: number; readonly restUl: number; reado
  *
  * @param wantedUl all of the product, in microlitres
  * @returns a refusal where the first has enough or nothing at all, or both together have too little
- * @example fromTwo({ code: 'P-6', heldUl: 250_000 }, { code: 'P-7', heldUl: 5_000_000 }, 1_350_000, 'metric') // 250 ml, then 1.1 L
+ * @example fromTwo({ code: 'P-6', heldUl: 250_000 }, { code: 'P-7', heldUl: 5_000_000 }, 1_350_000) // 250 ml, then 1.1 L
  */
-export function fromTwo(first: Source, rest: Source, wantedUl: number, show: UnitSystem): Outcome<FromTwo> {
+export function fromTwo(first: Source, rest: Source, wantedUl: number): Outcome<FromTwo> {
   if (first.heldUl >= wantedUl) {
-    return refuse(
-      'rest.unneeded',
-      'Container',
-      `${first.code} holds enough for this mix by the books.`,
-      'Pour from it alone.',
-    );
+    return refuse('rest.unneeded', { code: first.code });
   }
   if (first.heldUl <= 0) {
-    return refuse(
-      'rest.nothingFirst',
-      'Container',
-      `${first.code} is empty by the books.`,
-      `Pour all of it from ${rest.code}.`,
-    );
+    return refuse('rest.nothingFirst', { code: first.code, rest: rest.code });
   }
   const restUl = wantedUl - first.heldUl;
   if (rest.heldUl < restUl) {
-    const both = formatVolume(first.heldUl + rest.heldUl, show);
-    return refuse(
-      'stock.short',
-      'Container',
-      `${first.code} and ${rest.code} hold ${both} together; this mix needs ${formatVolume(wantedUl, show)}.`,
-      'Make less of it, or book in what has come.',
-    );
+    return refuse('stock.short', {
+      code: first.code,
+      and: rest.code,
+      heldUl: first.heldUl + rest.heldUl,
+      wantedUl,
+    });
   }
   return accept({ firstUl: first.heldUl, restUl, leftUl: rest.heldUl - restUl });
 }

@@ -7,8 +7,9 @@ import {
   formatStrength,
   readingInWords,
 } from './formatStrength.ts';
+import type { Strength } from './notation.ts';
 import { parseStrength } from './parseStrength.ts';
-import { type Fraction, inNotation, type Strength } from './strength.ts';
+import { type Fraction, inNotation } from './strength.ts';
 
 const ml = (amount: number) => ({ amount, unit: 'ml' }) as const;
 
@@ -66,7 +67,7 @@ describe('writing a strength', () => {
     ['1:20', 'metric', null],
   ] as const)('says %s in the units of a %s shop', (text, show, words) => {
     const strength = parseStrength(text);
-    if (!strength.ok) throw new Error(strength.reason);
+    if (!strength.ok) throw new Error(strength.code);
     const said = doseInUnitsOf(strength.value, show);
     if (words instanceof RegExp) expect(said).toMatch(words);
     else expect(said).toBe(words);

@@ -1,7 +1,7 @@
 import { formatVolume, UNIT_NAMES } from '../units/formatVolume.ts';
-import type { Quantity } from '../units/parseVolume.ts';
-import { UNIT_UL, type UnitSystem, type VolumeUnit } from '../units/volume.ts';
-import type { Fraction, Strength } from './strength.ts';
+import { type Quantity, UNIT_UL, type UnitSystem, type VolumeUnit } from '../units/units.ts';
+import type { Strength } from './notation.ts';
+import type { Fraction } from './strength.ts';
 
 /**
  * A strength as the trade writes it.

@@ -1,14 +1,13 @@
 import { accept, type Outcome, type Refusal, refuse } from '../outcome.ts';
 import { parseNumber } from '../units/parseNumber.ts';
 import { formatStrength } from './formatStrength.ts';
+import type { Strength } from './notation.ts';
 import { parseStrength, type StrengthOptions } from './parseStrength.ts';
 import { inFigures } from './saidNumbers.ts';
-import { fractionOf, type Strength, sameStrength } from './strength.ts';
+import { fractionOf, sameStrength } from './strength.ts';
 
 /** A label's strength: one, or from a weaker end up to a stronger one. */
 export type LabelStrength = { readonly strength: Strength; readonly upTo: Strength | null };
-
-const EXAMPLES = 'Type both ends with what they are in, such as 25-45 ml per 25 l, 4-6% or 1:10-1:20.';
 
 /**
  * What a label says, one strength or a range: `1:12`, `25-45 ml per 25 l`, `2 to 3 oz per 4 gal`, `8 to 10 to 1`,
@@ -31,7 +30,7 @@ export function parseLabelStrength(text: string, options: StrengthOptions = {}):
   }
   if (telling || one.code !== 'strength.range') return telling ?? one;
   const shown = text.trim().slice(0, 30);
-  return refuse('strength.range', field, `${field}: "${shown}" is a range with a part missing.`, EXAMPLES);
+  return refuse('strength.range', { field, typed: shown, part: true });
 }
 
 /** Why an end cannot be read, where the text was a range for certain. */
@@ -52,12 +51,7 @@ function inOrder(a: Strength, b: Strength, field: string): Outcome<LabelStrength
   if (!f.ok) return f;
   if (!g.ok) return g;
   if (sameStrength(f.value, g.value)) {
-    return refuse(
-      'strength.sameEnds',
-      field,
-      `${field} is a range whose two ends are the same.`,
-      'Type the one strength, such as 1:12, or two different ends, such as 1:10-1:20.',
-    );
+    return refuse('strength.sameEnds', { field });
   }
   return accept(f.value < g.value ? { strength: a, upTo: b } : { strength: b, upTo: a });
 }

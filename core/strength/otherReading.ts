@@ -1,4 +1,5 @@
-import { fractionOf, type Strength } from './strength.ts';
+import type { Strength } from './notation.ts';
+import { fractionOf } from './strength.ts';
 
 /** A different amount of product by more than this share of the chosen one is worth showing. */
 const WORTH_SHOWING = 0.05;

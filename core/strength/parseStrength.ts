@@ -1,9 +1,10 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { parseNumber } from '../units/parseNumber.ts';
 import { type AtDepth, type NamedVolumes, parseQuantity } from '../units/parseVolume.ts';
-import type { UnitSystem } from '../units/volume.ts';
+import type { UnitSystem } from '../units/units.ts';
+import type { Strength } from './notation.ts';
 import { inFigures } from './saidNumbers.ts';
-import { fractionOf, type Strength } from './strength.ts';
+import { fractionOf } from './strength.ts';
 
 /** How a ratio without words is read, where the shop has decided. */
 export type RatioReading = 'parts' | 'inTotal';
@@ -21,8 +22,6 @@ type Settled = Required<Omit<StrengthOptions, 'gPerMl' | 'atDepth'>> & {
   gPerMl: number | undefined;
   atDepth: AtDepth | undefined;
 };
-
-const EXAMPLES = 'Type it like 1:12, 1 in 12, 4% or 30 ml/l.';
 
 /**
  * The strength a person typed: `1:12`, `12:1`, `10 to 1`, `250 to 750`, `1 in 12`, `4%`, `30 ml/l`, `half an ounce to a
@@ -43,7 +42,7 @@ const EXAMPLES = 'Type it like 1:12, 1 in 12, 4% or 30 ml/l.';
 export function parseStrength(text: string, options: StrengthOptions = {}): Outcome<Strength> {
   const { field = 'Strength' } = options;
   const typed = text.slice(0, 80).trim();
-  if (typed === '') return refuse('strength.missing', field, `${field} is empty.`, EXAMPLES);
+  if (typed === '') return refuse('strength.missing', { field });
   const read = readNotation(typed, {
     field,
     system: options.system ?? 'metric',
@@ -70,16 +69,11 @@ function readNotation(typed: string, options: Settled): Outcome<Strength> {
   const said = inFigures(typed).replace(FILLERS, '').replace(/\s+/g, ' ').trim();
   if (/^(?:neat|undiluted|straight)$/.test(said)) return accept({ notation: 'percent', percent: 100 });
   if (/^[-\u2212\u2013]|[:/ ][-\u2212] ?\d/.test(said) && !RANGE.test(said)) {
-    return refuse('number.negative', field, `${field} is below zero.`, 'Type a number above zero.');
+    return refuse('number.negative', { field });
   }
   const percent = /^([^%]*?) ?(?:%|per ?cent|pct)$/.exec(said);
   if (RANGE.test(said) && !/^\d+ ?to ?\d+ parts?$/.test(said)) {
-    return refuse(
-      'strength.range',
-      field,
-      `${field}: "${typed.slice(0, 30)}" is a range, and a mix has one strength.`,
-      'Type one end of it, such as 1:12; a product’s label keeps both.',
-    );
+    return refuse('strength.range', { field, typed: typed.slice(0, 30), part: false });
   }
   if (percent) {
     const share = number(percent[1], field);
@@ -105,21 +99,12 @@ function readNotation(typed: string, options: Settled): Outcome<Strength> {
 function refuseBare(said: string, field: string): Outcome<Strength> {
   const numbers = said.match(/\d[\d.,]*/g)?.length ?? 0;
   if (numbers > 2 || /[:+].*[:+]/.test(said)) {
-    return refuse(
-      'strength.threeNumbers',
-      field,
-      `${field} has ${numbers} numbers; a ratio has two.`,
-      'Type one part product and the parts of water, such as 1:12.',
-    );
+    return refuse('strength.threeNumbers', { field, numbers });
   }
-  return refuse(
-    numbers === 1 ? 'strength.noNotation' : 'strength.unreadable',
+  return refuse(numbers === 1 ? 'strength.noNotation' : 'strength.unreadable', {
     field,
-    numbers === 1
-      ? `${field}: "${said.slice(0, 20)}" alone could be parts, percent or millilitres.`
-      : `${field}: "${said.slice(0, 20)}" is not a strength.`,
-    numbers === 1 && said.length <= 8 ? `Type 1:${said}, 1 in ${said}, ${said}% or ${said} ml/l.` : EXAMPLES,
-  );
+    typed: said.slice(0, 20),
+  });
 }
 
 /** So many parts in so many altogether. */
@@ -146,15 +131,10 @@ function readRatio(
   const [product, water] =
     a.value === 1 && b.value < 1 ? [1, b.value] : [Math.min(a.value, b.value), Math.max(a.value, b.value)];
   if (product === 0 && water > 0 && a.value === 0) {
-    return refuse('strength.nothing', field, `${field} has no product in it.`, EXAMPLES);
+    return refuse('strength.noProduct', { field });
   }
   if (product === 0 || water === 0) {
-    return refuse(
-      'strength.noWater',
-      field,
-      `${field} has no water in it.`,
-      'Type "neat" if that is what you mean, or a ratio such as 1:12.',
-    );
+    return refuse('strength.noWater', { field });
   }
   const n = Number((water / product).toPrecision(12));
   // Two amounts are parts, however the shop reads a ratio with a 1 in it.
@@ -199,12 +179,7 @@ function readDose(said: string, options: Settled): Outcome<Strength> {
   if (beside && [beside[1], beside[2]].some((text) => isVolume(text ?? '', options)))
     return refuseBeside(said, beside, field);
   if (beside && !/[a-z]/.test(`${beside[1]}${beside[2]}`)) return refuseBeside(said, beside, field);
-  return refuse(
-    'strength.unreadable',
-    field,
-    `${field}: "${said.slice(0, 30)}" is not a strength.`,
-    EXAMPLES,
-  );
+  return refuse('strength.unreadable', { field, typed: said.slice(0, 30) });
 }
 
 const BARE_RIGHT = /^(\d[\d.,/ ]* ?[a-z]+) ?(?:in|per|to|for|\/|:|\+) ?(\d[\d.,]*)$/;
@@ -230,49 +205,35 @@ const sizedWords = (text: string): string =>
 function refuseBeside(said: string, sides: RegExpExecArray | null, field: string): Outcome<never> {
   const [, left = '', right = ''] = sides ?? [];
   const bare = /[a-z]/.test(left) ? right : left;
-  const both =
-    sides && /[a-z]/.test(`${left}${right}`)
-      ? /[a-z]/.test(left)
-        ? `Type ${left} in ${right} l, or ${left} in ${right} ml.`
-        : `Type ${left} ml in ${right}, or 1 in ${right.replace(/[^\d.,].*$/, '')} for parts.`
-      : sides
-        ? `Type ${left} in ${right} for parts, or ${left} ml per ${right} l.`
-        : 'Type the unit with it, such as 30 ml per 10 l.';
-  return refuse(
-    'strength.bareBeside',
-    field,
-    `${field}: the ${bare || said} in "${said.slice(0, 30)}" has no unit, so it could be parts or an amount.`,
-    both,
-  );
+  const mixed = /[a-z]/.test(`${left}${right}`);
+  const way = (text: string, parts = false) => ({ text, parts });
+  const meant = !sides
+    ? []
+    : !mixed
+      ? [way(`${left} in ${right}`, true), way(`${left} ml per ${right} l`)]
+      : /[a-z]/.test(left)
+        ? [way(`${left} in ${right} l`), way(`${left} in ${right} ml`)]
+        : [way(`${left} ml in ${right}`), way(`1 in ${right.replace(/[^\d.,].*$/, '')}`, true)];
+  return refuse('strength.bareBeside', { field, typed: said.slice(0, 30), bare: bare || said, meant });
 }
 
 function readGrams(left: string, right: string, { field, gPerMl }: Settled): Outcome<Strength> {
   if (!gPerMl) {
-    return refuse(
-      'strength.grams',
-      field,
-      `${field} is given in grams, and the product's density is not known here.`,
-      'Type it as a volume, such as 30 ml/l, or enter the density on the product page.',
-    );
+    return refuse('strength.grams', { field });
   }
   const unit = /[a-z]+$/.exec(left)?.[0] ?? 'g';
   const amount = number(left.replace(/ ?[a-z]+$/, ''), field);
   if (!amount.ok) return amount;
   if (!/^(?:1 ?)?(?:l|lt|ltr|litre|liter)$/.test(right)) {
-    return refuse(
-      'strength.unreadable',
-      field,
-      `${field}: grams are given for a litre.`,
-      'Type it like 30 g/l.',
-    );
+    return refuse('strength.gramsPer', { field });
   }
   const grams = amount.value * (unit === 'mg' ? 0.001 : unit === 'kg' ? 1000 : 1);
   return accept({ notation: 'grams', gramsPerL: grams, gPerMl });
 }
 
 function number(text: string | undefined, field: string): Outcome<number> {
-  const read = parseNumber(text ?? '', field);
+  const read = parseNumber(text ?? '', field, 'strength');
   return read.ok || read.code === 'number.ambiguous' || read.code === 'number.negative'
     ? read
-    : { ...read, code: 'strength.unreadable', remedy: EXAMPLES };
+    : refuse('strength.unreadable', { field, typed: text ?? '' });
 }

@@ -1,34 +1,11 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
-import type { Quantity } from '../units/parseVolume.ts';
-import { UNIT_UL } from '../units/volume.ts';
+import { type Quantity, UNIT_UL } from '../units/units.ts';
+import type { DoseReading, Strength } from './notation.ts';
 
 declare const ofTheWhole: unique symbol;
 
 /** Product as a share of the whole mix: 0 < f <= 1. The one internal form of every strength. */
 export type Fraction = number & { readonly [ofTheWhole]: true };
-
-/**
- * A strength as it was entered. Its reading is part of it: 1:12 in *parts* and 1 *in* 12 are different mixes.
- * - parts: 1 part product plus `water` parts water
- * - inTotal: 1 part product in `total` parts altogether
- * - percent: product as a share of the whole
- * - dose: an amount of product, either with water made up to the volume it is given per, or on top of that much water;
- *   both kept in the units of the label, so that 3 US fl oz per US gal stays exact
- * - grams: grams of product in a litre of mix, at the product's density
- */
-export type Strength =
-  | { readonly notation: 'parts'; readonly water: number }
-  | { readonly notation: 'inTotal'; readonly total: number }
-  | { readonly notation: 'percent'; readonly percent: number }
-  | {
-      readonly notation: 'dose';
-      readonly dose: Quantity;
-      readonly per: Quantity;
-      readonly reading: DoseReading;
-    }
-  | { readonly notation: 'grams'; readonly gramsPerL: number; readonly gPerMl: number };
-
-export type DoseReading = 'madeUp' | 'onTop';
 
 export const NEAT = 1 as Fraction;
 
@@ -49,20 +26,10 @@ export function sameStrength(a: Fraction, b: Fraction): boolean {
 export function fractionOf(strength: Strength, field = 'Strength'): Outcome<Fraction> {
   const f = rawFraction(strength);
   if (!Number.isFinite(f) || f <= 0) {
-    return refuse(
-      'strength.nothing',
-      field,
-      `${field} leaves no product in the mix.`,
-      'Type a strength above zero, such as 1:12 or 4%.',
-    );
+    return refuse('strength.nothing', { field });
   }
   if (f > 1 + SAME) {
-    return refuse(
-      'strength.overNeat',
-      field,
-      `${field} asks for more product than there is mix: neat product is the strongest there is.`,
-      'Type a weaker strength, such as 1:12 or 4%, or "neat".',
-    );
+    return refuse('strength.overNeat', { field });
   }
   return accept(Math.min(1, f) as Fraction);
 }

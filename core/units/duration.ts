@@ -1,4 +1,5 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
+import type { Like } from '../refusals.ts';
 import { parseNumber } from './parseNumber.ts';
 
 const UNITS: Record<string, number> = {
@@ -21,35 +22,30 @@ const UNITS: Record<string, number> = {
  * @param most the longest that makes sense, in seconds
  * @example parseDuration('1:30', 'Dwell from') // { ok: true, value: 90 }
  */
-export function parseDuration(text: string, field: string, most = 7_200): Outcome<number> {
+export function parseDuration(
+  text: string,
+  field: string,
+  most = 7_200,
+  like: Like = 'duration',
+): Outcome<number> {
   const typed = text.slice(0, 40).trim().toLowerCase();
   const clock =
     /^(\d{1,3}):([0-5]\d)(?:\s*min)?$/.exec(typed) ?? /^(\d{1,3})\s*min\s+([0-5]?\d)\s*s$/.exec(typed);
-  const seconds = clock ? accept(Number(clock[1]) * 60 + Number(clock[2])) : withUnit(typed, field);
+  const seconds = clock ? accept(Number(clock[1]) * 60 + Number(clock[2])) : withUnit(typed, field, like);
   if (!seconds.ok) return seconds;
   const whole = Math.round(seconds.value);
   if (whole >= 1 && whole <= most) return accept(whole);
-  return refuse(
-    'duration.range',
-    field,
-    `${field} is not between 1 second and ${formatDuration(most)}.`,
-    'Type it like 4 min, 30 s or 1:30.',
-  );
+  return refuse('duration.range', { field, mostS: most, like });
 }
 
-function withUnit(typed: string, field: string): Outcome<number> {
+function withUnit(typed: string, field: string, like: Like): Outcome<number> {
   const split = typed.search(/[a-z]/);
-  const amount = parseNumber(split < 0 ? typed : typed.slice(0, split), field);
-  if (!amount.ok) return { ...amount, remedy: 'Type it like 4 min, 30 s or 1:30.' };
+  const amount = parseNumber(split < 0 ? typed : typed.slice(0, split), field, like);
+  if (!amount.ok) return amount;
   const word = split < 0 ? '' : typed.slice(split).trim();
   const unit = Object.hasOwn(UNITS, word) ? UNITS[word] : undefined;
   if (unit) return accept(amount.value * unit);
-  return refuse(
-    'duration.unit',
-    field,
-    `${field}: "${word}" is not a unit of time.`,
-    'Use s or min, such as 4 min.',
-  );
+  return refuse('duration.unit', { field, typed: word });
 }
 
 /**
@@ -78,10 +74,10 @@ export function parseDurationRange(
   const second = after.length > 0 ? after.join('-') : undefined;
   const unit = /[a-z]+\s*$/i.exec(second ?? '')?.[0] ?? '';
   const withUnit = second !== undefined && !/[a-z:]/i.test(first) ? `${first} ${unit}` : first;
-  const from = parseDuration(withUnit, field);
-  if (!from.ok) return { ...from, remedy: 'Type it like 3-5 min, 30 s to 1 min, or 4 min.' };
-  const to = second === undefined ? from : parseDuration(second, field);
-  if (!to.ok) return { ...to, remedy: 'Type it like 3-5 min, 30 s to 1 min, or 4 min.' };
+  const from = parseDuration(withUnit, field, undefined, 'durationRange');
+  if (!from.ok) return from;
+  const to = second === undefined ? from : parseDuration(second, field, undefined, 'durationRange');
+  if (!to.ok) return to;
   return accept({ fromS: from.value, toS: to.value });
 }
 

@@ -1,6 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { parseNumber } from './parseNumber.ts';
-import { UNIT_UL, type UnitSystem } from './volume.ts';
+import { UNIT_UL, type UnitSystem } from './units.ts';
 
 const ML: Record<string, number> = {
   ml: 1,
@@ -21,23 +21,22 @@ const USUAL: Record<UnitSystem, string> = { metric: 'l', us: 'us gal', imperial:
  */
 export function parseFlow(text: string, field: string, system: UnitSystem): Outcome<number> {
   const typed = text.slice(0, 40).trim().toLowerCase();
-  const remedy = `Type it like ${system === 'metric' ? '6.4 l/min' : '1.7 gal/min'}.`;
   const [amountText = '', unitText = ''] = splitUnit(typed);
   if (amountText === '' && typed !== '') {
-    return refuse('flow.unreadable', field, `${field}: "${text.trim()}" has no number in it.`, remedy);
+    return refuse('flow.unreadable', { field, typed: text.trim() });
   }
-  const amount = parseNumber(amountText, field);
-  if (!amount.ok) return { ...amount, remedy };
+  const amount = parseNumber(amountText, field, 'flow');
+  if (!amount.ok) return amount;
   const word = unitText
     .replace(/\s*(?:\/|per|a)\s*min(?:ute)?$/, '')
     .replace(/^gal$/, USUAL[system] === 'l' ? 'gal' : USUAL[system]);
   const ml = ML[word === '' ? USUAL[system] : word];
   if (ml === undefined) {
-    return refuse('flow.unit', field, `${field}: "${unitText}" is not a flow that is known here.`, remedy);
+    return refuse('flow.unit', { field, typed: unitText });
   }
   const mlPerMin = amount.value * ml;
   if (mlPerMin >= 50 && mlPerMin <= 100_000) return accept(mlPerMin);
-  return refuse('flow.range', field, `${field} is not between 0.05 and 100 litres a minute.`, remedy);
+  return refuse('flow.range', { field });
 }
 
 function splitUnit(typed: string): string[] {

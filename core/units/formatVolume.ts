@@ -1,4 +1,4 @@
-import { UNIT_UL, type UnitSystem, type VolumeUnit } from './volume.ts';
+import { UNIT_UL, type UnitSystem, type VolumeUnit } from './units.ts';
 
 /** Units as they are printed. Never a bare "oz" or "gal". */
 export const UNIT_NAMES: Record<VolumeUnit, string> = {

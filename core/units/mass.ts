@@ -1,4 +1,5 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
+import type { Like } from '../refusals.ts';
 import { parseNumber } from './parseNumber.ts';
 
 /** Grams in each unit people weigh in. */
@@ -21,17 +22,14 @@ const UNIT_G: Record<string, number> = {
  * @returns 0 to 1,500,000 g; the international avoirdupois pound is 453.59237 g exactly
  * @example parseMass('10.1 kg', 'Weight') // { ok: true, value: 10100 }
  */
-export function parseMass(text: string, field: string): Outcome<number> {
-  const remedy = 'Type it such as 10.1 kg or 850 g.';
+export function parseMass(text: string, field: string, like: Like = 'mass'): Outcome<number> {
   const unit = /([a-zµ]+)\.?\s*$/i.exec(text.trim())?.[1]?.toLowerCase();
   const per = unit === undefined ? 1 : UNIT_G[unit];
-  if (per === undefined)
-    return refuse('mass.unit', field, `${field} is in a unit that is not known.`, remedy);
-  const amount = parseNumber(text.trim().replace(/[a-zµ]+\.?\s*$/i, ''), field);
-  if (!amount.ok) return { ...amount, remedy };
+  if (per === undefined) return refuse('mass.unit', { field, like });
+  const amount = parseNumber(text.trim().replace(/[a-zµ]+\.?\s*$/i, ''), field, like);
+  if (!amount.ok) return amount;
   const grams = amount.value * per;
-  if (grams < 0 || grams > 1_500_000)
-    return refuse('mass.range', field, `${field} is not a weight a scale shows.`, remedy);
+  if (grams < 0 || grams > 1_500_000) return refuse('mass.range', { field, like });
   return accept(grams);
 }
 

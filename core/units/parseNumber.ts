@@ -1,4 +1,5 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
+import type { Like } from '../refusals.ts';
 
 const PLAIN = /^\d{1,12}(?:[.,]\d{1,9})?$|^[.,]\d{1,9}$/;
 const THOUSANDS_OR_DECIMAL = /^[1-9]\d{0,2},\d{3}$/;
@@ -12,46 +13,24 @@ const COMMON = /^(?:(\d{1,6}) )?(\d{1,6})\/(\d{1,6})$/;
  *
  * @example parseNumber('1 1/2', 'Amount') // { ok: true, value: 1.5 }
  */
-export function parseNumber(text: string, field: string): Outcome<number> {
+export function parseNumber(text: string, field: string, like: Like = 'number'): Outcome<number> {
   const typed = text.trim();
-  if (typed === '')
-    return refuse('number.missing', field, `${field} is empty.`, 'Type a number, such as 12 or 0.75.');
+  if (typed === '') return refuse('number.missing', { field, like });
   if (typed.length > 30) {
-    return refuse(
-      'number.unreadable',
-      field,
-      `${field} is too long to be a number.`,
-      'Type a number, such as 12 or 0.75.',
-    );
+    return refuse('number.unreadable', { field, typed, like });
   }
   if (/^[-\u2212\u2013]/.test(typed)) {
-    return refuse('number.negative', field, `${field} is below zero.`, 'Type a number above zero.');
+    return refuse('number.negative', { field, like });
   }
   if (THOUSANDS_OR_DECIMAL.test(typed)) {
-    const [whole, rest] = typed.split(',');
-    return refuse(
-      'number.ambiguous',
-      field,
-      `${field}: ${typed} can be read as ${whole}${rest} or as ${whole}.${rest}.`,
-      `Type ${whole}${rest} or ${whole}.${rest}.`,
-    );
+    return refuse('number.ambiguous', { field, typed });
   }
   if (PLAIN.test(typed)) return accept(Number(typed.replace(',', '.')));
   const common = COMMON.exec(typed);
   if (common) {
     const [, whole = '0', top, bottom] = common;
     if (Number(bottom) > 0) return accept(Number(whole) + Number(top) / Number(bottom));
-    return refuse(
-      'number.unreadable',
-      field,
-      `${field} divides by nothing.`,
-      'Type a number, such as 12 or 0.75.',
-    );
+    return refuse('number.unreadable', { field, typed, like });
   }
-  return refuse(
-    'number.unreadable',
-    field,
-    `${field}: "${typed}" is not a number.`,
-    'Type a number, such as 12 or 0.75.',
-  );
+  return refuse('number.unreadable', { field, typed, like });
 }

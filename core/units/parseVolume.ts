@@ -1,6 +1,7 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { parseNumber } from './parseNumber.ts';
-import { type Microlitres, UNIT_UL, type UnitSystem, type VolumeUnit, volumeOf } from './volume.ts';
+import { type Quantity, UNIT_UL, type UnitSystem, type VolumeUnit } from './units.ts';
+import { type Microlitres, volumeOf } from './volume.ts';
 
 const METRIC_WORDS: [VolumeUnit, string][] = [
   ['ml', 'ml mls mil mils cc ccs millilitre millilitres milliliter milliliters'],
@@ -50,23 +51,10 @@ export function parseUnit(text: string, system: UnitSystem, field: string): Outc
     const units = UNITS[measure];
     const side = whose ? (whose[1] ? 'us' : 'imperial') : system;
     if (side !== 'metric') return accept(units[side]);
-    return refuse(
-      'unit.ambiguous',
-      field,
-      `${field}: "${text.trim()}" is a different amount in the US and in Britain.`,
-      `Type us ${units.word} or imp ${units.word}.`,
-    );
+    return refuse('unit.ambiguous', { field, typed: text.trim(), word: units.word });
   }
-  return refuse(
-    'unit.unknown',
-    field,
-    `${field}: "${text.trim().slice(0, 20)}" is not a unit of volume.`,
-    'Use ml, cl, l, us oz, us gal, imp oz, imp pint or imp gal.',
-  );
+  return refuse('unit.unknown', { field, typed: text.trim().slice(0, 20) });
 }
-
-/** An amount as it was entered, in its own unit: `3` in US fluid ounces. */
-export type Quantity = { readonly amount: number; readonly unit: VolumeUnit };
 
 /** Volumes with names of their own where something is typed, in microlitres: `{ cap: 7_500, bucket: 18_000_000 }`. */
 export type NamedVolumes = Readonly<Record<string, number>>;
@@ -100,27 +88,12 @@ export function parseQuantity(text: string, options: Options = {}): Outcome<Quan
   const typed = text.slice(0, 60).normalize('NFKC').trim();
   const split = typed.search(/[a-z]/i);
   if (split === 0) {
-    return refuse(
-      'number.missing',
-      field,
-      `${field}: "${typed.slice(0, 20)}" has no number in it.`,
-      'Type a number and a unit, such as 750 ml or 0.75 l.',
-    );
+    return refuse('volume.noNumber', { field, typed: typed.slice(0, 20) });
   }
-  const amount = parseNumber(split < 0 ? typed : typed.slice(0, split), field);
-  if (!amount.ok) {
-    const plain = amount.code === 'number.negative' || amount.code === 'number.ambiguous';
-    return plain ? amount : { ...amount, remedy: 'Type a number and a unit, such as 750 ml or 0.75 l.' };
-  }
+  const amount = parseNumber(split < 0 ? typed : typed.slice(0, split), field, 'volume');
+  if (!amount.ok) return amount;
   if (split < 0 && options.askUnit && amount.value > 0) {
-    const [large, small] =
-      system === 'metric' ? ['l', 'ml'] : system === 'us' ? ['us gal', 'us oz'] : ['imp gal', 'imp oz'];
-    return refuse(
-      'volume.noUnit',
-      field,
-      `${field}: ${typed} of what?`,
-      `Type ${typed} ${large} or ${typed} ${small}.`,
-    );
+    return refuse('volume.noUnit', { field, typed, system });
   }
   const word = split < 0 ? '' : typed.slice(split).trim().toLowerCase();
   const perUnitCm = Object.hasOwn(CM, word) ? CM[word] : undefined;
@@ -140,12 +113,7 @@ const CM: Record<string, number> = { cm: 1, mm: 0.1, in: 2.54, inch: 2.54, inche
 
 function quantityAtDepth(cm: number, atDepth: AtDepth | undefined, field: string): Outcome<Quantity> {
   if (!atDepth) {
-    return refuse(
-      'depth.unknown',
-      field,
-      `${field}: nobody has entered the shape of this vessel, so a depth says nothing.`,
-      'Type a volume such as 750 ml, or enter its shape in Rigs.',
-    );
+    return refuse('depth.unknown', { field });
   }
   const ml = atDepth(cm) / UNIT_UL.ml;
   const sized = volumeOf(ml, 'ml', field);

@@ -1,6 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { parseNumber } from './parseNumber.ts';
-import type { UnitSystem } from './volume.ts';
+import type { UnitSystem } from './units.ts';
 
 /**
  * The temperature a person typed, in degrees C: `5`, `5 C`, `41 F`, `-2°C`. A bare number is in the degrees the shop shows.
@@ -14,23 +14,16 @@ export function parseCelsius(
   [least, most]: readonly [number, number],
   show: UnitSystem = 'metric',
 ): Outcome<number> {
-  const remedy =
-    show === 'us' ? 'Type degrees F, such as 41, or 5 C.' : 'Type degrees C, such as 5, or 41 F.';
   const match = /^(.*?)\s*(?:°|º)?\s*([cf])?$/i.exec(text.slice(0, 40).trim());
   const typed = match?.[1] ?? '';
   const below = /^[-−]/.test(typed);
-  const amount = parseNumber(below ? typed.slice(1) : typed, field);
-  if (!amount.ok) return { ...amount, remedy };
+  const amount = parseNumber(below ? typed.slice(1) : typed, field, 'temperature');
+  if (!amount.ok) return amount;
   const degrees = below ? -amount.value : amount.value;
   const unit = match?.[2]?.toLowerCase() ?? (show === 'us' ? 'f' : 'c');
   const celsius = unit === 'f' ? ((degrees - 32) * 5) / 9 : degrees;
   if (celsius >= least && celsius <= most) return accept(Number(celsius.toFixed(2)));
-  return refuse(
-    'temperature.range',
-    field,
-    `${field} is not between ${formatTemperature(least, show)} and ${formatTemperature(most, show)}.`,
-    remedy,
-  );
+  return refuse('temperature.range', { field, leastC: least, mostC: most });
 }
 
 const inShopDegrees = (celsius: number, show: UnitSystem): number =>

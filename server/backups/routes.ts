@@ -6,7 +6,7 @@ import { type Backups, restorationBody, shopFileBody } from '#contract/shop.ts';
 import type { AppContext } from '../appContext.ts';
 import { running } from '../clocks/queries.ts';
 import { parseBody } from '../http/door.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { missing, problem } from '../http/problems.ts';
 import { only, type SignedIn, whoOf } from '../http/signedIn.ts';
 import { checkPin } from '../sessions/checkPin.ts';
 import { shopOf } from '../shop/queries.ts';
@@ -63,9 +63,7 @@ export function backupRoutes(context: AppContext): Router {
 async function refuseWhileClocksRun({ books }: AppContext): Promise<void> {
   const clocks = await running(books);
   if (clocks.length === 0) return;
-  const where = clocks.map((clock) => `${clock.layers.at(-1)?.name} in ${clock.placeName}`).join(', ');
-  const many = clocks.length > 1;
-  throw new HttpProblem(409, 'restore.clocksRun', `${many ? 'Clocks run' : 'A clock runs'}: ${where}.`, {
-    remedy: `Rinse and end ${many ? 'them' : 'it'} first: the books of that copy do not know ${many ? 'them' : 'it'}.`,
+  throw problem(409, 'restore.clocksRun', {
+    clocks: clocks.map((clock) => ({ name: clock.layers.at(-1)?.name ?? '', place: clock.placeName })),
   });
 }

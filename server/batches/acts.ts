@@ -8,7 +8,6 @@ import { decided, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { bookMovement } from '../ledger/book.ts';
 import { singleAccounts } from '../ledger/queries.ts';
-import { shopOf } from '../shop/queries.ts';
 import { batchOf } from './queries.ts';
 
 /** What becomes of a mix: some of it is used, or the rest is poured away. Product and water go in their proportion. */
@@ -53,8 +52,7 @@ async function take(
 ) {
   const batch = await batchOf(tx, id);
   if (!batch) throw missing('batch');
-  const units = (await shopOf(tx))?.units ?? 'metric';
-  const usedUl = decided(resolveUse({ ul }, { ...batch, units }));
+  const usedUl = decided(resolveUse({ ul }, batch));
   const held = await tx.rows<{ account: number; product: number; ul: number }>(
     `SELECT b.account_id AS account, b.product_id AS product, b.ul FROM account a JOIN balance b ON b.account_id = a.id
      WHERE a.batch_id = $1 AND b.ul > 0 ORDER BY b.product_id`,

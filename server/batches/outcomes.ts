@@ -6,7 +6,7 @@ import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { decided, HttpProblem, missing } from '../http/problems.ts';
+import { decided, missing, problem } from '../http/problems.ts';
 import { weatherNow } from '../weather/weather.ts';
 import { batchOf } from './queries.ts';
 
@@ -70,9 +70,7 @@ export function outcomeRoutes(context: AppContext): Router {
       );
       if (!note) throw missing('note');
       if (note.personId !== who.personId && who.role !== 'manager') {
-        throw new HttpProblem(403, 'outcome.notYours', 'This note is somebody else’s.', {
-          remedy: 'Ask them, or a manager, to take it back.',
-        });
+        throw problem(403, 'note.notYours', {});
       }
       await tx.rows('UPDATE outcome SET withdrawn_at = $2 WHERE id = $1', [id, now]);
       const batch = note.batchId === null ? null : await batchOf(tx, String(note.batchId));

@@ -166,7 +166,7 @@ describe('clocks', () => {
     const end = (occurredAt: string) =>
       bram('post', `/api/clocks/${clock.key}/ends`, { how: 'rinsed', occurredAt });
     expect((await end(at(-300))).body).toMatchObject({
-      code: 'when.refused',
+      code: 'when.beforeBegun',
       errors: [{ pointer: '/occurredAt' }],
     });
     expect((await end(at(60))).body.detail).toContain('future');
@@ -248,7 +248,7 @@ describe('clocks', () => {
     expect((await odo('post', '/api/film-factors/resets', reset)).body).toEqual([]);
     const again = await bram('post', `/api/clocks/${clock.key}/dryings`, {});
     const path = `/api/clocks/${clock.key}/dryings/${again.body.dryings[0].id}/withdrawals`;
-    expect((await odo('post', path, {})).body.code).toBe('drying.notYours');
+    expect((await odo('post', path, {})).body.code).toBe('note.notYours');
     expect((await bram('post', path, {})).status).toBe(201);
     expect(await factors()).toEqual([]);
     await bram('post', `/api/clocks/${clock.key}/ends`, { how: 'rinsed' });

@@ -6,7 +6,7 @@ import type { LaidAs } from '#core/dwell/laidProduct.ts';
 import type { Shelter } from '#core/dwell/weather.ts';
 import { EDGE_SHARE, type Outlook } from '#core/dwell/workingWindow.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem, refusalProblem } from '../http/problems.ts';
+import { problem, refusalProblem } from '../http/problems.ts';
 import { shopOf } from '../shop/queries.ts';
 import { readingsBetween } from '../weather/weather.ts';
 
@@ -40,9 +40,7 @@ export async function factorOf(
   const startMs = Date.parse(clock.startedAt);
   const weather = await weatherOf(tx, clock.shelter, new Date(startMs), seenAt);
   if (!weather) {
-    throw new HttpProblem(409, 'weather.unknown', 'Nobody knows what the weather was.', {
-      remedy: 'Type the weather first, then say it again.',
-    });
+    throw problem(409, 'weather.unknown', {});
   }
   const edgeShare = (await shopOf(tx))?.edgeShare ?? EDGE_SHARE;
   const laid = (factor: number): LaidThen[] =>

@@ -11,13 +11,12 @@ import {
 import { nothing } from '#contract/ledger.ts';
 import { layerOf } from '#core/dwell/resolveLaid.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
-import { formatDuration } from '#core/units/duration.ts';
 import type { AppContext } from '../appContext.ts';
 import { replaceVerdict } from '../batches/outcomes.ts';
 import { refuseHeldBatch } from '../containers/lotHolds.ts';
 import type { Queryable } from '../db/books.ts';
 import { type Answer, command, preparedCommand } from '../http/commands.ts';
-import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { missing, problem, refusalProblem } from '../http/problems.ts';
 import { happenedAt, refuseBefore } from '../http/when.ts';
 import { products } from '../products/queries.ts';
 import { noteStation } from '../weather/station.ts';
@@ -50,9 +49,7 @@ export function clockRoutes(context: AppContext): Router {
       async ({ tx, body, who, now }) => {
         const at = happenedAt(body.occurredAt, now);
         if (await clockOf(tx, body.key)) {
-          throw new HttpProblem(409, 'clock.key', 'A clock of this key was started already.', {
-            remedy: 'Start it under a new key.',
-          });
+          throw problem(409, 'clock.key', {});
         }
         const found = await findLaid(tx, body.laid);
         if (now.getTime() - at.getTime() < LATE_MS) {
@@ -96,7 +93,7 @@ export function clockRoutes(context: AppContext): Router {
     '/:key/layers',
     onClock(layerBody, async ({ tx, clock, body, at, who }) => {
       refuseEnded(clock);
-      refuseBefore(at, clock.layers.at(-1)?.at ?? clock.startedAt, 'It was laid');
+      refuseBefore(at, clock.layers.at(-1)?.at ?? clock.startedAt, 'laid');
       const last = clock.layers.findLast((l) => l.kind !== 'remist') as ClockLayer;
       if (body.kind === 'remist') {
         await addLayer(tx, clock.id, { ...last, kind: 'remist', at: at.toISOString(), personName: who.name });
@@ -119,7 +116,7 @@ export function clockRoutes(context: AppContext): Router {
     '/:key/ends',
     onClock(endBody, async ({ tx, clock, body, at, who }) => {
       refuseEnded(clock);
-      refuseBefore(at, clock.layers.at(-1)?.at ?? clock.startedAt, 'It ended');
+      refuseBefore(at, clock.layers.at(-1)?.at ?? clock.startedAt, 'ended');
       await endClock(tx, clock.id, { at, personId: who.personId, how: body.how });
     }),
   );
@@ -128,9 +125,7 @@ export function clockRoutes(context: AppContext): Router {
     onClock(atBody, async ({ tx, clock, now }) => {
       if (!clock.endedAt) return;
       if (now.getTime() - Date.parse(clock.endedAt) > RESUME_MS) {
-        throw new HttpProblem(409, 'clock.tooLate', 'It ended over ten minutes ago.', {
-          remedy: 'Start a new clock.',
-        });
+        throw problem(409, 'clock.tooLate', {});
       }
       await endClock(tx, clock.id, null);
     }),
@@ -154,12 +149,10 @@ export function clockRoutes(context: AppContext): Router {
     onClock(atBody, async ({ tx, clock, at, who }) => {
       // What dried after it was rinsed says nothing of the film.
       if (clock.endedAt && at.getTime() > Date.parse(clock.endedAt)) refuseEnded(clock);
-      refuseBefore(at, clock.layers.at(-1)?.at ?? clock.startedAt, 'It was seen to dry');
+      refuseBefore(at, clock.layers.at(-1)?.at ?? clock.startedAt, 'dried');
       const { factor, layer, weather } = await factorOf(tx, clock, at);
       if (layer.productId === null) {
-        throw new HttpProblem(409, 'drying.water', 'Rinse water teaches nothing about a product.', {
-          remedy: 'Dry it before it spots.',
-        });
+        throw problem(409, 'drying.water', {});
       }
       await tx.rows(
         `INSERT INTO drying_seen (clock_id, product_id, film, factor, seen_at, person_id, weather)
@@ -175,9 +168,7 @@ export function clockRoutes(context: AppContext): Router {
       const seen = clock?.dryings.find((d) => String(d.id) === params.id);
       if (!clock || !seen) throw missing('note');
       if (seen.personId !== who.personId && who.role !== 'manager') {
-        throw new HttpProblem(403, 'drying.notYours', 'This note is somebody else’s.', {
-          remedy: 'Ask them, or a manager, to take it back.',
-        });
+        throw problem(403, 'note.notYours', {});
       }
       await tx.rows('UPDATE drying_seen SET withdrawn_at = $2 WHERE id = $1', [seen.id, now]);
       return answer(tx, clock.key, clock.id, 201);
@@ -192,11 +183,8 @@ async function answer(tx: Queryable, key: string, id: number, status: number): P
 
 function refuseEnded(clock: Clock): void {
   if (!clock.endedAt) return;
-  const after = formatDuration((Date.parse(clock.endedAt) - Date.parse(clock.startedAt)) / 1_000);
-  throw new HttpProblem(409, 'clock.ended', `${clock.endedBy} ended it after ${after}.`, {
-    remedy: 'Nothing is left to do, or take the end back.',
-    current: clock,
-  });
+  const afterS = (Date.parse(clock.endedAt) - Date.parse(clock.startedAt)) / 1_000;
+  throw problem(409, 'clock.ended', { by: clock.endedBy ?? '', afterS }, { current: clock });
 }
 
 /** Refuses the same again in a bay, unless it is said to be another, and what must never meet what lies there. */
@@ -211,11 +199,11 @@ async function refuseTwice(
   const here = (await runningAt(tx, placeId)).filter((c) => c.zones.some((z) => zones.includes(z)));
   const twice = here.find((c) => c.layers[0]?.name === name);
   if (twice) {
-    throw new HttpProblem(
+    throw problem(
       409,
       'clock.twice',
-      `${twice.layers[0]?.name} is running in ${twice.placeName} already: ${twice.startedBy} started it.`,
-      { remedy: 'Use that one, or say that this is another.', current: twice },
+      { name: name ?? '', place: twice.placeName, by: twice.startedBy },
+      { current: twice },
     );
   }
   const same = vehicle.trim().toLowerCase();
@@ -233,8 +221,6 @@ async function refuseMeeting(tx: Queryable, next: Found, lying: readonly Clock[]
     lying.flatMap((c) => c.layers.flatMap((l) => (l.productId === null ? [] : [l.productId]))),
   );
   const laid = (await Promise.all([...ids].map((id) => products(tx, { id })))).flat();
-  const met = mayMeet(next.product, laid, (other) => `The panel has ${other} on it.`);
-  if (met.ok) return;
-  const remedy = 'Rinse the panel with plenty of water and end that clock first.';
-  throw refusalProblem({ ...met, remedy }, '/laid', 409);
+  const met = mayMeet(next.product, laid, { kind: 'panel' });
+  if (!met.ok) throw refusalProblem(met, '/laid', 409);
 }

@@ -200,7 +200,7 @@ describe('what becomes of a container', () => {
 
     const into = { kind: 'existing', containerId: target.id };
     expect((await decant(litres(2), into)).body).toMatchObject({
-      code: 'container.full',
+      code: 'container.noRoom',
       detail: expect.stringContaining('room for'),
     });
     expect((await decant(litres(1), into)).status).toBe(201);
@@ -240,7 +240,7 @@ describe('what becomes of a container', () => {
     const found = (ul: number) =>
       odo('post', `/api/containers/${id}/founds`, { ul, note: 'behind the compressor' });
     expect((await found(litres(1))).body.heldUl).toBe(litres(19));
-    expect((await found(litres(5))).body.code).toBe('container.full');
+    expect((await found(litres(5))).body.code).toBe('container.noRoom');
     expect((await bram('post', `/api/containers/${id}/founds`, { ul: 1, note: 'x' })).status).toBe(403);
 
     expect((await odo('post', `/api/containers/${id}/returns`, { note: '' })).body.errors[0].pointer).toBe(

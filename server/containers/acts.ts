@@ -2,6 +2,7 @@ import { type RequestHandler, Router } from 'express';
 import type { Schema } from 'yup';
 import type { Container } from '#contract/equipment.ts';
 import { nothing } from '#contract/ledger.ts';
+import { refuse } from '#contract/refusals.ts';
 import { atLeast, type Role } from '#contract/roles.ts';
 import {
   decantBody,
@@ -15,12 +16,11 @@ import {
   type WasteBody,
   wasteBody,
 } from '#contract/stock.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { missing } from '../http/problems.ts';
+import { missing, problem } from '../http/problems.ts';
 import { only, type SignedIn } from '../http/signedIn.ts';
 import { happenedAt } from '../http/when.ts';
 import { bookMovement, type NewMovement } from '../ledger/book.ts';
@@ -28,12 +28,11 @@ import { lateDays } from '../ledger/pour.ts';
 import { containerAccount, singleAccounts } from '../ledger/queries.ts';
 import { unlessAllowed } from '../people/allowed.ts';
 import { personOf } from '../people/queries.ts';
-import { shopOf } from '../shop/queries.ts';
 import { decant } from './decant.ts';
 import { turnUp } from './missing.ts';
 import { containerOf, moveTo, putAway } from './queries.ts';
 import { amendReceipt } from './receipt.ts';
-import { type Asked, refused, refuseFuller, refuseShort } from './refuse.ts';
+import { type Asked, refuseFuller, refuseShort } from './refuse.ts';
 
 /** A technician books so much waste a day alone: more is a lead's to look at. */
 const OWN_WASTE_UL = 500_000;
@@ -55,8 +54,7 @@ export function actRoutes(context: AppContext): Router {
         const id = wholeNumber((params as { id?: string }).id, 'container');
         const container = await containerOf(tx, id);
         if (!container) throw missing('container');
-        const units = (await shopOf(tx))?.units ?? 'metric';
-        await work({ tx, container, body, who, now, units, allowed });
+        await work({ tx, container, body, who, now, allowed });
         return { status: 201, body: await containerOf(tx, id), touched: [['containers', id]] };
       },
     );
@@ -65,12 +63,7 @@ export function actRoutes(context: AppContext): Router {
   act('/wastes', 'technician', wasteBody, waste);
   act('/moves', 'technician', moveBody, async ({ tx, container, body: { placeId }, who, now }) => {
     if (placeId === container.placeId) {
-      throw refused(
-        'container.there',
-        '/placeId',
-        `${container.code} stands there already.`,
-        'Choose another place.',
-      );
+      throw problem(409, 'container.there', { code: container.code }, { at: '/placeId' });
     }
     await moveContainer(tx, container, placeId, who, now);
   });
@@ -102,8 +95,8 @@ export function actRoutes(context: AppContext): Router {
     turnUp(tx, container, container.placeId, who, now),
   );
   act('/late-draws', 'technician', lateDrawBody, lateDraw);
-  act('/founds', 'lead', foundBody, async ({ tx, container, body, who, now, units }) => {
-    refuseFuller(container, body.ul, '/ul', units);
+  act('/founds', 'lead', foundBody, async ({ tx, container, body, who, now }) => {
+    refuseFuller(container, body.ul, '/ul');
     const { difference } = await singleAccounts(tx);
     await bookMovement(tx, {
       kind: 'found',
@@ -147,31 +140,21 @@ export async function moveContainer(
 
 function refuseEmpty({ heldUl, code }: Container): void {
   if (heldUl > 0) return;
-  throw refused('container.empty', '', `${code} is empty by the books.`, 'Put it away instead.');
+  throw problem(409, 'container.empty', { code });
 }
 
-async function lateDraw({ tx, container, body, who, now, units }: Asked<LateDrawBody>): Promise<void> {
+async function lateDraw({ tx, container, body, who, now }: Asked<LateDrawBody>): Promise<void> {
   const { personId = who.personId } = body;
   if (personId !== who.personId && !atLeast(who.role, 'lead')) {
-    throw refused(
-      'late.notYours',
-      '/personId',
-      'Who: only a lead enters what somebody else poured.',
-      'Choose yourself.',
-    );
+    throw problem(409, 'late.notYours', {}, { at: '/personId' });
   }
   if (!(await personOf(tx, personId))) {
-    throw refused(
-      'reference.unknown',
-      '/personId',
-      'Who is not one of the crew.',
-      'Choose one from the list.',
-    );
+    throw problem(409, 'reference.unknown', { what: 'person' }, { at: '/personId' });
   }
   if (!container.openedAt) {
-    throw refused('container.sealed', '', `${container.code} is sealed.`, 'Open it first.');
+    throw problem(409, 'container.sealed', { code: container.code });
   }
-  refuseShort(container, body.ul, units, 'it can’t have given');
+  refuseShort(container, body.ul, 'given');
   const { used: to } = await singleAccounts(tx);
   await bookOut(tx, container, { personId }, now, {
     kind: 'draw',
@@ -197,17 +180,15 @@ async function wastedToday(tx: Queryable, personId: number, now: Date): Promise<
   return row?.ul ?? 0;
 }
 
-async function waste({ tx, container, body, who, now, units, allowed }: Asked<WasteBody>): Promise<void> {
+async function waste({ tx, container, body, who, now, allowed }: Asked<WasteBody>): Promise<void> {
   const subject = String(container.id);
   const today = atLeast(who.role, 'lead') ? 0 : await wastedToday(tx, who.personId, now);
   const over = !atLeast(who.role, 'lead') && today + body.ul > OWN_WASTE_UL;
   const word = over ? await allowed('waste', subject) : 0;
   if (word === null) {
-    const message = `Waste over ${formatVolume(OWN_WASTE_UL, units)} a day is booked by a lead${today > 0 ? `, and you have booked ${formatVolume(today, units)} today` : ''}.`;
-    const remedy = 'Ask a lead to look at it and book it, or a manager for their word here.';
-    throw unlessAllowed('waste', subject, 403, 'waste.tooMuch', message, remedy);
+    throw unlessAllowed('waste', subject, refuse('waste.tooMuch', { overUl: OWN_WASTE_UL, todayUl: today }));
   }
-  refuseShort(container, body.ul, units, 'more than that can’t be wasted, not');
+  refuseShort(container, body.ul, 'waste');
   const { waste: to } = await singleAccounts(tx);
   await bookOut(tx, container, who, now, {
     kind: 'waste',

@@ -1,23 +1,22 @@
 import type { Container } from '#contract/equipment.ts';
 import type { DecantBody } from '#contract/stock.ts';
 import { decantedPrice } from '#core/stock/decant.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
 import type { Queryable } from '../db/books.ts';
-import { missing } from '../http/problems.ts';
+import { missing, problem } from '../http/problems.ts';
 import { bookMovement } from '../ledger/book.ts';
 import { containerAccount } from '../ledger/queries.ts';
 import { refuseHeld } from './lotHolds.ts';
 import { containerOf, insertContainers } from './queries.ts';
 import { inUse } from './receive.ts';
-import { type Asked, refused, refuseFuller, refuseShort } from './refuse.ts';
+import { type Asked, refuseFuller, refuseShort } from './refuse.ts';
 
 /** Books a decant: from an open container into another with room, or into a new one. */
-export async function decant({ tx, container, body, who, now, units }: Asked<DecantBody>): Promise<void> {
+export async function decant({ tx, container, body, who, now }: Asked<DecantBody>): Promise<void> {
   if (!container.openedAt) {
-    throw refused('container.sealed', '', `${container.code} is sealed.`, 'Open it first.');
+    throw problem(409, 'container.sealed', { code: container.code });
   }
-  refuseShort(container, body.ul, units, 'it can’t give');
-  const target = await targetOf(tx, container, body, now, units);
+  refuseShort(container, body.ul, 'decant');
+  const target = await targetOf(tx, container, body, now);
   await bookMovement(tx, {
     kind: 'decant',
     personId: who.personId,
@@ -42,7 +41,6 @@ async function targetOf(
   from: Container,
   { ul, into }: DecantBody,
   now: Date,
-  units: UnitSystem,
 ): Promise<number> {
   refuseHeld(from.code, from.onHold, '');
   if (into.kind === 'existing') {
@@ -50,35 +48,24 @@ async function targetOf(
     if (!target) throw missing('container');
     const at = '/into/containerId';
     refuseHeld(target.code, target.onHold, at);
-    if (target.id === from.id)
-      throw refused('decant.same', at, 'A container is not filled from itself.', 'Choose another.');
+    if (target.id === from.id) throw problem(409, 'decant.same', {}, { at });
     if (target.productId !== from.productId) {
-      throw refused(
+      throw problem(
+        409,
         'decant.otherProduct',
-        at,
-        `${target.code} holds ${target.productName}: products are never combined.`,
-        `Choose a container of ${from.productName}, or a new one.`,
+        { code: target.code, holds: target.productName, wanted: from.productName },
+        { at },
       );
     }
-    refuseFuller(target, ul, at, units);
+    refuseFuller(target, ul, at);
     return target.id;
   }
   if (ul > into.sizeUl) {
-    throw refused(
-      'decant.room',
-      '/into/sizeUl',
-      'Size is less than what is to go in.',
-      'Give a larger one, or decant less.',
-    );
+    throw problem(409, 'decant.room', {}, { at: '/into/sizeUl' });
   }
   const { productId, lot, priceMinor, sizeUl, bestBefore } = from;
   if (!(await inUse(tx, [productId])).has(productId)) {
-    throw refused(
-      'decant.product',
-      '',
-      'Its product is no longer in use.',
-      'Use what is left, or return it.',
-    );
+    throw problem(409, 'decant.product', {});
   }
   const jug = {
     productId,

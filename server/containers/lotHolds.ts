@@ -6,7 +6,7 @@ import { type LotHold, mayUseLot } from '#core/stock/lotHold.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { command } from '../http/commands.ts';
-import { decided, HttpProblem, missing } from '../http/problems.ts';
+import { decided, missing, problem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { recallOf } from './recall.ts';
 
@@ -29,9 +29,7 @@ export function lotHoldRoutes(context: AppContext): Router {
         lot,
       ]);
       if (standing) {
-        throw new HttpProblem(409, 'lot.heldAlready', 'This lot is on hold already.', {
-          remedy: 'Nothing more is needed.',
-        });
+        throw problem(409, 'lot.heldAlready', {});
       }
       await tx.rows('INSERT INTO lot_hold (lot, words, held_by, held_at) VALUES ($1, $2, $3, $4)', [
         lot,

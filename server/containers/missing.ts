@@ -3,10 +3,10 @@ import type { MissingContainer } from '#contract/stock.ts';
 import { reversePostings } from '#core/stock/postings.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
+import { problem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { bookMovement } from '../ledger/book.ts';
 import { reversalGround } from '../ledger/history.ts';
-import { refused } from './refuse.ts';
 
 /** The movement that wrote off what a container `c` held, because nobody could find it, and that still stands. */
 const WRITTEN_OFF = `SELECT m.id, m.happened_at, m.person_id, m.note FROM movement m
@@ -35,12 +35,7 @@ export async function turnUp(
   now: Date,
 ): Promise<void> {
   if (!container.awayAt) {
-    throw refused(
-      'container.onShelf',
-      '',
-      `${container.code} stands in ${container.placeName} by the books.`,
-      'Move it, if it stands somewhere else.',
-    );
+    throw problem(409, 'container.onShelf', { code: container.code, place: container.placeName });
   }
   const [off] = await tx.rows<{ id: number }>(
     `SELECT o.id FROM container c, LATERAL (${WRITTEN_OFF}) o WHERE c.id = $1`,

@@ -151,7 +151,7 @@ describe('a receipt that is put right', () => {
   it('is no way out of a lot on hold, but for a manager; and nothing for a technician', async () => {
     const id = await delivered();
     await odo('post', '/api/lots/R-1/holds', { words: 'Smells off' });
-    expect((await amend(id, { lot: 'R-3' })).body.code).toBe('lot.held');
+    expect((await amend(id, { lot: 'R-3' })).body.code).toBe('lot.keeps');
     expect((await amend(id, { lot: 'R-3' }, bram)).status).toBe(403);
     expect((await amend(id, { lot: 'R-3' }, hester)).body).toMatchObject({ lot: 'R-3', onHold: null });
   });

@@ -5,23 +5,16 @@ import { mayUseLot } from '#core/stock/lotHold.ts';
 import { correctReceipt, type Receipt } from '#core/stock/receipt.ts';
 import type { Queryable } from '../db/books.ts';
 import { supplierCalled } from '../deliveries/suppliers.ts';
-import { refusalProblem } from '../http/problems.ts';
+import { problem, refusalProblem } from '../http/problems.ts';
 import { bookMovement } from '../ledger/book.ts';
 import { containerAccount, singleAccounts } from '../ledger/queries.ts';
-import { type Asked, refused } from './refuse.ts';
-
-const POINTERS: Record<string, string> = { Size: '/sizeUl', Why: '/reason' };
+import type { Asked } from './refuse.ts';
 
 /** Puts right what a container came with. What was decanted from it is of the same lot and good for as long. */
 export async function amendReceipt(asked: Asked<ReceiptBody>): Promise<void> {
-  const { tx, container, body, who, now, units } = asked;
+  const { tx, container, body, who, now } = asked;
   if (container.decantedFrom) {
-    throw refused(
-      'receipt.decanted',
-      '',
-      `${container.code} was filled from ${container.decantedFrom} and has no receipt of its own.`,
-      `Put right what ${container.decantedFrom} came with.`,
-    );
+    throw problem(409, 'receipt.decanted', { code: container.code, from: container.decantedFrom });
   }
   const { sizeUl, lot, priceMinor, bestBefore, supplier } = container;
   const was: Receipt = { sizeUl, lot, priceMinor, bestBefore, supplier };
@@ -33,11 +26,11 @@ export async function amendReceipt(asked: Asked<ReceiptBody>): Promise<void> {
     supplier: body.supplier?.trim() ?? null,
   };
   if ((supplier === null) !== (is.supplier === null)) {
-    throw refused(
+    throw problem(
+      409,
       'receipt.supplier',
-      '/supplier',
-      supplier === null ? `Supplier: ${container.code} came with no delivery.` : 'Supplier is empty.',
-      supplier === null ? 'Leave it out.' : 'Say who it came from.',
+      { code: container.code, came: supplier !== null },
+      { at: '/supplier' },
     );
   }
   const { cameFull, touched } = await sinceItCame(tx, container.id);
@@ -46,13 +39,22 @@ export async function amendReceipt(asked: Asked<ReceiptBody>): Promise<void> {
     is,
     { code: container.code, heldUl: container.heldUl, cameFull, touched },
     body.reason,
-    units,
   );
-  if (!right.ok) throw refusalProblem(right, POINTERS[right.field] ?? '', 409);
+  if (!right.ok)
+    throw refusalProblem(
+      right,
+      right.code === 'receipt.same' ? '' : right.code === 'receipt.noReason' ? '/reason' : '/sizeUl',
+      409,
+    );
   const { change, heldUl } = right.value;
   const held = mayUseLot(container.code, container.onHold);
   if (change.lot && !held.ok && !atLeast(who.role, 'manager')) {
-    throw refused('lot.held', '/lot', held.reason, 'Only a manager takes it out of a lot that is on hold.');
+    throw problem(
+      409,
+      'lot.keeps',
+      { code: container.code, lot: container.onHold?.lot ?? '' },
+      { at: '/lot' },
+    );
   }
   await writeReceipt(tx, container.id, was, is);
   if (change.supplier && is.supplier) {

@@ -1,6 +1,6 @@
 import type { ContainerBody } from '#contract/equipment.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem } from '../http/problems.ts';
+import { problem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { bookMovements } from '../ledger/book.ts';
 import { singleAccounts } from '../ledger/queries.ts';
@@ -38,18 +38,13 @@ export async function receive(
 export async function refuseUnknownProducts(
   tx: Queryable,
   productIds: readonly number[],
-  where: (i: number) => { pointer: string; line: string } = () => ({ pointer: '/productId', line: '' }),
+  where: (i: number) => { at: string; line?: number } = () => ({ at: '/productId' }),
 ): Promise<void> {
   const known = await inUse(tx, productIds);
   const unknown = productIds.findIndex((id) => !known.has(id));
   if (unknown < 0) return;
-  const { pointer, line } = where(unknown);
-  const message = 'Product is not one this shop has.';
-  const remedy = 'Choose one from the list.';
-  throw new HttpProblem(422, 'reference.unknown', `${line}${message}`, {
-    remedy,
-    errors: [{ pointer, message, remedy }],
-  });
+  const { at, line } = where(unknown);
+  throw problem(422, 'reference.unknown', { what: 'product', ...(line !== undefined && { line }) }, { at });
 }
 
 /** Of some products those that this shop has and uses; the tap's water comes in no container. */

@@ -5,7 +5,7 @@ import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { missing, problem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { containerMovements } from '../ledger/history.ts';
 import { actRoutes } from './acts.ts';
@@ -55,9 +55,7 @@ export function containerRoutes(context: AppContext): Router {
     command(context, nothing, async ({ tx, who, now, params }) => {
       const container = await containerIn(tx, params.id);
       if (container.openedAt) {
-        throw new HttpProblem(409, 'container.open', `${container.code} is already open.`, {
-          remedy: 'Pour from it.',
-        });
+        throw problem(409, 'container.open', { code: container.code });
       }
       await openContainer(tx, container, who, now);
       return {
@@ -74,9 +72,7 @@ export function containerRoutes(context: AppContext): Router {
     command(context, nothing, async ({ tx, now, params }) => {
       const container = await containerIn(tx, params.id);
       if (container.heldUl > 0) {
-        throw new HttpProblem(409, 'container.notEmpty', `${container.code} is not empty by the books.`, {
-          remedy: 'Pour what is left first.',
-        });
+        throw problem(409, 'container.notEmpty', { code: container.code });
       }
       await putAway(tx, [container.id], now);
       return { status: 201, body: container, touched: [['containers', container.id]] };

@@ -1,14 +1,13 @@
 import type { CloseCountBody, Count, CountLine } from '#contract/counts.ts';
+import { refuse } from '#contract/refusals.ts';
 import { atLeast } from '#contract/roles.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
 import { putAway } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem } from '../http/problems.ts';
+import { problem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { bookMovements } from '../ledger/book.ts';
 import { singleAccounts } from '../ledger/queries.ts';
 import { type Allowed, unlessAllowed } from '../people/allowed.ts';
-import { shopOf } from '../shop/queries.ts';
 
 /**
  * Closes a count: each difference that is more than its way of counting can tell is booked with its reason. What was
@@ -22,17 +21,11 @@ export async function closeCount(
   { reasons }: CloseCountBody,
   { who, now, allowed }: { who: SignedIn; now: Date; allowed: Allowed },
 ): Promise<number[]> {
-  const units = (await shopOf(tx))?.units ?? 'metric';
   const different = count.lines.filter((l) => l.seen?.difference && isBooked(l));
   const reasonOf = new Map(reasons.map((r) => [r.containerId, r]));
   const [without] = different.filter((l) => !reasonOf.has(l.id));
   if (without) {
-    const message = `Why: ${without.code} is different and nobody has said why.`;
-    const remedy = 'Choose a reason; that nobody knows is one.';
-    throw new HttpProblem(422, 'count.noReason', message, {
-      remedy,
-      errors: [{ pointer: '/reasons', message, remedy }],
-    });
+    throw problem(422, 'count.noReason', { code: without.code }, { at: '/reasons' });
   }
   const [large] = different.filter((l) => Math.abs(l.seen?.difference?.ul ?? 0) > count.thresholdUl);
   const word = large && !atLeast(who.role, 'manager') ? await allowed('count', String(count.id)) : null;
@@ -40,10 +33,7 @@ export async function closeCount(
     throw unlessAllowed(
       'count',
       String(count.id),
-      403,
-      'count.large',
-      `${large.code} is off by more than ${formatVolume(count.thresholdUl, units)}: that is a manager’s to accept.`,
-      'Have a manager close it, or give their word here.',
+      refuse('count.large', { code: large.code, overUl: count.thresholdUl }),
     );
   }
   const { difference } = await singleAccounts(tx);
@@ -56,8 +46,7 @@ export async function closeCount(
   }));
   const pouredSince = found.find(({ ul, heldUl = 0 }) => heldUl + ul < 0);
   if (pouredSince) {
-    const message = `${pouredSince.line.code} was poured from since it was counted.`;
-    throw new HttpProblem(409, 'count.pouredSince', message, { remedy: 'Count it again.' });
+    throw problem(409, 'count.pouredSince', { code: pouredSince.line.code });
   }
   await bookMovements(
     tx,

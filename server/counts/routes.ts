@@ -19,7 +19,7 @@ import { containerOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { missing, problem, refusalProblem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { closeCount } from './close.ts';
 import { countHead, countHeads, countLines, insertCount, insertCountLine } from './queries.ts';
@@ -43,13 +43,7 @@ export function countRoutes(context: AppContext): Router {
         [body.placeId],
       );
       if (open) {
-        const message = `Where: ${open.code} of this place is still open.`;
-        const remedy = 'Go on with that one, or drop it first.';
-        throw new HttpProblem(409, 'count.open', message, {
-          remedy,
-          errors: [{ pointer: '/placeId', message, remedy }],
-          current: open,
-        });
+        throw problem(409, 'count.open', { code: open.code }, { at: '/placeId', current: open });
       }
       const id = await insertCount(tx, { ...body, personId: who.personId, now });
       return { status: 201, body: await countOf(tx, id), touched: [['counts', id]] };
@@ -63,7 +57,7 @@ export function countRoutes(context: AppContext): Router {
       const container = await containerOf(tx, body.containerId);
       if (!container || container.awayAt) throw missing('container');
       const read = await counted(tx, container, body.reading);
-      if (!read.ok) throw refusalProblem(read, POINTERS[read.field] ?? '/reading');
+      if (!read.ok) throw refusalProblem(read, WHERE[read.code] ?? '/reading');
       await insertCountLine(tx, {
         ...body,
         ...read.value,
@@ -104,9 +98,7 @@ export function countRoutes(context: AppContext): Router {
     command(context, nothing, async ({ tx, now, params }) => {
       const count = await openCount(tx, params.id);
       if (count.counted === 0) {
-        throw new HttpProblem(409, 'count.nothing', 'Nothing was counted yet.', {
-          remedy: 'Count a container first.',
-        });
+        throw problem(409, 'count.nothing', {});
       }
       await tx.rows('UPDATE count SET compared_at = coalesce(compared_at, $2) WHERE id = $1', [
         count.id,
@@ -141,15 +133,17 @@ export function countRoutes(context: AppContext): Router {
   return routes;
 }
 
-const POINTERS: Record<string, string> = { Weight: '/reading/grossG', Depth: '/reading/depthMm' };
+const WHERE: Record<string, string> = {
+  'count.belowEmpty': '/reading/grossG',
+  'count.overfull': '/reading/grossG',
+  'count.tooDeep': '/reading/depthMm',
+};
 
 async function openCount(tx: Queryable, param: unknown): Promise<CountHead> {
   const count = await countHead(tx, wholeNumber(param, 'count'));
   if (!count) throw missing('count');
   if (count.state !== 'open') {
-    throw new HttpProblem(409, 'count.over', `${count.code} is ${count.state}.`, {
-      remedy: 'Start a new one.',
-    });
+    throw problem(409, 'count.over', { code: count.code, state: count.state });
   }
   return count;
 }

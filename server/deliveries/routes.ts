@@ -34,7 +34,7 @@ export function deliveryRoutes(context: AppContext): Router {
       await refuseUnknownProducts(
         tx,
         body.lines.map((line) => line.productId),
-        (i) => ({ pointer: `/lines/${i}/productId`, line: `Line ${i + 1}: ` }),
+        (i) => ({ at: `/lines/${i}/productId`, line: i + 1 }),
       );
       const came = body.lines.flatMap(({ count, ...line }) =>
         Array.from({ length: count }, () => ({ ...line, levelUl: line.sizeUl, opened: false })),

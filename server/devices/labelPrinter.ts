@@ -1,7 +1,7 @@
 import type { Label, LabelSize, LabelPrinter as Shown } from '#contract/labels.ts';
 import type { Queryable } from '../db/books.ts';
 import { idOf } from '../equipment/queries.ts';
-import { HttpProblem } from '../http/problems.ts';
+import { problem } from '../http/problems.ts';
 
 /** A label on its way to paper. */
 export type PrintJob = {
@@ -38,8 +38,6 @@ export const simulatedLabelPrinter: LabelPrinter = {
 export const noLabelPrinter: LabelPrinter = {
   kind: 'none',
   async print() {
-    throw new HttpProblem(409, 'printer.none', 'No label printer is connected to the shop’s machine.', {
-      remedy: 'Open the label as a PDF and print it on any printer.',
-    });
+    throw problem(409, 'printer.none', {});
   },
 };

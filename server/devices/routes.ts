@@ -3,7 +3,7 @@ import { Router } from 'express';
 import { actBody } from '#contract/instruments.ts';
 import type { AppContext } from '../appContext.ts';
 import { parseBody } from '../http/door.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { missing, problem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 
 const HEARTBEAT_MS = 15_000;
@@ -28,9 +28,7 @@ export function instrumentRoutes({ instruments, live, now }: AppContext): Router
     const can =
       offered.acts.some((a) => a.act === act) || (act === 'putContainer' && offered.kind === 'scale');
     if (!instrument.act || !can) {
-      throw new HttpProblem(409, 'instrument.cannot', 'That can’t be done to this instrument.', {
-        remedy: 'Use what it offers.',
-      });
+      throw problem(409, 'instrument.cannot', {});
     }
     await instrument.act(act, containerId);
     res.status(201).json(instrument.describe());

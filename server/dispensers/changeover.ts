@@ -3,7 +3,7 @@ import { mayDispense } from '#core/delivery/mayDispense.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { missing, problem, refusalProblem } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { lines, tips } from './queries.ts';
@@ -29,63 +29,30 @@ export async function bookChangeover(
   const [line] = await lines(tx, { id: lineId, now });
   if (!line || line.retired) throw missing('line');
   if (codeOf(body.lineCode) !== line.code) {
-    throw at(
-      '/lineCode',
-      'line.mismatch',
-      `Line ${body.lineCode} is not this one, which is ${line.code}.`,
-      'Scan the label on the line you have in hand.',
-    );
+    throw problem(409, 'line.mismatch', { typed: body.lineCode, code: line.code }, { at: '/lineCode' });
   }
   const pail = await pailBy(tx, codeOf(body.containerCode));
   if (!pail || pail.retired) {
-    throw at(
-      '/containerCode',
-      'pail.unknown',
-      `Pail ${body.containerCode} is not on the shelf.`,
-      'Scan the code on the pail, such as P-14.',
-    );
+    throw problem(409, 'pail.unknown', { typed: body.containerCode }, { at: '/containerCode' });
   }
-  if (!pail.opened)
-    throw at(
-      '/containerCode',
-      'pail.sealed',
-      `Pail ${pail.code} is not open yet.`,
-      'Open it in Stock first.',
-    );
+  if (!pail.opened) throw problem(409, 'pail.sealed', { code: pail.code }, { at: '/containerCode' });
   const [product] = await products(tx, { id: pail.productId });
   if (!product) throw missing('product');
   const shop = await shopOf(tx);
   const may = mayDispense(product, shop?.glass === 'line');
   if (!may.ok) throw refusalProblem(may, '/containerCode', 409);
   const tip = (await tips(tx, {})).find((t) => t.id === body.tipId && t.deviceId === line.deviceId);
-  if (!tip)
-    throw at('/tipId', 'tip.unknown', 'Tip is not one of this dispenser’s.', 'Choose one from the list.');
+  if (!tip) throw problem(409, 'tip.unknown', {}, { at: '/tipId' });
   const target = fractionOf(body.target);
   if (!target.ok) throw refusalProblem(target, '/target');
   const other = line.pail !== null && line.pail.productId !== pail.productId;
   if (other && !body.flushed) {
     const [last] = await products(tx, { id: line.pail?.productId ?? 0 });
-    const met = mayMeet(product, last ? [last] : [], line.name);
-    if (!met.ok)
-      throw refusalProblem(
-        { ...met, remedy: 'Flush the line with plenty of water, outside, then tick that it is flushed.' },
-        '/flushed',
-        409,
-      );
-    throw at(
-      '/flushed',
-      'line.notFlushed',
-      `Flushed: ${line.pail?.productName} is still in the line.`,
-      'Run water through it until it comes clear, then tick that it is flushed.',
-    );
+    const met = mayMeet(product, last ? [last] : [], { kind: 'line', name: line.name });
+    if (!met.ok) throw refusalProblem(met, '/flushed', 409);
+    throw problem(409, 'line.notFlushed', { product: line.pail?.productName ?? '' }, { at: '/flushed' });
   }
-  if (!body.labelled)
-    throw at(
-      '/labelled',
-      'line.notLabelled',
-      'Labelled: nobody could tell what the line gives.',
-      'Put the new label on the line, then tick it.',
-    );
+  if (!body.labelled) throw problem(409, 'line.notLabelled', {}, { at: '/labelled' });
   if (line.pail) await bookLineWaste(tx, line.pail, body.discardUl, personId, now);
   const renewed = other || line.tip?.id !== tip.id;
   await tx.rows(
@@ -113,8 +80,4 @@ async function pailBy(tx: Queryable, code: string): Promise<Pail | undefined> {
     [code],
   );
   return rows[0];
-}
-
-function at(pointer: string, code: string, message: string, remedy: string): HttpProblem {
-  return new HttpProblem(409, code, message, { remedy, errors: [{ pointer, message, remedy }] });
 }

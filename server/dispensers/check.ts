@@ -2,7 +2,7 @@ import type { CheckBody, Line } from '#contract/dispensers.ts';
 import { checkLine, givenBefore, judgeLine, usedUl } from '#core/delivery/dispenserLine.ts';
 import { bandOfLine, targetOf } from '#core/delivery/lineFit.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { type HttpProblem, missing, problem, refusalProblem } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
 import { checks, insertCheck, lines } from './queries.ts';
 import { bookLineWaste } from './waste.ts';
@@ -46,14 +46,8 @@ export async function bookCheck(
 }
 
 export function nothingOn({ name }: Line): HttpProblem {
-  const message = `Nothing hangs on ${name} yet.`;
-  return new HttpProblem(409, 'line.empty', message, {
-    remedy: 'Do a changeover first: match a pail to it and fit a tip.',
-  });
+  return problem(409, 'line.empty', { line: name });
 }
 
 const measuredSince = (who: string, current: unknown) =>
-  new HttpProblem(409, 'check.newer', `${who} verified this line in between.`, {
-    remedy: 'Look at both. Yours is kept too if you save it again, and counts from then on.',
-    current,
-  });
+  problem(409, 'check.newer', { by: who }, { current });

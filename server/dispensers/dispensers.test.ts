@@ -191,7 +191,7 @@ describe('a line of the dispenser', () => {
     expect((await bram('post', `/api/movements/${answer.body.movementId}/reversals`, {})).status).toBe(201);
     expect((await lineNamed('Left line')).pail?.heldUl).toBe(before.pail?.heldUl);
     const much = await bram('post', `/api/lines/${before.id}/primings`, { productUl: 500_001 });
-    expect(much.body).toMatchObject({ status: 403, code: 'waste.tooMuch' });
+    expect(much.body).toMatchObject({ status: 403, code: 'waste.aLead' });
     const right = await lineNamed('Right line');
     expect((await bram('post', `/api/lines/${right.id}/primings`, { productUl: 40_000 })).body.code).toBe(
       'line.empty',

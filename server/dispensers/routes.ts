@@ -18,7 +18,7 @@ import type { AppContext } from '../appContext.ts';
 import { wareRoutes } from '../equipment/routes.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { missing, problem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { bookChangeover } from './changeover.ts';
 import { bookCheck, nothingOn } from './check.ts';
@@ -100,12 +100,7 @@ export function lineRoutes(context: AppContext): Router {
       if (!line) throw missing('line');
       if (!line.pail) throw nothingOn(line);
       if (body.productUl > OWN_WASTE_UL && !atLeast(who.role, 'lead')) {
-        const message = 'Product thrown away is more than half a litre.';
-        const remedy = 'Ask a lead to book it.';
-        throw new HttpProblem(403, 'waste.tooMuch', message, {
-          remedy,
-          errors: [{ pointer: '/productUl', message, remedy }],
-        });
+        throw problem(403, 'waste.aLead', { overUl: OWN_WASTE_UL }, { at: '/productUl' });
       }
       const movementId = await bookLineWaste(tx, line.pail, body.productUl, who.personId, now);
       const [after] = await lines(tx, { id: line.id, now });

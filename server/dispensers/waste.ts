@@ -4,7 +4,6 @@ import type { Queryable } from '../db/books.ts';
 import { refusalProblem } from '../http/problems.ts';
 import { bookMovement } from '../ledger/book.ts';
 import { containerAccount, singleAccounts } from '../ledger/queries.ts';
-import { shopOf } from '../shop/queries.ts';
 
 /** Books neat product that a line used up without filling anything: to prime it, to flush it, to verify it. */
 export async function bookLineWaste(
@@ -15,8 +14,7 @@ export async function bookLineWaste(
   now: Date,
 ): Promise<number | null> {
   if (ul === 0) return null;
-  const units = (await shopOf(tx))?.units ?? 'metric';
-  const left = checkStock(pail.heldUl, ul, pail.code, units);
+  const left = checkStock(pail.heldUl, ul, pail.code);
   if (!left.ok) throw refusalProblem(left, '', 409);
   const { waste } = await singleAccounts(tx);
   const from = await containerAccount(tx, pail.id);

@@ -112,7 +112,7 @@ export function vesselRoutes(context: AppContext): Router {
     command(context, outputBody, async ({ tx, body, params }) => {
       const id = wholeNumber(params.id, 'vessel');
       const output = sprayOutput(body.per, body.count, body.ul);
-      if (!output.ok) throw refusalProblem(output, output.field === 'Came out' ? '/ul' : '/count');
+      if (!output.ok) throw refusalProblem(output, output.code === 'output.nothing' ? '/ul' : '/count');
       await tx.rows('UPDATE vessel SET output = $2, revision = revision + 1 WHERE id = $1', [
         id,
         output.value,

@@ -6,7 +6,7 @@ import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { type Allowed, allowedBy } from '../people/allowed.ts';
 import { parseBody } from './door.ts';
-import { HttpProblem } from './problems.ts';
+import { problem } from './problems.ts';
 import { type SignedIn, whoOf } from './signedIn.ts';
 
 export type Command<T> = {
@@ -138,14 +138,7 @@ export function preparedChange<T, P>(
   return async (req, res) => {
     const match = /^"?(\d{1,9})"?$/.exec(req.get('if-match') ?? '');
     if (!match) {
-      throw new HttpProblem(
-        428,
-        'revision.missing',
-        'The change does not say which revision it was made from.',
-        {
-          remedy: 'Send the revision as If-Match.',
-        },
-      );
+      throw problem(428, 'revision.missing', {});
     }
     const body = parseBody(schema, req.body);
     const revision = Number(match[1]);
@@ -169,23 +162,16 @@ function send(context: AppContext, res: Response, { status, body, touched, after
 function idempotencyKey(req: Request): string {
   const key = req.get('idempotency-key') ?? '';
   if (/^[\w-]{8,80}$/.test(key)) return key;
-  throw new HttpProblem(400, 'key.missing', 'The command carries no usable Idempotency-Key.', {
-    remedy: 'Send 8 to 80 letters, digits or dashes that no other command of yours has.',
-  });
+  throw problem(400, 'key.missing', {});
 }
 
 function firstAnswer(earlier: { request_hash: string; status: number; body: unknown }, hash: string) {
   if (earlier.request_hash === hash) return { status: earlier.status, body: earlier.body };
-  throw new HttpProblem(422, 'key.reused', 'This Idempotency-Key was used for a different command.', {
-    remedy: 'Send the command again under a new key.',
-  });
+  throw problem(422, 'key.reused', {});
 }
 
 /** Refuses a change made from an older revision, with the row as it is now. */
 export function revised<R extends { revision: number }>(row: R | undefined, revision: number): void {
   if (row && row.revision === revision) return;
-  throw new HttpProblem(412, 'revision.old', 'Someone else has changed this in between.', {
-    remedy: 'Look at both and choose.',
-    current: row,
-  });
+  throw problem(412, 'revision.old', {}, { current: row });
 }

@@ -1,7 +1,7 @@
 import type { RequestHandler } from 'express';
 import { reach, type Schema, ValidationError } from 'yup';
 import type { FieldError } from '#contract/problem.ts';
-import { HttpProblem } from './problems.ts';
+import { missing, problem } from './problems.ts';
 
 /** What every object answers to: one that answers otherwise can't even be compared with a number. */
 const OF_EVERY_OBJECT = new Set(['toString', 'valueOf', 'toJSON']);
@@ -18,10 +18,7 @@ const MOST_DEEP = 24;
 export const readableBody: RequestHandler = (req, _res, next) => {
   const at = unreadableAt(req.body, '', 0);
   if (at === null) return next();
-  const message =
-    'It holds characters that cannot be printed, is nested too deep, or has a field nobody knows.';
-  const remedy = 'Type it again without unusual characters.';
-  next(new HttpProblem(422, 'body.refused', message, { remedy, errors: [{ pointer: at, message, remedy }] }));
+  next(problem(422, 'body.unkeepable', {}, { at }));
 };
 
 function unreadableAt(value: unknown, at: string, depth: number): string | null {
@@ -55,10 +52,10 @@ export const readableAddress: RequestHandler = (req, _res, next) => {
   try {
     address = decodeURIComponent(req.originalUrl.replaceAll('+', ' '));
   } catch {
-    return next(new HttpProblem(400, 'address.unreadable', 'The address is not readable.'));
+    return next(problem(400, 'address.unreadable', {}));
   }
   if (isKeepable(address)) return next();
-  next(new HttpProblem(400, 'address.unreadable', 'The address is not readable.'));
+  next(problem(400, 'address.unreadable', {}));
 };
 
 /**
@@ -73,7 +70,7 @@ export function parseBody<T>(schema: Schema<T>, body: unknown): T {
     if (!(error instanceof ValidationError)) throw error;
     const faults = error.inner.length > 0 ? error.inner : [error];
     const errors = faults.map((fault) => fieldError(schema, body, fault));
-    throw new HttpProblem(422, 'body.refused', errors.map((e) => e.message).join(' '), { errors });
+    throw problem(422, 'body.refused', { messages: errors.map((e) => e.message) }, { errors });
   }
 }
 
@@ -101,7 +98,5 @@ function remedyAt(schema: Schema, body: unknown, path: string): string {
 export function wholeNumber(text: unknown, what: string): number {
   if (typeof text === 'string' && /^[1-9]\d{0,9}$/.test(text) && Number(text) <= 2_147_483_647)
     return Number(text);
-  throw new HttpProblem(404, 'not.found', `There is no such ${what}.`, {
-    remedy: 'Go back and choose one from the list.',
-  });
+  throw missing(what);
 }

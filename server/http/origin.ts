@@ -1,7 +1,7 @@
 import { isIP } from 'node:net';
 import { hostname } from 'node:os';
 import type { RequestHandler } from 'express';
-import { HttpProblem } from './problems.ts';
+import { problem } from './problems.ts';
 
 const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
 
@@ -17,11 +17,7 @@ export const sameOriginOnly: RequestHandler = (req, _res, next) => {
     ? hostOf(origin) !== req.get('host')
     : fetched !== undefined && fetched !== 'same-origin' && fetched !== 'none';
   if (!elsewhere) return next();
-  next(
-    new HttpProblem(403, 'origin.other', 'This came from a page of another site.', {
-      remedy: "Use the shop's own address.",
-    }),
-  );
+  next(problem(403, 'origin.other', {}));
 };
 
 /** Names this machine goes by on its own network, besides its addresses. */
@@ -41,11 +37,7 @@ export const knownHost: RequestHandler = (req, _res, next) => {
     .replace(/^\[(.*)\]$/, '$1')
     .toLowerCase();
   if (name && (isIP(name) !== 0 || OWN_NAMES.has(name))) return next();
-  next(
-    new HttpProblem(421, 'host.unknown', 'This is not the shop’s own address.', {
-      remedy: 'Open the address that was printed where the program was started.',
-    }),
-  );
+  next(problem(421, 'host.unknown', {}));
 };
 
 function hostOf(origin: string): string | null {

@@ -2,9 +2,10 @@ import { createHash } from 'node:crypto';
 import { parseCookie } from 'cookie';
 import type { Request, RequestHandler } from 'express';
 import { atLeast, type Role } from '#contract/roles.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 import type { AppContext } from '../appContext.ts';
 import { lockSession } from '../sessions/queries.ts';
-import { HttpProblem } from './problems.ts';
+import { problem } from './problems.ts';
 import { type SignedIn, whoOf } from './who.ts';
 
 export { type SignedIn, whoOf };
@@ -32,15 +33,18 @@ export function findSession(context: AppContext): RequestHandler {
     const token = cookieOf(req, SESSION_COOKIE);
     if (!token) return next();
     const tokenHash = hashToken(token);
-    const [row] = await context.books.rows<Omit<SignedIn, 'tokenHash'> & { lockMinutes: number }>(
+    const [row] = await context.books.rows<
+      Omit<SignedIn, 'tokenHash'> & { lockMinutes: number; units: UnitSystem }
+    >(
       `SELECT p.id AS "personId", p.name, p.role, s.expires_at AS "expiresAt", s.locked_at IS NOT NULL AS locked,
-         coalesce((SELECT lock_minutes FROM shop), 0) AS "lockMinutes"
+         coalesce((SELECT lock_minutes FROM shop), 0) AS "lockMinutes", (SELECT units FROM shop) AS units
        FROM session s JOIN person p ON p.id = s.person_id
        WHERE s.token_hash = $1 AND s.ended_at IS NULL AND s.expires_at > $2 AND p.retired_at IS NULL`,
       [tokenHash, context.now()],
     );
     if (row) {
-      const { lockMinutes, ...who } = row;
+      const { lockMinutes, units, ...who } = row;
+      res.locals.units = units;
       if (!who.locked && idle.isIdle(tokenHash, lockMinutes)) {
         await lockSession(context.books, tokenHash, context.now());
         context.live.streams.lock(tokenHash);
@@ -56,25 +60,12 @@ export function findSession(context: AppContext): RequestHandler {
 export function only(needed: Role): RequestHandler {
   return (req, res, next) => {
     const who = whoOf(res);
-    if (!who)
-      return next(
-        new HttpProblem(401, 'session.none', 'Nobody is signed in here.', {
-          remedy: 'Sign in with your PIN.',
-        }),
-      );
+    if (!who) return next(problem(401, 'session.none', {}));
     if (who.locked && !(req.method === 'GET' && SEEN_LOCKED.test(req.originalUrl))) {
-      return next(
-        new HttpProblem(401, 'session.locked', 'This tablet is locked.', {
-          remedy: 'Type your PIN, or hand it over.',
-        }),
-      );
+      return next(problem(401, 'session.locked', {}));
     }
     if (!atLeast(who.role, needed)) {
-      return next(
-        new HttpProblem(403, 'role.tooLow', `This is for a ${needed}; you are signed in as a ${who.role}.`, {
-          remedy: `Ask a ${needed} to do it.`,
-        }),
-      );
+      return next(problem(403, 'role.tooLow', { needed, role: who.role }));
     }
     next();
   };

@@ -1,4 +1,4 @@
-import { HttpProblem } from './problems.ts';
+import { problem } from './problems.ts';
 
 /** A device may be so far ahead of the shop's machine. */
 const AHEAD_MS = 5_000;
@@ -14,27 +14,15 @@ const DAY_MS = 24 * 3_600_000;
 export function happenedAt(occurredAt: string | undefined, now: Date, days = 1): Date {
   if (occurredAt === undefined) return now;
   const at = new Date(occurredAt);
-  if (at.getTime() > now.getTime() + AHEAD_MS)
-    throw refused('When is in the future.', 'Set this device’s clock, then try again.');
+  if (at.getTime() > now.getTime() + AHEAD_MS) throw problem(422, 'when.future', {}, { at: '/occurredAt' });
   if (at.getTime() < now.getTime() - days * DAY_MS) {
-    const [ago, remedy] =
-      days === 1
-        ? ['a day', 'Enter what is still true now, or have a lead enter it.']
-        : [`${days} days`, 'Count the container instead.'];
-    throw refused(`When is over ${ago} ago.`, remedy);
+    throw problem(422, 'when.tooLongAgo', { days }, { at: '/occurredAt' });
   }
   return at > now ? now : at;
 }
 
 /** @throws HttpProblem where one thing is said to have happened before another that came first */
-export function refuseBefore(at: Date, earliest: string, what: string): void {
+export function refuseBefore(at: Date, earliest: string, what: 'laid' | 'ended' | 'dried'): void {
   if (at.getTime() >= Date.parse(earliest)) return;
-  throw refused(`${what} before it was begun.`, 'Give a time after the last thing laid.');
-}
-
-function refused(message: string, remedy: string): HttpProblem {
-  return new HttpProblem(422, 'when.refused', message, {
-    remedy,
-    errors: [{ pointer: '/occurredAt', message, remedy }],
-  });
+  throw problem(422, 'when.beforeBegun', { what }, { at: '/occurredAt' });
 }

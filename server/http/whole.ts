@@ -1,16 +1,14 @@
 import type { RequestHandler } from 'express';
 import type { AppContext } from '../appContext.ts';
 import { KEPT_FREE_BYTES } from '../db/room.ts';
-import { diskFull, HttpProblem } from './problems.ts';
+import { diskFull, problem } from './problems.ts';
 
 /** Books that are damaged are neither read from nor written to: nobody is told what is not so. */
 export const refuseDamaged =
   (context: AppContext): RequestHandler =>
   (_req, _res, next) => {
     if (context.damage.what === null) return next();
-    throw new HttpProblem(503, 'books.damaged', `The books are damaged: ${context.damage.what}.`, {
-      remedy: context.damage.remedy,
-    });
+    throw problem(503, 'books.damaged', { what: context.damage.what, remedy: context.damage.remedy });
   };
 
 /** How long a look at the disk is good for: everybody asks. */

@@ -2,6 +2,8 @@ import { pino } from 'pino';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { type CsvImport, IMPORT_COLUMNS } from '#contract/imports.ts';
 import type { Product } from '#contract/products.ts';
+import { en } from '#contract/words/en.ts';
+import { say } from '#contract/words/words.ts';
 import { Live } from '../live/live.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { bookRows } from './book.ts';
@@ -106,7 +108,7 @@ describe('a file of containers', () => {
       [9, 'Best before'],
       [10, 'Open'],
     ]);
-    for (const row of refused.bad) expect(row.remedy).toMatch(/\S/);
+    for (const row of refused.bad) expect(say(row, 'metric', en).remedy).toMatch(/\S/);
     expect((await odo('post', `/api/imports/${refused.id}/bookings`, {})).status).toBe(409);
     expect(await containersIn()).toBe(before);
     expect(await shop.books.rows('SELECT 1 FROM csv_import_row WHERE import_id = $1', [refused.id])).toEqual(
@@ -121,11 +123,12 @@ describe('a file of containers', () => {
     expect((await odo('post', `/api/imports/${ready.id}/bookings`, {})).status).toBe(409);
     expect((await send(bram, 'containers', csv(good(0)))).status).toBe(403);
     expect((await send(odo, 'products', 'Product')).status).toBe(403);
-    expect((await send(odo, 'containers', '')).body).toMatchObject({ code: 'import.notCsv' });
+    expect((await send(odo, 'containers', '')).body).toMatchObject({ code: 'import.empty' });
     const headless = await send(odo, 'containers', 'a,b\n1,2');
     expect((await until(headless.body.id, 'refused')).bad[0]).toMatchObject({
       line: 1,
-      why: expect.stringContaining('Product, Kind, Size, Where'),
+      code: 'import.unreadable',
+      facts: { columns: ['Product', 'Kind', 'Size', 'Where'] },
     });
     const empty = await send(odo, 'containers', HEAD);
     expect(await until(empty.body.id, 'refused')).toMatchObject({ total: 0 });

@@ -3,9 +3,10 @@ import { isDay } from '#contract/fields.ts';
 import type { BadRow, ImportKind } from '#contract/imports.ts';
 import { IMPORT_COLUMNS } from '#contract/imports.ts';
 import type { ProductBody } from '#contract/products.ts';
+import { refuse } from '#contract/refusals.ts';
 import { CONTAINER_KINDS, type ContainerKind } from '#core/mixing/outlines.ts';
 import type { ProductState } from '#core/mixing/solveMix.ts';
-import type { Outcome } from '#core/outcome.ts';
+import type { Outcome, Refusal } from '#core/outcome.ts';
 import { parseMoney } from '#core/planning/cost.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import type { ShopDefaults } from '#core/products/shopDefaults.ts';
@@ -14,7 +15,7 @@ import { parseLabelStrength } from '#core/strength/labelStrength.ts';
 import type { RatioReading } from '#core/strength/parseStrength.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 
 /** What rows are read against: the shop's own names and ways. */
 export type ImportGround = {
@@ -38,8 +39,8 @@ export function rowReader(kind: ImportKind, ground: ImportGround): (line: number
   return (line, raw) => {
     const bad: BadRow[] = [];
     const cells = named(raw, kind);
-    const fail = (column: string, why: string, remedy: string) =>
-      bad.push({ line, column, value: cells[column] ?? '', why, remedy });
+    const fail = (column: string, { code, facts }: Refusal) =>
+      bad.push({ line, column, value: cells[column] ?? '', code, facts });
     const body = read(cells, fail);
     return bad.length > 0 || body === null
       ? { line, bad }
@@ -64,12 +65,12 @@ function named(raw: Cells, kind: ImportKind): Cells {
 /** A cell as it was before a program marked it as no formula. */
 const plain = (text: string): string => text.trim().replace(/^'(?=[=+\-@])/, '');
 
-type Fail = (column: string, why: string, remedy: string) => void;
+type Fail = (column: string, refusal: Refusal) => void;
 type Reader<B> = (cells: Cells, fail: Fail) => B | null;
 
 const take = <T>(fail: Fail, column: string, read: Outcome<T>): T | null => {
   if (read.ok) return read.value;
-  fail(column, read.reason, read.remedy);
+  fail(column, read);
   return null;
 };
 
@@ -81,21 +82,13 @@ function containerReader(ground: ImportGround): Reader<ContainerBody> {
   return (cells, fail) => {
     const productId = products.get((cells.Product ?? '').toLowerCase());
     if (productId === undefined) {
-      fail(
-        'Product',
-        `Product is not one this shop has.`,
-        'Write it as it is called here, or add the product first.',
-      );
+      fail('Product', refuse('row.product', {}));
     }
     const kind = CONTAINER_KINDS.find((k) => k === (cells.Kind ?? '').toLowerCase());
-    if (!kind) fail('Kind', 'Kind is none of the choices.', `Write one of: ${CONTAINER_KINDS.join(', ')}.`);
+    if (!kind) fail('Kind', refuse('row.notChoice', { field: 'Kind', choices: CONTAINER_KINDS }));
     const placeId = places.get((cells.Where ?? '').toLowerCase());
     if (placeId === undefined) {
-      fail(
-        'Where',
-        'Where is none of the shop’s places.',
-        `Write one of: ${ground.places.map((p) => p.name).join(', ')}.`,
-      );
+      fail('Where', refuse('row.notChoice', { field: 'Where', choices: ground.places.map((p) => p.name) }));
     }
     const volume = (column: string) =>
       take(
@@ -106,19 +99,19 @@ function containerReader(ground: ImportGround): Reader<ContainerBody> {
     const sizeUl = volume('Size');
     const levelUl = cells['In it now'] ? volume('In it now') : sizeUl;
     if (sizeUl !== null && levelUl !== null && levelUl > sizeUl) {
-      fail('In it now', 'In it now is more than the container holds.', 'Write less, or a larger size.');
+      fail('In it now', refuse('row.overSize', {}));
     }
-    if (levelUl === 0) fail('In it now', 'In it now is nothing.', 'Leave empty containers out.');
+    if (levelUl === 0) fail('In it now', refuse('row.nothing', {}));
     const price = cells.Price ? take(fail, 'Price', parseMoney(cells.Price, ground.currency, 'Price')) : null;
     const bestBefore = cells['Best before'] || null;
     if (bestBefore && !(/^\d{4}-\d{2}-\d{2}$/.test(bestBefore) && isDay(bestBefore))) {
-      fail('Best before', 'Best before is not a day.', 'Write it such as 2027-05-31.');
+      fail('Best before', refuse('row.notDay', { field: 'Best before' }));
     }
     const open = (cells.Open ?? '').toLowerCase();
     if (!['', 'yes', 'no', 'open', 'sealed'].includes(open)) {
-      fail('Open', 'Open is neither yes nor no.', 'Write yes or no.');
+      fail('Open', refuse('row.notYesNo', { field: 'Open' }));
     }
-    if ((cells.Lot ?? '').length > 40) fail('Lot', 'Lot is too long.', 'Write at most 40 characters.');
+    if ((cells.Lot ?? '').length > 40) fail('Lot', refuse('row.tooLong', { field: 'Lot', most: 40 }));
     if (productId === undefined || !kind || placeId === undefined || sizeUl === null || levelUl === null)
       return null;
     return {
@@ -153,38 +146,31 @@ function productReader(ground: ImportGround): Reader<ProductBody> {
   );
   return (cells, fail) => {
     const name = cells.Product ?? '';
-    if (name === '') fail('Product', 'Product is empty.', 'Write its name.');
-    else if (name.length > 60) fail('Product', 'Product is too long.', 'Write at most 60 characters.');
+    if (name === '') fail('Product', refuse('row.noName', {}));
+    else if (name.length > 60) fail('Product', refuse('row.tooLong', { field: 'Product', most: 60 }));
     else if (taken.has(name.toLowerCase())) {
-      fail(
-        'Product',
-        'Product is there already, in the shop or further up in the file.',
-        'Leave this row out, or write another name.',
-      );
+      fail('Product', refuse('row.taken', {}));
     }
     taken.add(name.toLowerCase());
     const family = families.get((cells.Family ?? '').toLowerCase());
     if (!family) {
       fail(
         'Family',
-        'Family is none of the choices.',
-        `Write one of: ${FAMILIES.map((f) => FAMILY_NAMES[f].toLowerCase()).join(', ')}.`,
+        refuse('row.notChoice', {
+          field: 'Family',
+          choices: FAMILIES.map((f) => FAMILY_NAMES[f].toLowerCase()),
+        }),
       );
     }
     const state = STATES[(cells['How it comes'] ?? '').toLowerCase()];
     if (!state)
       fail(
         'How it comes',
-        'How it comes is none of the choices.',
-        'Write ready to use, concentrate or hyper.',
+        refuse('row.notChoice', { field: 'How it comes', choices: ['ready to use', 'concentrate', 'hyper'] }),
       );
     const density = cells.Density ? take(fail, 'Density', parseNumber(cells.Density, 'Density')) : null;
     if (density !== null && (density < 0.5 || density > 2.5)) {
-      fail(
-        'Density',
-        'Density is not that of a liquid sold for this.',
-        'Write grams to the millilitre, from 0.5 to 2.5.',
-      );
+      fail('Density', refuse('row.density', {}));
     }
     const printed = cells['Label strength'] ?? '';
     const strength = printed
@@ -195,7 +181,7 @@ function productReader(ground: ImportGround): Reader<ProductBody> {
         )
       : null;
     if ((cells.Caution ?? '').length > 300)
-      fail('Caution', 'Caution is too long.', 'Write at most 300 characters.');
+      fail('Caution', refuse('row.tooLong', { field: 'Caution', most: 300 }));
     if (!family || !state) return null;
     const start = familyStart(family);
     return {

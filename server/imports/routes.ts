@@ -12,7 +12,7 @@ import type { AppContext } from '../appContext.ts';
 import { idOf } from '../equipment/queries.ts';
 import { command, fileCommand } from '../http/commands.ts';
 import { isKeepable, wholeNumber } from '../http/door.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { type HttpProblem, missing, problem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { bookOrFail, checkFile, forgetUnwanted, giveUp, importOf, moveOn } from './runner.ts';
 
@@ -43,29 +43,16 @@ export function importRoutes(context: AppContext): Router {
   const read = fileCommand(context, async ({ tx, who, now, params, file: text, name }) => {
     const kind = kindIn(params.kind);
     if (typeof text !== 'string' || text.trim() === '') {
-      throw new HttpProblem(
-        415,
-        'import.notCsv',
-        'The file is not one of comma-separated values, or is empty.',
-        {
-          remedy: 'Save it as CSV, in UTF-8, with the names of the columns in the first line.',
-        },
-      );
+      throw problem(415, 'import.empty', {});
     }
     if (!isKeepable(text)) {
-      throw new HttpProblem(415, 'import.notCsv', 'The file holds characters that can’t be kept.', {
-        remedy: 'Save it as CSV, in UTF-8.',
-      });
+      throw problem(415, 'import.characters', {});
     }
     if (text.split(/\r\n|\n|\r/).length > IMPORT_MOST_ROWS) {
-      throw new HttpProblem(413, 'import.tooLong', `The file has over ${IMPORT_MOST_ROWS} rows.`, {
-        remedy: 'Split it in two.',
-      });
+      throw problem(413, 'import.tooLong', { most: IMPORT_MOST_ROWS });
     }
     if (kind === 'products' && who.role !== 'manager') {
-      throw new HttpProblem(403, 'role.tooLow', 'Products are added by a manager.', {
-        remedy: 'Ask a manager to do it.',
-      });
+      throw problem(403, 'import.products', {});
     }
     const id = idOf(
       await tx.rows(
@@ -110,19 +97,5 @@ function kindIn(param: unknown): ImportKind {
 
 function notNow(found: Awaited<ReturnType<typeof importOf>>): HttpProblem {
   if (!found) return missing('import');
-  const WHY = {
-    checking: 'It is still being read.',
-    ready: 'It waits to be booked.',
-    refused: 'Some of its rows can’t be booked, so none is.',
-    booking: 'It is being booked, and is carried through.',
-    done: 'It is booked already.',
-    cancelled: 'It was cancelled.',
-    failed: 'It stopped at a fault of the program.',
-  };
-  return new HttpProblem(409, 'import.state', WHY[found.state], {
-    remedy:
-      found.state === 'refused'
-        ? 'Put the file right and choose it again.'
-        : 'Choose the file again, if need be.',
-  });
+  return problem(409, 'import.state', { state: found.state });
 }

@@ -1,12 +1,14 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import Papa from 'papaparse';
 import type { ImportKind } from '#contract/imports.ts';
+import { refuse } from '#contract/refusals.ts';
+import type { Refusal } from '#core/outcome.ts';
 import { type ImportGround, missingColumns, type ReadRow, rowReader } from './readRows.ts';
 
 // Reads a file row by row, off the thread that serves the shop, and hands it on some rows at a time.
 
 export type FromRows =
-  | { kind: 'unreadable'; why: string; remedy: string }
+  | { kind: 'unreadable'; refusal: Refusal }
   | { kind: 'total'; total: number }
   | { kind: 'rows'; rows: ReadRow[] }
   | { kind: 'read' };
@@ -23,11 +25,7 @@ const parsed = Papa.parse<Record<string, string>>(text, {
 });
 const absent = missingColumns(kind, parsed.meta.fields ?? []);
 if (absent.length > 0) {
-  tell({
-    kind: 'unreadable',
-    why: `The file has no column called ${absent.join(', ')}.`,
-    remedy: 'The first line names the columns; take the example to start from.',
-  });
+  tell({ kind: 'unreadable', refusal: refuse('import.unreadable', { columns: absent }) });
 } else {
   const read = rowReader(kind, ground);
   tell({ kind: 'total', total: parsed.data.length });

@@ -1,5 +1,6 @@
 import { setTimeout as after } from 'node:timers/promises';
 import type { BadRow, CsvImport, ImportKind, ImportState } from '#contract/imports.ts';
+import type { Refusal } from '#core/outcome.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Books, Queryable } from '../db/books.ts';
 import { KEPT_FREE_BYTES } from '../db/room.ts';
@@ -41,7 +42,7 @@ export async function checkFile(
   const worker = startWorker('server/imports/rows.worker.ts', { text, kind, ground });
   const bad: BadRow[] = [];
   let badRows = 0;
-  let ended: { why: string; remedy: string } | null = null;
+  let ended: { refusal: Refusal } | null = null;
   // One after the other, in the order they come.
   let doing: Promise<unknown> = Promise.resolve();
   let failure: unknown = null;
@@ -72,8 +73,8 @@ export async function checkFile(
   await doing;
   if (failure) throw failure;
   if (ended) {
-    const { why, remedy } = ended as { why: string; remedy: string };
-    bad.push({ line: 1, column: '', value: '', why, remedy });
+    const { code, facts } = (ended as { refusal: Refusal }).refusal;
+    bad.push({ line: 1, column: '', value: '', code, facts });
     badRows = 1;
   }
   await books.rows(

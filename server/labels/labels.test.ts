@@ -192,7 +192,7 @@ describe('the label printer', () => {
   it('that is not there says so, and what would work', async () => {
     const { noLabelPrinter } = await import('../devices/labelPrinter.ts');
     await expect(noLabelPrinter.print(shop.books, {} as never)).rejects.toMatchObject({
-      code: 'printer.none',
+      refusal: { code: 'printer.none' },
       status: 409,
     });
   });

@@ -20,7 +20,7 @@ import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { preparedCommand } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { decided, HttpProblem, missing } from '../http/problems.ts';
+import { decided, missing, problem } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { bottleLabel, containerLabel } from './bottleLabel.ts';
@@ -167,9 +167,7 @@ function sizeIn(req: Request): { size: LabelSize; copies: number } {
   const size = (req.query.size ?? 'large') as LabelSize;
   const copies = Number(req.query.copies ?? (size === 'a4' ? LABELS_ON_A4 : 1));
   if (!LABEL_SIZES.includes(size) || !Number.isInteger(copies) || copies < 1 || copies > 24) {
-    throw new HttpProblem(422, 'label.size', 'There is no such size of label, or number of copies.', {
-      remedy: `Choose one of: ${LABEL_SIZES.join(', ')}, and from 1 to 24 copies.`,
-    });
+    throw problem(422, 'label.size', { sizes: LABEL_SIZES, most: 24 });
   }
   return { size, copies };
 }

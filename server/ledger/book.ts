@@ -3,7 +3,7 @@ import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { Posting } from '#core/stock/postings.ts';
 import type { ReceiptChange } from '#core/stock/receipt.ts';
 import { costed, type HeldAccount, type Worth } from '#core/stock/worth.ts';
-import type { Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import type { Queryable } from '../db/books.ts';
 
 /** Stands, in a posting, for the account of the batch the same movement makes. */

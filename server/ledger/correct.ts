@@ -5,14 +5,13 @@ import type { WaterKind } from '#core/mixing/hardness.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
 import { checkStock } from '#core/stock/postings.ts';
-import type { Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import { containerOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { missing, problem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import type { Allowed } from '../people/allowed.ts';
 import { products } from '../products/queries.ts';
-import { shopOf } from '../shop/queries.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
 import { fillContext } from './fillContext.ts';
 import { reversalGround } from './history.ts';
@@ -55,24 +54,14 @@ export async function bookCorrection(
   if (!ground || !batch || ground.kind !== 'draw' || !ground.containerId) throw missing('pour');
   const right = await rightContainer(tx, body.containerId, ground.containerId);
   if (batch.lineId !== null) {
-    throw refused(
-      'It was filled from a dispenser line, which draws from one container only.',
-      'Take it back instead.',
-    );
+    throw problem(409, 'correction.line', {});
   }
   if (ground.restContainerId !== null) {
-    throw refused(
-      'It was poured from two containers.',
-      'Take it back instead, and pour it from the right one.',
-    );
+    throw problem(409, 'correction.twoSources', {});
   }
   const wrong = await containerAccount(tx, ground.containerId);
   const drawnUl = ground.postings.filter((p) => p.from === wrong).reduce((ul, p) => ul + p.ul, 0);
-  const units = (await shopOf(tx))?.units ?? 'metric';
-  const stock = checkStock(right.heldUl, drawnUl, right.code, units, {
-    words: 'it can’t have given',
-    remedy: 'Choose the one it really came from, or book what was found in it first.',
-  });
+  const stock = checkStock(right.heldUl, drawnUl, right.code, 'correction');
   if (!stock.ok) throw refusalProblem(stock, '/containerId', 409);
   const [product] = await products(tx, { id: right.productId });
   if (!product) throw missing('product');
@@ -134,17 +123,15 @@ export async function bookCorrection(
     vesselName: batch.vesselName,
     personName: batch.personName,
     at: batch.happenedAt.toISOString(),
-    cautions: await cautionsOf(tx, product, batch.vesselId, who, now),
+    ...(await cautionsOf(tx, product, batch.vesselId, who, now)),
   };
 }
 
 async function rightContainer(tx: Queryable, id: number, wrongId: number): Promise<Container> {
   const right = await containerOf(tx, id);
   if (!right) throw missing('container');
-  const at = (message: string, remedy: string) => refused(`Poured from: ${message}`, remedy, '/containerId');
-  if (id === wrongId)
-    throw at(`${right.code} is what is booked already.`, 'Choose the one it really came from.');
-  if (!right.openedAt) throw at(`${right.code} is sealed.`, 'Open it first, if it was poured from.');
+  if (id === wrongId) throw problem(409, 'correction.same', { code: right.code }, { at: '/containerId' });
+  if (!right.openedAt) throw problem(409, 'correction.sealed', { code: right.code }, { at: '/containerId' });
   return right;
 }
 
@@ -155,13 +142,11 @@ async function cautionsOf(
   vesselId: number,
   who: SignedIn,
   now: Date,
-): Promise<string[]> {
-  const cautions = caution ? [caution] : [];
+): Promise<Pick<Corrected, 'caution' | 'met'>> {
   const { facts } = await fillContext(tx, { productId: id, vesselId }, who, now);
   const { product, vessel } = facts;
-  const met = mayMeet(product, vessel.held, vessel.name);
-  if (!met.ok) cautions.push(`${met.reason} Air the place, empty it and rinse it with plenty of water.`);
-  return cautions;
+  const met = mayMeet(product, vessel.held, { kind: 'vessel', name: vessel.name });
+  return { caution, met: met.ok ? null : met };
 }
 
 async function wrongBatch(
@@ -178,11 +163,4 @@ async function wrongBatch(
     [movementId, batchId],
   );
   return rows[0];
-}
-
-function refused(message: string, remedy: string, pointer = ''): HttpProblem {
-  return new HttpProblem(409, 'correction.refused', message, {
-    remedy,
-    ...(pointer && { errors: [{ pointer, message, remedy }] }),
-  });
 }

@@ -6,9 +6,9 @@ import type { ProductRecord } from '#core/products/record.ts';
 import type { StandingNote } from '#core/safety/mayMix.ts';
 import type { EnteredTraits } from '#core/safety/traits.ts';
 import type { LotHold } from '#core/stock/lotHold.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem } from '../http/problems.ts';
+import { problem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { traitsFrom } from '../products/queries.ts';
 
@@ -105,8 +105,7 @@ export async function fillContext(
     [ids.productId, ids.vesselId, who.personId, now],
   );
   if (!row) {
-    const remedy = 'Choose another from the list.';
-    throw new HttpProblem(409, 'equipment.unusable', 'Product or vessel is not there any more.', { remedy });
+    throw problem(409, 'equipment.unusable', { what: 'productOrVessel', why: 'gone' });
   }
   const { product, vessel, record, earlier, water, tap, used, waste, difference } = row;
   return {
@@ -121,7 +120,6 @@ export async function fillContext(
         filledAt: row.filledAt,
       },
       who: { signedOff: row.signedOff, answers: who.role === 'manager' },
-      units: row.units,
     },
     accounts: { tap, used, waste, difference },
     water,

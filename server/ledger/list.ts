@@ -15,7 +15,7 @@ import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { wholeNumber } from '../http/door.ts';
-import { HttpProblem } from '../http/problems.ts';
+import { problem } from '../http/problems.ts';
 import { shopOf } from '../shop/queries.ts';
 import { movedAt } from './history.ts';
 import { sums } from './sums.ts';
@@ -41,7 +41,7 @@ export function ledgerRoutes(context: AppContext): Router {
   });
   routes.get('/sums', async (req, res) => {
     const by = SUMMED_BY.find((b) => b === req.query.by);
-    if (!by) throw unreadable('by', `Choose one of: ${SUMMED_BY.join(', ')}.`);
+    if (!by) throw problem(400, 'filter.unreadable', { name: 'by', choices: SUMMED_BY });
     res.json(await sums(context.books, by, filterOf(req.query)));
   });
   routes.get('/ledger.csv', async (req, res) => {
@@ -118,11 +118,11 @@ function filterOf(query: Record<string, unknown>): MovementFilter {
     const text = query[name];
     if (text === undefined) return null;
     if (typeof text === 'string' && DAY.test(text) && isDay(text)) return text;
-    throw unreadable(name, 'Give a day such as 2026-05-04.');
+    throw problem(400, 'filter.unreadable', { name });
   };
   const kind = MOVEMENT_KINDS.find((k) => k === query.kind) ?? null;
   if (query.kind !== undefined && !kind)
-    throw unreadable('kind', `Choose one of: ${MOVEMENT_KINDS.join(', ')}.`);
+    throw problem(400, 'filter.unreadable', { name: 'kind', choices: MOVEMENT_KINDS });
   return {
     personId: id('person'),
     productId: id('product'),
@@ -132,9 +132,6 @@ function filterOf(query: Record<string, unknown>): MovementFilter {
     to: day('to'),
   };
 }
-
-const unreadable = (name: string, remedy: string) =>
-  new HttpProblem(400, 'filter.unreadable', `"${name}" can't be filtered by what was asked.`, { remedy });
 
 const params = ({ personId, productId, placeId, kind, from, to }: MovementFilter) => [
   personId,

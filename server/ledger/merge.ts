@@ -9,7 +9,6 @@ import type { Queryable } from '../db/books.ts';
 import { waterId } from '../equipment/queries.ts';
 import { decided, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import { shopOf } from '../shop/queries.ts';
 import { movedOf } from './before.ts';
 import { bookDraw, NEW_BATCH } from './book.ts';
 import { heldInVessel } from './fillContext.ts';
@@ -22,7 +21,6 @@ export async function bookMerge(
   who: Pick<SignedIn, 'personId'>,
   now: Date,
 ): Promise<Merged> {
-  const units = (await shopOf(tx))?.units ?? 'metric';
   const from = await heldInVessel(tx, body.from.vesselId);
   const into = await heldInVessel(tx, body.into.vesselId);
   const shown = {
@@ -32,7 +30,7 @@ export async function bookMerge(
   const { together, ...kept } = decided(
     resolveMerge(
       { ...body, shown },
-      { from: from?.held ?? null, into: into?.held ?? null, roomUl: into?.roomUl ?? 0, units },
+      { from: from?.held ?? null, into: into?.held ?? null, roomUl: into?.roomUl ?? 0 },
     ),
   );
   if (!from || !into) throw missing('vessel');

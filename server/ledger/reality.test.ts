@@ -153,7 +153,7 @@ describe('the wrong product', () => {
       containerId: wrong,
       note: '',
     });
-    expect(same.body).toMatchObject({ code: 'correction.refused', errors: [{ pointer: '/containerId' }] });
+    expect(same.body).toMatchObject({ code: 'correction.same', errors: [{ pointer: '/containerId' }] });
     const put = await bram('post', `/api/movements/${slip.movementId}/corrections`, {
       containerId: right,
       note: 'Took the jug beside it',
@@ -189,7 +189,7 @@ describe('the wrong product', () => {
     const body = { containerId: right, note: '' };
     expect((await bram('post', `/api/movements/${slip.movementId}/corrections`, body)).status).toBe(403);
     const put = await hester('post', `/api/movements/${slip.movementId}/corrections`, body);
-    expect(put.body.cautions).toContain(careful.caution);
+    expect(put.body.caution).toBe(careful.caution);
   });
 });
 
@@ -213,7 +213,7 @@ describe('a late entry', () => {
     expect(
       (await bram('post', `/api/containers/${id}/late-draws`, { ul: ml(80), note: 'x', occurredAt: ago(30) }))
         .body,
-    ).toMatchObject({ code: 'when.refused', errors: [{ pointer: '/occurredAt' }] });
+    ).toMatchObject({ code: 'when.tooLongAgo', errors: [{ pointer: '/occurredAt' }] });
     expect(
       (await bram('post', `/api/containers/${id}/late-draws`, { ul: ml(80), note: 'x', occurredAt: ago(-1) }))
         .status,

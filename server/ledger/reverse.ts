@@ -1,8 +1,8 @@
 import { reversePostings } from '#core/stock/postings.ts';
 import { type BackInto, type Booked, mayPutBack, mayTakeBack } from '#core/stock/takeBack.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 import type { Queryable } from '../db/books.ts';
-import { decided, HttpProblem, missing } from '../http/problems.ts';
+import { decided, missing, problem, refusalProblem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
 import { type Allowed, unlessAllowed } from '../people/allowed.ts';
 import { bookMovement } from './book.ts';
@@ -19,13 +19,11 @@ export async function bookReversal(
   const ground = await reversalGround(tx, id, now);
   if (!ground) throw missing('movement');
   const may = mayTakeBack(bookedOf(ground), who, now.getTime());
-  if (!may.ok && may.code !== 'undo.notYours')
-    throw new HttpProblem(409, may.code, may.reason, { remedy: may.remedy });
+  if (!may.ok && may.code !== 'undo.notYours') throw refusalProblem(may, '', 409);
   const word = may.ok ? null : await allowed('undo', String(id));
-  if (!may.ok && word === null)
-    throw unlessAllowed('undo', String(id), 403, may.code, may.reason, may.remedy);
+  if (!may.ok && word === null) throw unlessAllowed('undo', String(id), may);
   const { containerId, toContainerId, restContainerId, placeId, batchId, postings } = ground;
-  for (const into of await backInto(tx, id)) decided(mayPutBack(into, into.units));
+  for (const into of await backInto(tx, id)) decided(mayPutBack(into));
   try {
     const movementId = await bookMovement(tx, {
       kind: 'reversal',
@@ -50,22 +48,10 @@ export async function bookReversal(
   } catch (error) {
     const { constraint } = error as { constraint?: string };
     if (constraint === 'one_batch_in_a_vessel') {
-      throw new HttpProblem(
-        409,
-        'undo.filledSince',
-        'The vessel it was in holds something else by now, and two mixes are never in one vessel.',
-        { remedy: 'Undo what was filled in since first, or leave it.' },
-      );
+      throw problem(409, 'undo.filledSince', {});
     }
     if (constraint !== 'nothing_physical_below_zero') throw error;
-    throw new HttpProblem(
-      409,
-      'undo.usedSince',
-      'What this put in place has been used since, so it can no longer be taken back.',
-      {
-        remedy: 'Undo the later movement first.',
-      },
-    );
+    throw problem(409, 'undo.usedSince', {});
   }
 }
 

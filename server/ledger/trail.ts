@@ -4,7 +4,7 @@ import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { wholeNumber } from '../http/door.ts';
-import { HttpProblem } from '../http/problems.ts';
+import { problem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 
 const PAGE = 100;
@@ -18,15 +18,11 @@ export function trailRoutes(context: AppContext): Router {
     const cursor =
       before === undefined ? null : /^(\d{4}-\d\d-\d\dT[\d:.]+Z),([mop]\d{1,15})$/.exec(String(before));
     if (before !== undefined && (!cursor || Number.isNaN(Date.parse(cursor[1] ?? '')))) {
-      throw new HttpProblem(400, 'filter.unreadable', '"before" is not the end of a page.', {
-        remedy: 'Give the "next" of the page before.',
-      });
+      throw problem(400, 'filter.unreadable', { name: 'before' });
     }
     const kinds = TRAIL_KINDS.filter((k) => kind === undefined || k === kind);
     if (kinds.length === 0) {
-      throw new HttpProblem(400, 'filter.unreadable', '"kind" can’t be filtered by what was asked.', {
-        remedy: `Choose one of: ${TRAIL_KINDS.join(', ')}.`,
-      });
+      throw problem(400, 'filter.unreadable', { name: 'kind', choices: TRAIL_KINDS });
     }
     const rows = await trail(context.books, {
       before: cursor ? { at: cursor[1] ?? '', id: cursor[2] ?? '' } : null,

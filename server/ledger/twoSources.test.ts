@@ -102,7 +102,7 @@ describe('a pour from two containers', () => {
       return body as { code: string; detail: string; errors: { pointer: string }[] };
     };
     expect((await no(PAIL, sealed)).code).toBe('rest.unneeded');
-    expect((await no(small, small)).detail).toBe('The second container is the first one again.');
+    expect((await no(small, small)).detail).toBe('The second container: it is the first one again.');
     expect((await no(small, 3)).detail).toMatch(/holds a different product/);
     const neat = {
       totalUl: 500_000,
@@ -127,7 +127,7 @@ describe('a pour from two containers', () => {
       containerId: PAIL,
       note: '',
     });
-    expect([answer.status, answer.body.code]).toEqual([409, 'correction.refused']);
+    expect([answer.status, answer.body.code]).toEqual([409, 'correction.twoSources']);
   });
 });
 

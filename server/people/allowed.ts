@@ -1,4 +1,5 @@
 import type { OverrideRule } from '#contract/people.ts';
+import type { Refusal } from '#core/outcome.ts';
 import type { Queryable } from '../db/books.ts';
 import { HttpProblem } from '../http/problems.ts';
 import { hashToken, type SignedIn } from '../http/signedIn.ts';
@@ -22,11 +23,5 @@ export const allowedBy =
   };
 
 /** A refusal that a manager's word would lift, with how to ask for it. */
-export const unlessAllowed = (
-  rule: OverrideRule,
-  subject: string,
-  status: number,
-  code: string,
-  message: string,
-  remedy: string,
-): HttpProblem => new HttpProblem(status, code, message, { remedy, override: { rule, subject } });
+export const unlessAllowed = (rule: OverrideRule, subject: string, refusal: Refusal): HttpProblem =>
+  new HttpProblem(403, refusal, { override: { rule, subject } });

@@ -3,7 +3,7 @@ import { Router } from 'express';
 import { type Override, overrideBody } from '#contract/people.ts';
 import type { AppContext } from '../appContext.ts';
 import { preparedCommand } from '../http/commands.ts';
-import { HttpProblem } from '../http/problems.ts';
+import { problem } from '../http/problems.ts';
 import { hashToken } from '../http/signedIn.ts';
 import { checkPin } from '../sessions/checkPin.ts';
 
@@ -19,11 +19,7 @@ export function overrideRoutes(context: AppContext): Router {
       (await checkPin(context, req, personId, pin, who)).person,
     async ({ tx, body: { rule, subject, personId, reason }, who, now, ready: person }) => {
       if (person.role !== 'manager') {
-        const [message, remedy] = ['Manager is not one.', 'Have a manager type their own name and PIN.'];
-        throw new HttpProblem(403, 'override.notManager', message, {
-          remedy,
-          errors: [{ pointer: '/personId', message, remedy }],
-        });
+        throw problem(403, 'override.notManager', {}, { at: '/personId' });
       }
       const until = new Date(now.getTime() + MINUTES * 60_000);
       const token = randomBytes(24).toString('base64url');

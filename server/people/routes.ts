@@ -4,7 +4,7 @@ import type { PersonEventKind } from '#contract/trail.ts';
 import type { AppContext } from '../appContext.ts';
 import { preparedChange, preparedCommand, revised } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { missing, problem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { hashPin } from '../sessions/pins.ts';
 import { endSessionsOf } from '../sessions/queries.ts';
@@ -61,14 +61,7 @@ export function peopleRoutes(context: AppContext): Router {
         const { pin, ...rest } = body;
         await updatePerson(tx, id, pinHash ? { ...rest, pinHash } : rest, now);
         if ((await managersLeft(tx)) === 0) {
-          throw new HttpProblem(
-            409,
-            'people.noManager',
-            'This is the last manager: a shop without one could not be run.',
-            {
-              remedy: 'Make someone else a manager first.',
-            },
-          );
+          throw problem(409, 'people.noManager', {});
         }
         if (pin) await forgetAttempts(tx, id);
         const events: [PersonEventKind, boolean, string][] = [

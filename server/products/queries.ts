@@ -1,5 +1,5 @@
 import type { Product, ProductBody, ProductPatch } from '#contract/products.ts';
-import { refuse } from '#core/outcome.ts';
+import { refuse } from '#contract/refusals.ts';
 import type { ProductRecord } from '#core/products/record.ts';
 import { usualTraits } from '#core/products/starts.ts';
 import { type EnteredTraits, TRAITS, type Traits, traitsOf } from '#core/safety/traits.ts';
@@ -114,15 +114,7 @@ async function insertLabelEntries(
     const top = upTo ? fractionOf(upTo, 'Label strength') : null;
     if (top && !top.ok) throw refusalProblem(top, `/labelEntries/${position}/upTo`);
     if (top && (top.value < f.value || sameStrength(top.value, f.value))) {
-      throw refusalProblem(
-        refuse(
-          'strength.endsReversed',
-          'Label strength',
-          'Label strength: the end of its range is not stronger than its start.',
-          'Give the weaker end first, such as 1:20 up to 1:10.',
-        ),
-        `/labelEntries/${position}/upTo`,
-      );
+      throw refusalProblem(refuse('strength.endsReversed', {}), `/labelEntries/${position}/upTo`);
     }
     const ends = [JSON.stringify(strength), f.value, upTo ? JSON.stringify(upTo) : null, top?.value ?? null];
     await tx.rows(

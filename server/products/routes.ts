@@ -7,8 +7,8 @@ import {
   productPatch,
   rateBody,
 } from '#contract/products.ts';
+import { refuse } from '#contract/refusals.ts';
 import { measuredRate } from '#core/delivery/output.ts';
-import { refuse } from '#core/outcome.ts';
 import { checkPh } from '#core/products/record.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
@@ -43,7 +43,7 @@ export function productRoutes(context: AppContext): Router {
     command(context, rateBody, async ({ tx, body, params }) => {
       const id = wholeNumber(params.id, 'product');
       const rate = measuredRate(body.ul, body.count, body.target);
-      if (!rate.ok) throw refusalProblem(rate, rate.field === 'Used' ? '/ul' : '/count');
+      if (!rate.ok) throw refusalProblem(rate, rate.code === 'rate.range' ? '/ul' : '/count');
       const rows = await tx.rows(
         `WITH used AS (UPDATE product_use SET rate_ml_per_m2 = $3 WHERE product_id = $1 AND kind = $2 RETURNING product_id)
          UPDATE product SET revision = revision + 1 WHERE id IN (SELECT product_id FROM used) RETURNING id`,
@@ -63,11 +63,6 @@ async function check(tx: Queryable, { record, traits }: ProductBody, id?: number
   const other = record.replaces?.productId;
   if (other === undefined) return;
   if (other !== id && (await products(tx, { id: other })).length > 0) return;
-  const unknown = refuse(
-    'replaces.unknown',
-    'Replaces',
-    'Replaces is not another product of this shop.',
-    'Choose one from the list, or nothing.',
-  );
+  const unknown = refuse('replaces.unknown', {});
   throw refusalProblem(unknown, '/record/replaces/productId');
 }

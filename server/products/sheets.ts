@@ -5,7 +5,7 @@ import type { Queryable } from '../db/books.ts';
 import { idOf } from '../equipment/queries.ts';
 import { fileCommand } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { missing, problem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { products } from './queries.ts';
 
@@ -33,9 +33,7 @@ export function sheetRoutes(context: AppContext): Router {
         (t) => Buffer.isBuffer(bytes) && BEGINS[t].every((b, i) => bytes[i] === b),
       );
       if (!type || !Buffer.isBuffer(bytes)) {
-        const message = 'Safety data sheet is not a PDF, PNG or JPEG file.';
-        const remedy = 'Choose the sheet as a PDF, or a photograph of it, of at most 10 MB.';
-        throw new HttpProblem(415, 'sheet.type', message, { remedy });
+        throw problem(415, 'sheet.type', {});
       }
       const [product] = await products(tx, { id: productId });
       if (!product) throw missing('product');

@@ -10,7 +10,7 @@ import { sameRecipe } from '#core/recipes/same.ts';
 import type { Queryable } from '../db/books.ts';
 import { vessels } from '../equipment/queries.ts';
 import { revised } from '../http/commands.ts';
-import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { missing, problem, refusalProblem } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
 import { dropDraft, publishDraft, recipes, touch, writeDraft } from './queries.ts';
 
@@ -24,35 +24,28 @@ async function wareOf(
 ): Promise<{ product: Product & RecipeProduct; vessel: Vessel & RecipeVessel }> {
   const [product] = await products(tx, { id: recipe.productId });
   const [vessel] = await vessels(tx, { id: recipe.vesselId });
-  if (!product)
-    throw refused(`${at}/productId`, 'Product is not there any more.', 'Choose one from the list.');
+  if (!product) throw problem(422, 'recipe.noProduct', {}, { at: `${at}/productId` });
   if (product.retired) {
-    throw refused(
-      `${at}/productId`,
-      `${recipe.name}: ${product.name} has been retired.`,
-      'Choose the product that took its place, bring the old one back, or retire the recipe.',
+    throw problem(
+      422,
+      'recipe.productRetired',
+      { recipe: recipe.name, product: product.name },
+      { at: `${at}/productId` },
     );
   }
   if (!vessel || vessel.retired) {
-    throw refused(
-      `${at}/vesselId`,
-      `${recipe.name}: its vessel is out of use.`,
-      'Choose a vessel that is in use.',
-    );
+    throw problem(422, 'recipe.vesselRetired', { recipe: recipe.name }, { at: `${at}/vesselId` });
   }
   if (!isSuction(vessel.kind)) return { product, vessel };
   if (recipe.dialId === null || !vessel.dials.some((d) => d.id === recipe.dialId)) {
-    throw refused(
-      `${at}/dialId`,
-      `Dial position is none of ${vessel.name}’s.`,
-      vessel.dials.length > 0 ? 'Choose one from the list.' : 'Add its dial positions in Rigs first.',
+    throw problem(
+      422,
+      'recipe.dial',
+      { vessel: vessel.name, some: vessel.dials.length > 0 },
+      { at: `${at}/dialId` },
     );
   }
   return { product, vessel };
-}
-
-function refused(pointer: string, message: string, remedy: string): HttpProblem {
-  return new HttpProblem(422, 'recipe.refused', message, { remedy, errors: [{ pointer, message, remedy }] });
 }
 
 /** What belongs to a cannon alone is left out for everything else. */
@@ -103,7 +96,7 @@ async function refuseTaken(tx: Queryable, id: number, name: string, at: string):
     [id, name.trim()],
   );
   if (taken.length > 0) {
-    throw refused(`${at}/name`, 'Name is taken: another recipe already has it.', 'Type a different name.');
+    throw problem(422, 'name.taken', { by: 'recipe' }, { at: `${at}/name` });
   }
 }
 
@@ -121,17 +114,17 @@ export async function publish(
   revised(row, revision);
   const { draft } = row;
   if (!draft || row.retired) {
-    throw refused(at, 'There is no draft of this recipe any more.', 'Look at the list again.');
+    throw problem(422, 'recipe.noDraft', {}, { at });
   }
   const { product, vessel } = await wareOf(tx, draft, at);
   const ground = groundOf(draft, product, vessel);
   for (const cell of draft.cells) {
     if (cell.kind === 'not') continue;
     const may = mayPublish(cell, draft.onPanel, ground);
-    if (!may.ok) throw refusalProblem({ ...may, reason: `${draft.name}. ${may.reason}` }, at);
+    if (!may.ok) throw refusalProblem({ ...may, of: { ...may.of, recipe: draft.name } }, at);
   }
   if (draft.cells.every((c) => c.kind === 'not')) {
-    throw refused(at, `${draft.name} is for no soil level at all.`, 'Give at least one level a strength.');
+    throw problem(422, 'recipe.noLevels', { recipe: draft.name }, { at });
   }
   await publishDraft(tx, recipeId, who, why, now);
   await touch(tx, recipeId, false, now);

@@ -4,13 +4,11 @@ import { type CalibrationBody, calibrationBody } from '#contract/rigs.ts';
 import { bucketFlow, calibrateDraw, drawOf, FLOW_METER_U, readingU } from '#core/delivery/drainTest.ts';
 import type { Draw } from '#core/delivery/draw.ts';
 import { accept, type Outcome } from '#core/outcome.ts';
-import { formatPercent } from '#core/strength/formatStrength.ts';
-import type { Fraction } from '#core/strength/strength.ts';
 import type { AppContext } from '../appContext.ts';
 import { vessels } from '../equipment/queries.ts';
 import { command } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { missing, problem, refusalProblem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import {
   type CalibrationGround,
@@ -34,7 +32,7 @@ export function calibrationRoutes(context: AppContext): Router {
       if (!ground) throw missing('vessel');
       checkGround(ground, body);
       const draw = drawFrom(body, ground);
-      if (!draw.ok) throw refusalProblem(draw, POINTERS[draw.field] ?? '/runs');
+      if (!draw.ok) throw refusalProblem(draw, WHERE[draw.code] ?? '/runs');
       await insertCalibration(tx, vesselId, body, draw.value, who.personId, now);
       await tx.rows('UPDATE vessel SET dial_id = $2, revision = revision + 1 WHERE id = $1', [
         vesselId,
@@ -72,39 +70,29 @@ export function calibrationRoutes(context: AppContext): Router {
 const vesselOf = (params: unknown): number =>
   wholeNumber((params as { vesselId: string }).vesselId, 'vessel');
 
-const POINTERS: Record<string, string> = { Flow: '/flow', 'Time to fill': '/flow/seconds' };
+const WHERE: Record<string, string> = {
+  'drain.flow': '/flow',
+  'drain.overWhole': '/flow',
+  'flow.seconds': '/flow/seconds',
+};
 
 function checkGround(ground: CalibrationGround, { seen, runs }: CalibrationBody): void {
   if (ground.kind !== 'cannonBottle' && ground.kind !== 'gunBottle') {
-    throw unusable(
-      'Vessel',
-      '/dialId',
-      `${ground.name} delivers what is in it as it is: there is no draw to measure.`,
-    );
+    throw problem(409, 'rig.noDraw', { vessel: ground.name }, { at: '/dialId' });
   }
-  if (ground.retired) throw unusable('Vessel', '/dialId', `${ground.name} has been retired.`);
-  if (!ground.dialThere)
-    throw unusable('Dial position', '/dialId', 'That dial position is not there any more.');
-  if (!ground.machineThere) throw unusable('Machine', '/machineId', 'That machine is not in use any more.');
-  if (runs.every((r) => r.leftOut))
-    throw unusable('Runs', '/runs', 'Every run was left out.', 'Keep at least one.');
+  if (ground.retired) throw problem(409, 'rig.retired', { vessel: ground.name }, { at: '/dialId' });
+  if (!ground.dialThere) throw problem(409, 'rig.dialGone', {}, { at: '/dialId' });
+  if (!ground.machineThere) throw problem(409, 'rig.machineGone', {}, { at: '/machineId' });
+  if (runs.every((r) => r.leftOut)) throw problem(409, 'rig.noRuns', {}, { at: '/runs' });
   const { newest } = ground;
   if (newest && newest.id !== seen) {
-    throw new HttpProblem(
-      409,
-      'calibration.newer',
-      `${newest.personName} measured this in between and found ${formatPercent(newest.q as Fraction)}.`,
-      {
-        remedy: 'Look at both. Yours is kept too if you save it again, and counts from then on.',
-        current: newest,
-      },
-    );
+    throw problem(409, 'calibration.newer', { by: newest.personName, q: newest.q }, { current: newest });
   }
 }
 
 function drawFrom(
   { flow, stepUl, runs, variant }: CalibrationBody,
-  { bottleUl, units }: CalibrationGround,
+  { bottleUl }: CalibrationGround,
 ): Outcome<Draw> {
   const found =
     flow.kind === 'bucket'
@@ -114,18 +102,6 @@ function drawFrom(
   const kept = runs.filter((r) => !r.leftOut);
   const volumeU = readingU(Math.min(...kept.map((r) => r.drainedUl)), stepUl);
   const setup = { variant, flowMlPerMin: found.value.mlPerMin, flowU: found.value.u, volumeU, bottleUl };
-  const draw = calibrateDraw(kept, setup, units);
+  const draw = calibrateDraw(kept, setup);
   return draw.ok ? accept(drawOf(draw.value)) : draw;
-}
-
-function unusable(
-  field: string,
-  pointer: string,
-  message: string,
-  remedy = 'Choose another from the list.',
-): HttpProblem {
-  return new HttpProblem(409, 'rig.unusable', message, {
-    remedy,
-    errors: [{ pointer, message: `${field}: ${message}`, remedy }],
-  });
 }

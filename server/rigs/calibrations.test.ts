@@ -129,9 +129,9 @@ describe('the draw of a cannon', () => {
     ['no time at all', { runs: [run(0)] }, 422, 'Time is below what is possible.'],
     ['two seconds', { runs: [run(2)] }, 422, 'Time is not between 3 seconds and an hour.'],
     ['no runs', { runs: [] }, 422, 'There is no run yet.'],
-    ['every run left out', { runs: [run(95, { leftOut: true })] }, 409, 'Every run was left out.'],
-    ['a dial position of another', { dialId: 1 }, 409, 'That dial position is not there any more.'],
-    ['a machine that is not there', { machineId: 999 }, 409, 'That machine is not in use any more.'],
+    ['every run left out', { runs: [run(95, { leftOut: true })] }, 409, 'Runs: every run was left out.'],
+    ['a dial position of another', { dialId: 1 }, 409, 'Dial position is not there any more.'],
+    ['a machine that is not there', { machineId: 999 }, 409, 'Machine: that machine is not in use any more.'],
   ] as const)('refuses %s, and says why', async (_, more, status, words) => {
     const body = {
       ...test({ seen: (await measured()).draws.find((d) => d.machineId === null)?.calibrationId ?? null }),
@@ -146,7 +146,7 @@ describe('the draw of a cannon', () => {
   it('is measured by leads, not by technicians, and never of a bottle', async () => {
     expect((await bram('post', path(), test())).status).toBe(403);
     const bottle = await odo('post', '/api/vessels/1/calibrations', test());
-    expect(bottle.body).toMatchObject({ code: 'rig.unusable' });
+    expect(bottle.body).toMatchObject({ code: 'rig.noDraw' });
   });
 });
 

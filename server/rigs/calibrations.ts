@@ -1,6 +1,6 @@
 import type { Calibration, CalibrationBody } from '#contract/rigs.ts';
 import type { Draw } from '#core/delivery/draw.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { idOf } from '../equipment/queries.ts';

@@ -1,7 +1,7 @@
 import type { OnPanel, PourBody } from '#contract/ledger.ts';
 import { type Draw, UNMEASURED_DRAW } from '#core/delivery/draw.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem } from '../http/problems.ts';
+import { problem } from '../http/problems.ts';
 import { drawJson } from './drawJson.ts';
 
 /** How a cannon or a gun that is set like this draws; the dial is noted to stand there now. */
@@ -25,12 +25,7 @@ export async function rigAsSet(
   );
   const [set] = rows;
   if (!set) {
-    const message = 'Dial position is not there any more.';
-    const remedy = 'Choose where the dial is set.';
-    throw new HttpProblem(409, 'rig.unusable', message, {
-      remedy,
-      errors: [{ pointer: '/rig/dialId', message, remedy }],
-    });
+    throw problem(409, 'rig.dialGone', {}, { at: '/rig/dialId' });
   }
   const { q, known, u, from, to } = set.draw ?? UNMEASURED_DRAW;
   const { dialName, machineName } = set;

@@ -1,6 +1,6 @@
 import type { Request } from 'express';
 import type { AppContext } from '../appContext.ts';
-import { HttpProblem, missing } from '../http/problems.ts';
+import { type HttpProblem, missing, problem } from '../http/problems.ts';
 import { cookieOf, hashToken, type SignedIn, TABLET_COOKIE } from '../http/signedIn.ts';
 import { noteEvent } from '../people/queries.ts';
 import { hashPin, isPin, isWithoutSecret, LONGEST_WAIT_MS, waitAfter } from './pins.ts';
@@ -75,20 +75,10 @@ async function knownTablet(context: AppContext, req: Request): Promise<string | 
 }
 
 function wrongPin(failures: number): HttpProblem {
-  const left = 5 - failures;
-  const message = 'PIN is not the right one.';
-  const remedy = `Try again: ${left} ${left === 1 ? 'try' : 'tries'} left before a wait. A manager can set a new PIN.`;
-  return new HttpProblem(401, 'pin.wrong', message, {
-    remedy,
-    errors: [{ pointer: '/pin', message, remedy }],
-  });
+  return problem(401, 'pin.wrong', { left: 5 - failures }, { at: '/pin' });
 }
 
 function locked(until: Date, now: Date): HttpProblem {
   const seconds = Math.ceil((until.getTime() - now.getTime()) / 1_000);
-  const wait = seconds > 90 ? `${Math.ceil(seconds / 60)} minutes` : `${seconds} seconds`;
-  return new HttpProblem(429, 'pin.locked', 'PIN was wrong too many times.', {
-    remedy: `Wait ${wait}, or ask a manager to set a new PIN.`,
-    retryAfterS: seconds,
-  });
+  return problem(429, 'pin.locked', { seconds }, { retryAfterS: seconds });
 }

@@ -4,7 +4,7 @@ import { rateLimit } from 'express-rate-limit';
 import { type SignInName, signInBody, type Who } from '#contract/people.ts';
 import type { AppContext } from '../appContext.ts';
 import { parseBody } from '../http/door.ts';
-import { HttpProblem } from '../http/problems.ts';
+import { problem } from '../http/problems.ts';
 import { cookieOf, hashToken, only, SESSION_COOKIE, TABLET_COOKIE, whoOf } from '../http/signedIn.ts';
 import { checkPin } from './checkPin.ts';
 import { endSession, lockSession, rememberTablet, signInNames, startSession } from './queries.ts';
@@ -93,12 +93,6 @@ function attemptsPerMinute() {
     limit: 60,
     standardHeaders: true,
     legacyHeaders: false,
-    handler: (_req, _res, next) =>
-      next(
-        new HttpProblem(429, 'signIn.flood', 'Too many tries from this address.', {
-          remedy: 'Wait a minute.',
-          retryAfterS: 60,
-        }),
-      ),
+    handler: (_req, _res, next) => next(problem(429, 'signIn.flood', {}, { retryAfterS: 60 })),
   });
 }

@@ -3,7 +3,7 @@ import { FAMILIES, type Family } from '#core/products/family.ts';
 import { PRE_WASH_FAMILIES } from '#core/products/shopDefaults.ts';
 import { recordStart } from '#core/products/starts.ts';
 import type { Queryable } from '../db/books.ts';
-import { HttpProblem } from '../http/problems.ts';
+import { problem } from '../http/problems.ts';
 
 export async function shopOf(db: Queryable): Promise<Shop | null> {
   const [shop] = await db.rows<Shop>(
@@ -53,12 +53,7 @@ export async function setUpShop(
 async function refuseUnknownZone(tx: Queryable, zone: string): Promise<void> {
   const [known] = await tx.rows('SELECT 1 FROM pg_timezone_names WHERE lower(name) = lower($1)', [zone]);
   if (known) return;
-  const message = 'Time zone is not one the books know.';
-  const remedy = 'Type a zone such as Europe/London or America/Chicago.';
-  throw new HttpProblem(422, 'zone.unknown', message, {
-    remedy,
-    errors: [{ pointer: '/zone', message, remedy }],
-  });
+  throw problem(422, 'zone.unknown', {}, { at: '/zone' });
 }
 
 export async function updateShop(tx: Queryable, patch: ShopPatch): Promise<void> {

@@ -3,7 +3,7 @@ import type { InferType } from 'yup';
 import { firstRunBody, type Shop, type ShopState, shopPatch } from '#contract/shop.ts';
 import type { AppContext } from '../appContext.ts';
 import { change, preparedCommand, revised } from '../http/commands.ts';
-import { HttpProblem } from '../http/problems.ts';
+import { problem } from '../http/problems.ts';
 import { only } from '../http/signedIn.ts';
 import { insertPerson } from '../people/queries.ts';
 import { hashPin, waitAfter } from '../sessions/pins.ts';
@@ -37,25 +37,15 @@ export function shopRoutes(context: AppContext): Router {
     '/',
     preparedCommand(context, firstRunBody, hashed, async ({ tx, body, now, ready: pinHash }) => {
       if (await isSetUp(tx)) {
-        throw new HttpProblem(409, 'shop.there', 'This shop is already set up.', {
-          remedy: 'Sign in with your PIN.',
-        });
+        throw problem(409, 'shop.there', {});
       }
       const waitS = tries.waitS(context.now());
       if (waitS > 0) {
-        throw new HttpProblem(429, 'setup.locked', 'The set-up code was wrong too many times.', {
-          remedy: `Wait ${waitS} seconds, then copy the six digits printed where the program was started.`,
-          retryAfterS: waitS,
-        });
+        throw problem(429, 'setup.locked', { seconds: waitS }, { retryAfterS: waitS });
       }
       if (body.code !== context.setupCode) {
         tries.count(context.now());
-        const message = 'Set-up code is not the one printed where the program was started.';
-        const remedy = 'Copy the six digits printed there.';
-        throw new HttpProblem(403, 'setup.code', message, {
-          remedy,
-          errors: [{ pointer: '/code', message, remedy }],
-        });
+        throw problem(403, 'setup.code', {}, { at: '/code' });
       }
       await setUpShop(tx, { ...body, demo: false, now });
       const { emergencyNumber, poisonNumber } = body;

@@ -7,7 +7,7 @@ import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { change, command, revised } from '../http/commands.ts';
 import { wholeNumber } from '../http/door.ts';
-import { HttpProblem, missing, refusalProblem } from '../http/problems.ts';
+import { missing, problem, refusalProblem } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
 import { weatherNow } from '../weather/weather.ts';
 
@@ -24,11 +24,7 @@ export function trialRoutes(context: AppContext): Router {
         right: { ...right, fraction: await fractionFor(tx, right, '/right') },
       };
       if (left.productId === right.productId && sameStrength(sides.left.fraction, sides.right.fraction)) {
-        throw refused(
-          '/right',
-          'Both halves are the same mix.',
-          'Choose another strength or product for one.',
-        );
+        throw problem(422, 'trial.same', {}, { at: '/right' });
       }
       await refuseMeeting(tx, left.productId, right.productId);
       const weather = await weatherNow(context, tx);
@@ -80,14 +76,10 @@ async function fractionFor(
   if (!f.ok) throw refusalProblem(f, `${at}/strength`);
   const [product] = await products(tx, { id: productId });
   if (!product || product.retired) {
-    throw refused(`${at}/productId`, 'Product is not in use.', 'Choose one from the list.');
+    throw problem(422, 'trial.product', {}, { at: `${at}/productId` });
   }
   if (product.state === 'readyToUse' && f.value < 1) {
-    throw refused(
-      `${at}/strength`,
-      `${product.name} is ready to use and must not be diluted.`,
-      'Type "neat".',
-    );
+    throw problem(422, 'strength.readyToUse', { product: product.name }, { at: `${at}/strength` });
   }
   return f.value;
 }
@@ -98,23 +90,6 @@ async function refuseMeeting(tx: Queryable, leftId: number, rightId: number): Pr
   const [left] = await products(tx, { id: leftId });
   const [right] = await products(tx, { id: rightId });
   if (!left || !right) return;
-  const met = mayMeet(
-    right,
-    [left],
-    (other) => `${other} lies beside it, and the two would run into each other.`,
-  );
-  if (!met.ok) {
-    throw refusalProblem(
-      {
-        ...met,
-        remedy: 'Choose products that may meet, or try them on two vehicles.',
-      },
-      '/right/productId',
-      409,
-    );
-  }
-}
-
-function refused(pointer: string, message: string, remedy: string): HttpProblem {
-  return new HttpProblem(422, 'trial.refused', message, { remedy, errors: [{ pointer, message, remedy }] });
+  const met = mayMeet(right, [left], { kind: 'sideBySide' });
+  if (!met.ok) throw refusalProblem(met, '/right/productId', 409);
 }

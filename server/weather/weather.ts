@@ -5,7 +5,7 @@ import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { command } from '../http/commands.ts';
 import { parseBody } from '../http/door.ts';
-import { HttpProblem } from '../http/problems.ts';
+import { problem } from '../http/problems.ts';
 import { shopOf } from '../shop/queries.ts';
 import { noteStation } from './station.ts';
 
@@ -39,9 +39,7 @@ export function weatherRoutes(context: AppContext): Router {
     const { act } = parseBody(stationActBody, req.body);
     const station = context.weatherStation;
     if (!station?.acts().some((a) => a.act === act)) {
-      throw new HttpProblem(409, 'station.cannot', 'That can’t be done to this station.', {
-        remedy: 'Use what it offers.',
-      });
+      throw problem(409, 'station.cannot', {});
     }
     station.act(act);
     await noteStation(context);

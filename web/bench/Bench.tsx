@@ -15,7 +15,7 @@ import type { Outcome } from '#core/outcome.ts';
 import { deliveryOf } from '#core/products/record.ts';
 import { SOIL_LEVELS } from '#core/soil/soil.ts';
 import type { Basis } from '#core/strength/band.ts';
-import type { Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import { useSession } from '../lib/session.tsx';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { Refusal } from '../ui/Refusal.tsx';

@@ -4,6 +4,7 @@ import type { Product } from '#contract/products.ts';
 import { HAZARD_NAMES, suitsVessel } from '#core/products/record.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { said } from '../lib/speech.ts';
 import { sheetPath } from '../stock/product/sheetPath.ts';
 import { dayInWords, dayOf } from '../ui/dates.ts';
 import { Watch } from '../ui/Refusal.tsx';
@@ -20,7 +21,7 @@ export const Cautions = memo(function Cautions(props: {
   return (
     <>
       <ProductCare product={product} />
-      {suits && !suits.ok && <Watch word={suits.reason}>{suits.remedy}</Watch>}
+      {suits && !suits.ok && <Watch word={said(suits).reason}>{said(suits).remedy}</Watch>}
       {leftover && vessel?.holds && (
         <PastItsDay
           code={vessel.holds.code}

@@ -11,7 +11,8 @@ import {
 } from '#core/planning/cost.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { labelEnds } from '#core/strength/labelStrength.ts';
-import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
+import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { useSession } from '../lib/session.tsx';
 import { Watch } from '../ui/Refusal.tsx';
 import type { BenchMix } from './benchMix.ts';

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { Line, LineFillBody } from '#contract/dispensers.ts';
 import type { Vessel } from '#contract/equipment.ts';
 import type { DispenserFill } from '#core/delivery/dispenserFill.ts';
+import type { Verdict } from '#core/delivery/dispenserLine.ts';
 import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { limitsOf } from '#core/mixing/solveMix.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
@@ -11,13 +12,14 @@ import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { useSession } from '../lib/session.tsx';
+import { spoken } from '../lib/speech.ts';
 import { checkInWords, dueInWords } from '../rigs/dispenser/lineWords.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { linesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
 import { ListField } from '../ui/Labelled.tsx';
-import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
 import { useSize } from '../ui/useSize.ts';
 import { AmountField } from './AmountField.tsx';
 import { BigFigure } from './BigFigure.tsx';
@@ -180,17 +182,7 @@ function LineState({ line }: { line: Line }) {
   const due = dueInWords(line);
   const stop = line.due === 'never' || line.check?.verdict.verdict === 'fault';
   if (stop) {
-    return (
-      <Refusal
-        problem={{
-          ok: false,
-          code: 'line.unverified',
-          field: 'Line',
-          reason: `${line.name}: ${due}`,
-          remedy: 'Have a lead verify it in Rigs, or mix by hand.',
-        }}
-      />
-    );
+    return <Stop reason={`${line.name}: ${due}`} remedy="Have a lead verify it in Rigs, or mix by hand." />;
   }
   return (
     <>
@@ -199,11 +191,14 @@ function LineState({ line }: { line: Line }) {
         as measured.
       </p>
       {due && <Watch word={due}>Have a lead verify it before long.</Watch>}
-      {line.check?.verdict.verdict === 'retip' && (
-        <Watch word={line.check.verdict.words}>{line.check.verdict.remedy}</Watch>
-      )}
+      {line.check?.verdict.verdict === 'retip' && <Retip verdict={line.check.verdict} />}
     </>
   );
+}
+
+function Retip({ verdict }: { verdict: Verdict }) {
+  const [what, remedy] = spoken().words.verdict(verdict);
+  return <Watch word={what}>{remedy}</Watch>;
 }
 
 function FillDrawing({ vessel, fill }: { vessel: Vessel; fill: DispenserFill | null }) {

@@ -40,14 +40,17 @@ export function useJustPoured(): { poured: KeptSlip | null; again: () => void } 
   return { poured, again: () => forget(who.personId) };
 }
 
+/** What stands in the way until a vessel was rinsed. */
+const RINSED_FIRST = /^(safety\.(gas|unknown)|vessel\.occupied|leftover\.different)/;
+
 /** A no in the place of the button: nothing can be poured before what it says is done. */
 export function InTheWay(props: { refusal: CoreRefusal; vessel: Vessel | null; children?: ReactNode }) {
   const { refusal, vessel, children } = props;
-  const rinse = /^(safety\.|vessel\.occupied|leftover\.different)/.test(refusal.code);
+  const rinse = refusal.at === '/vesselId' && RINSED_FIRST.test(refusal.code);
   return (
     <>
       <Refusal problem={refusal} />
-      {vessel && rinse && refusal.field === 'Vessel' && <RinsedButton vessel={vessel} />}
+      {vessel && rinse && <RinsedButton vessel={vessel} />}
       {children}
     </>
   );

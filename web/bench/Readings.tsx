@@ -5,7 +5,7 @@ import { WATER_FIRST } from '#core/mixing/fillSteps.ts';
 import { formatDepth } from '#core/mixing/formatDepth.ts';
 import { printedStep } from '#core/mixing/practicalPour.ts';
 import { formatExactVolume, formatVolume, readVolume } from '#core/units/formatVolume.ts';
-import { UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
+import { UNIT_UL, type UnitSystem } from '#core/units/units.ts';
 import { useSession } from '../lib/session.tsx';
 import { LargeVolume } from './BigFigure.tsx';
 import type { BenchMix } from './benchMix.ts';

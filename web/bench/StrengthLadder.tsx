@@ -2,7 +2,8 @@ import { type KeyboardEvent, memo, type PointerEvent, type RefObject, useMemo } 
 import type { StrengthSpread } from '#core/mixing/tolerance.ts';
 import type { Basis } from '#core/strength/band.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
-import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
+import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { type Mark, Scale } from '../ui/Scale.tsx';
 import { useSize } from '../ui/useSize.ts';
 

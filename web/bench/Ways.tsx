@@ -4,7 +4,7 @@ import type { PourPlan } from '#core/mixing/planPour.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 import { useSession } from '../lib/session.tsx';
 import type { BenchMix } from './benchMix.ts';
 

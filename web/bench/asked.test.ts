@@ -94,8 +94,8 @@ describe('how much to make', () => {
   it('water that is in already: c = w f / (1 - f)', () => {
     const bench = at(foam, { mode: 'have', haveWhat: 'water', haveText: '600' });
     expect(plan(bench)).toEqual([600_000, 50_000]);
-    expect(at(foam, { mode: 'have', haveWhat: 'water', haveText: '749' }).refusals.have?.field).toBe(
-      'Water already in',
+    expect(at(foam, { mode: 'have', haveWhat: 'water', haveText: '749' }).refusals.have?.code).toBe(
+      'water.overVessel',
     );
   });
 
@@ -110,18 +110,18 @@ describe('how much to make', () => {
 
   it.each([
     ['', undefined],
-    ['none', 'Vehicles'],
-    ['2.5', 'Vehicles'],
-    ['0', 'Vehicles'],
-  ])('"%s" vehicles', (vehiclesText, field) => {
-    expect(at(foam, { mode: 'vehicles', vehiclesText }).refusals.many?.field).toBe(field);
+    ['none', 'number.unreadable'],
+    ['2.5', 'vehicles.count'],
+    ['0', 'vehicles.count'],
+  ])('"%s" vehicles', (vehiclesText, code) => {
+    expect(at(foam, { mode: 'vehicles', vehiclesText }).refusals.many?.code).toBe(code);
     expect(at(foam, { mode: 'vehicles', vehiclesText }).plan).toBeNull();
   });
 
   it('a bucket has no usual amount for a vehicle: it is asked for', () => {
     const vessels = sized('bucket', { brimfulUl: 20_000_000, fillLimitUl: 18_000_000 });
     const bench = at(foam, { mode: 'vehicles', vehiclesText: '2' }, { vessels });
-    expect(bench.refusals.many).toMatchObject({ code: 'each.missing', field: 'Each takes' });
+    expect(bench.refusals.many).toMatchObject({ code: 'each.missing' });
   });
 
   it('ten towels of 40 x 40 cm at 300 g/m2 and 5 cm above them, in a round bucket of 28 cm', () => {
@@ -132,15 +132,15 @@ describe('how much to make', () => {
     });
     const bench = at(foam, { towelsText: '10', freeDepthText: '5 cm' }, { vessels });
     expect(bench.totalUl).toBe(1_440_000 + Math.round(Math.PI * 196 * 5 * 1_000));
-    expect(at(foam, { towelsText: 'ten' }, { vessels }).refusals.towels?.field).toBe('Towels');
-    expect(at(foam, { towelsText: '10', towelText: 'big' }, { vessels }).refusals.towels?.field).toBe(
-      'Towel size',
+    expect(at(foam, { towelsText: 'ten' }, { vessels }).refusals.towels?.code).toBe('number.unreadable');
+    expect(at(foam, { towelsText: '10', towelText: 'big' }, { vessels }).refusals.towels?.code).toBe(
+      'towel.size',
     );
-    expect(at(foam, { towelsText: '10', gsmText: '9' }, { vessels }).refusals.towels?.field).toBe(
-      'Towel weight',
+    expect(at(foam, { towelsText: '10', gsmText: '9' }, { vessels }).refusals.towels?.code).toBe(
+      'towel.weight',
     );
     const unknown = sized('towelBucket', { brimfulUl: 16_000_000, fillLimitUl: 12_000_000 });
-    expect(at(foam, { towelsText: '10' }, { vessels: unknown }).refusals.towels?.code).toBe('depth.unknown');
+    expect(at(foam, { towelsText: '10' }, { vessels: unknown }).refusals.towels?.code).toBe('bucket.shape');
   });
 
   it('a depth is a volume where the shape is known, and refused where it is not', () => {

@@ -5,7 +5,7 @@ import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
 import type { Body } from '#core/soil/bodies.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
-import type { Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import { writtenSoon } from '../state/writtenSoon.ts';
 
 /** What someone wants to know at the Bench, as a question. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Vessel } from '#contract/equipment.ts';
 import { ALL_UNKNOWN, type Traits } from '#core/safety/traits.ts';
+import { saidOf } from '../lib/saidOf.ts';
 import { EMPTY_DRAFT, MODES } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
 import { benchSteps } from './benchSteps.ts';
@@ -104,7 +105,7 @@ describe('the Bench', () => {
   it('pours from the first opened that still holds something, and says when it is too little', () => {
     const { container: from, refusals, containers } = exact({});
     expect(from?.code).toBe('P-2');
-    expect(refusals.container?.reason).toBe('P-2 holds 40 ml; this mix needs 57.7 ml.');
+    expect(saidOf(refusals.container).reason).toBe('P-2 holds 40 ml; this mix needs 57.7 ml.');
     expect(containers.map((c) => c.code)).toEqual(['P-1', 'P-2', 'P-3', 'P-4']);
     expect(draft({ containerId: 3 }).refusals.container).toBeUndefined();
     // A sealed one is poured from where it was chosen, never of itself.
@@ -124,7 +125,7 @@ describe('the Bench', () => {
     ['more than any tank', { makeText: '99999999 l' }, 'total', 'volume.tooLarge'],
     ['a bare gallon', { makeText: '1 gal' }, 'total', 'unit.ambiguous'],
     ['product for more than the vessel', { mode: 'have', haveText: '140' }, 'have', 'product.overVessel'],
-    ['product that is no amount', { mode: 'have', haveText: 'a bit' }, 'have', 'number.missing'],
+    ['product that is no amount', { mode: 'have', haveText: 'a bit' }, 'have', 'volume.noNumber'],
     [
       'a leftover over the vessel',
       { mode: 'left', leftText: '790', leftStrengthText: '1:12' },
@@ -152,7 +153,7 @@ describe('the Bench', () => {
   ] as const)('refuses %s at its field, with no amounts shown', (_, change, field, code) => {
     const { refusals, plan } = draft(change);
     expect(refusals[field]?.code).toBe(code);
-    expect(refusals[field]?.remedy.length).toBeGreaterThan(8);
+    expect(saidOf(refusals[field]).remedy.length).toBeGreaterThan(8);
     expect(plan).toBeNull();
   });
 

@@ -1,5 +1,6 @@
 import type { Container, Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
+import { refuse } from '#contract/refusals.ts';
 import { mayGoIn, mayMixIt } from '#core/booking/mayFill.ts';
 import { type PourFacts, type PourStart, planPour, resolveStart } from '#core/booking/resolvePour.ts';
 import { panelFraction } from '#core/delivery/draw.ts';
@@ -9,9 +10,10 @@ import { asMeasured, type PourPlan } from '#core/mixing/planPour.ts';
 import { checkMeasurable } from '#core/mixing/practicalPour.ts';
 import { limitsOf, mayDilute, type VesselLimits } from '#core/mixing/solveMix.ts';
 import { type Made, whatHaveIMade } from '#core/mixing/whatHaveIMade.ts';
-import { type Outcome, type Refusal, refuse } from '#core/outcome.ts';
+import type { Outcome, Refusal } from '#core/outcome.ts';
 import type { Band } from '#core/strength/band.ts';
-import type { Fraction, Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
+import type { Fraction } from '#core/strength/strength.ts';
 import type { Microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { type BenchLimits, benchLimits, type Delivered } from './benchLimits.ts';
@@ -88,12 +90,7 @@ export type BenchMix = {
   refusals: Partial<Record<Fields, Refusal>>;
 };
 
-const NONE_FREE = refuse(
-  'vessel.none',
-  'Vessel',
-  'Every vessel that suits it holds something else.',
-  'Choose one, empty it and rinse it.',
-);
+const NONE_FREE = refuse('vessel.none', {});
 
 /** Works out the Bench from a draft. Pure and quick: it runs on every keystroke. */
 export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
@@ -182,7 +179,7 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
   const room = limitsOf(vessel);
   const poured = start.body.kind === 'poured' ? start.contents : null;
   const band = limits?.band?.basis === 'panel' && rig ? null : (limits?.band ?? null);
-  const made = poured && madeOf(poured, fraction, band, room, shop);
+  const made = poured && madeOf(poured, fraction, band, room);
   const total = totalOf({
     draft,
     vessel,
@@ -193,10 +190,10 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
     shop,
   });
   if (!total.ok) {
-    if (!untouched(total, draft)) refusals[TOTAL_FIELDS[total.field] ?? 'total'] = total;
+    if (!untouched(draft)) refusals[(total.at ?? 'total') as Fields] = total;
     return empty;
   }
-  const request = { state: product.state, fraction, vessel: room, totalUl: total.value.ul, show: shop.units };
+  const request = { state: product.state, fraction, vessel: room, totalUl: total.value.ul };
   const planned = planPour({ ...request, contents: start.contents }, fill);
   if (!planned.ok) {
     refusals[fieldOf(planned, draft)] = planned;
@@ -204,7 +201,7 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
   }
   const ways = planned.value;
   const way = ways.find((w) => w.how === draft.way) ?? ways[0] ?? null;
-  const fine = way ? checkMeasurable(way.productUl, equipment.measures, shop.units) : null;
+  const fine = way ? checkMeasurable(way.productUl, equipment.measures) : null;
   if (fine && !fine.ok) refusals.strength = fine;
   const measured = way && way.productUl > 0 && draft.mode !== 'have';
   const measuring = measured
@@ -220,7 +217,6 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
   const { refusal, shortUl, rest, next } = benchSources(plan && container, containers, draft.restId, {
     productId: product.id,
     drawnUl: drawn,
-    units: shop.units,
   });
   if (refusal) refusals.container = refusal;
   const meant = recipe && equipment.vessels.find((v) => v.id === recipe.version.vesselId);
@@ -266,20 +262,9 @@ function productBand(plan: PourPlan, limits: BenchLimits | null, rig: BenchRig |
   return { leastUl: (band.least / q) * totalUl * (1 - 1e-9), mostUl: (band.most / q) * totalUl * (1 + 1e-9) };
 }
 
-const TOTAL_FIELDS: Record<string, Fields> = {
-  'Product at hand': 'have',
-  'Water already in': 'have',
-  Vehicles: 'many',
-  'Each takes': 'many',
-  Towels: 'towels',
-  'Towel size': 'towels',
-  'Towel weight': 'towels',
-  'Free depth': 'towels',
-};
-
 /** Nothing was typed yet where the question asks for something: no reason to complain. */
-const untouched = ({ field }: Refusal, draft: BenchDraft): boolean =>
-  (field === 'Vehicles' && blank(draft.vehiclesText)) || (draft.mode === 'have' && blank(draft.haveText));
+const untouched = ({ mode, vehiclesText, haveText }: BenchDraft): boolean =>
+  (mode === 'vehicles' && blank(vehiclesText)) || (mode === 'have' && blank(haveText));
 
 function fieldOf({ code }: Refusal, { mode }: BenchDraft): Fields {
   if (code.startsWith('leftover.')) return mode === 'left' ? 'left' : 'inWater';
@@ -290,20 +275,13 @@ function fieldOf({ code }: Refusal, { mode }: BenchDraft): Fields {
 /** What was poured is known as well as people measure at a bench: half a small graduation, and a fill line. */
 const USUAL_SPREADS = { product: { relative: 0.02 }, water: { relative: 0.02 } };
 
-function madeOf(
-  contents: Contents,
-  meant: Fraction,
-  band: Band | null,
-  limits: VesselLimits,
-  shop: Equipment['shop'],
-): Made | null {
+function madeOf(contents: Contents, meant: Fraction, band: Band | null, limits: VesselLimits): Made | null {
   const made = whatHaveIMade({
     contents,
     spreads: USUAL_SPREADS,
     meant,
     band: band ?? undefined,
     roomUl: limits.fillLimitUl,
-    show: shop.units,
   });
   return made.ok ? made.value : null;
 }

@@ -97,7 +97,10 @@ describe('by a recipe', () => {
 
   it('a level it is not for, or a recipe that is gone, says what would work and pours nothing', () => {
     const not = bench({ soil: 4 });
-    expect(not.refusals.recipe).toMatchObject({ code: 'recipe.notForThis', remedy: 'Rinse first.' });
+    expect(not.refusals.recipe).toMatchObject({
+      code: 'recipe.notForThis',
+      facts: { instead: 'Rinse first.' },
+    });
     expect(bodyOf(not, false)).toBeNull();
     const gone = bench({ recipeId: 99, productId: 1, vesselId: 1, strengthText: '1:12' });
     expect(gone.refusals.recipe?.code).toBe('recipe.gone');

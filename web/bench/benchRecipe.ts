@@ -1,9 +1,11 @@
 import type { RecipeVersion } from '#contract/recipes.ts';
+import { refuse as refuseHere } from '#contract/refusals.ts';
 import { type Refusal, refuse } from '#core/outcome.ts';
 import { deliveryOf } from '#core/products/record.ts';
 import { cellAt, type RecipeCell } from '#core/recipes/recipe.ts';
-import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
-import { type Fraction, fractionOf, type Strength } from '#core/strength/strength.ts';
+import { SOIL_LEVELS, type SoilLevel } from '#core/soil/soil.ts';
+import type { Strength } from '#core/strength/notation.ts';
+import { type Fraction, fractionOf } from '#core/strength/strength.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { HOSE } from './benchRig.ts';
 import type { Equipment } from './equipment.ts';
@@ -34,12 +36,7 @@ export function followRecipe(
   const version = equipment.recipes.find((r) => r.id === draft.recipeId)?.published;
   const cell = version && cellAt(version, draft.soil);
   if (!version || !cell) {
-    const refusal = refuse(
-      'recipe.gone',
-      'Recipe',
-      'This recipe is not published, or no longer.',
-      'Choose another from the list, or have a manager publish it.',
-    );
+    const refusal = refuseHere('recipe.gone', {});
     return { draft, recipe: null, refusal };
   }
   const recipe: BenchRecipe = { id: draft.recipeId, version, soil: draft.soil, cell, left: draft.recipeLeft };
@@ -60,12 +57,11 @@ export function followRecipe(
   if (cell.kind === 'mix') {
     return { draft: { ...draft, ...set, ...pick(cell.strength) }, recipe, refusal: null };
   }
-  const refusal = refuse(
-    'recipe.notForThis',
-    'Soil',
-    `${version.name} is not for ${SOIL_NAMES[cell.soil]}.`,
-    cell.instead || 'Choose another level, or leave the recipe.',
-  );
+  const refusal = refuse('recipe.notForThis', {
+    recipe: version.name,
+    soil: cell.soil,
+    instead: cell.instead,
+  });
   return { draft: { ...draft, ...set, strengthText: '', picked: null }, recipe, refusal };
 }
 

@@ -4,13 +4,8 @@ import { equivalentFraction } from '#core/mixing/solveFor.ts';
 import { takesHardness } from '#core/products/family.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';
 import { type LabelEnd, labelEnds } from '#core/strength/labelStrength.ts';
-import {
-  type Fraction,
-  fractionOf,
-  inNotation,
-  type Strength,
-  sameStrength,
-} from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
+import { type Fraction, fractionOf, inNotation, sameStrength } from '#core/strength/strength.ts';
 import type { Equipment } from './equipment.ts';
 
 /** A strength to choose: one end of a range, a label's only one, or one that is worked out. */

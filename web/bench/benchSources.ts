@@ -3,7 +3,6 @@ import type { Product } from '#contract/products.ts';
 import { resolveSources } from '#core/booking/resolveSources.ts';
 import type { Refusal } from '#core/outcome.ts';
 import { nextSource } from '#core/stock/twoSources.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
 
 /** A second container, and what comes from it. */
 export type Second = { container: Container; ul: number };
@@ -22,14 +21,14 @@ export function benchSources(
   container: Container | null,
   containers: Container[],
   restId: number | null,
-  { productId, drawnUl, units }: { productId: number; drawnUl: number; units: UnitSystem },
+  { productId, drawnUl }: { productId: number; drawnUl: number },
 ): BenchSources {
   const nothing: BenchSources = { refusal: null, shortUl: 0, rest: null, next: null };
   if (!container) return nothing;
   const take = (rest: Container | null) =>
     resolveSources(
       { fromTwo: rest !== null, foundUl: 0, opens: true },
-      { source: container, rest, units },
+      { source: container, rest },
       productId,
       drawnUl,
     );

@@ -1,9 +1,10 @@
 import type { Vessel } from '#contract/equipment.ts';
+import { refuse } from '#contract/refusals.ts';
 import { type Contents, volumeUl } from '#core/mixing/contents.ts';
 import { towelBucketUl } from '#core/mixing/depth.ts';
 import { mixFromProduct, mixOntoWater, totalForVehicles } from '#core/mixing/solveFor.ts';
 import type { VesselLimits } from '#core/mixing/solveMix.ts';
-import { accept, type Outcome, refuse } from '#core/outcome.ts';
+import { accept, at, type Outcome } from '#core/outcome.ts';
 import { vehicleUl } from '#core/planning/vehicleLiquid.ts';
 import { deliveryOf } from '#core/products/record.ts';
 import type { ProductUse } from '#core/products/uses.ts';
@@ -38,11 +39,11 @@ type Asked = {
  */
 export function totalOf(asked: Asked): Outcome<Total> {
   const { draft, vessel, limits, contents, shop } = asked;
-  if (draft.mode === 'have') return one(fromWhatIsThere(asked));
-  if (draft.mode === 'vehicles') return forVehicles(asked);
+  if (draft.mode === 'have') return at('have', one(fromWhatIsThere(asked)));
+  if (draft.mode === 'vehicles') return at('many', forVehicles(asked));
   if (contents && draft.mode !== 'left') return one(accept(microlitres(volumeUl(contents))));
   if (draft.mode === 'fill' && vessel.kind === 'towelBucket' && !blank(draft.towelsText))
-    return one(forTowels(asked));
+    return at('towels', one(forTowels(asked)));
   if (blank(draft.makeText)) return one(accept(limits.fillLimitUl));
   return one(
     parseVolume(draft.makeText, {
@@ -61,7 +62,7 @@ function fromWhatIsThere({ draft, vessel, limits, fraction, shop }: Asked): Outc
   const atDepth = water ? depthReader(vessel) : undefined;
   const there = parseVolume(draft.haveText, { system: shop.units, field, atDepth });
   if (!there.ok) return there;
-  const mix = (water ? mixOntoWater : mixFromProduct)(there.value, fraction, limits.fillLimitUl, shop.units);
+  const mix = (water ? mixOntoWater : mixFromProduct)(there.value, fraction, limits.fillLimitUl);
   return mix.ok ? accept(mix.value.totalUl) : mix;
 }
 
@@ -73,16 +74,11 @@ export const usualEachUl = (
 ): number | null => vehicleUl(body, deliveryOf(vessel.kind), use);
 
 function forVehicles({ draft, vessel, limits, use, shop }: Asked): Outcome<Total> {
-  const count = parseNumber(draft.vehiclesText, 'Vehicles');
-  if (!count.ok) return { ...count, remedy: 'Type how many, such as 6.' };
+  const count = parseNumber(draft.vehiclesText, 'Vehicles', 'howMany');
+  if (!count.ok) return count;
   const usual = usualEachUl(draft, vessel, use);
   if (blank(draft.eachText) && usual === null) {
-    return refuse(
-      'each.missing',
-      'Each takes',
-      'Each takes is missing.',
-      'Type how much one takes, such as 400 ml.',
-    );
+    return refuse('each.missing', {});
   }
   const each =
     blank(draft.eachText) && usual !== null
@@ -98,48 +94,28 @@ function forVehicles({ draft, vessel, limits, use, shop }: Asked): Outcome<Total
 
 function forTowels({ draft, vessel }: Asked): Outcome<Microlitres> {
   if (!vessel.depth) {
-    return refuse(
-      'depth.unknown',
-      'Towels',
-      'Nobody has entered the shape of this bucket, so towels can’t be worked out.',
-      'Enter its shape in Rigs, or type how much to make.',
-    );
+    return refuse('bucket.shape', {});
   }
-  const towels = parseNumber(draft.towelsText, 'Towels');
-  if (!towels.ok) return { ...towels, remedy: 'Type how many, such as 10.' };
+  const towels = parseNumber(draft.towelsText, 'Towels', 'howMany');
+  if (!towels.ok) return towels;
   if (!Number.isInteger(towels.value) || towels.value < 1 || towels.value > 100) {
-    return refuse(
-      'towels.count',
-      'Towels',
-      'Towels is not a whole number from 1 to 100.',
-      'Type how many, such as 10.',
-    );
+    return refuse('towels.count', {});
   }
   const size = /^(\d+(?:[.,]\d+)?)\s*(?:x|×|by)\s*(\d+(?:[.,]\d+)?)\s*(?:cm)?$/i.exec(draft.towelText.trim());
-  const gsm = parseNumber(draft.gsmText, 'Towel weight');
+  const gsm = parseNumber(draft.gsmText, 'Towel weight', 'gramsPerM2');
   const cm = (text: string | undefined) => Number((text ?? '').replace(',', '.'));
   const [widthCm, lengthCm] = [cm(size?.[1]), cm(size?.[2])];
   if (!size || widthCm < 5 || lengthCm < 5 || widthCm > 200 || lengthCm > 200) {
-    return refuse(
-      'towel.size',
-      'Towel size',
-      'Towel size is not a width and a length.',
-      'Type it like 40 x 40 cm.',
-    );
+    return refuse('towel.size', {});
   }
-  if (!gsm.ok) return { ...gsm, remedy: 'Type grams to the square metre, such as 300.' };
+  if (!gsm.ok) return gsm;
   if (gsm.value < 50 || gsm.value > 2_000) {
-    return refuse(
-      'towel.weight',
-      'Towel weight',
-      'Towel weight is not between 50 and 2000 g/m².',
-      'Type it like 300.',
-    );
+    return refuse('towel.weight', {});
   }
   const free = blank(draft.freeDepthText)
     ? accept(0)
-    : parseNumber(draft.freeDepthText.replace(/\s*cm$/i, ''), 'Free depth');
-  if (!free.ok) return { ...free, remedy: 'Type centimetres above the towels, such as 5.' };
+    : parseNumber(draft.freeDepthText.replace(/\s*cm$/i, ''), 'Free depth', 'centimetres');
+  if (!free.ok) return free;
   return accept(
     microlitres(towelBucketUl(towels.value, { widthCm, lengthCm, gsm: gsm.value }, free.value, vessel.depth)),
   );

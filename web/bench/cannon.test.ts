@@ -73,7 +73,7 @@ describe('a cannon on the Bench', () => {
     const mix = at({ strengthText: '12%', onPanel: true });
     expect(mix.refusals.strength).toMatchObject({
       code: 'panel.impossible',
-      remedy: 'Set the dial to open, which draws 14 %.',
+      facts: { enough: { name: 'open', q: 0.14 } },
     });
     expect(mix.plan).toBeNull();
     expect(at({ strengthText: '12%', onPanel: true, dialId: 3 }).refusals.strength).toBeUndefined();

@@ -1,9 +1,9 @@
 import type { Container } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';
-import type { Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
+import { UNIT_UL, type UnitSystem } from '#core/units/units.ts';
 import { type BenchDraft, EMPTY_DRAFT } from './benchDraft.ts';
 import { pick } from './pick.ts';
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Line, LineCheck } from '#contract/dispensers.ts';
 import { ALL_UNKNOWN } from '#core/safety/traits.ts';
+import { saidOf } from '../lib/saidOf.ts';
 import { type BenchDraft, EMPTY_DRAFT } from './benchDraft.ts';
 import type { Equipment } from './equipment.ts';
 import { lineMix } from './lineMix.ts';
@@ -18,7 +19,7 @@ const check = (ratio: number, verdict: LineCheck['verdict']['verdict'] = 'use'):
   u: 0.02,
   from: null,
   to: null,
-  verdict: { verdict, words: '', remedy: '', suspects: [] },
+  verdict: { verdict, found: 'steady', ratio: 22, before: null, suspects: [] },
   runs: [],
   at: '2026-04-12T15:25:00Z',
   personName: 'Odo Marsh',
@@ -86,8 +87,8 @@ describe('a fill from the wall dispenser', () => {
     ['hardly anything', { makeText: '0.001 ml' }, 'total', 'no measurable product'],
   ])('refuses %s at its field, and books nothing', (_, draft, field, words) => {
     const mix = at(draft);
-    expect(mix.refusals[field]?.reason).toContain(words);
-    expect(mix.refusals[field]?.remedy).not.toBe('');
+    expect(saidOf(mix.refusals[field]).reason).toContain(words);
+    expect(saidOf(mix.refusals[field]).remedy).not.toBe('');
     expect(mix.body).toBeNull();
   });
 
@@ -105,7 +106,7 @@ describe('a fill from the wall dispenser', () => {
       }),
     ];
     const mix = at({}, {}, short);
-    expect(mix.refusals.stock?.reason).toContain('P-3 holds 50 ml');
+    expect(saidOf(mix.refusals.stock).reason).toContain('P-3 holds 50 ml');
     expect(mix.body).toBeNull();
     expect(at({ makeText: '1 l' }, {}, short).body).not.toBeNull();
   });

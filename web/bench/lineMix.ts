@@ -7,8 +7,9 @@ import { fractionOfRatio } from '#core/delivery/meteringTip.ts';
 import { limitsOf } from '#core/mixing/solveMix.ts';
 import { accept, type Outcome, type Refusal } from '#core/outcome.ts';
 import { checkStock } from '#core/stock/postings.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
-import { type Fraction, fractionOf, type Strength } from '#core/strength/strength.ts';
+import { type Fraction, fractionOf } from '#core/strength/strength.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { Microlitres } from '#core/units/volume.ts';
 import type { BenchDraft } from './benchDraft.ts';
@@ -64,10 +65,7 @@ export function lineMix(draft: BenchDraft, all: readonly Line[], equipment: Equi
       ? planLineFill({ totalUl, strength: wanted?.strength ?? null }, facts)
       : null;
   const fill = keep(made && !made.ok && made.at === '/strength' ? 'strength' : 'total', made);
-  keep(
-    'stock',
-    fill && pail ? checkStock(pail.heldUl, fill.productUl, pail.code, equipment.shop.units) : null,
-  );
+  keep('stock', fill && pail ? checkStock(pail.heldUl, fill.productUl, pail.code) : null);
   const body =
     fill && line && vessel && Object.keys(refusals).length === 0
       ? {

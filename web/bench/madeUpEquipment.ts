@@ -123,7 +123,7 @@ export const entry = (
   basis: LabelEntry['basis'] = 'bottle',
 ): LabelEntry => {
   const strength = parseStrength(printed);
-  if (!strength.ok) throw new Error(strength.reason);
+  if (!strength.ok) throw new Error(strength.code);
   const f = fractionOf(strength.value);
   return {
     id,

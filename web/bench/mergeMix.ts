@@ -39,7 +39,7 @@ export function mergeMix(draft: BenchDraft, vessels: Vessel[], { units }: Pick<S
   const refusals: MergeMix['refusals'] = {};
   const keptOf = (vessel: Holding | null, text: string, where: 'into' | 'from'): Contents | null => {
     const left = vessel && leftIn(vessel, text, units);
-    const kept = left?.ok ? resolveLeftover(heldIn(vessel as Holding), left.value, units) : left;
+    const kept = left?.ok ? resolveLeftover(heldIn(vessel as Holding), left.value) : left;
     if (kept && !kept.ok) refusals[where] = kept;
     return kept?.ok ? (kept.value as Contents) : null;
   };
@@ -57,7 +57,6 @@ export function mergeMix(draft: BenchDraft, vessels: Vessel[], { units }: Pick<S
     from: heldIn(from),
     into: heldIn(into),
     roomUl: limitsOf(into).fillLimitUl,
-    units,
   });
   if (!resolved.ok) return { ...base, refusals: { ...refusals, both: resolved } };
   const { together } = resolved.value;

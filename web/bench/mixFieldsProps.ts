@@ -1,5 +1,5 @@
 import type { Basis } from '#core/strength/band.ts';
-import type { Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import type { BenchMix } from './benchMix.ts';
 import type { Equipment } from './equipment.ts';

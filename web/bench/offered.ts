@@ -11,7 +11,7 @@ import type { Equipment } from './equipment.ts';
 
 /** Whether the product may follow what the vessel has held; of a product no longer listed nothing is known. */
 export const meeting = (product: Product, vessel: Vessel, all: readonly Product[]): Outcome<null> =>
-  mayMeet(product, knownIn(vessel, all), vessel.name);
+  mayMeet(product, knownIn(vessel, all), { kind: 'vessel', name: vessel.name });
 
 /** Everything a vessel has held since it was last rinsed, with what is known of each. */
 const knownIn = ({ held }: Vessel, all: readonly Product[]): Known[] =>
@@ -34,7 +34,6 @@ export const mixFacts = (
 export const fillFacts = (product: Product, vessel: Vessel, equipment: Equipment): FillFacts => ({
   ...mixFacts(product, equipment),
   vessel: { ...vessel, limits: limitsOf(vessel), held: knownIn(vessel, equipment.products) },
-  units: equipment.shop.units,
 });
 
 /** A bucket is offered for what it is kept for: the wheels' never for paint, the rinse bucket for no mix at all. */

@@ -90,7 +90,7 @@ describe('two into one', () => {
 
   it.each([
     ['more than the books have', { vesselId: 1, leftText: '401 ml' }, 'into', 'merge.moreThanHeld'],
-    ['no amount', { vesselId: 1, otherLeftText: 'half' }, 'from', 'number.missing'],
+    ['no amount', { vesselId: 1, otherLeftText: 'half' }, 'from', 'volume.noNumber'],
     ['more than there is room for', { vesselId: 2 }, 'both', 'merge.noRoom'],
   ] as const)('refuses %s', (_, change, where, code) => {
     const { refusals, body } = merge(change);
@@ -145,7 +145,7 @@ describe('a stock solution', () => {
   it('says what is wrong at its field, and is quiet while nothing is typed', () => {
     expect(letDown({ strengthText: 'weak' }).refusals.strength?.code).toBe('strength.unreadable');
     expect(letDown({ makeText: '2 l' }).refusals.total?.code).toBe('total.overFillLimit');
-    expect(letDown({ makeText: 'some' }).refusals.total?.code).toBe('number.missing');
+    expect(letDown({ makeText: 'some' }).refusals.total?.code).toBe('volume.noNumber');
     expect(letDown({ strengthText: '' })).toMatchObject({ plan: null, refusals: {} });
   });
 });

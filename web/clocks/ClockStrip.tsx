@@ -2,7 +2,8 @@ import { useCallback, useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
 import { useSession } from '../lib/session.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
+import { problemSaid } from '../lib/speech.ts';
+import { Stop } from '../ui/Refusal.tsx';
 import { unlockSound, useSound } from './alarm.ts';
 import { useClockWindows, useWindow } from './clockWindows.ts';
 import { clockName, whereOf } from './clockWords.ts';
@@ -74,14 +75,9 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
           key={id}
           className="flex items-center justify-between gap-3 border-b border-hairline px-4 py-2 lg:px-8"
         >
-          <Refusal
-            problem={{
-              ok: false,
-              code: problem.code,
-              field: '',
-              reason: `${what}: ${problem.detail}`,
-              remedy: kept ? 'It is kept under To settle in the Yard.' : (problem.remedy ?? ''),
-            }}
+          <Stop
+            reason={`${what}: ${problemSaid(problem).reason}`}
+            remedy={kept ? 'It is kept under To settle in the Yard.' : problemSaid(problem).remedy}
           />
           <button
             type="button"

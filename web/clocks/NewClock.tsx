@@ -11,6 +11,7 @@ import { formatDuration } from '#core/units/duration.ts';
 import { newKey } from '../lib/api.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { said } from '../lib/speech.ts';
 import { type BookGround, useBookGround } from '../recipes/useBook.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { placesQuery, recipesQuery, weatherQuery } from '../state/queries.ts';
@@ -128,7 +129,7 @@ function OpenStart({
           setZones={setZones}
         />
         <div className="flex min-w-0 flex-col gap-5 max-lg:pb-20">
-          {reading && <Hindrances of={hindrances(reading, shop.units)} />}
+          {reading && <Hindrances of={hindrances(reading)} />}
           {!reading && weather && (
             <section aria-label="Weather">
               <Watch word="Nobody knows the weather.">
@@ -171,7 +172,11 @@ function OpenStart({
                   aria-hidden
                   className={`w-1.5 self-stretch ${missing === null ? 'bg-stop' : 'hatch'}`}
                 />
-                {missing ? `${missing} first.` : (stopped?.reason ?? 'There is no window for it like this.')}
+                {missing
+                  ? `${missing} first.`
+                  : stopped
+                    ? said(stopped).reason
+                    : 'There is no window for it like this.'}
               </p>
             ) : (
               <Button look="main" bay className="w-full lg:max-w-xl" onClick={go}>

@@ -1,10 +1,11 @@
 import type { ReactNode } from 'react';
 import type { Hindrance } from '#core/dwell/goNoGo.ts';
-import type { WindowOrRemedies } from '#core/dwell/remedies.ts';
+import type { Remedy, WindowOrRemedies } from '#core/dwell/remedies.ts';
 import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
 import type { Outcome } from '#core/outcome.ts';
 import { formatDuration } from '#core/units/duration.ts';
-import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { said, spoken } from '../lib/speech.ts';
+import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
 import { DwellBand } from './DwellBand.tsx';
 
 /** The working window, or why there is none and what would open one. */
@@ -30,7 +31,7 @@ export function WindowAnswer(props: {
       <p className="flex gap-3 text-[1.2rem]">
         <span aria-hidden className="w-1.5 shrink-0 bg-stop" />
         <span>
-          <strong className="text-stop">No window.</strong> {value.why}
+          <strong className="text-stop">No window.</strong> <NoWindow of={value} />
         </span>
       </p>
       {value.window && <DwellBand window={value.window} running={null} />}
@@ -42,13 +43,29 @@ export function WindowAnswer(props: {
             className="ruled grid grid-cols-[1.6rem_minmax(0,1fr)] border-faint py-2 sm:grid-cols-[1.6rem_minmax(0,1fr)_minmax(0,1.4fr)]"
           >
             <span className="reading text-muted">{i + 1}</span>
-            <span className={r.opens ? 'font-bold' : ''}>{r.what}</span>
-            <span className="col-start-2 text-muted sm:col-start-3">{r.gives}</span>
+            <RemedyWords of={r} />
           </li>
         ))}
       </ol>
       <Estimate>{inputs}</Estimate>
     </div>
+  );
+}
+
+function NoWindow({ of }: { of: Extract<WindowOrRemedies, { opens: false }> }) {
+  return of.refused ? said(of.refused).reason : of.window && spoken().words.driesTooSoon(of.window);
+}
+
+function RemedyWords({ of }: { of: Remedy }) {
+  const { words, units } = spoken();
+  const [what, gives] = words.remedy[of.kind](of.facts, units);
+  return (
+    <>
+      <span className={of.opens ? 'font-bold' : ''}>{what}</span>
+      <span className="col-start-2 text-muted sm:col-start-3">
+        {of.refused ? said(of.refused).reason : of.window ? words.windowGives(of.window) : gives}
+      </span>
+    </>
   );
 }
 
@@ -85,16 +102,15 @@ export function Estimate({ children }: { children: ReactNode }) {
 
 /** What wind, rain, sun and cold mean here. */
 export function Hindrances({ of }: { of: readonly Hindrance[] }) {
-  return of.map(({ look, word, words }) =>
-    look === 'stop' ? (
-      <Refusal
-        key={word}
-        problem={{ ok: false, code: word, field: '', reason: `${word}:`, remedy: `${words}.` }}
-      />
+  const { words, units } = spoken();
+  return of.map(({ kind, stops }) => {
+    const [word, what] = words.hindrance[kind](units);
+    return stops ? (
+      <Stop key={kind} reason={`${word}:`} remedy={`${what}.`} />
     ) : (
-      <Watch key={word} word={`${word}:`}>
-        {words}.
+      <Watch key={kind} word={`${word}:`}>
+        {what}.
       </Watch>
-    ),
-  );
+    );
+  });
 }

@@ -4,6 +4,7 @@ import type { Clock, ClockLayer, End } from '#contract/clocks.ts';
 import type { Problem } from '#contract/problem.ts';
 import { ApiProblem, isDefinite, newKey, post } from '../lib/api.ts';
 import { shopMs, shopNow } from '../lib/clock.ts';
+import { problemSaid } from '../lib/speech.ts';
 import { askAgain, clocksQuery, queryClient } from '../state/queries.ts';
 
 /** What a command does to the clocks shown, until the shop's machine has answered. */
@@ -116,7 +117,9 @@ async function sendAll(personId: number): Promise<void> {
       const { problem } = error as ApiProblem;
       const reached = error instanceof ApiProblem && problem.status > 0;
       if (!isDefinite(error) || problem.status === 429) {
-        useOutbox.setState({ held: reached ? problem.detail.replace(/\.$/, '') : 'No connection' });
+        useOutbox.setState({
+          held: reached ? problemSaid(problem).reason.replace(/\.$/, '') : 'No connection',
+        });
         // What the program stumbles over each time is for a lead to look at: it must not hold up what comes after it.
         const stumbles =
           reached && problem.status >= 500 && problem.status !== NOT_NOW ? stumbledOver(next.id) : 0;
@@ -160,7 +163,7 @@ async function refuse(sent: Sent, problem: Problem, unsettled = false): Promise<
   if (late) {
     const body = {
       what: sent.what,
-      reason: problem.detail,
+      reason: problemSaid(problem).reason,
       body: JSON.stringify(sent.body),
       occurredAt: sent.at,
     };

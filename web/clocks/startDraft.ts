@@ -2,16 +2,17 @@ import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import type { Laid } from '#contract/clocks.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
+import { refuse } from '#contract/refusals.ts';
 import type { Colour, Material } from '#core/dwell/surroundings.ts';
 import type { Shelter } from '#core/dwell/weather.ts';
 import { type PanelStart, TAP_C } from '#core/dwell/workingWindow.ts';
-import { accept, type Outcome, refuse } from '#core/outcome.ts';
+import { accept, type Outcome } from '#core/outcome.ts';
 import { USE_KINDS, type UseKind } from '#core/products/uses.ts';
 import { cellAt } from '#core/recipes/recipe.ts';
 import type { Body } from '#core/soil/bodies.ts';
 import { SOIL_LEVELS, type SoilLevel } from '#core/soil/soil.ts';
-import { formatTemperature, parseCelsius } from '#core/units/temperature.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import { parseCelsius } from '#core/units/temperature.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 
 /** The vehicle in front of this device: it is the same for one clock after the other. */
 export type VehicleHere = {
@@ -50,12 +51,7 @@ export function readStart(
   if (start === 'dry') return accept({ kind: 'dry' });
   if (start === 'rinsed') return accept({ kind: 'rinsed', waterC: TAP_C });
   if (panelText.trim() === '') {
-    return refuse(
-      'start.empty',
-      'Panel',
-      'Panel: nobody has measured it yet.',
-      `Type what the thermometer says, such as ${formatTemperature(28, show)}.`,
-    );
+    return refuse('start.empty', {});
   }
   const read = parseCelsius(panelText, 'Panel', [-20, 100], show);
   return read.ok ? accept({ kind: 'measured', panelC: read.value }) : read;

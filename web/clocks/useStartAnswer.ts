@@ -43,7 +43,7 @@ export function useStartAnswer(given: Given): { answer: StartAnswer | null; fact
     if (!outlook) return null;
     const edgeShare = shop.edgeShare;
     const factor = factorFor(factors, found.productId, found.as.film);
-    const panels = { zones, colour, material, start, show: shop.units };
+    const panels = { zones, colour, material, start };
     const laid = [{ atS: 0, as: found.as, again: false, factor }];
     // A dirtier zone is laid as its own level says, where the recipe has one for it.
     const asFor = (zone: Zone) => {
@@ -68,7 +68,6 @@ export function useStartAnswer(given: Given): { answer: StartAnswer | null; fact
         colour,
         material,
         start,
-        show: shop.units,
         zones: zones.filter((z) => z !== 'interior').map((zone) => ({ zone, ...asFor(zone) })),
         outlook,
         edgeShare,
@@ -76,7 +75,7 @@ export function useStartAnswer(given: Given): { answer: StartAnswer | null; fact
         direction,
       },
     };
-  }, [given, weather, factors, shop.edgeShare, shop.zone, shop.units]);
+  }, [given, weather, factors, shop.edgeShare, shop.zone]);
   const [answer, setAnswer] = useState<StartAnswer | null>(null);
   useEffect(() => {
     if (!question) {

@@ -144,6 +144,7 @@ async function answerTo(path: string, init: RequestInit): Promise<Response> {
       title: 'No connection',
       status: 0,
       code: 'connection.lost',
+      facts: {},
       detail: "The shop's machine can't be reached.",
       remedy: 'Check the network and try again. Nothing typed here is lost.',
     });
@@ -156,6 +157,7 @@ async function answerTo(path: string, init: RequestInit): Promise<Response> {
       title: 'No answer',
       status: response.status,
       code: 'answer.unreadable',
+      facts: {},
       detail: "The shop's machine gave no readable answer.",
       remedy: 'Try again.',
     },

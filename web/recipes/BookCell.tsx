@@ -1,11 +1,12 @@
 import type { Outcome } from '#core/outcome.ts';
-import { type Finding, findingInWords, type Judged } from '#core/recipes/judge.ts';
+import { type Finding, findingFacts, type Judged } from '#core/recipes/judge.ts';
 import type { OutcomeKind } from '#core/recipes/outcomes.ts';
 import { OUTCOME_NAMES, tallyOf } from '#core/recipes/outcomes.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { formatDurationRange } from '#core/units/duration.ts';
+import { findingSaid, said } from '../lib/speech.ts';
 import { type LadderRange, MiniLadder } from './MiniLadder.tsx';
 import type { Grounded } from './useBook.ts';
 
@@ -47,12 +48,12 @@ export function CellFace({ cell, judged, of, range, onPanel, was, noted }: Props
         <MiniLadder range={range} ground={of.ground} mark={judged.value.bottle} was={beforeInBottle} />
       )}
       {was && <Was cell={was} />}
-      {judged && !judged.ok && <Minded look="stop">{judged.reason}</Minded>}
+      {judged && !judged.ok && <Minded look="stop">{said(judged).reason}</Minded>}
       {findings.map((finding) => (
         <Minded key={finding} look="watch">
           {SHORT[finding]}
           {cell.reason ? `: ${cell.reason}` : ', needs a reason'}
-          <span className="sr-only"> {findingInWords(finding, of.ground).what}</span>
+          <span className="sr-only"> {findingSaid(findingFacts(finding, of.ground)).reason}</span>
         </Minded>
       ))}
       <Noted noted={noted} />

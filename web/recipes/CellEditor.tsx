@@ -1,11 +1,12 @@
 import { Popover } from 'radix-ui';
 import { type FormEvent, type RefObject, useId, useMemo, useState } from 'react';
-import { findingInWords } from '#core/recipes/judge.ts';
+import { findingFacts } from '#core/recipes/judge.ts';
 import type { Recipe, RecipeCell } from '#core/recipes/recipe.ts';
 import { judgedAt } from '#core/recipes/vehicleCost.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { useSession } from '../lib/session.tsx';
+import { findingSaid } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { TypedField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
@@ -64,7 +65,7 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
   const { cell: read, refusals } = readCell(typed, cell, { shop, product: of.product });
   const judged = read?.kind === 'mix' ? judgedAt(read, recipe, of) : null;
   const findings = judged?.ok ? judged.value.findings : [];
-  const outside = findings.map((finding) => findingInWords(finding, of.ground));
+  const outside = findings.map((finding) => findingSaid(findingFacts(finding, of.ground)));
   const dwellFault = judged && !judged.ok && judged.code.startsWith('dwell') ? judged : null;
   const strengthFault = judged && !judged.ok && !dwellFault ? judged : null;
   const submit = (event: FormEvent) => {
@@ -123,7 +124,7 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
           )}
           {dwellFault && <Refusal problem={dwellFault} />}
           {outside.length > 0 && (
-            <Watch word={outside.map((o) => o.what).join(' ')}>{outside.at(-1)?.remedy}</Watch>
+            <Watch word={outside.map((o) => o.reason).join(' ')}>{outside.at(-1)?.remedy}</Watch>
           )}
           {(findings.length > 0 || typed.reason !== '') && (
             <TypedField

@@ -2,11 +2,12 @@ import { useWatch } from 'react-hook-form';
 import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { groundOf } from '#core/recipes/ground.ts';
-import { findingInWords, judgeCell } from '#core/recipes/judge.ts';
+import { findingFacts, judgeCell } from '#core/recipes/judge.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { useSession } from '../lib/session.tsx';
+import { findingSaid } from '../lib/speech.ts';
 import { TextField } from '../ui/FormFields.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import type { TextForm } from '../ui/useTextForm.ts';
@@ -66,7 +67,8 @@ function LevelOf({ of, soil, product, vessel, was }: Props & { soil: (typeof SOI
   const ground = product && vessel && groundOf(set, product, vessel);
   const onPanel = typed.onPanel === 'yes' && ground?.draw != null;
   const judged = ground && read?.kind === 'mix' ? judgeCell(read, onPanel, ground) : null;
-  const findings = ground && judged?.ok ? judged.value.findings.map((f) => findingInWords(f, ground)) : [];
+  const findings =
+    ground && judged?.ok ? judged.value.findings.map((f) => findingSaid(findingFacts(f, ground))) : [];
   const level = SOIL_NAMES[soil];
   return (
     <>
@@ -108,8 +110,8 @@ function LevelOf({ of, soil, product, vessel, was }: Props & { soil: (typeof SOI
       <div className="flex flex-col gap-2 max-lg:col-span-2 lg:pt-6">
         <TickNot of={of} soil={soil} not={not} />
         {judged && !judged.ok && <Refusal problem={judged} />}
-        {findings.map(({ what, remedy }) => (
-          <Watch key={what} word={what}>
+        {findings.map(({ reason, remedy }) => (
+          <Watch key={reason} word={reason}>
             {remedy}
           </Watch>
         ))}

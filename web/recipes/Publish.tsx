@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { RecipeRow } from '#contract/recipes.ts';
+import { refuse } from '#contract/refusals.ts';
 import { atLeast } from '#contract/roles.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { compareRecipes, differenceInWords } from '#core/recipes/compare.ts';
@@ -65,16 +66,7 @@ function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookGround }) {
       </Page>
     );
   }
-  const missing: CoreRefusal | null =
-    asked && why.trim() === ''
-      ? {
-          ok: false,
-          code: 'why',
-          field: 'Why',
-          reason: 'Why is empty.',
-          remedy: 'Say in a few words what this is for: the crew reads it.',
-        }
-      : null;
+  const missing: CoreRefusal | null = asked && why.trim() === '' ? refuse('publish.why', {}) : null;
   return (
     <Page title="Publish" actions={<ButtonLink to="/recipes">Back to the book</ButtonLink>}>
       <form
@@ -131,14 +123,8 @@ function standing({ draft }: RecipeRow, book: BookGround): CoreRefusal | null {
   const of = draft && grounded(draft, book);
   if (!draft || !of) return null;
   if (of.product.retired || of.vessel.retired) {
-    const [what, field] = of.product.retired ? [of.product.name, 'Product'] : [of.vessel.name, 'Vessel'];
-    return {
-      ok: false,
-      code: 'equipment.retired',
-      field,
-      reason: `${what} is out of use.`,
-      remedy: 'Choose what took its place, or retire the recipe.',
-    };
+    const what = of.product.retired ? of.product.name : of.vessel.name;
+    return refuse('recipe.outOfUse', { what });
   }
   for (const cell of draft.cells) {
     const may = cell.kind === 'mix' ? mayPublish(cell, draft.onPanel, of.ground) : null;

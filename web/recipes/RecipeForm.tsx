@@ -3,7 +3,8 @@ import { useNavigate, useSearchParams } from 'react-router';
 import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { type RecipeRow, recipeBody, recipePatch } from '#contract/recipes.ts';
-import { DELIVERY_NAMES, deliveryOf, isSuction } from '#core/products/record.ts';
+import { DELIVERY_NAMES } from '#core/products/delivery.ts';
+import { deliveryOf, isSuction } from '#core/products/record.ts';
 import { FILM_NAMES, FILMS, USE_KINDS, USE_NAMES } from '#core/products/uses.ts';
 import {
   AGITATION_NAMES,

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { formatMoney } from '#core/planning/cost.ts';
-import { findingInWords } from '#core/recipes/judge.ts';
+import { findingFacts } from '#core/recipes/judge.ts';
 import { OUTCOME_NAMES, tallyOf } from '#core/recipes/outcomes.ts';
 import type { CellDwell, MixCell, Recipe, RecipeCell } from '#core/recipes/recipe.ts';
 import { judgedAt, minorPerVehicle, takes } from '#core/recipes/vehicleCost.ts';
@@ -10,6 +10,7 @@ import { formatPercent, shortStrength } from '#core/strength/formatStrength.ts';
 import { formatDuration, formatDurationRange } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { findingSaid, said } from '../lib/speech.ts';
 import { type LadderRange, ladderRange, MiniLadder } from './MiniLadder.tsx';
 import type { BookGround, Grounded } from './useBook.ts';
 
@@ -76,14 +77,14 @@ function MixOf({ recipe, of, book, recipeId, cell, range }: Props & { cell: MixC
         {judged.ok ? (
           <MiniLadder range={range} ground={of.ground} mark={judged.value.bottle} was={null} />
         ) : (
-          <p className="text-[0.94rem] text-stop">{judged.reason}</p>
+          <p className="text-[0.94rem] text-stop">{said(judged).reason}</p>
         )}
         {judged.ok &&
           judged.value.findings.map((finding) => (
             <p key={finding} className="mt-1 flex gap-1.5 text-[0.94rem] leading-tight">
               <span aria-hidden className="hatch w-1 shrink-0" />
               <span>
-                {findingInWords(finding, of.ground).what} {cell.reason || 'It needs a reason.'}
+                {findingSaid(findingFacts(finding, of.ground)).reason} {cell.reason || 'It needs a reason.'}
               </span>
             </p>
           ))}

@@ -94,7 +94,7 @@ function NewTrial({ products }: { products: Product[] }) {
             productId: product?.id,
             ...(strength.ok && { strength: strength.value }),
           },
-          refusal: strength.ok ? null : { ...strength, reason: `${label}: ${strength.reason}` },
+          refusal: strength.ok ? null : { ...strength, of: { name: label } },
         };
       };
       const [a, b] = [side(left, 'Left half'), side(right, 'Right half')];

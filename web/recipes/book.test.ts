@@ -6,6 +6,7 @@ import { costGroups } from '#core/recipes/costGroups.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS } from '#core/soil/soil.ts';
 import { entry, equipment, of } from '../bench/madeUpEquipment.ts';
+import { saidOf } from '../lib/saidOf.ts';
 import { type BookFilter, filterBook, linesOf } from './bookLines.ts';
 import { type CellTyped, readCell, typedCell } from './cellTyped.ts';
 import { parts, row, version } from './madeUpRecipe.ts';
@@ -112,7 +113,7 @@ describe('a cell typed', () => {
   ])('%j is refused at its field, with what would work', (more, field) => {
     const { cell: none, refusals } = read(more);
     expect(none).toBeNull();
-    expect(refusals[field]?.remedy).toMatch(/\S/);
+    expect(saidOf(refusals[field]).remedy).toMatch(/\S/);
   });
 });
 

@@ -3,8 +3,8 @@ import type { Outcome, Refusal } from '#core/outcome.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
-import type { Strength } from '#core/strength/strength.ts';
 import {
   formatDuration,
   formatDurationRange,

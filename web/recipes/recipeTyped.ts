@@ -10,7 +10,7 @@ import type { Agitation, Direction, Recipe, RecipeCell, Rinse } from '#core/reci
 import { SOIL_LEVELS, type SoilKind } from '#core/soil/soil.ts';
 import type { Zone } from '#core/soil/zones.ts';
 import { labelEnds } from '#core/strength/labelStrength.ts';
-import type { Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { type CellTyped, readCell, typedCell } from './cellTyped.ts';
 
@@ -117,9 +117,9 @@ export function readRecipe(
     for (const [field, refusal] of Object.entries(read.refusals)) refusals[`cells.${i}.${field}`] = refusal;
     return read.cell;
   });
-  const rate = typed.rate.trim() === '' ? null : parseNumber(typed.rate.replace(/\s*ml.*$/i, ''), 'Rate');
-  if (rate && !rate.ok)
-    refusals.rate = { ...rate, remedy: 'Type ml to the square metre, such as 45, or nothing.' };
+  const rate =
+    typed.rate.trim() === '' ? null : parseNumber(typed.rate.replace(/\s*ml.*$/i, ''), 'Rate', 'mlPerM2');
+  if (rate && !rate.ok) refusals.rate = rate;
   const { rate: _, film, productId, vesselId, dialId, machineId, onPanel, ...rest } = typed;
   return {
     body: {

@@ -4,7 +4,7 @@ import { atLeast } from '#contract/roles.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { formatFlow, parseFlow } from '#core/units/flow.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 import { patch } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { placesQuery, rowQuery } from '../state/queries.ts';
@@ -70,9 +70,9 @@ function readDevice(typed: Typed, kind: DeviceKind, units: UnitSystem) {
     const read =
       name === 'plateMlPerMin'
         ? parseFlow(typed[name], 'Flow on its plate', units)
-        : parseNumber(typed[name].replace(/\s*bar\s*$/i, ''), 'Pressure on its plate');
+        : parseNumber(typed[name].replace(/\s*bar\s*$/i, ''), 'Pressure on its plate', 'bar');
     if (read.ok) return read.value;
-    refusals[name] = name === 'plateBar' ? { ...read, remedy: 'Type bar, such as 120.' } : read;
+    refusals[name] = read;
     return null;
   };
   const body = {

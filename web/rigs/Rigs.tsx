@@ -8,7 +8,7 @@ import { MEASURE_SPREAD } from '#core/mixing/tolerance.ts';
 import { isSuction } from '#core/products/record.ts';
 import { formatFlow } from '#core/units/flow.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 import { PrinterShelf } from '../labels/PrinterShelf.tsx';
 import { useSession } from '../lib/session.tsx';
 import {

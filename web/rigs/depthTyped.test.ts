@@ -26,11 +26,15 @@ describe('the inside of a vessel', () => {
 
   it('says what is wrong at its field', () => {
     const round = { ...typedDepth(null), kind: 'round' as const, diameterCm: 'wide' };
-    expect(readDepth(round, 'metric').refusals['depth.diameterCm']).toMatchObject({ field: 'Diameter' });
+    expect(readDepth(round, 'metric').refusals['depth.diameterCm']).toMatchObject({
+      facts: { field: 'Diameter' },
+    });
     const table = { ...typedDepth(null), kind: 'table' as const, points: '2 cm = 1 l\nten = 4 l' };
-    expect(readDepth(table, 'metric').refusals['depth.points']).toMatchObject({ field: 'Depth' });
+    expect(readDepth(table, 'metric').refusals['depth.points']).toMatchObject({ facts: { field: 'Depth' } });
     const noVolume = { ...table, points: '2 cm' };
-    expect(readDepth(noVolume, 'metric').refusals['depth.points']).toMatchObject({ field: 'Volume' });
+    expect(readDepth(noVolume, 'metric').refusals['depth.points']).toMatchObject({
+      facts: { field: 'Volume' },
+    });
   });
 
   it('12 L in a round bucket of 28 cm stands 19.488 cm deep', () => {

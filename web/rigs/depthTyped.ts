@@ -3,7 +3,7 @@ import type { Outcome, Refusal } from '#core/outcome.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 
 /** The inside of a vessel as it is typed: its walls, or depths that were measured, one a line. */
 export type DepthTyped = {

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { vesselBody } from '#contract/equipment.ts';
+import type { Refusal } from '#core/outcome.ts';
 import { sized } from '../bench/madeUpEquipment.ts';
+import { saidOf } from '../lib/saidOf.ts';
 import { NOBODY, readVessel, rigInWords, typedVessel, type VesselTyped, vesselFacts } from './vesselTyped.ts';
 
 const [cannon] = sized('cannonBottle', {
@@ -56,9 +58,9 @@ describe('a vessel as it is typed', () => {
       'Diameter',
     ],
   ] as [Partial<VesselTyped>, string, string][])('refuses %o at its field', (change, field, words) => {
-    const { refusals } = read(change) as { refusals: Record<string, { reason: string; remedy: string }> };
-    expect(refusals[field]?.reason).toContain(words);
-    expect(refusals[field]?.remedy).not.toBe('');
+    const refusals: Record<string, Refusal> = read(change).refusals;
+    expect(saidOf(refusals[field]).reason).toContain(words);
+    expect(saidOf(refusals[field]).remedy).not.toBe('');
   });
 
   it('reads an orifice with or without its unit, and nothing as not known', () => {

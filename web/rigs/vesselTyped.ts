@@ -4,7 +4,7 @@ import type { Refusal } from '#core/outcome.ts';
 import { isSuction } from '#core/products/record.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 import { readVolumes } from '../ui/readVolumes.ts';
 import { type DepthTyped, readDepth, typedDepth } from './depthTyped.ts';
 import { VESSEL_NAMES, VESSEL_STARTS } from './kinds.ts';
@@ -140,10 +140,8 @@ export function readVessel(typed: VesselTyped, system: UnitSystem) {
 
 function readOrifice(text: string): { mm: number | null; refusals: Record<string, Refusal> } {
   if (text.trim() === '') return { mm: null, refusals: {} };
-  const mm = parseNumber(text.replace(/\s*mm\s*$/i, ''), 'Orifice');
-  return mm.ok
-    ? { mm: mm.value, refusals: {} }
-    : { mm: null, refusals: { orificeMm: { ...mm, remedy: 'Type millimetres, such as 1.1.' } } };
+  const mm = parseNumber(text.replace(/\s*mm\s*$/i, ''), 'Orifice', 'millimetres');
+  return mm.ok ? { mm: mm.value, refusals: {} } : { mm: null, refusals: { orificeMm: mm } };
 }
 
 /** A vessel as it is on record, to be sent back with one thing changed. */

@@ -1,5 +1,7 @@
 import { useEffect } from 'react';
+import { en } from '#contract/words/en.ts';
 import { SessionProvider } from '../lib/session.tsx';
+import { speak } from '../lib/speech.ts';
 import { useLive } from '../state/live.ts';
 import { shopQuery, whoQuery } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
@@ -28,6 +30,8 @@ export function App() {
   useLive(Boolean(who.data));
   useIdleLock(who.data && !who.data.locked ? (shop.data?.shop?.lockMinutes ?? 0) : 0);
   const units = useDevice((state) => state.units);
+  const shown = units ?? shop.data?.shop?.units ?? 'metric';
+  speak({ words: en, units: shown });
   const signedIn = Boolean(who.data);
   useEffect(() => {
     if (!signedIn) return;
@@ -66,7 +70,7 @@ export function App() {
   }
   return (
     <SessionProvider value={session}>
-      <Shell>
+      <Shell key={shown}>
         <Pages />
       </Shell>
     </SessionProvider>

@@ -1,7 +1,7 @@
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 import { remove } from '../lib/api.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';

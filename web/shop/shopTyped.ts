@@ -82,8 +82,8 @@ export function readShop(typed: ShopTyped, shop: Shop): Reading {
   const hardness =
     typed.hardnessPpm.trim() === '' ? null : take('hardnessPpm', parseHardness(typed.hardnessPpm));
   const share = (name: 'jetShare' | 'edgeShare', field: string) => {
-    const read = parseNumber(typed[name].replace(/\s*%$/, ''), field);
-    const percents = take(name, read.ok ? read : { ...read, remedy: 'Type a share such as 10 %.' });
+    const read = parseNumber(typed[name].replace(/\s*%$/, ''), field, 'share');
+    const percents = take(name, read);
     return percents === undefined ? shop[name] : percents / 100;
   };
   const useByDays: Partial<Record<Family, number>> = { ...shop.useByDays } as Partial<Record<Family, number>>;

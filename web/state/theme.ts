@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import type { LabelSize } from '#contract/labels.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 
 export const THEMES = ['system', 'light', 'dark', 'glare'] as const;
 export type Theme = (typeof THEMES)[number];

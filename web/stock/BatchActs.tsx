@@ -106,7 +106,7 @@ function UseForm({ batch, done }: Props) {
       // What stands there for all of it is rounded for reading; all of it is meant.
       if (text.trim() === held) return { body: { ul: batch.heldUl } };
       const typed = parseVolume(text, { system: shop.units, field: 'How much' });
-      const read = typed.ok ? resolveUse({ ul: typed.value }, { ...batch, units: shop.units }) : typed;
+      const read = typed.ok ? resolveUse({ ul: typed.value }, batch) : typed;
       return { body: { ul: read.ok ? read.value : undefined }, refusals: read.ok ? {} : { ul: read } };
     },
     schema: useBatchBody,

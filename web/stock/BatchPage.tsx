@@ -24,7 +24,7 @@ import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 import { Page } from '../ui/Page.tsx';
-import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
 import { BatchActs } from './BatchActs.tsx';
 
 const WATER = { tap: 'tap water', softened: 'softened water', deionised: 'deionised water' } as const;
@@ -88,14 +88,9 @@ function BatchFacts({ batch }: { batch: Batch }) {
       <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="flex flex-col gap-4">
           {batch.takenBack && (
-            <Refusal
-              problem={{
-                ok: false,
-                code: 'batch.takenBack',
-                field: '',
-                reason: 'Taken back: by the books it was never mixed.',
-                remedy: 'Nothing is done with it; take its label off.',
-              }}
+            <Stop
+              reason="Taken back: by the books it was never mixed."
+              remedy="Nothing is done with it; take its label off."
             />
           )}
           {old && !batch.takenBack && (

@@ -19,7 +19,7 @@ import { Button } from '../ui/Button.tsx';
 import { dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
 import { Page } from '../ui/Page.tsx';
-import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { ContainerActs } from './ContainerActs.tsx';
 import { TurnedUp } from './Missing.tsx';
@@ -59,14 +59,9 @@ export default function ContainerPage() {
       )}
       {container.onHold && (
         <div className="mb-4">
-          <Refusal
-            problem={{
-              ok: false,
-              code: 'lot.held',
-              field: '',
-              reason: `Lot ${container.lot} is on hold: “${container.onHold.words}”.`,
-              remedy: 'Nobody may pour from it until a manager releases the lot.',
-            }}
+          <Stop
+            reason={`Lot ${container.lot} is on hold: “${container.onHold.words}”.`}
+            remedy="Nobody may pour from it until a manager releases the lot."
           />
         </div>
       )}

@@ -4,6 +4,7 @@ import { type Corrected, correctionBody, type Movement } from '#contract/ledger.
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { said } from '../lib/speech.ts';
 import { askAgain, containersQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
@@ -50,11 +51,12 @@ function CorrectForm({ movement, container, close }: Props & { close: () => void
           <strong>{done.productName}</strong> from {done.containerCode}, batch{' '}
           <span className="reading">{done.batchCode}</span>. Label it anew.
         </p>
-        {done.cautions.map((caution) => (
-          <Watch key={caution} word="Take care.">
-            {caution} Its safety data sheet decides.
+        {done.caution && <Watch word="Take care.">{done.caution} Its safety data sheet decides.</Watch>}
+        {done.met && (
+          <Watch word={said(done.met).reason}>
+            Air the place, empty it and rinse it with plenty of water. The safety data sheets decide.
           </Watch>
-        ))}
+        )}
         <Button look="main" onClick={close}>
           Understood
         </Button>

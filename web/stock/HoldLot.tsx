@@ -8,7 +8,7 @@ import { askAgain, queryClient, recallQuery } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { TypedField } from '../ui/Labelled.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
+import { Refusal, Stop } from '../ui/Refusal.tsx';
 
 /** Stops the use of a lot and of every mix that holds some of it, and lifts that again. */
 export function HoldLot({ recall }: { recall: Recall }) {
@@ -28,14 +28,9 @@ export function HoldLot({ recall }: { recall: Recall }) {
   if (hold) {
     return (
       <section aria-label="On hold" className="mb-8 flex max-w-2xl flex-col items-start gap-3">
-        <Refusal
-          problem={{
-            ok: false,
-            code: 'lot.held',
-            field: '',
-            reason: `On hold: “${hold.words}”.`,
-            remedy: `${hold.by}, ${clockTime(hold.at, shop.zone)}, ${shopDay(hold.at, shop.zone)}. Nobody may pour from it, nor put a mix that holds some of it on a vehicle.`,
-          }}
+        <Stop
+          reason={`On hold: “${hold.words}”.`}
+          remedy={`${hold.by}, ${clockTime(hold.at, shop.zone)}, ${shopDay(hold.at, shop.zone)}. Nobody may pour from it, nor put a mix that holds some of it on a vehicle.`}
         />
         {atLeast(who.role, 'manager') ? (
           <Button bay disabled={act.isPending} onClick={() => act.mutate('releases')}>

@@ -5,6 +5,7 @@ import { type CsvImport, IMPORT_COLUMNS, type ImportKind } from '#contract/impor
 import { atLeast } from '#contract/roles.ts';
 import { attachText, get, post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { said } from '../lib/speech.ts';
 import { askAgain } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink, PaperLink } from '../ui/Button.tsx';
@@ -174,8 +175,8 @@ function Found({ found, again }: { found: CsvImport; again: () => void }) {
                 b.line,
                 b.column || '–',
                 b.value || 'nothing',
-                <strong key="why">{b.why}</strong>,
-                b.remedy,
+                <strong key="why">{said(b).reason}</strong>,
+                said(b).remedy,
               ],
             }))}
           />

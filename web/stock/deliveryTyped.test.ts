@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { deliveryBody } from '#contract/stock.ts';
+import { saidOf } from '../lib/saidOf.ts';
 import { blankLine, type LineTyped, readDelivery } from './deliveryTyped.ts';
 
 const shop = { units: 'metric', currency: 'GBP' } as const;
@@ -33,7 +34,7 @@ describe('a delivery typed', () => {
   ])('%o is refused at %s, with what would work', (bad, name) => {
     const { refusals } = read({}, bad);
     expect(Object.keys(refusals ?? {})).toEqual([name]);
-    expect(refusals?.[name]?.remedy).toMatch(/\S/);
+    expect(saidOf(refusals?.[name]).remedy).toMatch(/\S/);
   });
 
   it('a line without a product or with half a jug does not pass', () => {

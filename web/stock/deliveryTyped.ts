@@ -34,10 +34,10 @@ export const blankLine = (productId: string, placeId: string): LineTyped => ({
 export function readDelivery(typed: DeliveryTyped, shop: Pick<Shop, 'units' | 'currency'>): Reading {
   const refusals: Record<string, Refusal> = {};
   const lines = typed.lines.map((line, i) => {
-    const count = parseNumber(line.count, 'How many');
+    const count = parseNumber(line.count, 'How many', 'upTo50');
     const size = parseVolume(line.sizeUl, { system: shop.units, field: 'Size', askUnit: true });
     const price = line.priceMinor.trim() === '' ? null : parseMoney(line.priceMinor, shop.currency, 'Price');
-    if (!count.ok) refusals[`lines.${i}.count`] = { ...count, remedy: 'Give a whole number from 1 to 50.' };
+    if (!count.ok) refusals[`lines.${i}.count`] = count;
     if (!size.ok) refusals[`lines.${i}.sizeUl`] = size;
     if (price && !price.ok) refusals[`lines.${i}.priceMinor`] = price;
     return {

@@ -2,7 +2,7 @@ import { memo, useId, useMemo } from 'react';
 import { graduationStep } from '#core/mixing/graduations.ts';
 import { type Outline, shapeVessel, standingHeight, type VesselShape } from '#core/mixing/vesselShape.ts';
 import { shortVolume } from '#core/units/formatVolume.ts';
-import { UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
+import { UNIT_UL, type UnitSystem } from '#core/units/units.ts';
 import { type Graduation, type Mark, Scale } from './Scale.tsx';
 import { wallPath } from './wallPath.ts';
 

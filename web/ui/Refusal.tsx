@@ -1,12 +1,28 @@
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { ApiProblem } from '../lib/api.ts';
+import { problemSaid, said } from '../lib/speech.ts';
 import { ManagersWord } from './ManagersWord.tsx';
 
 /** A no in plain words: a filled bar, what is wrong, and what would work. */
 export function Refusal({ problem, id }: { problem: CoreRefusal | Error | null; id?: string }) {
   if (!problem) return null;
-  const { reason, remedy } = words(problem);
+  const { reason, remedy } = problem instanceof Error ? inWords(problem) : said(problem);
   const asked = problem instanceof ApiProblem ? problem.problem.override : undefined;
+  return (
+    <Stop id={id} reason={reason} remedy={remedy}>
+      {asked && <ManagersWord of={asked} />}
+    </Stop>
+  );
+}
+
+/** What stops something, said by whoever draws it. */
+export function Stop(props: {
+  reason: React.ReactNode;
+  remedy: React.ReactNode;
+  id?: string | undefined;
+  children?: React.ReactNode;
+}) {
+  const { reason, remedy, id, children } = props;
   return (
     <div id={id} role="alert" className="flex gap-3 text-base">
       <span aria-hidden className="w-1.5 shrink-0 bg-stop" />
@@ -14,18 +30,16 @@ export function Refusal({ problem, id }: { problem: CoreRefusal | Error | null; 
         <p>
           <strong className="text-stop">{reason}</strong> {remedy}
         </p>
-        {asked && <ManagersWord of={asked} />}
+        {children}
       </div>
     </div>
   );
 }
 
-function words(problem: CoreRefusal | Error): { reason: string; remedy: string } {
-  if (!(problem instanceof Error)) return problem;
+function inWords(problem: Error): { reason: string; remedy: string } {
   if (!(problem instanceof ApiProblem))
     return { reason: 'Something went wrong on this page.', remedy: 'Load it again.' };
-  const { detail, remedy, errors } = problem.problem;
-  return { reason: detail, remedy: remedy ?? errors?.map((e) => e.remedy).join(' ') ?? '' };
+  return problemSaid(problem.problem);
 }
 
 /** Take care: a hatched bar and a word, for what may be done with care. */

@@ -1,5 +1,5 @@
 import { type ComponentType, createElement, type ReactNode, useEffect, useReducer, useState } from 'react';
-import { refuse } from '#core/outcome.ts';
+import { refuse } from '#contract/refusals.ts';
 import { Button } from './Button.tsx';
 import { Refusal } from './Refusal.tsx';
 
@@ -49,12 +49,7 @@ function Part<P extends object>({ source, props }: { source: Source<P>; props: P
   return failed ? source.around(<NotFetched again={() => fail(false)} />, props) : source.meanwhile;
 }
 
-const NOT_FETCHED = refuse(
-  'not_fetched',
-  'page',
-  'This could not be fetched.',
-  'Check the connection, then try again.',
-);
+const NOT_FETCHED = refuse('page.notFetched', {});
 
 function NotFetched({ again }: { again: () => void }) {
   return (

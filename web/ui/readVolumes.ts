@@ -1,6 +1,6 @@
 import type { Refusal } from '#core/outcome.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 
 /** The volumes of a form by their labels: those that could be read, and a refusal for each that could not. */
 export function readVolumes<K extends string>(

@@ -9,9 +9,11 @@ import {
   useForm,
 } from 'react-hook-form';
 import { type Schema, ValidationError } from 'yup';
+import { refuse } from '#contract/refusals.ts';
 import type { Refusal } from '#core/outcome.ts';
 import { ApiProblem } from '../lib/api.ts';
 import { shopNow } from '../lib/clock.ts';
+import { faultSaid, said } from '../lib/speech.ts';
 import { asTypedBefore, useFormDrafts } from '../state/formDrafts.ts';
 
 /** What was typed, read by the trade's own parsers: the body to send, and what could not be read, by field. */
@@ -87,9 +89,10 @@ export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
       done(row);
     } catch (error) {
       const faults = error instanceof ApiProblem ? error.fieldErrors : [];
-      const named = faults.map(({ pointer, message, remedy }) => {
-        const path = pointer.slice(1).replaceAll('/', '.');
+      const named = faults.map((fault) => {
+        const path = fault.pointer.slice(1).replaceAll('/', '.');
         const name = (fields[path] ?? path) as FieldPath<V>;
+        const { reason: message, remedy } = faultSaid(fault);
         return { name, message, remedy };
       });
       named.forEach(({ name, message, remedy }, i) => {
@@ -132,13 +135,10 @@ export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
     faultAt: (name: string): Refusal | null => {
       const fault = dig(form.formState.errors, name) as Partial<Fault> | undefined;
       if (!fault?.message) return null;
-      return {
-        ok: false,
-        code: 'field',
-        field: name,
+      return refuse('field.refused', {
         reason: fault.message,
         remedy: String(fault.types?.remedy ?? ''),
-      };
+      });
     },
   };
 }
@@ -152,7 +152,10 @@ function faultsIn(
   const add = (name: string, message: string, remedy: string) => {
     faults[name] ??= { type: 'refused', message, types: { remedy } };
   };
-  for (const [name, { reason, remedy }] of Object.entries(reading.refusals ?? {})) add(name, reason, remedy);
+  for (const [name, refusal] of Object.entries(reading.refusals ?? {})) {
+    const { reason, remedy } = said(refusal);
+    add(name, reason, remedy);
+  }
   try {
     schema.validateSync(reading.body, { strict: true, abortEarly: false });
   } catch (error) {

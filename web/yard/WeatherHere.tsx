@@ -47,7 +47,7 @@ export function WeatherHere() {
       )}
       <div className="flex flex-col gap-2">
         {stale && <Watch word="The station can’t be read.">Its last reading holds: {stale} old.</Watch>}
-        {reading && <Hindrances of={hindrances(reading, shop.units)} />}
+        {reading && <Hindrances of={hindrances(reading)} />}
         {hours && (
           <p className="text-[1.06rem] leading-snug">
             {hours.name}, {SOIL_NAMES[hours.soil]}, a cooled hatchback in the open:{' '}

@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Line } from '#contract/dispensers.ts';
+import { refuse } from '#contract/refusals.ts';
 import { atLeast } from '#contract/roles.ts';
 import { bandOfLine, lineFit } from '#core/delivery/lineFit.ts';
 import { mayDispense } from '#core/delivery/mayDispense.ts';
@@ -72,7 +73,7 @@ function Checklist({ line }: { line: Line }) {
   const last = products.find((p) => p.id === line.pail?.productId) ?? null;
   const other = line.pail !== null && pail !== null && line.pail.productId !== pail.productId;
   const may = product && mayDispense(product, shop.glass === 'line');
-  const met = other && product && last ? mayMeet(product, [last], line.name) : null;
+  const met = other && product && last ? mayMeet(product, [last], { kind: 'line', name: line.name }) : null;
   const tips = allTips.filter((t) => t.deviceId === line.deviceId);
   const strength = parseStrength(strengthText, {
     system: shop.units,
@@ -160,12 +161,7 @@ function Checklist({ line }: { line: Line }) {
             {other ? (
               <>
                 {met && !met.ok ? (
-                  <Refusal
-                    problem={{
-                      ...met,
-                      remedy: 'Flush outside, with plenty of water, before anything else goes through.',
-                    }}
-                  />
+                  <Refusal problem={met} />
                 ) : (
                   <p>Run water through the line until it comes clear of {line.pail?.productName}.</p>
                 )}
@@ -255,20 +251,8 @@ function Checklist({ line }: { line: Line }) {
   );
 }
 
-const wrongLine = (typed: string, line: Line) => ({
-  ok: false as const,
-  code: 'line.mismatch',
-  field: 'Line',
-  reason: `${typed.trim()} is not this line, which is ${line.code}.`,
-  remedy: 'Look whether you have the right line in hand.',
-});
-const noPail = (typed: string) => ({
-  ok: false as const,
-  code: 'pail.unknown',
-  field: 'Pail',
-  reason: `${typed.trim()} is not on the shelf.`,
-  remedy: 'Scan the code on the pail.',
-});
+const wrongLine = (typed: string, { code }: Line) => refuse('line.notThis', { typed: typed.trim(), code });
+const noPail = (typed: string) => refuse('pail.notThere', { typed: typed.trim() });
 
 function Step({
   n,

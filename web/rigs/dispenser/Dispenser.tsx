@@ -115,7 +115,7 @@ function AddTip({ deviceId }: { deviceId: number }) {
   const adding = useMutation({
     mutationFn: () => {
       const mm = parseNumber(size.replace(/\s*mm\s*$/i, ''), 'Diameter');
-      if (!mm.ok) throw new Error(mm.reason);
+      if (!mm.ok) throw new Error(mm.code);
       return post('/tips', { deviceId, name, diameterMm: mm.value });
     },
     onSuccess: () => {

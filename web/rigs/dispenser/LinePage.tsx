@@ -3,7 +3,6 @@ import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { Line, LineCheck, Tip } from '#contract/dispensers.ts';
 import { atLeast } from '#contract/roles.ts';
-import { SUSPECT_WORDS } from '#core/delivery/dispenserLine.ts';
 import { bandOfLine, lineFit, targetOf } from '#core/delivery/lineFit.ts';
 import { streaksIfStrong } from '#core/delivery/mayDispense.ts';
 import { ratioOfTip } from '#core/delivery/meteringTip.ts';
@@ -12,6 +11,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { said, spoken } from '../../lib/speech.ts';
 import { useShowsProducts } from '../../state/onScreen.ts';
 import { askAgain, checksQuery, lineQuery, productsQuery, tipsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
@@ -21,7 +21,7 @@ import { fetched } from '../../ui/fetched.tsx';
 import { TypedField } from '../../ui/Labelled.tsx';
 import { Ledger } from '../../ui/Ledger.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { Refusal, Stop, Watch } from '../../ui/Refusal.tsx';
 import { History } from './History.tsx';
 import { LineSettings } from './LineSettings.tsx';
 import { checkInWords, dueInWords, ratioInWords } from './lineWords.ts';
@@ -119,7 +119,8 @@ function Gives({ line }: { line: Line }) {
 
 /** What to do with the line by its last verification, and where to look. */
 export function VerdictWords({ check: { verdict } }: { check: Pick<LineCheck, 'verdict'> }) {
-  const { words, remedy, suspects } = verdict;
+  const { suspects } = verdict;
+  const [words, remedy] = spoken().words.verdict(verdict);
   if (verdict.verdict === 'use') {
     return (
       <p>
@@ -130,10 +131,10 @@ export function VerdictWords({ check: { verdict } }: { check: Pick<LineCheck, 'v
   if (verdict.verdict === 'retip') return <Watch word={words}>{remedy}</Watch>;
   return (
     <div>
-      <Refusal problem={{ ok: false, code: 'line.fault', field: 'Line', reason: words, remedy }} />
+      <Stop reason={words} remedy={remedy} />
       <ol className="mt-2 list-decimal pl-8">
         {suspects.map((s) => (
-          <li key={s}>{SUSPECT_WORDS[s]}</li>
+          <li key={s}>{spoken().words.suspect[s]}</li>
         ))}
       </ol>
     </div>
@@ -171,7 +172,7 @@ function TipsOf({ line }: { line: Line }) {
         ) : (
           recommended && (
             <>
-              <strong>{recommended.reason}</strong> {recommended.remedy}
+              <strong>{said(recommended).reason}</strong> {said(recommended).remedy}
             </>
           )
         )}{' '}

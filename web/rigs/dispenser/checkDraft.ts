@@ -17,7 +17,7 @@ import { bandOfLine, targetOf } from '#core/delivery/lineFit.ts';
 import { accept, type Outcome } from '#core/outcome.ts';
 import { parseMass } from '#core/units/mass.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 import { writtenSoon } from '../../state/writtenSoon.ts';
 
 /** One fill as it is typed: what came out, and what the pail lost, by a measure or by its weight. */
@@ -122,10 +122,9 @@ function readVolume({ product }: FillTyped, units: UnitSystem): Outcome<ProductU
 }
 
 function readWeights({ beforeG, afterG }: FillTyped): Outcome<ProductUsed> {
-  const remedy = 'Type grams, such as 12460, or take the reading.';
-  const before = parseMass(beforeG, 'Pail before');
-  if (!before.ok) return { ...before, remedy };
-  const after = parseMass(afterG, 'Pail after');
-  if (!after.ok) return { ...after, remedy };
+  const before = parseMass(beforeG, 'Pail before', 'grams');
+  if (!before.ok) return before;
+  const after = parseMass(afterG, 'Pail after', 'grams');
+  if (!after.ok) return after;
   return accept({ kind: 'weight', beforeG: before.value, afterG: after.value });
 }

@@ -19,7 +19,8 @@ export function FlowFields(props: {
 }) {
   const { draft, set, machineId, refusal, flow } = props;
   const { shop } = useSession();
-  const faultAt = (field: string) => refusal?.field === field && <Refusal problem={refusal} />;
+  const faultAt = (field?: string) =>
+    refusal !== null && refusal.at === field && <Refusal problem={refusal} />;
   return (
     <section aria-label="Flow" className="flex flex-col gap-4">
       <h2>2. Find the flow, with the cannon fitted</h2>
@@ -37,14 +38,14 @@ export function FlowFields(props: {
           <div className="grid grid-cols-2 gap-4">
             <TypedField
               label="Bucket filled"
-              error={faultAt('Bucket filled')}
+              error={faultAt()}
               className="reading min-h-16 text-[1.4rem]"
               value={draft.bucketText}
               onChange={(e) => set({ bucketText: e.target.value })}
             />
             <TypedField
               label="Time to fill, seconds"
-              error={faultAt('Time to fill')}
+              error={faultAt('seconds')}
               className="reading min-h-16 text-[1.4rem]"
               inputMode="decimal"
               placeholder="such as 94"
@@ -65,7 +66,7 @@ export function FlowFields(props: {
         <>
           <TypedField
             label="Flow"
-            error={faultAt('Flow')}
+            error={faultAt()}
             hint="While it sprays"
             className="reading min-h-16 text-[1.4rem]"
             placeholder={`such as ${formatFlow(6_400, shop.units)}`}

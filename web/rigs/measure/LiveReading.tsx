@@ -2,7 +2,8 @@ import type { Instrument, InstrumentKind, Reading } from '#contract/instruments.
 import type { Source } from '#contract/rigs.ts';
 import { formatFlow } from '#core/units/flow.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { microlitres, UNIT_UL, type UnitSystem } from '#core/units/volume.ts';
+import { UNIT_UL, type UnitSystem } from '#core/units/units.ts';
+import { microlitres } from '#core/units/volume.ts';
 import { useSession } from '../../lib/session.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Watch } from '../../ui/Refusal.tsx';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { sized } from '../../bench/madeUpEquipment.ts';
+import { saidOf } from '../../lib/saidOf.ts';
 import { type DrainDraft, drainResult, freshDrain, type RunTyped, timedRun } from './drainDraft.ts';
 import { AT_NOTHING, isRunning, secondsOn, started, stopped } from './stopwatch.ts';
 
@@ -65,16 +66,16 @@ describe('a drain test as it is typed', () => {
   });
 
   it.each([
-    ['0', '800 ml', 'Time', 'Time is not between 3 seconds and an hour.'],
-    ['', '800 ml', 'Time', 'Time is empty.'],
-    ['95', '1.2 l', 'Drained', 'more than the 1 L the bottle holds'],
-    ['95', 'all', 'Drained', 'Drained'],
-    ['3', '900 ml', 'Flow', 'More would have left the bottle'],
-  ])('refuses %s s for %s at its field, and keeps what was typed', (seconds, drained, field, words) => {
+    ['0', '800 ml', 'drain.seconds', 'Time is not between 3 seconds and an hour.'],
+    ['', '800 ml', 'number.missing', 'Time is empty.'],
+    ['95', '1.2 l', 'drain.overBottle', 'more than the 1 L the bottle holds'],
+    ['95', 'all', 'volume.noNumber', 'Drained'],
+    ['3', '900 ml', 'drain.overWhole', 'More would have left the bottle'],
+  ])('refuses %s s for %s as %s, and keeps what was typed', (seconds, drained, code, words) => {
     const found = result({ runs: [run('95'), run(seconds, { drained })] });
     const q = found.runs[1]?.q;
-    expect(q).toMatchObject({ ok: false, field });
-    expect(q && !q.ok && q.reason).toContain(words);
+    expect(q).toMatchObject({ ok: false, code });
+    expect(saidOf(q).reason).toContain(words);
     expect(found.body).toBeNull();
   });
 
@@ -83,10 +84,11 @@ describe('a drain test as it is typed', () => {
     expect(bucket.flow.ok && bucket.flow.value.mlPerMin).toBeCloseTo(6_383, 0);
     expect(bucket.body?.flow).toEqual({ kind: 'bucket', ul: 10_000_000, seconds: 94, source: 'stopwatch' });
     expect(result({ flowKind: 'bucket', bucketSeconds: 'long' }).refusals.flow).toMatchObject({
-      field: 'Time to fill',
+      at: 'seconds',
+      facts: { field: 'Time to fill' },
     });
-    expect(result({ meterText: 'a lot' }).refusals.flow).toMatchObject({ field: 'Flow' });
-    expect(result({ stepText: 'fine' }).refusals.step).toMatchObject({ field: 'Read to' });
+    expect(result({ meterText: 'a lot' }).refusals.flow).toMatchObject({ facts: { field: 'Flow' } });
+    expect(result({ stepText: 'fine' }).refusals.step).toMatchObject({ facts: { field: 'Read to' } });
   });
 
   it('hands a run over with what drains each time, and with where that comes from', () => {

@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import type { Vessel } from '#contract/equipment.ts';
+import { refuse } from '#contract/refusals.ts';
 import type { CalibrationBody, FlowFound, Source } from '#contract/rigs.ts';
 import {
   bucketFlow,
@@ -11,12 +12,12 @@ import {
   readingU,
 } from '#core/delivery/drainTest.ts';
 import type { Repeated } from '#core/delivery/repeated.ts';
-import { accept, type Outcome, type Refusal, refuse } from '#core/outcome.ts';
+import { accept, at, type Outcome, type Refusal } from '#core/outcome.ts';
 import { parseFlow } from '#core/units/flow.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 import { writtenSoon } from '../../state/writtenSoon.ts';
 import { AT_NOTHING, type Stopwatch } from './stopwatch.ts';
 
@@ -108,13 +109,13 @@ export function drainResult(draft: DrainDraft, vessel: Vessel, units: UnitSystem
   };
   const runs = draft.runs.map((run) => {
     const drained = parseVolume(run.drained, { system: units, field: 'Drained' });
-    const seconds = parseNumber(run.seconds.replace(/\s*s(ec)?$/i, ''), 'Time');
+    const seconds = parseNumber(run.seconds.replace(/\s*s(ec)?$/i, ''), 'Time', 'seconds');
     const read = { drainedUl: drained.ok ? drained.value : null, seconds: seconds.ok ? seconds.value : null };
     if (!drained.ok) return { ...read, q: drained };
-    if (!seconds.ok) return { ...read, q: { ...seconds, remedy: 'Type seconds, such as 95.' } };
+    if (!seconds.ok) return { ...read, q: seconds };
     return {
       ...read,
-      q: setup ? drainDraw({ drainedUl: drained.value, seconds: seconds.value }, setup, units) : null,
+      q: setup ? drainDraw({ drainedUl: drained.value, seconds: seconds.value }, setup) : null,
     };
   });
   const refusals = { flow: flow.ok || isBlank(draft) ? null : flow, step: step.ok ? null : step };
@@ -127,7 +128,7 @@ export function drainResult(draft: DrainDraft, vessel: Vessel, units: UnitSystem
   });
   if (!flow.ok || !step.ok || !setup || !readable || kept.length === 0) return none;
   const volumeU = readingU(Math.min(...kept.map((r) => r.drainedUl)), step.value);
-  const found = calibrateDraw(kept, { ...setup, flowU: flow.value.u, volumeU }, units);
+  const found = calibrateDraw(kept, { ...setup, flowU: flow.value.u, volumeU });
   if (!found.ok) return none;
   return {
     ...none,
@@ -158,17 +159,11 @@ function readFlow(draft: DrainDraft, units: UnitSystem): DrainResult['flow'] {
   }
   const ul = parseVolume(draft.bucketText, { system: units, field: 'Bucket filled' });
   if (!ul.ok) return ul;
-  if (isBlank(draft))
-    return refuse(
-      'flow.missing',
-      'Time to fill',
-      'Time to fill is empty.',
-      'Use the stopwatch, or type seconds.',
-    );
-  const seconds = parseNumber(draft.bucketSeconds.replace(/\s*s(ec)?$/i, ''), 'Time to fill');
-  if (!seconds.ok) return { ...seconds, remedy: 'Type seconds, such as 94.' };
+  if (isBlank(draft)) return at('seconds', refuse('flow.missing', {}));
+  const seconds = parseNumber(draft.bucketSeconds.replace(/\s*s(ec)?$/i, ''), 'Time to fill', 'seconds');
+  if (!seconds.ok) return at('seconds', seconds);
   const flow = bucketFlow(ul.value, seconds.value);
-  if (!flow.ok) return flow;
+  if (!flow.ok) return at('seconds', flow);
   const found: FlowFound = {
     kind: 'bucket',
     ul: ul.value,

@@ -1,6 +1,7 @@
 import { formatPercent, readingInWords } from '#core/strength/formatStrength.ts';
 import type { LabelStrength } from '#core/strength/labelStrength.ts';
-import { fractionOf, type Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
+import { fractionOf } from '#core/strength/strength.ts';
 import { useSession } from '../../lib/session.tsx';
 import type { TextForm } from '../../ui/useTextForm.ts';
 import { type LabelTyped, readingsOf } from './labelTyped.ts';

@@ -5,8 +5,10 @@ import { costPerWorkingLitre, formatUnitCost, largeMeasure, newestPrice } from '
 import { endsOf, USE_NAMES } from '#core/products/uses.ts';
 import { doseInUnitsOf, formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { formatLabelStrength, labelEnds } from '#core/strength/labelStrength.ts';
-import { type Fraction, inNotation, type Strength } from '#core/strength/strength.ts';
+import type { Strength } from '#core/strength/notation.ts';
+import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { useSession } from '../../lib/session.tsx';
+import { said } from '../../lib/speech.ts';
 import { productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Ledger } from '../../ui/Ledger.tsx';
@@ -88,7 +90,7 @@ function Instead({ product }: { product: Product }) {
                   {formatStrength(inNotation(here.value, 'parts'))}, {formatPercent(here.value)}
                 </span>
               ) : (
-                here.reason
+                said(here).reason
               ),
             ],
           };

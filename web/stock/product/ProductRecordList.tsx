@@ -1,18 +1,12 @@
 import type { ReactNode } from 'react';
 import type { Product } from '#contract/products.ts';
+import { DELIVERY_NAMES } from '#core/products/delivery.ts';
 import { FAMILY_NAMES } from '#core/products/family.ts';
-import {
-  careInWords,
-  DELIVERY_NAMES,
-  HAZARD_NAMES,
-  SURFACE_NAMES,
-  SURFACES,
-  type Suits,
-} from '#core/products/record.ts';
+import { careInWords, HAZARD_NAMES, SURFACE_NAMES, SURFACES, type Suits } from '#core/products/record.ts';
 import { mayHave, TRAIT_NAMES, TRAITS, type TraitState, type Traits } from '#core/safety/traits.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
-import type { UnitSystem } from '#core/units/volume.ts';
+import type { UnitSystem } from '#core/units/units.ts';
 import { useSession } from '../../lib/session.tsx';
 import { shopDay } from '../../ui/dates.ts';
 import { PROTECTION_NAMES, STATE_NAMES, THICKNESS_NAMES } from './productWords.ts';

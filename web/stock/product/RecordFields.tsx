@@ -1,11 +1,5 @@
-import {
-  DELIVERIES,
-  DELIVERY_NAMES,
-  HAZARD_NAMES,
-  HAZARDS,
-  SURFACE_NAMES,
-  SURFACES,
-} from '#core/products/record.ts';
+import { DELIVERIES, DELIVERY_NAMES } from '#core/products/delivery.ts';
+import { HAZARD_NAMES, HAZARDS, SURFACE_NAMES, SURFACES } from '#core/products/record.ts';
 import { usualTraits } from '#core/products/starts.ts';
 import { TRAIT_NAMES, TRAITS, type Trait, type TraitState } from '#core/safety/traits.ts';
 import { ChoiceField, NoteField, TextField, TickField } from '../../ui/FormFields.tsx';

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { LabelEntry } from '#contract/products.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
+import { saidOf } from '../../lib/saidOf.ts';
 import { readVolumes } from '../../ui/readVolumes.ts';
 import { type LabelTyped, readingsOf, readLabel, strengthOfLabel, typedLabel } from './labelTyped.ts';
 
@@ -59,7 +60,7 @@ describe('a label strength as it is typed', () => {
       ]) {
         for (const reading of ['asWritten', 'other'] as const) {
           const strength = strengthOfLabel(typed(printed, reading), shop);
-          if (!strength.ok) throw new Error(strength.reason);
+          if (!strength.ok) throw new Error(strength.code);
           const fraction = fractionOf(strength.value.strength);
           const top = strength.value.upTo && fractionOf(strength.value.upTo);
           const entry: LabelEntry = {
@@ -101,7 +102,7 @@ describe('the volumes of a form', () => {
       deadUl: 0,
     });
     const { refusals } = readVolumes({ brimfulUl: 'big', deadUl: '0' }, labels, 'metric');
-    expect(refusals.brimfulUl?.reason).toContain('Brimful');
+    expect(saidOf(refusals.brimfulUl).reason).toContain('Brimful');
     expect(refusals.deadUl?.code).toBe('volume.zero');
   });
 });

@@ -4,8 +4,8 @@ import { accept, type Outcome, type Refusal } from '#core/outcome.ts';
 import type { UseKind } from '#core/products/uses.ts';
 import type { Basis } from '#core/strength/band.ts';
 import { type LabelStrength, parseLabelStrength } from '#core/strength/labelStrength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import { otherReading } from '#core/strength/otherReading.ts';
-import type { Strength } from '#core/strength/strength.ts';
 
 /** A label strength as it is typed: the printed words, and which of their readings the shop decided on. */
 export type LabelTyped = {

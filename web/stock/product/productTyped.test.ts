@@ -5,6 +5,7 @@ import { USUAL_DEFAULTS } from '#core/products/shopDefaults.ts';
 import { usualTraits } from '#core/products/starts.ts';
 import type { Traits } from '#core/safety/traits.ts';
 import { entry, of } from '../../bench/madeUpEquipment.ts';
+import { saidOf } from '../../lib/saidOf.ts';
 import { type ProductTyped, readProduct, typedProduct, typedUse, usesFor } from './productTyped.ts';
 
 const shop = {
@@ -87,15 +88,15 @@ describe('a product as it is typed', () => {
       'Shortest dwell',
     ],
   ])('refuses %o at its field, with what would work', (change, field, words) => {
-    const refusals = bad(change) as Record<string, { reason: string; remedy: string }>;
+    const refusals = bad(change);
     expect(Object.keys(refusals)).toContain(field);
-    expect(refusals[field]?.reason).toContain(words);
-    expect(refusals[field]?.remedy).not.toBe('');
+    expect(saidOf(refusals[field]).reason).toContain(words);
+    expect(saidOf(refusals[field]).remedy).not.toBe('');
   });
 
   it('refuses a pH over 11 of what is said to be no strong alkali', () => {
     const traits = { ...typedProduct(foam, shop).traits, strongAlkali: 'no' as const };
-    expect(bad({ ...withRecord({ phNeat: '12.5' }), traits })['record.phNeat']?.reason).toContain(
+    expect(saidOf(bad({ ...withRecord({ phNeat: '12.5' }), traits })['record.phNeat']).reason).toContain(
       'strong alkali',
     );
     expect(bad({ ...withRecord({ phNeat: '12.5' }), traits: { ...traits, strongAlkali: 'yes' } })).toEqual(

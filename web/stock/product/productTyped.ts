@@ -1,4 +1,5 @@
 import type { LabelEntry, Product } from '#contract/products.ts';
+import { refuse } from '#contract/refusals.ts';
 import type { Shop } from '#contract/shop.ts';
 import type { Outcome, Refusal } from '#core/outcome.ts';
 import type { Family } from '#core/products/family.ts';
@@ -226,13 +227,7 @@ function readDwell({ kind, dwell }: UseTyped, i: number, read: Read) {
     name,
     read(`uses.${i}.dwell.${name}`, dwell[name] || '?', (t) =>
       t === '?'
-        ? {
-            ok: false,
-            code: 'dwell.missing',
-            field: DWELL_NAMES[name],
-            reason: `${DWELL_NAMES[name]} is missing for ${USE_NAMES[kind].toLowerCase()}.`,
-            remedy: 'Type all four times, or none.',
-          }
+        ? refuse('dwell.missing', { field: DWELL_NAMES[name], use: USE_NAMES[kind].toLowerCase() })
         : parseDuration(t, DWELL_NAMES[name]),
     ) ?? 0,
   ]);

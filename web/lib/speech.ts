@@ -1,0 +1,41 @@
+import type { FieldError, Problem } from '#contract/problem.ts';
+import { en } from '#contract/words/en.ts';
+import { hasWords, type Said, say, type Words } from '#contract/words/words.ts';
+import type { Refusal } from '#core/outcome.ts';
+import type { FindingFacts } from '#core/refusals.ts';
+import type { UnitSystem } from '#core/units/units.ts';
+
+type Speech = { readonly words: Words; readonly units: UnitSystem };
+
+/** In whose language and in which units this device speaks. Whoever changes it draws everything anew. */
+let speech: Speech = { words: en, units: 'metric' };
+
+export function speak(as: Speech): void {
+  speech = as;
+}
+
+/** What is said on this device now, and in which units. */
+export const spoken = (): Speech => speech;
+
+/** A refusal as it is said on this device. */
+export const said = (refusal: Pick<Refusal, 'code' | 'facts' | 'of'>): Said =>
+  say(refusal, speech.units, speech.words);
+
+/** What the server answered, as it is said on this device: its own sentence where there are no words for it here. */
+export function problemSaid({ code, facts, of, detail, remedy, errors }: Problem): Said {
+  // What an earlier version of the program answered has no facts.
+  if (facts && hasWords(code, speech.words)) return said({ code, facts, ...(of && { of }) });
+  return { reason: detail, remedy: remedy ?? errors?.map((e) => e.remedy).join(' ') ?? '' };
+}
+
+/** One fault the server named at a field, as it is said on this device. */
+export function faultSaid({ code, facts, of, message, remedy }: FieldError): Said {
+  if (code !== undefined && facts !== undefined) return said({ code, facts, ...(of && { of }) });
+  return { reason: message, remedy };
+}
+
+/** What lies outside a limit of a recipe, and what would lie within. */
+export function findingSaid(facts: FindingFacts): Said {
+  const [reason, remedy] = speech.words.finding(facts, speech.units);
+  return { reason, remedy };
+}
