@@ -1,5 +1,6 @@
 import type { InferType } from 'yup';
 import { exactly, line, oneOf, pin, rowId, shopDay, yes } from './fields.ts';
+import { LANGUAGES, type Language } from './languages.ts';
 import { ROLES, type Role } from './roles.ts';
 
 export const personBody = exactly({ name: line('Name', 40), role: oneOf('Role', ROLES), pin: pin() });
@@ -25,7 +26,16 @@ export const signOffBody = exactly({
 });
 
 /** Who is signed in on this tablet. */
-export type Who = { personId: number; name: string; role: Role; expiresAt: string; locked: boolean };
+export type Who = {
+  personId: number;
+  name: string;
+  role: Role;
+  expiresAt: string;
+  locked: boolean;
+  language: Language;
+};
+
+export const languageBody = exactly({ language: oneOf('Language', LANGUAGES) });
 
 /** A name on the sign-in page. PINs are there in the demo alone, on purpose. */
 export type SignInName = { id: number; name: string; role: Role; demoPin?: string };

@@ -1,5 +1,6 @@
 import { accept, type Outcome } from '../outcome.ts';
 import type { Direction } from '../recipes/recipe.ts';
+import { inEnglish, type Say } from '../say.ts';
 import type { Body } from '../soil/bodies.ts';
 import { panelM2, panelsOf } from '../soil/panels.ts';
 import { SOIL_LEVELS, type SoilLevel } from '../soil/soil.ts';
@@ -72,8 +73,10 @@ const PIECES: Record<number, string> = {
   4: 'in four pieces',
 };
 /** So many pieces, in words. */
-export const piecesName = (pieces: number | null): string =>
-  pieces === null ? 'no window' : (PIECES[pieces] ?? `in ${pieces} pieces`);
+export const piecesName = (pieces: number | null, say: Say = inEnglish): string => {
+  if (pieces === null) return say('no window');
+  return PIECES[pieces] ? say(PIECES[pieces]) : say('in {0} pieces', pieces);
+};
 
 /**
  * What the hours allow, in a line.
@@ -81,7 +84,11 @@ export const piecesName = (pieces: number | null): string =>
  * @param clock how a time is written
  * @example 'whole car until 11:00, in two halves until 14:00, then no window'
  */
-export function piecesInWords(hours: readonly HourPieces[], clock: (at: string) => string): string {
+export function piecesInWords(
+  hours: readonly HourPieces[],
+  clock: (at: string) => string,
+  say: Say = inEnglish,
+): string {
   const spells: { pieces: number | null; until: string | null }[] = [];
   for (const { at, pieces } of hours) {
     const last = spells.at(-1);
@@ -91,8 +98,9 @@ export function piecesInWords(hours: readonly HourPieces[], clock: (at: string) 
   }
   return spells
     .map(({ pieces, until }, i) => {
-      if (until) return `${piecesName(pieces)} until ${clock(until)}`;
-      return i === 0 ? `${piecesName(pieces)} for as long as is known` : `then ${piecesName(pieces)}`;
+      const name = piecesName(pieces, say);
+      if (until) return say('{0} until {1}', name, clock(until));
+      return i === 0 ? say('{0} for as long as is known', name) : say('then {0}', name);
     })
     .join(', ');
 }

@@ -1,4 +1,5 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
+import { inEnglish, type Say } from '../say.ts';
 import { parseNumber } from '../units/parseNumber.ts';
 import { formatTemperature, formatWind, parseCelsius } from '../units/temperature.ts';
 import type { UnitSystem } from '../units/units.ts';
@@ -99,7 +100,10 @@ export const parseAir = (text: string, field: string, show: UnitSystem = 'metric
 export function weatherInWords(
   { airC, humidity, windMs, sky, raining }: Weather,
   show: UnitSystem = 'metric',
+  say: Say = inEnglish,
 ): string {
-  const wind = windMs < 0.25 ? 'no wind' : `wind ${formatWind(windMs, show)}`;
-  return `${formatTemperature(airC, show)}, ${Math.round(humidity * 100)} % humidity, ${wind}, ${SKY_NAMES[sky]}${raining ? ', rain' : ''}`;
+  const wind = windMs < 0.25 ? say('no wind') : say('wind {0}', formatWind(windMs, show));
+  const damp = say('{0} % humidity', Math.round(humidity * 100));
+  const rain = raining ? `, ${say('rain')}` : '';
+  return `${formatTemperature(airC, show)}, ${damp}, ${wind}, ${say(SKY_NAMES[sky])}${rain}`;
 }

@@ -1,6 +1,7 @@
 import type { VesselKind } from '../mixing/outlines.ts';
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { type Traits, traitsByPh } from '../safety/traits.ts';
+import { inEnglish, type Say } from '../say.ts';
 import type { Delivery } from './delivery.ts';
 import type { Family } from './family.ts';
 
@@ -105,13 +106,16 @@ export type ProductRecord = {
 };
 
 /** The care in words, as it stands on a label: `Gloves, eye cover and fresh air.` */
-export function careInWords({ gloves, eyes, air }: Pick<Care, 'gloves' | 'eyes' | 'air'>): string {
-  const words = [gloves && 'nitrile gloves', eyes && 'eye cover', air && 'fresh air'].filter(
+export function careInWords(
+  { gloves, eyes, air }: Pick<Care, 'gloves' | 'eyes' | 'air'>,
+  say: Say = inEnglish,
+): string {
+  const words = [gloves && say('nitrile gloves'), eyes && say('eye cover'), air && say('fresh air')].filter(
     (w) => w !== false,
   );
   if (words.length === 0) return '';
   const last = words.pop() as string;
-  const sentence = words.length > 0 ? `${words.join(', ')} and ${last}` : last;
+  const sentence = words.length > 0 ? say('{0} and {1}', words.join(', '), last) : last;
   return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`;
 }
 

@@ -1,5 +1,6 @@
 import { formatMoney } from '../planning/cost.ts';
 import { FILM_NAMES, USE_NAMES } from '../products/uses.ts';
+import { inEnglish, type Say } from '../say.ts';
 import { SOIL_KIND_NAMES, SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '../soil/soil.ts';
 import { ZONE_NAMES } from '../soil/zones.ts';
 import { formatStrength } from '../strength/formatStrength.ts';
@@ -131,16 +132,21 @@ function compareFacts(before: Recipe, after: Recipe, ground: CompareGround): Dif
  *
  * @example 'Lower sides, heavy: 1:40 to 1:30, +32 % product, +£0.04 per vehicle'
  */
-export function differenceInWords(difference: Difference, name: string, currency: string): string {
+export function differenceInWords(
+  difference: Difference,
+  name: string,
+  currency: string,
+  say: Say = inEnglish,
+): string {
   const { what, from, to, moreProduct, moreMinor } = difference;
   const signed = (n: number, words: string) => `${n < 0 ? '−' : '+'}${words}`;
   const share = moreProduct === null ? null : Math.round(moreProduct * 100);
   return [
-    `${name}, ${what}: ${from} to ${to}`,
-    share !== null && share !== 0 && `${signed(share, `${Math.abs(share)} %`)} product`,
+    say('{0}, {1}: {2} to {3}', name, say(what), from, to),
+    share !== null && share !== 0 && say('{0} product', signed(share, `${Math.abs(share)} %`)),
     moreMinor !== null &&
       Math.abs(moreMinor) >= 0.05 &&
-      `${signed(moreMinor, formatMoney(Math.abs(moreMinor), currency))} per vehicle`,
+      say('{0} per vehicle', signed(moreMinor, formatMoney(Math.abs(moreMinor), currency))),
   ]
     .filter(Boolean)
     .join(', ');

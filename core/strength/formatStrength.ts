@@ -1,3 +1,4 @@
+import { inEnglish, type Say } from '../say.ts';
 import { formatVolume, UNIT_NAMES } from '../units/formatVolume.ts';
 import { type Quantity, UNIT_UL, type UnitSystem, type VolumeUnit } from '../units/units.ts';
 import type { Strength } from './notation.ts';
@@ -69,20 +70,22 @@ export function doseInUnitsOf(strength: Strength, show: UnitSystem): string | nu
 }
 
 /** A strength's reading in words, for showing two of them side by side. */
-export function readingInWords(strength: Strength): string {
+export function readingInWords(strength: Strength, say: Say = inEnglish): string {
   switch (strength.notation) {
     case 'parts':
-      return `1 part product plus ${figure(strength.water)} ${strength.water === 1 ? 'part' : 'parts'} water`;
+      return strength.water === 1
+        ? say('1 part product plus 1 part water')
+        : say('1 part product plus {0} parts water', figure(strength.water));
     case 'inTotal':
-      return `1 part product in ${figure(strength.total)} parts altogether`;
+      return say('1 part product in {0} parts altogether', figure(strength.total));
     case 'percent':
-      return 'share of the whole';
+      return say('share of the whole');
     case 'dose':
       return strength.reading === 'madeUp'
-        ? 'water up to the volume'
-        : 'product added to the volume of water';
+        ? say('water up to the volume')
+        : say('product added to the volume of water');
     case 'grams':
-      return `by weight, at ${strength.gPerMl} g/ml, water up to the litre`;
+      return say('by weight, at {0} g/ml, water up to the litre', strength.gPerMl);
   }
 }
 

@@ -36,7 +36,7 @@ export function findSession(context: AppContext): RequestHandler {
     const [row] = await context.books.rows<
       Omit<SignedIn, 'tokenHash'> & { lockMinutes: number; units: UnitSystem }
     >(
-      `SELECT p.id AS "personId", p.name, p.role, s.expires_at AS "expiresAt", s.locked_at IS NOT NULL AS locked,
+      `SELECT p.id AS "personId", p.name, p.role, p.language, s.expires_at AS "expiresAt", s.locked_at IS NOT NULL AS locked,
          coalesce((SELECT lock_minutes FROM shop), 0) AS "lockMinutes", (SELECT units FROM shop) AS units
        FROM session s JOIN person p ON p.id = s.person_id
        WHERE s.token_hash = $1 AND s.ended_at IS NULL AND s.expires_at > $2 AND p.retired_at IS NULL`,

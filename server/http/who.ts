@@ -1,4 +1,5 @@
 import type { Response } from 'express';
+import type { Language } from '#contract/languages.ts';
 import type { Role } from '#contract/roles.ts';
 
 /** Who is asking. */
@@ -6,6 +7,7 @@ export type SignedIn = {
   personId: number;
   name: string;
   role: Role;
+  language: Language;
   expiresAt: Date;
   tokenHash: string;
   /** The tablet was left alone: it goes on showing its clocks and nothing else. */

@@ -1,3 +1,4 @@
+import type { Language } from '#contract/languages.ts';
 import type { SignInName } from '#contract/people.ts';
 import type { Role } from '#contract/roles.ts';
 import type { Queryable } from '../db/books.ts';
@@ -12,11 +13,12 @@ export async function personForSignIn(db: Queryable, personId: number, origin: s
     id: number;
     name: string;
     role: Role;
+    language: Language;
     pinHash: string;
     failures: number;
     lockedUntil: Date | null;
   }>(
-    `SELECT p.id, p.name, p.role, p.pin_hash AS "pinHash", coalesce(a.failures, 0) AS failures, a.locked_until AS "lockedUntil"
+    `SELECT p.id, p.name, p.role, p.language, p.pin_hash AS "pinHash", coalesce(a.failures, 0) AS failures, a.locked_until AS "lockedUntil"
      FROM person p LEFT JOIN pin_attempt a ON a.person_id = p.id AND a.origin = $2
      WHERE p.id = $1 AND p.retired_at IS NULL`,
     [personId, origin],
@@ -116,4 +118,8 @@ export async function endSessionsOf(db: Queryable, personId: number, here: strin
     'UPDATE session SET ended_at = $3 WHERE person_id = $1 AND token_hash <> $2 AND ended_at IS NULL',
     [personId, here, now],
   );
+}
+
+export async function setLanguage(db: Queryable, personId: number, language: Language): Promise<void> {
+  await db.rows('UPDATE person SET language = $2 WHERE id = $1', [personId, language]);
 }

@@ -1,13 +1,20 @@
 import { randomBytes } from 'node:crypto';
 import { type CookieOptions, Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
-import { type SignInName, signInBody, type Who } from '#contract/people.ts';
+import { languageBody, type SignInName, signInBody, type Who } from '#contract/people.ts';
 import type { AppContext } from '../appContext.ts';
 import { parseBody } from '../http/door.ts';
 import { problem } from '../http/problems.ts';
 import { cookieOf, hashToken, only, SESSION_COOKIE, TABLET_COOKIE, whoOf } from '../http/signedIn.ts';
 import { checkPin } from './checkPin.ts';
-import { endSession, lockSession, rememberTablet, signInNames, startSession } from './queries.ts';
+import {
+  endSession,
+  lockSession,
+  rememberTablet,
+  setLanguage,
+  signInNames,
+  startSession,
+} from './queries.ts';
 
 const SESSION_HOURS = 12;
 /** How long a browser keeps that it is known; no browser keeps a cookie longer. */
@@ -27,8 +34,9 @@ export function sessionRoutes(context: AppContext): Router {
   routes.get('/current', (_req, res) => {
     const who = whoOf(res);
     if (!who) return void res.json(null);
-    const { personId, name, role, expiresAt, locked } = who;
-    res.json({ personId, name, role, expiresAt: expiresAt.toISOString(), locked } satisfies Who);
+    const { personId, name, role, language, expiresAt, locked } = who;
+    const shown = { personId, name, role, language, expiresAt: expiresAt.toISOString(), locked };
+    res.json(shown satisfies Who);
   });
 
   routes.post('/', attemptsPerMinute(), async (req, res) => {
@@ -51,10 +59,15 @@ export function sessionRoutes(context: AppContext): Router {
     const expiresAt = new Date(now.getTime() + SESSION_HOURS * 3_600_000);
     await startSession(context.books, { tokenHash: hashToken(token), personId, now, expiresAt });
     res.cookie(SESSION_COOKIE, token, { ...cookie, maxAge: SESSION_HOURS * 3_600_000 });
-    const { name, role } = person;
-    res
-      .status(201)
-      .json({ personId, name, role, expiresAt: expiresAt.toISOString(), locked: false } satisfies Who);
+    const { name, role, language } = person;
+    res.status(201).json({
+      personId,
+      name,
+      role,
+      language,
+      expiresAt: expiresAt.toISOString(),
+      locked: false,
+    } satisfies Who);
   });
 
   // A tablet that was left alone: its clocks stay to be seen, the rest waits for a PIN.
@@ -69,6 +82,13 @@ export function sessionRoutes(context: AppContext): Router {
 
   // A device says now and then that it is used: that it was asked is all there is to it.
   routes.post('/current/touches', only('technician'), (_req, res) => void res.status(204).end());
+
+  // Each chooses what they read the screens in.
+  routes.put('/current/language', only('technician'), async (req, res) => {
+    const { language } = parseBody(languageBody, req.body);
+    await setLanguage(context.books, whoOf(res)?.personId ?? 0, language);
+    res.status(204).end();
+  });
 
   routes.delete('/current', async (_req, res) => {
     const who = whoOf(res);

@@ -17,6 +17,7 @@ import { SOIL_LEVELS } from '#core/soil/soil.ts';
 import type { Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { EMPTY_DRAFT, useBench } from './benchDraft.ts';
@@ -155,7 +156,7 @@ function OpenBench({ equipment }: { equipment: Equipment }) {
   }
   return (
     <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-3 px-4 pb-28 lg:pb-5 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_auto_1fr] lg:px-8 lg:pt-5 xl:grid-cols-[19rem_minmax(0,1fr)_11rem]">
-      <h1 className="sr-only">Bench</h1>
+      <h1 className="sr-only">{t('Bench')}</h1>
       <Readings bench={bench} />
       <div className="lg:col-start-1 lg:row-span-4 lg:row-start-1">
         <MixFields draft={draft} bench={bench} equipment={equipment} set={set} choose={choose} />

@@ -7,6 +7,7 @@ import { type Fraction, fractionOf, sameStrength } from '#core/strength/strength
 import { formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { InShopUnits } from '../stock/product/LabelTable.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { AmountField } from './AmountField.tsx';
@@ -15,11 +16,11 @@ import { type Rung, rungKey } from './benchRungs.ts';
 import type { MixFieldsProps as Props } from './mixFieldsProps.ts';
 import { pick } from './pick.ts';
 
-const STATES: Record<Product['state'], string> = {
+const STATES: () => Record<Product['state'], string> = () => ({
   concentrate: 'concentrate',
-  hyper: 'hyper-concentrate: let down before use',
-  readyToUse: 'ready to use: never diluted',
-};
+  hyper: t('hyper-concentrate: let down before use'),
+  readyToUse: t('ready to use: never diluted'),
+});
 
 /** Product and strength, where no recipe says them. */
 export function ByProductFields({ draft, bench, equipment, set, choose }: Props) {
@@ -55,14 +56,14 @@ export function ByProductFields({ draft, bench, equipment, set, choose }: Props)
   return (
     <>
       <ListField
-        label="Product"
+        label={t('Product')}
         bay
         value={product ? String(product.id) : ''}
-        placeholder="Choose a product"
+        placeholder={t('Choose a product')}
         options={equipment.products.map((p) => ({
           value: String(p.id),
           name: p.name,
-          note: STATES[p.state],
+          note: STATES()[p.state],
         }))}
         onChange={pickProduct}
       />
@@ -72,14 +73,14 @@ export function ByProductFields({ draft, bench, equipment, set, choose }: Props)
       )}
 
       <AmountField
-        label="Strength"
+        label={t('Strength')}
         value={draft.strengthText}
         refusal={refusals.strength}
         strength
         hint={
           bench.strength?.ok
-            ? `${strengthInWords(bench.strength.value)}${bench.onPanel ? ', on the panel' : ''}`
-            : 'Such as 1:12, 1 in 12, 4% or 30 ml/l'
+            ? `${strengthInWords(bench.strength.value)}${bench.onPanel ? t(', on the panel') : ''}`
+            : t('Such as 1:12, 1 in 12, 4% or 30 ml/l')
         }
         onChange={(strengthText) => set({ strengthText, picked: null })}
         onKeyDown={stepRung}
@@ -103,7 +104,7 @@ const NEAT: Strength = { notation: 'percent', percent: 100 };
 
 function strengthInWords(strength: Strength): string {
   const f = fractionOf(strength);
-  const words = readingInWords(strength);
+  const words = readingInWords(strength, t);
   if (!f.ok) return words;
   return strength.notation === 'percent' ? words : `${formatPercent(f.value)}: ${words}`;
 }
@@ -114,7 +115,7 @@ function rungOf({ typed, rungs, rig, onPanel }: BenchMix): Rung | undefined {
   return rungs.find((e) => there(e) && sameStrength(e.fraction as Fraction, typed));
 }
 
-const END_WORDS = { only: '', weaker: ', at least', stronger: ', at most' } as const;
+const END_WORDS = () => ({ only: '', weaker: t(', at least'), stronger: t(', at most') }) as const;
 
 /** The label's strengths as rungs, the chosen one marked. */
 const Rungs = memo(function Rungs(props: {
@@ -126,7 +127,7 @@ const Rungs = memo(function Rungs(props: {
   const { entries, chosen, choose } = props;
   return (
     <RadioGroup.Root
-      aria-label="Strengths on the label"
+      aria-label={t('Strengths on the label')}
       value={chosen}
       onValueChange={(key) => {
         const entry = entries.find((e) => rungKey(e) === key);
@@ -146,7 +147,7 @@ const Rungs = memo(function Rungs(props: {
           />
           <span className="flex-1 leading-tight group-data-[state=checked]:font-bold">
             {entry.whatFor}
-            {END_WORDS[entry.end]}
+            {END_WORDS()[entry.end]}
           </span>
           <span className="reading text-right text-[1.1rem] leading-tight">
             {formatStrength(entry.strength)}
@@ -169,10 +170,10 @@ function BothReadings(props: {
   const more = Math.round((100 * (other.productUl - chosen.productUl)) / chosen.productUl);
   return (
     <fieldset className="border-l-2 border-ink pl-3">
-      <legend className="sr-only">Which reading</legend>
+      <legend className="sr-only">{t('Which reading')}</legend>
       <div className="grid grid-cols-2 gap-3">
         <p className="leading-tight">
-          <span className="caps block text-muted">Read as</span>
+          <span className="caps block text-muted">{t('Read as')}</span>
           <strong>{formatStrength(chosen.strength)}</strong>
           <span className="reading block text-product">{formatVolume(chosen.productUl, units)}</span>
         </p>
@@ -181,10 +182,11 @@ function BothReadings(props: {
           className="min-h-16 border-b border-ink text-left leading-tight"
           onClick={() => choose(other.strength)}
         >
-          <span className="caps block text-muted">or read as</span>
+          <span className="caps block text-muted">{t('or read as')}</span>
           {formatStrength(other.strength)}
           <span className="reading block text-product">
-            {formatVolume(other.productUl, units)}, {more > 0 ? `${more} % more` : `${-more} % less`}
+            {formatVolume(other.productUl, units)},{' '}
+            {more > 0 ? t('{0} % more', more) : t('{0} % less', -more)}
           </span>
         </button>
       </div>

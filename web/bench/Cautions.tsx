@@ -4,7 +4,7 @@ import type { Product } from '#contract/products.ts';
 import { HAZARD_NAMES, suitsVessel } from '#core/products/record.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
-import { said } from '../lib/speech.ts';
+import { said, t } from '../lib/speech.ts';
 import { sheetPath } from '../stock/product/sheetPath.ts';
 import { dayInWords, dayOf } from '../ui/dates.ts';
 import { Watch } from '../ui/Refusal.tsx';
@@ -26,7 +26,7 @@ export const Cautions = memo(function Cautions(props: {
         <PastItsDay
           code={vessel.holds.code}
           day={vessel.holds.useBy}
-          fresh="Topping it up does not make it last: empty it and make a fill."
+          fresh={t('Topping it up does not make it last: empty it and make a fill.')}
         />
       )}
     </>
@@ -38,27 +38,27 @@ export function ProductCare({ product }: { product: Product }) {
   const { hazards } = product.record;
   const words = [
     product.caution,
-    hazards.length > 0 && `${sentence(hazards.map((h) => HAZARD_NAMES[h]).join(', '))}.`,
+    hazards.length > 0 && `${sentence(hazards.map((h) => t(HAZARD_NAMES[h])).join(', '))}.`,
   ].filter(Boolean);
   if (words.length === 0) return null;
   return (
-    <Watch word="Take care.">
+    <Watch word={t('Take care.')}>
       {words.join(' ')}{' '}
       {product.sheet ? (
         <>
-          The{' '}
+          {t('The')}{' '}
           <a
             className="underline underline-offset-2"
             href={sheetPath(product)}
             target="_blank"
             rel="noreferrer"
           >
-            safety data sheet
+            {t('safety data sheet')}
           </a>{' '}
-          decides.
+          {t('decides.')}
         </>
       ) : (
-        'The safety data sheet decides.'
+        t('The safety data sheet decides.')
       )}
     </Watch>
   );
@@ -71,9 +71,7 @@ export function PastItsDay({ code, day, fresh }: { code: string; day: string | n
   const { shop } = useSession();
   if (day === null || day >= dayOf(shopNow(), shop.zone)) return null;
   return (
-    <Watch word="Out of date.">
-      {code} was good until {dayInWords(day)}. {fresh}
-    </Watch>
+    <Watch word={t('Out of date.')}>{t('{0} was good until {1}. {2}', code, dayInWords(day), fresh)}</Watch>
   );
 }
 
@@ -93,7 +91,7 @@ export function AskForWord(props: {
         checked={given}
         onChange={(e) => give(e.target.checked)}
       />
-      I have read this and have on what it asks for
+      {t('I have read this and have on what it asks for')}
     </label>
   );
 }

@@ -5,6 +5,7 @@ import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { isGoodEnough } from '#core/mixing/practicalPour.ts';
 import { formatVolume, shortVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { EquipmentDrawing, type Layer } from '../ui/EquipmentDrawing.tsx';
 import { useSize } from '../ui/useSize.ts';
@@ -23,13 +24,13 @@ const ROOM = 'h-64 lg:h-[min(27rem,33dvh)]';
 export const Drawings = memo(function Drawings({ bench, equipment, set }: Props) {
   return (
     <section
-      aria-label="Vessel and measure"
+      aria-label={t('Vessel and measure')}
       className="grid lg:col-start-2 lg:row-start-2 grid-cols-[minmax(0,1.15fr)_1.5rem_minmax(0,0.85fr)] xl:grid-cols-[minmax(0,1.25fr)_3rem_minmax(0,1fr)]"
     >
       <VesselFigure bench={bench} equipment={equipment} set={set} />
       <p aria-hidden className={`relative flex items-center justify-center ${ROOM}`}>
         <span className="absolute top-1/2 right-1 left-0 border-t border-ink xl:-left-5" />
-        <span className="relative bg-ground px-1 text-[0.94rem] max-xl:hidden">into</span>
+        <span className="relative bg-ground px-1 text-[0.94rem] max-xl:hidden">{t('into')}</span>
       </p>
       <MeasureFigure bench={bench} equipment={equipment} set={set} />
     </section>
@@ -60,22 +61,27 @@ function VesselFigure({ bench, equipment, set }: Props) {
             marks={marksOf(bench, shop)}
             label={
               plan
-                ? `${vessel.name} with ${formatVolume(plan.after.waterUl, shop.units)} water, filled to ${formatVolume(volumeUl(plan.after), shop.units)}`
-                : `${vessel.name}, empty`
+                ? t(
+                    '{0} with {1} water, filled to {2}',
+                    vessel.name,
+                    formatVolume(plan.after.waterUl, shop.units),
+                    formatVolume(volumeUl(plan.after), shop.units),
+                  )
+                : t('{0}, empty', vessel.name)
             }
           />
         )}
       </div>
-      <Stepper what="vessel" step={step} still={vessels.length < 2}>
+      <Stepper what={t('vessel')} step={step} still={vessels.length < 2}>
         <Choice
-          label="Vessel"
+          label={t('Vessel')}
           bay
           plain
           value={vessel ? String(vessel.id) : ''}
           options={vessels.map((v) => ({
             value: String(v.id),
             name: v.name,
-            note: `fill limit ${formatVolume(v.fillLimitUl, shop.units)}`,
+            note: t('fill limit {0}', formatVolume(v.fillLimitUl, shop.units)),
             shown: <span className="text-base underline decoration-1 underline-offset-4">{v.name}</span>,
           }))}
           onChange={(id) => set({ vesselId: Number(id) })}
@@ -108,10 +114,10 @@ const TONES = { pourOff: 'ink', water: 'water', product: 'product', jet: 'water'
 function marksOf(bench: BenchMix, shop: Pick<Shop, 'units' | 'jetShare'>) {
   const { vessel, start, plan } = bench;
   if (!vessel) return [];
-  const limit = { ul: vessel.fillLimitUl, figure: 'fill limit', tone: 'ink', dashed: true } as const;
+  const limit = { ul: vessel.fillLimitUl, figure: t('fill limit'), tone: 'ink', dashed: true } as const;
   const now = start?.contents && {
     ul: volumeUl(start.contents) + vessel.displacementUl,
-    figure: `now ${shortVolume(volumeUl(start.contents) + vessel.displacementUl, shop.units)}`,
+    figure: t('now {0}', shortVolume(volumeUl(start.contents) + vessel.displacementUl, shop.units)),
     tone: 'ink' as const,
     dashed: true,
   };
@@ -154,16 +160,16 @@ function MeasureFigure({ bench, equipment, set }: Props) {
             }
             label={
               part
-                ? `${measure.name} with ${read(part.lastUl, measure.stepUl)} product`
-                : `${measure.name}, empty`
+                ? t('{0} with {1} product', measure.name, read(part.lastUl, measure.stepUl))
+                : t('{0}, empty', measure.name)
             }
           />
         )}
       </div>
-      <Stepper what="measure" step={step} still={!measuring}>
+      <Stepper what={t('measure')} step={step} still={!measuring}>
         {measuring ? (
           <Choice
-            label="Measure with"
+            label={t('Measure with')}
             bay
             plain
             value={chosen ? nameOf(chosen) : FREE}
@@ -176,15 +182,15 @@ function MeasureFigure({ bench, equipment, set }: Props) {
               })),
               {
                 value: FREE,
-                name: 'Free pour',
-                note: 'recorded as an estimate',
-                shown: <Chosen name="Free pour" off="an estimate" good={false} />,
+                name: t('Free pour'),
+                note: t('recorded as an estimate'),
+                shown: <Chosen name={t('Free pour')} off={t('an estimate')} good={false} />,
               },
             ]}
             onChange={(name) => set({ measure: name })}
           />
         ) : (
-          (measure?.name ?? 'No measure yet')
+          (measure?.name ?? t('No measure yet'))
         )}
       </Stepper>
     </figure>

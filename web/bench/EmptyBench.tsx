@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { atLeast } from '#contract/roles.ts';
 import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
 import type { Equipment } from './equipment.ts';
@@ -12,8 +13,8 @@ export function EmptyBench({ equipment }: { equipment: Equipment }) {
   const manager = atLeast(who.role, 'manager');
   const next: [string, string, string] =
     equipment.products.length === 0
-      ? ['No products yet', '/stock/products/new', 'Add the first product']
-      : ['No vessels yet', '/rigs/vessels/new', 'Add the first vessel'];
+      ? [t('No products yet'), '/stock/products/new', t('Add the first product')]
+      : [t('No vessels yet'), '/rigs/vessels/new', t('Add the first vessel')];
   const [title, path, action] = next;
   return (
     <EmptyVessel units={shop.units} title={title}>
@@ -22,7 +23,7 @@ export function EmptyBench({ equipment }: { equipment: Equipment }) {
           {action}
         </ButtonLink>
       ) : (
-        <p>A manager enters what the shop mixes with. Ask yours to add it.</p>
+        <p>{t('A manager enters what the shop mixes with. Ask yours to add it.')}</p>
       )}
     </EmptyVessel>
   );
@@ -46,7 +47,7 @@ export function EmptyVessel({
         units={units}
         height={320}
         width={260}
-        label="An empty bottle"
+        label={t('An empty bottle')}
       />
       <h1>{title}</h1>
       {children}

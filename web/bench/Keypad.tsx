@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 
 /** Opens the keypad for a field that was touched, and closes it when something else is. */
 export function useKeypad() {
@@ -29,7 +30,11 @@ export function useKeypad() {
   };
 }
 
-const UNIT_KEYS = { metric: ['ml', 'l'], us: ['us oz', 'us gal'], imperial: ['imp oz', 'imp gal'] };
+const UNIT_KEYS = () => ({
+  metric: ['ml', 'l'],
+  us: [t('us oz'), t('us gal')],
+  imperial: [t('imp oz'), t('imp gal')],
+});
 
 /** Digits and units large enough for a wet glove, laid out so that no system keyboard covers the numbers. */
 export function Keypad(props: {
@@ -41,13 +46,13 @@ export function Keypad(props: {
 }) {
   const { label, value, strength, onChange, close } = props;
   const { shop } = useSession();
-  const extra = strength ? [':', '%'] : UNIT_KEYS[shop.units];
+  const extra = strength ? [':', '%'] : UNIT_KEYS()[shop.units];
   const rows = [
     ['1', '2', '3'],
     ['4', '5', '6'],
     ['7', '8', '9'],
-    ['.', '0', 'Back'],
-    [...extra, 'Done'],
+    ['.', '0', t('Back')],
+    [...extra, t('Done')],
   ];
   const press = (key: string) => {
     if (key === 'Done') return close();
@@ -58,7 +63,7 @@ export function Keypad(props: {
   };
   return (
     <fieldset
-      aria-label={`Keys for ${label}`}
+      aria-label={t('Keys for {0}', label)}
       className="mt-3 grid grid-cols-3 gap-3 max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:z-20 max-lg:border-t-2 max-lg:border-ink max-lg:bg-ground max-lg:p-3"
     >
       {rows.flat().map((key) => (

@@ -14,6 +14,7 @@ import { labelEnds } from '#core/strength/labelStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { Watch } from '../ui/Refusal.tsx';
 import type { BenchMix } from './benchMix.ts';
 import { rungsOfRecipe } from './benchRecipe.ts';
@@ -38,10 +39,10 @@ export const LadderPanel = memo(function LadderPanel({
   const real = made ? made.fraction : plan ? fractionIn(plan.after) : fraction;
   const other = onPanel ? fraction : panel;
   return (
-    <section aria-label="Ladder" className="flex flex-col xl:col-start-3 xl:row-span-2 xl:row-start-1">
+    <section aria-label={t('Ladder')} className="flex flex-col xl:col-start-3 xl:row-span-2 xl:row-start-1">
       <p className="caps">
-        {made ? 'You have made' : 'Really comes to'}
-        {rig && ', in the bottle'}
+        {made ? t('You have made') : t('Really comes to')}
+        {rig && t(', in the bottle')}
       </p>
       <p className="reading text-[1.5rem] leading-tight whitespace-nowrap" data-testid="reading-strength">
         {real ? formatPercent(real) : '–'}{' '}
@@ -81,9 +82,9 @@ export const LadderPanel = memo(function LadderPanel({
 function OnThePanel({ rig, panel }: { rig: BenchRig; panel: Fraction }) {
   return (
     <>
-      <p className="caps mt-2">On the panel</p>
+      <p className="caps mt-2">{t('On the panel')}</p>
       <p className="reading text-[1.5rem] leading-tight whitespace-nowrap" data-testid="reading-panel">
-        {rig.draw.known === 'never' ? 'about ' : ''}
+        {rig.draw.known === 'never' ? `${t('about')} ` : ''}
         {formatPercent(panel)}
       </p>
     </>
@@ -98,14 +99,20 @@ function WhereItStands({ bench: { limits } }: { bench: BenchMix }) {
   return (
     <div className="mt-2 flex flex-col gap-2 text-[0.94rem] leading-snug empty:mt-0">
       {place === 'over' && (
-        <Watch word="Stronger than its label.">Film, streaks, stripped protection, money.</Watch>
+        <Watch word={t('Stronger than its label.')}>{t('Film, streaks, stripped protection, money.')}</Watch>
       )}
-      {place === 'under' && <Watch word="Weaker than its label.">No bite, so people scrub.</Watch>}
+      {place === 'under' && (
+        <Watch word={t('Weaker than its label.')}>{t('No bite, so people scrub.')}</Watch>
+      )}
       {panelPlace === 'overCeiling' && (
-        <Watch word={`Over ${percent(ceiling)} on the panel.`}>That is the ceiling for this use.</Watch>
+        <Watch word={t('Over {0} on the panel.', percent(ceiling))}>
+          {t('That is the ceiling for this use.')}
+        </Watch>
       )}
       {panelPlace === 'underFloor' && (
-        <Watch word={`Under ${percent(floor)} on the panel.`}>That is the floor for this use.</Watch>
+        <Watch word={t('Under {0} on the panel.', percent(floor))}>
+          {t('That is the floor for this use.')}
+        </Watch>
       )}
     </div>
   );
@@ -120,9 +127,9 @@ function Cost({ bench }: { bench: BenchMix }) {
   const litre = costPerWorkingLitre(price, fractionIn(plan.after));
   return (
     <p className="mt-2 text-[0.94rem] leading-snug">
-      <span className="reading">{formatMoney(costOfFill(price, plan.productUl), shop.currency)}</span> of
-      product, <span className="reading">{formatUnitCost(litre, shop.currency, shop.units)}</span> a{' '}
-      {largeMeasure(shop.units)}.
+      <span className="reading">{formatMoney(costOfFill(price, plan.productUl), shop.currency)}</span>{' '}
+      {t('of product,')} <span className="reading">{formatUnitCost(litre, shop.currency, shop.units)}</span>{' '}
+      {t('a {0}.', largeMeasure(shop.units))}
     </p>
   );
 }
@@ -130,8 +137,8 @@ function Cost({ bench }: { bench: BenchMix }) {
 /** How many mixes fall out of the panel's limits, where it is one in two hundred or more. */
 function chances({ underFloor, overCeiling }: StrengthSpread): string {
   const words = [
-    underFloor >= 0.005 && `${Math.round(underFloor * 100)} in 100 under the floor`,
-    overCeiling >= 0.005 && `${Math.round(overCeiling * 100)} in 100 over the ceiling`,
+    underFloor >= 0.005 && t('{0} in 100 under the floor', Math.round(underFloor * 100)),
+    overCeiling >= 0.005 && t('{0} in 100 over the ceiling', Math.round(overCeiling * 100)),
   ].filter(Boolean);
   return words.length > 0 ? ` ${words.join(', ')}.` : '';
 }
@@ -144,8 +151,8 @@ function SpreadInWords({ spread, bench }: { spread: StrengthSpread; bench: Bench
   return (
     <div className="mt-2 text-[0.94rem] leading-snug">
       <p>
-        19 in 20 fills land{mix?.draw ? ' on the panel' : ''} between{' '}
-        <span className="reading">{percent(spread.p2_5)}</span> and{' '}
+        {t('19 in 20 fills land{0} between', mix?.draw ? ` ${t('on the panel')}` : '')}{' '}
+        <span className="reading">{percent(spread.p2_5)}</span> {t('and')}{' '}
         <span className="reading">{percent(spread.p97_5)} %</span>.{chances(spread)}
       </p>
       <button
@@ -154,17 +161,17 @@ function SpreadInWords({ spread, bench }: { spread: StrengthSpread; bench: Bench
         className="min-h-12 underline underline-offset-4"
         onClick={() => setWhy(!why)}
       >
-        What would help
+        {t('What would help')}
       </button>
       {why && (
         <ol>
           {best.map(({ name, narrower }) => (
             <li key={name} className="ruled flex justify-between border-faint py-1">
               {name === 'label'
-                ? 'the label itself'
+                ? t('the label itself')
                 : name === 'draw'
-                  ? 'measuring the draw'
-                  : `a better ${name}`}
+                  ? t('measuring the draw')
+                  : t('a better {0}', name)}
               <span className="reading">−{Math.round(narrower * 100)} %</span>
             </li>
           ))}

@@ -12,7 +12,7 @@ import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { useSession } from '../lib/session.tsx';
-import { spoken } from '../lib/speech.ts';
+import { spoken, t } from '../lib/speech.ts';
 import { checkInWords, dueInWords } from '../rigs/dispenser/lineWords.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { linesQuery } from '../state/queries.ts';
@@ -69,50 +69,54 @@ export default function LineBench({ draft, equipment, set, question, pouring }: 
   });
   return (
     <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-5 px-4 pt-3 pb-28 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:px-8 lg:pt-5 lg:pb-5">
-      <h1 className="sr-only">Bench</h1>
+      <h1 className="sr-only">{t('Bench')}</h1>
       <div className="flex flex-col gap-4">
         {question}
         {line ? (
           <>
             <ListField
-              label="Line"
+              label={t('Line')}
               bay
               value={String(line.id)}
               options={lines.map((l) => ({
                 value: String(l.id),
                 name: `${l.code} ${l.pail?.productName}`,
-                note: l.check ? checkInWords(l.check) : 'not verified',
+                note: l.check ? checkInWords(l.check) : t('not verified'),
               }))}
               onChange={(id) => set({ lineId: Number(id) })}
             />
             <VesselChoice
-              label="Vessel"
+              label={t('Vessel')}
               value={vessel}
               options={equipment.vessels}
               onChange={(id) => set({ vesselId: id })}
             />
             <AmountField
-              label="How much to make"
+              label={t('How much to make')}
               value={draft.makeText}
               refusal={refusals.total}
               placeholder={
-                vessel ? `${formatVolume(limitsOf(vessel).fillLimitUl, shop.units)}, to the fill limit` : ''
+                vessel
+                  ? t('{0}, to the fill limit', formatVolume(limitsOf(vessel).fillLimitUl, shop.units))
+                  : ''
               }
               onChange={(makeText) => set({ makeText })}
             />
             <AmountField
-              label="Weaker than the line"
+              label={t('Weaker than the line')}
               value={draft.weakerText}
               refusal={refusals.strength}
-              placeholder={given ? `${formatStrength(inNotation(given, 'parts'))}, as the line gives it` : ''}
+              placeholder={
+                given ? t('{0}, as the line gives it', formatStrength(inNotation(given, 'parts'))) : ''
+              }
               strength
-              hint="Let down at the bench with water, such as 1:50"
+              hint={t('Let down at the bench with water, such as 1:50')}
               onChange={(weakerText) => set({ weakerText })}
             />
           </>
         ) : (
           <p>
-            No line of a wall dispenser has a pail on it. <Link to="/rigs">Look in Rigs</Link>.
+            {t('No line of a wall dispenser has a pail on it.')} <Link to="/rigs">{t('Look in Rigs')}</Link>.
           </p>
         )}
       </div>
@@ -120,23 +124,24 @@ export default function LineBench({ draft, equipment, set, question, pouring }: 
         <div className="flex flex-col gap-5">
           <div className="flex flex-wrap gap-8">
             {fill && fill.addUl > 0 && (
-              <BigFigure order="First water" tone="text-water" ul={fill.addUl} what="water" />
+              <BigFigure order={t('First water')} tone="text-water" ul={fill.addUl} what={t('water')} />
             )}
             <BigFigure
-              order={fill && fill.addUl > 0 ? 'then from the line' : 'From the line'}
+              order={fill && fill.addUl > 0 ? t('then from the line') : t('From the line')}
               tone="text-product"
               ul={fill?.lineUl}
-              what="line"
+              what={t('line')}
             />
           </div>
           {fill && (
             <p>
-              It holds <strong className="reading text-product">{formatExactVolume(fill.productUl)}</strong>{' '}
-              of product:{' '}
+              {t('It holds')}{' '}
+              <strong className="reading text-product">{formatExactVolume(fill.productUl)}</strong>{' '}
+              {t('of product:')}{' '}
               <strong className="reading">
                 {formatPercent((fill.productUl / fill.totalUl) as Fraction)}
               </strong>
-              . Keep the fill tube below the surface.
+              {t('. Keep the fill tube below the surface.')}
             </p>
           )}
           <LineState line={line} />
@@ -157,10 +162,10 @@ export default function LineBench({ draft, equipment, set, question, pouring }: 
               <PourButton
                 words={
                   pouring.pending
-                    ? 'Booking ...'
+                    ? t('Booking ...')
                     : fill
-                      ? `Fill ${formatVolume(fill.lineUl, shop.units)} from ${line.code}`
-                      : 'Fill'
+                      ? t('Fill {0} from {1}', formatVolume(fill.lineUl, shop.units), line.code)
+                      : t('Fill')
                 }
                 vessel={vessel}
                 disabled={!body || pouring.pending}
@@ -182,15 +187,17 @@ function LineState({ line }: { line: Line }) {
   const due = dueInWords(line);
   const stop = line.due === 'never' || line.check?.verdict.verdict === 'fault';
   if (stop) {
-    return <Stop reason={`${line.name}: ${due}`} remedy="Have a lead verify it in Rigs, or mix by hand." />;
+    return (
+      <Stop reason={`${line.name}: ${due}`} remedy={t('Have a lead verify it in Rigs, or mix by hand.')} />
+    );
   }
   return (
     <>
       <p>
-        <Link to={`/rigs/lines/${line.id}`}>{line.name}</Link> gives {line.check && checkInWords(line.check)},
-        as measured.
+        <Link to={`/rigs/lines/${line.id}`}>{line.name}</Link>{' '}
+        {t('gives {0}, as measured.', line.check && checkInWords(line.check))}
       </p>
-      {due && <Watch word={due}>Have a lead verify it before long.</Watch>}
+      {due && <Watch word={due}>{t('Have a lead verify it before long.')}</Watch>}
       {line.check?.verdict.verdict === 'retip' && <Retip verdict={line.check.verdict} />}
     </>
   );
@@ -227,7 +234,7 @@ function FillDrawing({ vessel, fill }: { vessel: Vessel; fill: DispenserFill | n
             fill
               ? [
                   ...(fill.addUl > 0
-                    ? [{ ul: fill.addUl, figure: `${shown(fill.addUl)} water`, tone: 'water' as const }]
+                    ? [{ ul: fill.addUl, figure: t('{0} water', shown(fill.addUl)), tone: 'water' as const }]
                     : []),
                   { ul: fill.totalUl, figure: shown(fill.totalUl), tone: 'product' as const },
                 ]

@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { post } from '../lib/api.ts';
+import { t } from '../lib/speech.ts';
 import { useWord } from '../lib/word.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
@@ -30,7 +31,7 @@ export function ReadNote({ bench, equipment }: { bench: BenchMix; equipment: Equ
   return (
     <div>
       <Button bay disabled={reading.isPending} onClick={() => reading.mutate(note.id)}>
-        I have read it
+        {t('I have read it')}
       </Button>
       {reading.error && <Refusal problem={reading.error} />}
     </div>

@@ -8,6 +8,7 @@ import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { usePrintEach } from '../labels/usePrintEach.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
@@ -51,12 +52,12 @@ export default function MergeBench({ draft, equipment, set, question }: Props) {
   const moved = kept.from && readVolume(volumeUl(kept.from), shop.units);
   return (
     <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-5 px-4 pt-3 pb-28 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:px-8 lg:pt-5 lg:pb-5">
-      <h1 className="sr-only">Bench</h1>
+      <h1 className="sr-only">{t('Bench')}</h1>
       <div className="flex flex-col gap-4">
         {question}
         <VesselChoice
           note={note}
-          label="Pour into"
+          label={t('Pour into')}
           value={into}
           options={equipment.vessels.filter(isHolding)}
           onChange={(vesselId) => change({ vesselId, otherVesselId: null })}
@@ -69,7 +70,7 @@ export default function MergeBench({ draft, equipment, set, question }: Props) {
         />
         <VesselChoice
           note={note}
-          label="Pour over from"
+          label={t('Pour over from')}
           value={from}
           options={partners}
           onChange={(otherVesselId) => change({ otherVesselId })}
@@ -84,15 +85,15 @@ export default function MergeBench({ draft, equipment, set, question }: Props) {
         ) : (
           <p>
             {into
-              ? `Nothing else holds ${into.holds.productName}. Different products are never combined.`
-              : 'By the books no vessel holds a leftover.'}
+              ? t('Nothing else holds {0}. Different products are never combined.', into.holds.productName)
+              : t('By the books no vessel holds a leftover.')}
           </p>
         )}
       </div>
       <div className="flex flex-col gap-5">
-        <section aria-label="Amounts" aria-live="polite" className="flex gap-8">
+        <section aria-label={t('Amounts')} aria-live="polite" className="flex gap-8">
           <p className="text-ink">
-            <span className="caps block">Pour over</span>
+            <span className="caps block">{t('Pour over')}</span>
             <span
               className="reading flex items-baseline gap-2 text-[4.2rem] leading-none"
               data-testid="reading-merge"
@@ -103,7 +104,7 @@ export default function MergeBench({ draft, equipment, set, question }: Props) {
           </p>
           {result && (
             <p>
-              <span className="caps block">Together</span>
+              <span className="caps block">{t('Together')}</span>
               <span className="reading block text-[1.7rem] leading-tight">
                 {formatVolume(volumeUl(result), shop.units)}, {formatPercent(fractionIn(result))}
               </span>
@@ -125,7 +126,7 @@ export default function MergeBench({ draft, equipment, set, question }: Props) {
                 key={v.id}
                 code={v.holds.code}
                 day={v.holds.useBy}
-                fresh="What it is poured into is good for no longer: empty it instead."
+                fresh={t('What it is poured into is good for no longer: empty it instead.')}
               />
             ),
         )}
@@ -137,7 +138,7 @@ export default function MergeBench({ draft, equipment, set, question }: Props) {
           disabled={!body || merging.isPending}
           onClick={() => merging.mutate()}
         >
-          {merging.isPending ? 'Booking ...' : 'Pour them together'}
+          {merging.isPending ? t('Booking ...') : t('Pour them together')}
         </Button>
         {merging.error && <Refusal problem={merging.error} />}
         {merging.data && <MergedLine merged={merging.data} undone={merging.reset} />}
@@ -146,7 +147,7 @@ export default function MergeBench({ draft, equipment, set, question }: Props) {
   );
 }
 
-const note = ({ holds }: Holding) => `${holds.productName}, ${holds.code} by ${holds.personName}`;
+const note = ({ holds }: Holding) => t('{0}, {1} by {2}', holds.productName, holds.code, holds.personName);
 
 function LeftField(props: {
   vessel: Holding | null;
@@ -158,10 +159,10 @@ function LeftField(props: {
   const { shop } = useSession();
   return (
     <AmountField
-      label={`How much is left in ${vessel?.name ?? 'it'}`}
+      label={t('How much is left in {0}', vessel?.name ?? 'it')}
       value={text}
       refusal={refusal}
-      placeholder={vessel ? `${formatVolume(vessel.holds.ul, shop.units)}, by the books` : ''}
+      placeholder={vessel ? t('{0}, by the books', formatVolume(vessel.holds.ul, shop.units)) : ''}
       onChange={onChange}
     />
   );
@@ -198,7 +199,12 @@ function BeforeAndAfter({
         {...size}
         align="left"
         marks={[mark(nowUl, 'now', true), ...(afterUl ? [mark(afterUl, 'then', false)] : [])]}
-        label={`${vessel.name}, now ${formatVolume(nowUl, shop.units)}${afterUl ? `, then ${formatVolume(afterUl, shop.units)}` : ''}`}
+        label={t(
+          '{0}, now {1}{2}',
+          vessel.name,
+          formatVolume(nowUl, shop.units),
+          afterUl ? t(', then {0}', formatVolume(afterUl, shop.units)) : '',
+        )}
       />
     </div>
   );

@@ -7,6 +7,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { LabelButton } from '../labels/LabelButton.tsx';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain } from '../state/queries.ts';
 import { dayInWords } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -22,20 +23,20 @@ export function MergedLine({ merged, undone }: { merged: Merged; undone: () => v
   return (
     <div role="status" className="ruled flex flex-wrap items-center gap-5 border-faint">
       <p className="flex-1">
-        {formatVolume(merged.totalUl, shop.units)} in {merged.vesselName}, batch{' '}
+        {t('{0} in {1}, batch', formatVolume(merged.totalUl, shop.units), merged.vesselName)}{' '}
         <Link className="reading" to={`/stock/batches/${merged.batchId}`}>
           {merged.batchCode}
         </Link>
         , {formatPercent(merged.fraction as Fraction)}
-        {merged.useBy && `, good until ${dayInWords(merged.useBy)}`}.
+        {merged.useBy && t(', good until {0}', dayInWords(merged.useBy))}.
       </p>
-      <LabelButton of={{ batchId: merged.batchId, code: merged.batchCode }}>Label</LabelButton>
+      <LabelButton of={{ batchId: merged.batchId, code: merged.batchCode }}>{t('Label')}</LabelButton>
       <button
         type="button"
         className="min-h-16 px-3 underline underline-offset-4"
         onClick={() => undo.mutate()}
       >
-        Undo
+        {t('Undo')}
       </button>
       {undo.error && <Refusal problem={undo.error} />}
     </div>

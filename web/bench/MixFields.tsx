@@ -1,5 +1,6 @@
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -12,17 +13,17 @@ import { RecipeFields } from './RecipeFields.tsx';
 import { RigFields } from './RigFields.tsx';
 import { Ways, WhatYouMade } from './Ways.tsx';
 
-const QUESTIONS: Record<Mode, { name: string; note: string }> = {
+const QUESTIONS: () => Record<Mode, { name: string; note: string }> = () => ({
   fill: { name: 'Make a fill', note: 'into an empty vessel' },
-  vehicles: { name: 'For several vehicles', note: 'how much, in how many fills' },
-  have: { name: 'I only have this much', note: 'product, or water that is in already' },
-  left: { name: 'There is some left', note: 'top it up, stronger or weaker' },
-  made: { name: 'What have I made?', note: 'from what went in' },
-  wrong: { name: 'I poured wrong', note: 'put it right' },
-  merge: { name: 'Two into one', note: 'leftovers of the same product' },
-  stock: { name: 'Let down hyper-concentrate', note: 'from a stock solution' },
-  line: { name: 'From the wall dispenser', note: 'as its line was measured' },
-};
+  vehicles: { name: t('For several vehicles'), note: t('how much, in how many fills') },
+  have: { name: t('I only have this much'), note: t('product, or water that is in already') },
+  left: { name: t('There is some left'), note: t('top it up, stronger or weaker') },
+  made: { name: t('What have I made?'), note: t('from what went in') },
+  wrong: { name: t('I poured wrong'), note: t('put it right') },
+  merge: { name: t('Two into one'), note: t('leftovers of the same product') },
+  stock: { name: t('Let down hyper-concentrate'), note: t('from a stock solution') },
+  line: { name: t('From the wall dispenser'), note: t('as its line was measured') },
+});
 
 /** What someone wants to know; below the questions, the mixes they make often. */
 export function Question({ draft, set }: Pick<Props, 'draft' | 'set'>) {
@@ -30,12 +31,12 @@ export function Question({ draft, set }: Pick<Props, 'draft' | 'set'>) {
   const favourites = useBench((state) => state.favourites[who.personId]) ?? NO_FAVOURITES;
   return (
     <Choice
-      label="Your question"
+      label={t('Your question')}
       bay
       value={draft.mode}
       options={[
-        ...MODES.map((mode) => ({ value: mode, ...QUESTIONS[mode] })),
-        ...favourites.map(({ name }) => ({ value: `${KEPT}${name}`, name, note: 'a mix you kept' })),
+        ...MODES.map((mode) => ({ value: mode, ...QUESTIONS()[mode] })),
+        ...favourites.map(({ name }) => ({ value: `${KEPT}${name}`, name, note: t('a mix you kept') })),
       ]}
       onChange={(chosen) => {
         const kept = favourites.find((f) => `${KEPT}${f.name}` === chosen);
@@ -75,25 +76,25 @@ export function MixFields({ draft, bench, equipment, set, choose }: Props) {
   );
 }
 
-const WATER_NAMES: Record<WaterKind, string> = {
-  tap: 'tap water',
+const WATER_NAMES: () => Record<WaterKind, string> = () => ({
+  tap: t('tap water'),
   softened: 'softened',
   deionised: 'deionised',
-};
+});
 
 /** What it is made with: kept with the batch, and a soap's dose follows from it. */
 function WaterChoice({ bench, choose }: { bench: BenchMix; choose: (water: WaterKind) => void }) {
   const { shop } = useSession();
   return (
     <ListField
-      label="Water"
+      label={t('Water')}
       value={bench.water}
       options={WATER_KINDS.map((value) => ({
         value,
         name:
           value === 'tap' && shop.hardnessPpm !== null
-            ? `${WATER_NAMES.tap}, ${Math.round(shop.hardnessPpm)} ppm`
-            : WATER_NAMES[value],
+            ? t('{0}, {1} ppm', WATER_NAMES().tap, Math.round(shop.hardnessPpm))
+            : WATER_NAMES()[value],
       }))}
       onChange={(value) => choose(value as WaterKind)}
     />

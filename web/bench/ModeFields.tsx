@@ -7,6 +7,7 @@ import { inNotation } from '#core/strength/strength.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { Either } from '../ui/Either.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { AmountField } from './AmountField.tsx';
@@ -20,13 +21,13 @@ type Props = { draft: BenchDraft; bench: BenchMix; set: (change: Partial<BenchDr
 type TextKey = { [K in keyof BenchDraft]-?: BenchDraft[K] extends string ? K : never }[keyof BenchDraft];
 
 /** Where on a vehicle a use is put on, where that is not all over. */
-const WHERE: Partial<Record<UseKind, string>> = {
-  wheel: 'on its wheels',
-  iron: 'on its wheels',
-  tyre: 'on its tyres',
-  arch: 'in its arches',
-  glass: 'on its glass',
-};
+const WHERE: () => Partial<Record<UseKind, string>> = () => ({
+  wheel: t('on its wheels'),
+  iron: t('on its wheels'),
+  tyre: t('on its tyres'),
+  arch: t('in its arches'),
+  glass: t('on its glass'),
+});
 
 /** What the chosen question needs to know besides product and strength. */
 export function ModeFields({ draft, bench, set }: Props) {
@@ -43,21 +44,21 @@ export function ModeFields({ draft, bench, set }: Props) {
     />
   );
   const limit = vessel
-    ? `${formatVolume(vessel.fillLimitUl - vessel.displacementUl, shop.units)}, to the fill limit`
+    ? t('{0}, to the fill limit', formatVolume(vessel.fillLimitUl - vessel.displacementUl, shop.units))
     : '';
-  const make = field('makeText', 'How much to make', limit);
+  const make = field('makeText', t('How much to make'), limit);
   switch (draft.mode) {
     case 'fill':
       return vessel?.kind === 'towelBucket' && vessel.depth ? (
         <>
-          {field('towelsText', 'Towels', 'how many, such as 10', refusals.towels)}
+          {field('towelsText', t('Towels'), t('how many, such as 10'), refusals.towels)}
           {draft.towelsText.trim() === '' ? (
             make
           ) : (
             <div className="grid grid-cols-3 gap-2">
-              {field('towelText', 'Towel size', '40 x 40 cm', undefined)}
+              {field('towelText', t('Towel size'), '40 x 40 cm', undefined)}
               {field('gsmText', 'g/m²', '300', undefined)}
-              {field('freeDepthText', 'Free depth', '5 cm', undefined)}
+              {field('freeDepthText', t('Free depth'), '5 cm', undefined)}
             </div>
           )}
         </>
@@ -66,21 +67,21 @@ export function ModeFields({ draft, bench, set }: Props) {
       );
     case 'vehicles': {
       const usual = vessel && usualEachUl(draft, vessel, bench.limits?.use ?? null);
-      const where = WHERE[bench.limits?.use?.kind ?? 'other'] ?? 'all over';
-      const each = usual ? `${formatVolume(usual, shop.units)}, ${where}` : 'such as 400 ml';
+      const where = WHERE()[bench.limits?.use?.kind ?? 'other'] ?? t('all over');
+      const each = usual ? `${formatVolume(usual, shop.units)}, ${where}` : t('such as 400 ml');
       return (
         <>
-          {field('vehiclesText', 'Vehicles', 'how many, such as 6', refusals.many)}
+          {field('vehiclesText', t('Vehicles'), t('how many, such as 6'), refusals.many)}
           {usual !== null && (
             <ListField
-              label="Body"
+              label={t('Body')}
               bay
               value={draft.body ?? USUAL_BODY}
-              options={BODIES.map((value) => ({ value, name: BODY_NAMES[value] }))}
+              options={BODIES.map((value) => ({ value, name: t(BODY_NAMES[value]) }))}
               onChange={(body) => set({ body: body as Body })}
             />
           )}
-          {field('eachText', 'Each takes', each, undefined)}
+          {field('eachText', t('Each takes'), each, undefined)}
           <ManyInWords bench={bench} />
         </>
       );
@@ -91,8 +92,8 @@ export function ModeFields({ draft, bench, set }: Props) {
           <What draft={draft} set={set} />
           {field(
             'haveText',
-            draft.haveWhat === 'water' ? 'Water already in' : 'Product at hand',
-            draft.haveWhat === 'water' ? 'such as 9 l' : 'such as 140 ml',
+            draft.haveWhat === 'water' ? t('Water already in') : t('Product at hand'),
+            draft.haveWhat === 'water' ? t('such as 9 l') : t('such as 140 ml'),
             refusals.have,
           )}
         </>
@@ -101,15 +102,15 @@ export function ModeFields({ draft, bench, set }: Props) {
       const booked = bookedIn(vessel?.holds ?? null, product?.id ?? 0);
       const known = booked && booked.productUl > 0 ? fractionIn(booked) : null;
       const byTheBooks = known
-        ? `${formatStrength(inNotation(known, 'parts'))}, ${formatPercent(known)}, by the books`
+        ? t('{0}, {1}, by the books', formatStrength(inNotation(known, 'parts')), formatPercent(known))
         : '';
       return (
         <>
-          {field('leftText', 'How much is left', 'read it off the vessel', refusals.left)}
+          {field('leftText', t('How much is left'), t('read it off the vessel'), refusals.left)}
           {field(
             'leftStrengthText',
-            'How strong it is',
-            byTheBooks || 'such as 1:12',
+            t('How strong it is'),
+            byTheBooks || t('such as 1:12'),
             refusals.leftStrength,
             {
               strength: true,
@@ -123,9 +124,9 @@ export function ModeFields({ draft, bench, set }: Props) {
     case 'wrong':
       return (
         <>
-          {field('inProductText', 'Product in it', 'such as 90 ml', refusals.inProduct)}
-          {field('inWaterText', 'Water in it', 'such as 660 ml', refusals.inWater, {
-            hint: 'Not booked yet, any of it? Else undo that slip first.',
+          {field('inProductText', t('Product in it'), t('such as 90 ml'), refusals.inProduct)}
+          {field('inWaterText', t('Water in it'), t('such as 660 ml'), refusals.inWater, {
+            hint: t('Not booked yet, any of it? Else undo that slip first.'),
           })}
         </>
       );
@@ -140,11 +141,11 @@ export function ModeFields({ draft, bench, set }: Props) {
 function What({ draft, set }: Pick<Props, 'draft' | 'set'>) {
   return (
     <Either
-      label="What is there"
+      label={t('What is there')}
       value={draft.haveWhat}
       options={[
-        { value: 'product', name: 'so much product' },
-        { value: 'water', name: 'water is in already' },
+        { value: 'product', name: t('so much product') },
+        { value: 'water', name: t('water is in already') },
       ]}
       onChange={(haveWhat) => set({ haveWhat })}
     />
@@ -157,8 +158,8 @@ function squeezesOf({ many, vessel }: BenchMix): string {
   if (!many || !output) return '';
   const n = many.eachUl / 1_000 / output.ml;
   return output.per === 'squeeze'
-    ? `, about ${Math.round(n)} squeezes a vehicle`
-    : `, about ${formatDuration(Math.round(n * 60))} of spraying a vehicle`;
+    ? t(', about {0} squeezes a vehicle', Math.round(n))
+    : t(', about {0} of spraying a vehicle', formatDuration(Math.round(n * 60)));
 }
 
 /** What several vehicles come to: all of the mix, in how many fills, and the product for all of them. */
@@ -170,16 +171,20 @@ function ManyInWords({ bench }: { bench: BenchMix }) {
   const short = container && productUl > container.heldUl;
   return (
     <p className="border-l-2 border-ink pl-3 leading-snug">
-      <strong className="reading">{formatVolume(many.allUl, shop.units)}</strong> of mix for {many.vehicles}
-      {many.vehicles === 1 ? ' vehicle' : ' vehicles'}
+      <strong className="reading">{formatVolume(many.allUl, shop.units)}</strong>{' '}
+      {t('of mix for {0}{1}', many.vehicles, many.vehicles === 1 ? ` ${t('vehicle')}` : ` ${t('vehicles')}`)}
       {many.fills > 1 && (
         <>
-          , in <strong className="reading">{many.fills}</strong> fills like this one
+          {t(', in')} <strong className="reading">{many.fills}</strong> {t('fills like this one')}
         </>
       )}
-      . It takes <strong className="reading text-product">{formatVolume(productUl, shop.units)}</strong> of
-      product in all{squeezesOf(bench)}
-      {short && `, and ${container.code} holds ${formatVolume(container.heldUl, shop.units)}`}.
+      {t('. It takes')}{' '}
+      <strong className="reading text-product">{formatVolume(productUl, shop.units)}</strong>{' '}
+      {t(
+        'of product in all{0}{1}.',
+        squeezesOf(bench),
+        short && t(', and {0} holds {1}', container.code, formatVolume(container.heldUl, shop.units)),
+      )}
     </p>
   );
 }

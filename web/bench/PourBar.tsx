@@ -10,6 +10,7 @@ import { formatStrength } from '#core/strength/formatStrength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { ListField } from '../ui/Labelled.tsx';
@@ -64,7 +65,10 @@ export function PourBar({ draft, bench, equipment, decided, pouring, pour, inThe
       leftStrengthText: '',
     });
   return (
-    <section aria-label="Pour" className="flex flex-col gap-3 lg:col-start-2 lg:row-start-3 xl:col-span-2">
+    <section
+      aria-label={t('Pour')}
+      className="flex flex-col gap-3 lg:col-start-2 lg:row-start-3 xl:col-span-2"
+    >
       <Cautions product={product} vessel={bench.vessel} leftover={start?.body.kind === 'leftover'} />
       {bench.asksForWord && !bench.refusals.product && !bench.refusals.vessel && !poured && (
         <AskForWord ref={asked} given={word.given} give={word.give} />
@@ -74,14 +78,14 @@ export function PourBar({ draft, bench, equipment, decided, pouring, pour, inThe
           <OpenOne sealed={containers} />
         ) : (
           <ListField
-            label="Pour from"
+            label={t('Pour from')}
             bay
             value={container ? String(container.id) : ''}
-            placeholder={product ? 'Choose a container' : 'Choose a product first'}
+            placeholder={product ? t('Choose a container') : t('Choose a product first')}
             options={containers.map((c) => ({
               value: String(c.id),
               name: `${c.code}, ${formatVolume(c.heldUl, shop.units)} ${c.openedAt ? 'left' : 'sealed'}`,
-              note: c.onHold ? 'on hold' : `${c.kind}, ${c.placeName}`,
+              note: c.onHold ? t('on hold') : `${t(c.kind)}, ${c.placeName}`,
               disabled: c.heldUl === 0 || c.onHold !== null,
             }))}
             onChange={(id) => set({ containerId: Number(id), restId: null })}
@@ -105,11 +109,13 @@ export function PourBar({ draft, bench, equipment, decided, pouring, pour, inThe
               {inTheJug && (
                 <>
                   <Button bay disabled={pouring.pending || pouring.unanswered !== null} onClick={inTheJug}>
-                    It really is in the {container?.kind}
+                    {t('It really is in the {0}', container?.kind)}
                   </Button>
                   <p className="leading-tight">
-                    Books {formatVolume(bench.shortUl, shop.units)} as found and pours, in your name. A lead
-                    sees it.
+                    {t(
+                      'Books {0} as found and pours, in your name. A lead sees it.',
+                      formatVolume(bench.shortUl, shop.units),
+                    )}
                   </p>
                 </>
               )}
@@ -120,16 +126,20 @@ export function PourBar({ draft, bench, equipment, decided, pouring, pour, inThe
             <PourButton
               words={
                 pouring.pending
-                  ? 'Booking ...'
+                  ? t('Booking ...')
                   : word.missing
-                    ? 'Read the cautions first'
+                    ? t('Read the cautions first')
                     : !ready
-                      ? 'Pour'
+                      ? t('Pour')
                       : start?.body.kind === 'poured'
-                        ? `Book it, from ${container?.code}${bench.rest ? ` and ${bench.rest.container.code}` : ''}`
+                        ? t(
+                            'Book it, from {0}{1}',
+                            container?.code,
+                            bench.rest ? ` ${t('and {0}', bench.rest.container.code)}` : '',
+                          )
                         : plan?.productUl
                           ? pourWords(bench, figure ?? '')
-                          : 'Pour, water only'
+                          : t('Pour, water only')
               }
               vessel={bench.vessel}
               disabled={(!ready && !word.missing) || pouring.pending}
@@ -143,7 +153,7 @@ export function PourBar({ draft, bench, equipment, decided, pouring, pour, inThe
         <PastItsDay
           code={container.code}
           day={container.bestBefore}
-          fresh="Its sheet decides; open another, or have it counted out."
+          fresh={t('Its sheet decides; open another, or have it counted out.')}
         />
       )}
       {bench.rest && <FromBoth first={container} rest={bench.rest} set={set} />}
@@ -155,10 +165,10 @@ export function PourBar({ draft, bench, equipment, decided, pouring, pour, inThe
 
 /** What the button says: what is opened for it, and what it comes from. */
 function pourWords({ container, rest }: BenchMix, figure: string): string {
-  if (rest) return `Pour ${figure} from ${container?.code} and ${rest.container.code}`;
+  if (rest) return t('Pour {0} from {1} and {2}', figure, container?.code, rest.container.code);
   return container?.openedAt
-    ? `Pour ${figure} from ${container.code}`
-    : `Open ${container?.code}, pour ${figure}`;
+    ? t('Pour {0} from {1}', figure, container.code)
+    : t('Open {0}, pour {1}', container?.code, figure);
 }
 
 type Second = NonNullable<BenchMix['rest']>;
@@ -169,8 +179,13 @@ function FromNext({ first, next, set }: { first: Container | null; next: Second;
   const { code, openedAt } = next.container;
   return (
     <Button bay className="leading-tight" onClick={() => set({ restId: next.container.id })}>
-      Finish {first?.code}, then {openedAt ? '' : 'open and take '}
-      {formatVolume(next.ul, shop.units)} from {code}
+      {t(
+        'Finish {0}, then {1}{2} from {3}',
+        first?.code,
+        openedAt ? '' : `${t('open and take')} `,
+        formatVolume(next.ul, shop.units),
+        code,
+      )}
     </Button>
   );
 }
@@ -183,14 +198,19 @@ function FromBoth({ first, rest, set }: { first: Container | null; rest: Second;
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
       <p className="min-w-0 flex-1 basis-72">
         <strong>
-          {formatVolume(first?.heldUl ?? 0, shop.units)} from {first?.code}, which finishes it, then{' '}
-          {formatVolume(rest.ul, shop.units)} from {code}
+          {t(
+            '{0} from {1}, which finishes it, then {2} from {3}',
+            formatVolume(first?.heldUl ?? 0, shop.units),
+            first?.code,
+            formatVolume(rest.ul, shop.units),
+            code,
+          )}
         </strong>
         , {kind}, {placeName}
-        {openedAt ? '' : ', sealed until now'}.
+        {openedAt ? '' : t(', sealed until now')}.
       </p>
       <Button bay onClick={() => set({ restId: null })}>
-        Not from two
+        {t('Not from two')}
       </Button>
     </div>
   );
@@ -205,7 +225,7 @@ function KeepMix({ draft, bench }: { draft: BenchDraft; bench: BenchMix }) {
   if (draft.mode !== 'fill' || !product || !vessel || !strength?.ok) return null;
   const by = bench.recipe?.left === false ? bench.recipe : null;
   const name = by
-    ? `${by.version.name}, ${SOIL_NAMES[by.soil]}, ${vessel.name}`
+    ? `${by.version.name}, ${t(SOIL_NAMES[by.soil])}, ${vessel.name}`
     : `${product.name} ${formatStrength(strength.value)}, ${vessel.name}`;
   const kept = favourites?.some((f) => f.name === name) ?? false;
   return (
@@ -215,7 +235,7 @@ function KeepMix({ draft, bench }: { draft: BenchDraft; bench: BenchMix }) {
       className="min-h-12 self-start underline underline-offset-4"
       onClick={() => toggle(who.personId, { name, asked: { ...draft, containerId: null, restId: null } })}
     >
-      {kept ? 'Forget this mix' : 'Keep this mix'}
+      {kept ? t('Forget this mix') : t('Keep this mix')}
     </button>
   );
 }
@@ -228,20 +248,21 @@ function OpenOne({ sealed }: { sealed: Container[] }) {
     onSettled: () => askAgain('containers'),
   });
   const first = sealed.find((c) => c.onHold === null);
-  if (sealed.length > 0 && !first) return <p>What there is of it is on hold.</p>;
+  if (sealed.length > 0 && !first) return <p>{t('What there is of it is on hold.')}</p>;
   if (!first) {
     return (
       <p>
-        <strong>None of it is in stock.</strong> <Link to="/stock/delivery">Book in a delivery</Link>, or
-        choose another product.
+        <strong>{t('None of it is in stock.')}</strong>{' '}
+        <Link to="/stock/delivery">{t('Book in a delivery')}</Link>
+        {t(', or choose another product.')}
       </p>
     );
   }
   return (
     <div>
-      <p className="mb-1">None is open.</p>
+      <p className="mb-1">{t('None is open.')}</p>
       <Button bay className="w-full" disabled={opening.isPending} onClick={() => opening.mutate(first.id)}>
-        Open {first.code}, {formatVolume(first.heldUl, shop.units)}, {first.placeName}
+        {t('Open {0}, {1}, {2}', first.code, formatVolume(first.heldUl, shop.units), first.placeName)}
       </Button>
       {opening.error && <Refusal problem={opening.error} />}
     </div>

@@ -5,6 +5,7 @@ import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { careInWords } from '#core/products/record.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { type KeptSlip, useBench } from './benchDraft.ts';
@@ -16,12 +17,12 @@ import { useUndo } from './useUndo.ts';
  * way with what to do.
  */
 export function PourPlace({ product, children }: { product: Product | null; children: ReactNode }) {
-  const care = product ? careInWords(product.record.care) : '';
+  const care = product ? careInWords(product.record.care, t) : '';
   return (
     <div className="flex flex-col gap-2 bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-17 max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2">
       {care && (
         <p className="leading-tight">
-          <span className="caps text-muted">On you: </span>
+          <span className="caps text-muted">{t('On you:')} </span>
           <strong>{care}</strong>
         </p>
       )}
@@ -64,18 +65,18 @@ export function JustPoured({ slip, again }: { slip: KeptSlip; again: () => void 
     <>
       <p className="leading-tight">
         <strong>
-          Poured <span className="reading text-product">{formatVolume(slip.productUl, shop.units)}</span> from{' '}
-          {slip.containerCode}
-          {slip.rest && ` and ${slip.rest.containerCode}`}.
+          {t('Poured')}{' '}
+          <span className="reading text-product">{formatVolume(slip.productUl, shop.units)}</span>{' '}
+          {t('from {0}{1}.', slip.containerCode, slip.rest && ` ${t('and {0}', slip.rest.containerCode)}`)}
         </strong>{' '}
-        <span className="reading">{formatVolume((slip.rest ?? slip).leftUl, shop.units)}</span> left.
+        <span className="reading">{formatVolume((slip.rest ?? slip).leftUl, shop.units)}</span> {t('left.')}
       </p>
       <div className="grid grid-cols-2 gap-3">
         <Button bay disabled={undo.isPending} onClick={() => undo.mutate()}>
-          Undo
+          {t('Undo')}
         </Button>
         <Button bay onClick={again}>
-          Pour another
+          {t('Pour another')}
         </Button>
       </div>
       {undo.error && <Refusal problem={undo.error} />}
@@ -87,11 +88,11 @@ export function JustPoured({ slip, again }: { slip: KeptSlip; again: () => void 
 export function NoAnswerYet({ sendAgain }: { sendAgain: () => void }) {
   return (
     <>
-      <Watch word="No answer yet.">
-        Your last pour was sent, but nothing came back. However often you send it, it is booked once.
+      <Watch word={t('No answer yet.')}>
+        {t('Your last pour was sent, but nothing came back. However often you send it, it is booked once.')}
       </Watch>
       <Button look="main" bay className="w-full" onClick={sendAgain}>
-        Send it again
+        {t('Send it again')}
       </Button>
     </>
   );
@@ -112,8 +113,13 @@ export function PourButton(props: {
   return (
     <>
       {holds && (
-        <Watch word="Not empty by the books.">
-          {formatVolume(holds.ul, shop.units)} of it in there, by {holds.personName} ({holds.code}).
+        <Watch word={t('Not empty by the books.')}>
+          {t(
+            '{0} of it in there, by {1} ({2}).',
+            formatVolume(holds.ul, shop.units),
+            holds.personName,
+            holds.code,
+          )}
         </Watch>
       )}
       <div className={holds ? 'grid grid-cols-[2fr_1fr] gap-3' : ''}>
@@ -126,11 +132,13 @@ export function PourButton(props: {
           onClick={onClick}
           aria-keyshortcuts="Control+Enter"
         >
-          {holds && !disabled ? `It was used up: ${words.charAt(0).toLowerCase()}${words.slice(1)}` : words}
+          {holds && !disabled
+            ? t('It was used up: {0}{1}', words.charAt(0).toLowerCase(), words.slice(1))
+            : words}
         </Button>
         {holds && topUp && (
           <Button bay className="px-2 leading-tight" onClick={topUp}>
-            Top it up
+            {t('Top it up')}
           </Button>
         )}
       </div>

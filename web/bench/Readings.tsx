@@ -7,6 +7,7 @@ import { printedStep } from '#core/mixing/practicalPour.ts';
 import { formatExactVolume, formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { UNIT_UL, type UnitSystem } from '#core/units/units.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { LargeVolume } from './BigFigure.tsx';
 import type { BenchMix } from './benchMix.ts';
 import { type BenchStep, benchSteps } from './benchSteps.ts';
@@ -16,12 +17,12 @@ const BLANK: BenchStep[] = [
   { do: 'product', ul: -1, toUl: -1 },
 ];
 
-const WHAT: Record<BenchStep['do'], { what: string; tone: string }> = {
-  pourOff: { what: 'pour off', tone: 'text-ink' },
-  water: { what: 'water', tone: 'text-water' },
-  product: { what: 'product', tone: 'text-product' },
-  jet: { what: 'water by jet', tone: 'text-water' },
-};
+const WHAT: () => Record<BenchStep['do'], { what: string; tone: string }> = () => ({
+  pourOff: { what: t('pour off'), tone: 'text-ink' },
+  water: { what: t('water'), tone: 'text-water' },
+  product: { what: t('product'), tone: 'text-product' },
+  jet: { what: t('water by jet'), tone: 'text-water' },
+});
 
 /** The numbers, in the order they are poured: the largest things on the screen, and on a phone always in sight. */
 export function Readings({ bench }: { bench: BenchMix }) {
@@ -32,17 +33,17 @@ export function Readings({ bench }: { bench: BenchMix }) {
   const many = shown.length > 2;
   return (
     <section
-      aria-label="Amounts"
+      aria-label={t('Amounts')}
       aria-live="polite"
       className="ruled sticky top-[var(--strip,0px)] z-[5] -mx-4 flex flex-wrap gap-x-5 bg-ground px-4 pt-2 pb-2 lg:static lg:col-start-2 lg:row-start-1 lg:mx-0 lg:flex-nowrap lg:gap-x-5 lg:border-b-0 lg:p-0"
     >
       {bench.product && (
         <p className="w-full truncate leading-tight lg:hidden">
-          <strong>{bench.product.name}</strong> into {bench.vessel?.name ?? 'no vessel yet'}
+          <strong>{bench.product.name}</strong> {t('into {0}', bench.vessel?.name ?? t('no vessel yet'))}
         </p>
       )}
       {settled ? (
-        <p className="min-h-24 pt-5 text-[1.4rem] font-bold">It is right as it is: nothing to add.</p>
+        <p className="min-h-24 pt-5 text-[1.4rem] font-bold">{t('It is right as it is: nothing to add.')}</p>
       ) : (
         shown.map((step, i) => (
           <Reading
@@ -50,10 +51,10 @@ export function Readings({ bench }: { bench: BenchMix }) {
             order={
               shown.length === 1
                 ? bench.start?.contents
-                  ? 'Add'
-                  : 'Only'
+                  ? t('Add')
+                  : t('Only')
                 : i === 0
-                  ? 'First'
+                  ? t('First')
                   : i === shown.length - 1 && many
                     ? 'last'
                     : 'then'
@@ -96,21 +97,21 @@ function noteOf(
   const { shakeFirst, swirl, mixedBy } = mixed;
   const { measuring, plan, start } = bench;
   const { vessel } = bench;
-  const deep = vessel?.depth ? `, ${formatDepth(depthOf(vessel.depth, step.toUl), units)} deep` : '';
+  const deep = vessel?.depth ? t(', {0} deep', formatDepth(depthOf(vessel.depth, step.toUl), units)) : '';
   const line = formatVolume(step.toUl, units);
   switch (step.do) {
     case 'pourOff':
-      return `Down to the ${line} line${deep}. ${mixed.wasteWater}`.trim();
+      return t('Down to the {0} line{1}. {2}', line, deep, mixed.wasteWater).trim();
     case 'jet':
-      return `For suds, up to the ${line} line${deep}.`;
+      return t('For suds, up to the {0} line{1}.', line, deep);
     case 'water':
       return start?.contents ? (
-        `Up to the ${line} line${deep}.`
+        t('Up to the {0} line{1}.', line, deep)
       ) : (
         <>
-          Fill to the {line} line{deep}.
+          {t('Fill to the {0} line{1}.', line, deep)}
           <details className="hidden lg:block">
-            <summary className="cursor-pointer text-muted">Why water first</summary>
+            <summary className="cursor-pointer text-muted">{t('Why water first')}</summary>
             {WATER_FIRST}
           </details>
         </>
@@ -118,24 +119,24 @@ function noteOf(
     case 'product':
       return (
         <>
-          {plan?.waterUl === 0 && !start?.contents && 'This goes in neat. '}
+          {plan?.waterUl === 0 && !start?.contents && `${t('This goes in neat.')} `}
           {measuring?.chosen ? (
             <HowToRead chosen={measuring.chosen} units={units} />
           ) : (
-            'Poured freely, an estimate.'
+            t('Poured freely, an estimate.')
           )}
           {bench.product?.gPerMl && (
             <span className="hidden lg:inline">
               {' '}
-              <span className="reading whitespace-nowrap">{gramsOf(step.ul, bench.product.gPerMl)} g</span> on
-              a scale.
+              <span className="reading whitespace-nowrap">{gramsOf(step.ul, bench.product.gPerMl)} g</span>{' '}
+              {t('on a scale.')}
             </span>
           )}
           <span className="hidden lg:block">
-            {shakeFirst && 'Shake the product first. '}
-            {swirl && (mixedBy === 'shake' ? 'Then close it and shake.' : 'Then swirl, don’t shake.')}
+            {shakeFirst && `${t('Shake the product first.')} `}
+            {swirl && (mixedBy === 'shake' ? t('Then close it and shake.') : t('Then swirl, don’t shake.'))}
           </span>
-          <span className="sr-only">Booked as {formatExactVolume(step.ul)}.</span>
+          <span className="sr-only">{t('Booked as {0}.', formatExactVolume(step.ul))}</span>
         </>
       );
   }
@@ -154,16 +155,20 @@ function HowToRead({ chosen, units }: { chosen: Chosen; units: UnitSystem }) {
     const last = formatVolume(lastUl, units, units === 'metric' ? measure.stepUl : undefined);
     if (measure.stepUl === measure.capacityUl)
       return fullFills === 0 ? `1 ${measure.name}` : `${fullFills + 1} x ${measure.name}`;
-    if (fullFills > 0) return `${measure.name} full ${times(fullFills)}, then to ${last}`;
+    if (fullFills > 0) return t('{0} full {1}, then to {2}', measure.name, times(fullFills), last);
     return chosen.parts.length === 1
-      ? `in the ${measure.name}`
-      : `${formatVolume(ul, units, units === 'metric' ? measure.stepUl : undefined)} in the ${measure.name}`;
+      ? t('in the {0}', measure.name)
+      : t(
+          '{0} in the {1}',
+          formatVolume(ul, units, units === 'metric' ? measure.stepUl : undefined),
+          measure.name,
+        );
   });
   const sentence = words.join(' and ');
   return <>{sentence.charAt(0).toUpperCase() + sentence.slice(1)}.</>;
 }
 
-const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`);
+const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : t('{0} times', n));
 
 function Reading(props: {
   order: string;
@@ -174,7 +179,7 @@ function Reading(props: {
   note: ReactNode;
 }) {
   const { order, step, many, stepUl, units, note } = props;
-  const { what, tone } = WHAT[step.do];
+  const { what, tone } = WHAT()[step.do];
   const read = step.ul < 0 ? null : readVolume(step.ul, units, stepUl);
   return (
     <div className={`${tone} min-w-0 flex-1`}>

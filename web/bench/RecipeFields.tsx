@@ -6,6 +6,7 @@ import { dwellInWords } from '#core/recipes/dwellWords.ts';
 import { AGITATION_NAMES, DIRECTION_NAMES, RINSE_NAMES } from '#core/recipes/recipe.ts';
 import { SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
+import { t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
@@ -37,14 +38,14 @@ export function RecipeFields({ bench, equipment, set }: Props) {
   return (
     <>
       <ListField
-        label="Recipe"
+        label={t('Recipe')}
         bay
         error={refusals.recipe && <Refusal problem={refusals.recipe} />}
         // One that is gone is none of the list: by product, too, is then a choice to be made.
         value={recipe ? String(recipe.id) : refusals.recipe ? '' : NONE}
-        placeholder="Choose a recipe"
+        placeholder={t('Choose a recipe')}
         options={[
-          { value: NONE, name: 'By product, no recipe' },
+          { value: NONE, name: t('By product, no recipe') },
           ...equipment.recipes.flatMap(({ id, published }) =>
             published
               ? [{ value: String(id), name: published.name, note: noteOf(published, equipment) }]
@@ -72,17 +73,17 @@ export function RecipeFields({ bench, equipment, set }: Props) {
               })
             }
           >
-            Leave the recipe
+            {t('Leave the recipe')}
           </Button>
         </>
       )}
       {recipe?.left && (
         <div className="flex flex-col gap-2">
-          <Watch word={`Left ${recipe.version.name}, ${SOIL_NAMES[recipe.soil]}.`}>
-            The batch will say so.
+          <Watch word={t('Left {0}, {1}.', recipe.version.name, t(SOIL_NAMES[recipe.soil]))}>
+            {t('The batch will say so.')}
           </Watch>
           <Button bay onClick={() => set({ recipeLeft: false })}>
-            Back to the recipe
+            {t('Back to the recipe')}
           </Button>
         </div>
       )}
@@ -91,14 +92,14 @@ export function RecipeFields({ bench, equipment, set }: Props) {
 }
 
 const noteOf = (version: BenchRecipe['version'], { products }: Equipment): string =>
-  `${USE_NAMES[version.use]}, ${products.find((p) => p.id === version.productId)?.name ?? 'a product no longer there'}`;
+  `${t(USE_NAMES[version.use])}, ${products.find((p) => p.id === version.productId)?.name ?? t('a product no longer there')}`;
 
 /** How dirty it is, as rungs with the strength of each; arrows step. */
 const Soils = memo(function Soils(props: { recipe: BenchRecipe; choose: (soil: SoilLevel) => void }) {
   const { recipe, choose } = props;
   return (
     <RadioGroup.Root
-      aria-label="Soil"
+      aria-label={t('Soil')}
       value={String(recipe.soil)}
       onValueChange={(soil) => choose(Number(soil) as SoilLevel)}
       className="border-l-2 border-ink"
@@ -114,11 +115,11 @@ const Soils = memo(function Soils(props: { recipe: BenchRecipe; choose: (soil: S
             className="h-px w-3 shrink-0 bg-ink group-data-[state=checked]:h-[5px] group-data-[state=checked]:w-6"
           />
           <span className="min-w-0 flex-1 leading-tight group-data-[state=checked]:font-bold">
-            {cell.soil} {SOIL_NAMES[cell.soil]}
-            <span className="block text-[0.88rem] font-normal text-muted">{SOIL_SIGNS[cell.soil]}</span>
+            {cell.soil} {t(SOIL_NAMES[cell.soil])}
+            <span className="block text-[0.88rem] font-normal text-muted">{t(SOIL_SIGNS[cell.soil])}</span>
           </span>
           <span className={cell.kind === 'mix' ? 'reading' : 'text-[0.94rem] text-muted'}>
-            {cell.kind === 'mix' ? shortStrength(cell.strength) : 'not for this'}
+            {cell.kind === 'mix' ? shortStrength(cell.strength) : t('not for this')}
           </span>
         </RadioGroup.Item>
       ))}
@@ -138,37 +139,37 @@ function HowItIsDone({
 }) {
   const { version, cell } = recipe;
   const { rig, vessel } = bench;
-  const machine = equipment.machines.find((m) => m.id === version.machineId)?.name ?? 'a garden hose';
+  const machine = equipment.machines.find((m) => m.id === version.machineId)?.name ?? t('a garden hose');
   const dwell = cell.kind === 'mix' ? cell.dwell : null;
   const work = [
-    version.agitation !== 'none' && AGITATION_NAMES[version.agitation],
-    `rinse: ${RINSE_NAMES[version.rinse]}`,
-    version.direction !== 'any' && DIRECTION_NAMES[version.direction],
+    version.agitation !== 'none' && t(AGITATION_NAMES[version.agitation]),
+    t('rinse: {0}', t(RINSE_NAMES[version.rinse])),
+    version.direction !== 'any' && t(DIRECTION_NAMES[version.direction]),
   ].filter(Boolean);
   return (
     <div className="flex flex-col gap-2 leading-snug">
       {rig && vessel?.id === version.vesselId && (
         <p className="border-l-2 border-ink pl-3">
-          Dial at <strong>{rig.dial?.name ?? 'no position'}</strong>, on {machine}
-          {version.onPanel && '; the strength holds on the panel'}.
+          {t('Dial at')} <strong>{rig.dial?.name ?? t('no position')}</strong>
+          {t(', on {0}{1}.', machine, version.onPanel && t('; the strength holds on the panel'))}
         </p>
       )}
       {dwell && (
         <p>
-          Dwell <strong className="reading">{dwellInWords(dwell)}</strong>
+          {t('Dwell')} <strong className="reading">{dwellInWords(dwell)}</strong>
         </p>
       )}
       <p>
         {`${String(work[0]).charAt(0).toUpperCase()}${work.join(', ').slice(1)}. `}
-        {version.cleanCheck && `Clean? ${version.cleanCheck} `}
+        {version.cleanCheck && `${t('Clean? {0}', version.cleanCheck)} `}
         <Link className="underline" to={`/recipes/${recipe.id}`}>
-          All of it
+          {t('All of it')}
         </Link>
       </p>
       {cell.kind === 'mix' && cell.reason && (
-        <Watch word="Outside its limits, for a reason:">{cell.reason}</Watch>
+        <Watch word={t('Outside its limits, for a reason:')}>{cell.reason}</Watch>
       )}
-      {version.cautions && <Watch word="Take care.">{version.cautions}</Watch>}
+      {version.cautions && <Watch word={t('Take care.')}>{version.cautions}</Watch>}
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { dialCanClose } from '#core/delivery/draw.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
+import { t } from '../lib/speech.ts';
 import { drawInWords } from '../rigs/drawInWords.ts';
 import { Either } from '../ui/Either.tsx';
 import { ListField } from '../ui/Labelled.tsx';
@@ -27,56 +28,59 @@ export function RigFields(props: {
     <>
       {!follows && (
         <Either
-          label="The strength holds"
+          label={t('The strength holds')}
           value={onPanel ? 'panel' : 'bottle'}
           options={[
-            { value: 'bottle', name: 'in the bottle' },
-            { value: 'panel', name: 'on the panel' },
+            { value: 'bottle', name: t('in the bottle') },
+            { value: 'panel', name: t('on the panel') },
           ]}
           onChange={(where) => set({ onPanel: where === 'panel' })}
         />
       )}
       {onPanel && fraction && (
         <p className="border-l-2 border-ink pl-3 leading-snug">
-          Fill the bottle at{' '}
+          {t('Fill the bottle at')}{' '}
           <strong className="reading">{formatStrength(inNotation(fraction, 'parts'))}</strong>,{' '}
           {formatPercent(fraction)}.
         </p>
       )}
       {fraction && dialCanClose(fraction, rig.draw.q) && (
         <p className="border-l-2 border-ink pl-3 leading-snug">
-          That is thin for a bottle: close the dial, and a stronger fill lasts longer.
+          {t('That is thin for a bottle: close the dial, and a stronger fill lasts longer.')}
         </p>
       )}
       {!isSet && vessel.dials.length > 0 && (
         <ListField
-          label="Dial"
+          label={t('Dial')}
           bay
           value={String(rig.dial?.id ?? '')}
-          placeholder="Where it is set"
+          placeholder={t('Where it is set')}
           options={vessel.dials.map((d) => {
             const there = at(d.id);
             return {
               value: String(d.id),
               name: d.name,
-              note: there ? `draws ${drawInWords(there.draw, there.measured?.runs)}` : '',
+              note: there ? t('draws {0}', drawInWords(there.draw, there.measured?.runs)) : '',
             };
           })}
           onChange={(id) => set({ dialId: Number(id) })}
         />
       )}
       <p className="leading-snug">
-        Draws {drawInWords(rig.draw, rig.measured?.runs)}
-        {rig.measured?.liquidName && `, with ${rig.measured.liquidName}`}
-        {rig.measured && !rig.measured.liquidName && ', with plain water'}.
+        {t(
+          'Draws {0}{1}{2}.',
+          drawInWords(rig.draw, rig.measured?.runs),
+          rig.measured?.liquidName && t(', with {0}', rig.measured.liquidName),
+          rig.measured && !rig.measured.liquidName && t(', with plain water'),
+        )}
       </p>
       {!isSet && equipment.machines.length > 0 && (
         <ListField
-          label="Used on"
+          label={t('Used on')}
           value={String(rig.machineId ?? HOSE)}
           options={[
             ...equipment.machines.map((m) => ({ value: String(m.id), name: m.name })),
-            { value: String(HOSE), name: 'a garden hose' },
+            { value: String(HOSE), name: t('a garden hose') },
           ]}
           onChange={(id) => set({ machineId: Number(id) })}
         />

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import type { Vessel } from '#contract/equipment.ts';
 import { post } from '../lib/api.ts';
+import { t } from '../lib/speech.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -14,7 +15,7 @@ export function RinsedButton({ vessel }: { vessel: Vessel }) {
   return (
     <>
       <Button bay className="self-start" disabled={rinsing.isPending} onClick={() => rinsing.mutate()}>
-        It is rinsed
+        {t('It is rinsed')}
       </Button>
       {rinsing.error && <Refusal problem={rinsing.error} />}
     </>

@@ -7,6 +7,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { type Asked, startPath } from '../clocks/startDraft.ts';
 import { LabelButton } from '../labels/LabelButton.tsx';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { productsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { clockTime, dayInWords } from '../ui/dates.ts';
@@ -28,7 +29,7 @@ export function SlipStrip({ personId }: { personId: number }) {
   }, [slips]);
   return (
     <section
-      aria-label="Booking slips"
+      aria-label={t('Booking slips')}
       aria-live="polite"
       className="lg:col-start-2 lg:row-start-4 xl:col-span-2"
     >
@@ -63,31 +64,38 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
     >
       <span className="reading text-muted">{clockTime(slip.at, shop.zone)}</span>
       <p className={`min-w-0 flex-1 basis-72 leading-snug ${slip.undone ? 'line-through decoration-1' : ''}`}>
-        Poured <strong className="reading text-product">{poured}</strong> of {slip.productName} into{' '}
-        {slip.vesselName} from {slip.containerKind}{' '}
+        {t('Poured')} <strong className="reading text-product">{poured}</strong>{' '}
+        {t('of {0} into {1} from {2}', slip.productName, slip.vesselName, slip.containerKind)}{' '}
         <Link to={`/c/${slip.containerCode}`}>{slip.containerCode}</Link>
         {slip.rest && (
           <>
-            , which is finished, and <span className="reading">{formatVolume(slip.rest.ul, shop.units)}</span>{' '}
-            of it from <Link to={`/c/${slip.rest.containerCode}`}>{slip.rest.containerCode}</Link>
+            {t(', which is finished, and')}{' '}
+            <span className="reading">{formatVolume(slip.rest.ul, shop.units)}</span> {t('of it from')}{' '}
+            <Link to={`/c/${slip.rest.containerCode}`}>{slip.rest.containerCode}</Link>
           </>
         )}
-        , <span className="reading">{left}</span> left.
-        {slip.pouredOffUl > 0 && ` ${formatVolume(slip.pouredOffUl, shop.units)} went down the drain.`} Batch{' '}
+        , <span className="reading">{left}</span>{' '}
+        {t(
+          'left.{0} Batch',
+          slip.pouredOffUl > 0 &&
+            ` ${t('{0} went down the drain.', formatVolume(slip.pouredOffUl, shop.units))}`,
+        )}{' '}
         <Link className="reading" to={`/stock/batches/${slip.batchId}`}>
           {slip.batchCode}
         </Link>
         {slip.fraction < 1 && <span className="reading">, {formatPercent(slip.fraction as Fraction)}</span>}
-        {slip.estimate && ', an estimate'}
-        {slip.useBy && `, good until ${dayInWords(slip.useBy)}`}.
+        {slip.estimate && t(', an estimate')}
+        {slip.useBy && t(', good until {0}', dayInWords(slip.useBy))}.
       </p>
-      {!slip.undone && <LabelButton of={{ batchId: slip.batchId, code: slip.batchCode }}>Label</LabelButton>}
+      {!slip.undone && (
+        <LabelButton of={{ batchId: slip.batchId, code: slip.batchCode }}>{t('Label')}</LabelButton>
+      )}
       {!slip.undone && clockOf && (
         <Link
           className="flex min-h-16 items-center px-3 lg:min-h-12"
           to={startPath(clockOf, { batchId: slip.batchId })}
         >
-          Clock
+          {t('Clock')}
         </Link>
       )}
       {asked && (
@@ -96,11 +104,11 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
           className="min-h-16 px-3 underline underline-offset-4 lg:min-h-12"
           onClick={() => begin(who.personId, asked)}
         >
-          Again
+          {t('Again')}
         </button>
       )}
       {slip.undone ? (
-        <strong>Taken back</strong>
+        <strong>{t('Taken back')}</strong>
       ) : (
         <button
           type="button"
@@ -108,7 +116,7 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
           disabled={undo.isPending}
           onClick={() => undo.mutate()}
         >
-          Undo
+          {t('Undo')}
         </button>
       )}
       {undo.error && <Refusal problem={undo.error} />}

@@ -1,5 +1,6 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import type { KeyboardEvent, ReactNode } from 'react';
+import { t } from '../lib/speech.ts';
 
 /** What stands between two arrows, one tap for the one before or after; left and right do the same while the focus is here. */
 export function Stepper(props: {
@@ -20,7 +21,7 @@ export function Stepper(props: {
     <figcaption className="flex min-h-16 items-center" onKeyDown={onKey}>
       <button
         type="button"
-        aria-label={`Previous ${what}`}
+        aria-label={t('Previous {0}', what)}
         className={`${arrow} -ml-3`}
         disabled={still}
         onClick={() => step(-1)}
@@ -30,7 +31,7 @@ export function Stepper(props: {
       <span className="min-w-0 flex-1 text-center leading-tight">{children}</span>
       <button
         type="button"
-        aria-label={`Next ${what}`}
+        aria-label={t('Next {0}', what)}
         className={arrow}
         disabled={still}
         onClick={() => step(1)}

@@ -11,6 +11,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { usePrintEach } from '../labels/usePrintEach.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
@@ -72,71 +73,73 @@ export default function StockBench({ draft, equipment, set, question }: Props) {
       : null;
   return (
     <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-5 px-4 pt-3 pb-28 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:px-8 lg:pt-5 lg:pb-5">
-      <h1 className="sr-only">Bench</h1>
+      <h1 className="sr-only">{t('Bench')}</h1>
       <div className="flex flex-col gap-4">
         {question}
         {stock ? (
           <>
             <VesselChoice
-              label="Stock solution"
+              label={t('Stock solution')}
               value={stock}
               options={stocks}
               onChange={(id) => set({ otherVesselId: id })}
             />
             <AmountField
-              label="Strength"
+              label={t('Strength')}
               value={draft.strengthText}
               refusal={mix?.refusals.strength}
-              placeholder="such as 1:9"
+              placeholder={t('such as 1:9')}
               strength
-              hint="Of stock solution in the mix, such as 1:9"
+              hint={t('Of stock solution in the mix, such as 1:9')}
               onChange={(strengthText) => set({ strengthText, picked: null })}
             />
             {mix && product && (
               <Stands product={product} equipment={equipment} stock={mix.stockFraction} set={set} />
             )}
             <VesselChoice
-              label="Vessel"
+              label={t('Vessel')}
               value={mix?.vessel ?? null}
               options={equipment.vessels.filter((v) => v.id !== stock.id)}
               onChange={(id) => set({ vesselId: id })}
             />
             <AmountField
-              label="How much to make"
+              label={t('How much to make')}
               value={draft.makeText}
               refusal={mix?.refusals.total}
               placeholder={
-                mix?.vessel ? `${formatVolume(mix.vessel.fillLimitUl, shop.units)}, to the fill limit` : ''
+                mix?.vessel
+                  ? t('{0}, to the fill limit', formatVolume(mix.vessel.fillLimitUl, shop.units))
+                  : ''
               }
               onChange={(makeText) => set({ makeText })}
             />
           </>
         ) : (
-          <p>By the books no vessel holds a stock solution of a hyper-concentrate.</p>
+          <p>{t('By the books no vessel holds a stock solution of a hyper-concentrate.')}</p>
         )}
         {hyper && (
           <Button bay onClick={makeStock}>
-            Make a stock solution
+            {t('Make a stock solution')}
           </Button>
         )}
       </div>
       {stock && mix && (
         <div className="flex flex-col gap-5">
-          <section aria-label="Amounts" aria-live="polite" className="flex flex-wrap gap-8">
-            <BigFigure order="First water" tone="text-water" ul={mix.plan?.waterUl} what="water" />
+          <section aria-label={t('Amounts')} aria-live="polite" className="flex flex-wrap gap-8">
+            <BigFigure order={t('First water')} tone="text-water" ul={mix.plan?.waterUl} what={t('water')} />
             <BigFigure
-              order="then stock solution"
+              order={t('then stock solution')}
               tone="text-product"
               ul={mix.plan?.productUl}
-              what="product"
+              what={t('product')}
             />
             {mix.stage && (
               <p>
-                <span className="caps block">Of the hyper-concentrate</span>
+                <span className="caps block">{t('Of the hyper-concentrate')}</span>
                 <span className="reading block text-[1.7rem] leading-tight">
                   {formatVolume(mix.stage.hyperUl, shop.units)}, {formatPercent(mix.stage.overall)}
                 </span>
-                the stock solution is {formatStrength(inNotation(mix.stockFraction, 'parts'))}
+                {t('the stock solution is {0}', formatStrength(inNotation(mix.stockFraction, 'parts')))}
               </p>
             )}
           </section>
@@ -145,20 +148,20 @@ export default function StockBench({ draft, equipment, set, question }: Props) {
           <PastItsDay
             code={stock.holds.code}
             day={stock.holds.useBy}
-            fresh="Empty it and make a stock solution afresh."
+            fresh={t('Empty it and make a stock solution afresh.')}
           />
           {asksForWord && !inTheWay && <AskForWord given={given} give={(g) => giveWord(g ? wordFor : '')} />}
           {mix.refusals.stock && <Refusal problem={mix.refusals.stock} />}
           <PourPlace product={product}>
             {letting.data ? (
               <Button bay onClick={letting.reset}>
-                Pour another
+                {t('Pour another')}
               </Button>
             ) : inTheWay ? (
               <InTheWay refusal={inTheWay} vessel={mix.vessel ?? null} />
             ) : (
               <PourButton
-                words={letting.isPending ? 'Booking ...' : `Pour from ${stock.holds.code}`}
+                words={letting.isPending ? t('Booking ...') : t('Pour from {0}', stock.holds.code)}
                 vessel={mix.vessel ?? null}
                 disabled={!body || letting.isPending}
                 onClick={() => body && letting.mutate(body)}
@@ -195,7 +198,7 @@ function Stands(props: { product: Product; equipment: Equipment; stock: Fraction
               onClick={() => set({ strengthText: formatStrength(strength), picked: null })}
             >
               <span className="flex-1">
-                {entry.whatFor}, like {old.name} {formatStrength(entry.strength)}
+                {t('{0}, like {1} {2}', entry.whatFor, old.name, formatStrength(entry.strength))}
               </span>
               <span className="reading text-[1.1rem]">{formatStrength(strength)}</span>
             </button>
@@ -262,7 +265,7 @@ function StockDrawings({ mix }: { mix: LetDownMix }) {
           />
         )}
       </div>
-      {chosen && <p className="mt-2">Measured in the {nameOf(chosen)}.</p>}
+      {chosen && <p className="mt-2">{t('Measured in the {0}.', nameOf(chosen))}</p>}
     </div>
   );
 }

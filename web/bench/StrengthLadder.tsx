@@ -4,6 +4,7 @@ import type { Basis } from '#core/strength/band.ts';
 import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
+import { t } from '../lib/speech.ts';
 import { type Mark, Scale } from '../ui/Scale.tsx';
 import { useSize } from '../ui/useSize.ts';
 
@@ -106,7 +107,7 @@ export function StrengthLadder(props: Props) {
       ref={room}
       role="slider"
       tabIndex={0}
-      aria-label="Strength ladder"
+      aria-label={t('Strength ladder')}
       aria-orientation="vertical"
       aria-valuemin={0}
       aria-valuemax={100}

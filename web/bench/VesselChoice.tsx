@@ -1,3 +1,4 @@
+import { t } from '../lib/speech.ts';
 import { ListField } from '../ui/Labelled.tsx';
 
 /** One of some vessels. */
@@ -14,7 +15,7 @@ export function VesselChoice<V extends { id: number; name: string }>(props: {
       label={label}
       bay
       value={value ? String(value.id) : ''}
-      placeholder="None"
+      placeholder={t('None')}
       options={options.map((v) => ({
         value: String(v.id),
         name: v.name,

@@ -6,6 +6,7 @@ import { inNotation } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import type { BenchMix } from './benchMix.ts';
 
 /** The ways to put a mix right, where it can't simply be topped up. */
@@ -15,7 +16,7 @@ export function Ways({ bench, choose }: { bench: BenchMix; choose: (how: PourPla
   if (ways.length < 2 || !plan) return null;
   return (
     <RadioGroup.Root
-      aria-label="Ways to put it right"
+      aria-label={t('Ways to put it right')}
       value={plan.how}
       onValueChange={(how) => choose(how as PourPlan['how'])}
       className="border-l-2 border-ink"
@@ -42,15 +43,15 @@ export function Ways({ bench, choose }: { bench: BenchMix; choose: (how: PourPla
 function inWords(way: PourPlan, units: UnitSystem): string {
   switch (way.how) {
     case 'grow':
-      return `Pour nothing off: it becomes ${formatVolume(volumeUl(way.after), units)}`;
+      return t('Pour nothing off: it becomes {0}', formatVolume(volumeUl(way.after), units));
     case 'pourOffFirst':
-      return `Pour ${formatVolume(way.pourOffUl, units)} off first`;
+      return t('Pour {0} off first', formatVolume(way.pourOffUl, units));
     case 'nearest': {
       const f = fractionIn(way.after);
-      return `Nearest without: ${formatStrength(inNotation(f, 'parts'))}, ${formatPercent(f)}`;
+      return t('Nearest without: {0}, {1}', formatStrength(inNotation(f, 'parts')), formatPercent(f));
     }
     default:
-      return 'Top it up';
+      return t('Top it up');
   }
 }
 
@@ -59,20 +60,23 @@ export function WhatYouMade({ bench }: { bench: BenchMix }) {
   const { made } = bench;
   if (!made) return null;
   const words = {
-    under: 'weaker than the label allows',
-    within: 'within the label',
-    over: 'stronger than the label allows',
+    under: t('weaker than the label allows'),
+    within: t('within the label'),
+    over: t('stronger than the label allows'),
   };
   return (
     <p className="border-l-2 border-ink pl-3 leading-snug">
-      <span className="caps block text-muted">You have made</span>
+      <span className="caps block text-muted">{t('You have made')}</span>
       <strong className="reading text-[1.4rem]">
         {formatPercent(made.fraction)}, {formatStrength(inNotation(made.fraction, 'parts'))}
       </strong>
       <span className="block">
-        Between {formatPercent(made.least as typeof made.fraction)} and{' '}
-        {formatPercent(made.most as typeof made.fraction)}
-        {made.place && `: ${words[made.place]}`}.
+        {t(
+          'Between {0} and {1}{2}.',
+          formatPercent(made.least as typeof made.fraction),
+          formatPercent(made.most as typeof made.fraction),
+          made.place && `: ${words[made.place]}`,
+        )}
       </span>
     </p>
   );

@@ -6,6 +6,7 @@ import { formatStrength } from '#core/strength/formatStrength.ts';
 import { type LabelEnd, labelEnds } from '#core/strength/labelStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { type Fraction, fractionOf, inNotation, sameStrength } from '#core/strength/strength.ts';
+import { t } from '../lib/speech.ts';
 import type { Equipment } from './equipment.ts';
 
 /** A strength to choose: one end of a range, a label's only one, or one that is worked out. */
@@ -54,8 +55,8 @@ function forThisWater(product: Product, tapPpm: number | null, water: WaterKind)
   if (!strength.ok || !f.ok) return [];
   const whatFor =
     water === 'tap'
-      ? `Our water, ${Math.round(ppm)} ppm`
-      : `${water === 'softened' ? 'Softened' : 'Deionised'} water`;
+      ? t('Our water, {0} ppm', Math.round(ppm))
+      : t('{0} water', water === 'softened' ? t('Softened') : t('Deionised'));
   return [{ ...soft, ...oneStrength(strength.value, f.value), id: -1, whatFor, printed: '' }];
 }
 
@@ -68,7 +69,7 @@ function insteadOf(product: Product, old: Product | undefined): Rung[] {
   return labelEnds(old.labelEntries).flatMap((e, i) => {
     const fraction = equivalentFraction(e.fraction as Fraction, replaces.k);
     if (!fraction.ok) return [];
-    const whatFor = `Like ${old.name} ${formatStrength(e.strength)}`;
+    const whatFor = t('Like {0} {1}', old.name, formatStrength(e.strength));
     const strength = inNotation(fraction.value, 'percent');
     return [{ ...e, ...oneStrength(strength, fraction.value), id: -2 - i, whatFor }];
   });

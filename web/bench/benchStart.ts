@@ -8,6 +8,7 @@ import { parseStrength } from '#core/strength/parseStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import { type AtDepth, parseVolume } from '#core/units/parseVolume.ts';
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
+import { t } from '../lib/speech.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import type { Equipment } from './equipment.ts';
 
@@ -28,7 +29,7 @@ export function benchStart(draft: BenchDraft, vessel: Vessel | null, shop: Equip
 }
 
 function leftover(draft: BenchDraft, vessel: Vessel | null, shop: Equipment['shop']): Read {
-  const field = 'How much is left';
+  const field = t('How much is left');
   const left = parseVolume(draft.leftText, { system: shop.units, field, atDepth: depthReader(vessel) });
   if (!left.ok)
     return blank(draft.leftText) ? { start: null, refusals: {} } : { start: null, refusals: { left } };
@@ -53,13 +54,13 @@ function leftStrength(
   return parseStrength(draft.leftStrengthText, {
     system: shop.units,
     ratio: shop.ratioReading,
-    field: 'How strong it is',
+    field: t('How strong it is'),
   });
 }
 
 function poured(draft: BenchDraft, vessel: Vessel | null, shop: Equipment['shop']): Read {
-  const product = parseVolume(draft.inProductText, { system: shop.units, field: 'Product in it' });
-  const water = amount(draft.inWaterText, 'Water in it', shop, depthReader(vessel));
+  const product = parseVolume(draft.inProductText, { system: shop.units, field: t('Product in it') });
+  const water = amount(draft.inWaterText, t('Water in it'), shop, depthReader(vessel));
   const refusals = {
     ...(!product.ok && !blank(draft.inProductText) && { inProduct: product }),
     ...(!water.ok && !blank(draft.inWaterText) && { inWater: water }),

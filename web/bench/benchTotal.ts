@@ -13,6 +13,7 @@ import type { Fraction } from '#core/strength/strength.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
+import { t } from '../lib/speech.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { blank, depthReader } from './benchStart.ts';
 import type { Equipment } from './equipment.ts';
@@ -48,7 +49,7 @@ export function totalOf(asked: Asked): Outcome<Total> {
   return one(
     parseVolume(draft.makeText, {
       system: shop.units,
-      field: 'How much to make',
+      field: t('How much to make'),
       atDepth: depthReader(vessel),
     }),
   );
@@ -58,7 +59,7 @@ const one = (ul: Outcome<Microlitres>): Outcome<Total> => (ul.ok ? accept({ ul: 
 
 function fromWhatIsThere({ draft, vessel, limits, fraction, shop }: Asked): Outcome<Microlitres> {
   const water = draft.haveWhat === 'water';
-  const field = water ? 'Water already in' : 'Product at hand';
+  const field = water ? t('Water already in') : t('Product at hand');
   const atDepth = water ? depthReader(vessel) : undefined;
   const there = parseVolume(draft.haveText, { system: shop.units, field, atDepth });
   if (!there.ok) return there;
@@ -74,7 +75,7 @@ export const usualEachUl = (
 ): number | null => vehicleUl(body, deliveryOf(vessel.kind), use);
 
 function forVehicles({ draft, vessel, limits, use, shop }: Asked): Outcome<Total> {
-  const count = parseNumber(draft.vehiclesText, 'Vehicles', 'howMany');
+  const count = parseNumber(draft.vehiclesText, t('Vehicles'), 'howMany');
   if (!count.ok) return count;
   const usual = usualEachUl(draft, vessel, use);
   if (blank(draft.eachText) && usual === null) {
@@ -83,7 +84,7 @@ function forVehicles({ draft, vessel, limits, use, shop }: Asked): Outcome<Total
   const each =
     blank(draft.eachText) && usual !== null
       ? accept(microlitres(usual))
-      : parseVolume(draft.eachText, { system: shop.units, field: 'Each takes' });
+      : parseVolume(draft.eachText, { system: shop.units, field: t('Each takes') });
   if (!each.ok) return each;
   const all = totalForVehicles(count.value, each.value, vessel.deadUl);
   if (!all.ok) return all;
@@ -96,13 +97,13 @@ function forTowels({ draft, vessel }: Asked): Outcome<Microlitres> {
   if (!vessel.depth) {
     return refuse('bucket.shape', {});
   }
-  const towels = parseNumber(draft.towelsText, 'Towels', 'howMany');
+  const towels = parseNumber(draft.towelsText, t('Towels'), 'howMany');
   if (!towels.ok) return towels;
   if (!Number.isInteger(towels.value) || towels.value < 1 || towels.value > 100) {
     return refuse('towels.count', {});
   }
   const size = /^(\d+(?:[.,]\d+)?)\s*(?:x|×|by)\s*(\d+(?:[.,]\d+)?)\s*(?:cm)?$/i.exec(draft.towelText.trim());
-  const gsm = parseNumber(draft.gsmText, 'Towel weight', 'gramsPerM2');
+  const gsm = parseNumber(draft.gsmText, t('Towel weight'), 'gramsPerM2');
   const cm = (text: string | undefined) => Number((text ?? '').replace(',', '.'));
   const [widthCm, lengthCm] = [cm(size?.[1]), cm(size?.[2])];
   if (!size || widthCm < 5 || lengthCm < 5 || widthCm > 200 || lengthCm > 200) {
@@ -114,7 +115,7 @@ function forTowels({ draft, vessel }: Asked): Outcome<Microlitres> {
   }
   const free = blank(draft.freeDepthText)
     ? accept(0)
-    : parseNumber(draft.freeDepthText.replace(/\s*cm$/i, ''), 'Free depth', 'centimetres');
+    : parseNumber(draft.freeDepthText.replace(/\s*cm$/i, ''), t('Free depth'), 'centimetres');
   if (!free.ok) return free;
   return accept(
     microlitres(towelBucketUl(towels.value, { widthCm, lengthCm, gsm: gsm.value }, free.value, vessel.depth)),

@@ -4,6 +4,7 @@ import { formatStrength } from '#core/strength/formatStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { UNIT_UL, type UnitSystem } from '#core/units/units.ts';
+import { t } from '../lib/speech.ts';
 import { type BenchDraft, EMPTY_DRAFT } from './benchDraft.ts';
 import { pick } from './pick.ts';
 
@@ -49,5 +50,5 @@ export function leftAsTyped(ul: number, units: UnitSystem): string {
     return ul < step ? formatVolume(ul, units) : formatVolume(Math.floor(ul / step) * step, units, step);
   }
   const ounce = units === 'us' ? UNIT_UL.usFlOz : UNIT_UL.impFlOz;
-  return `${Math.floor((ul / ounce) * 100) / 100} ${units === 'us' ? 'US fl oz' : 'imp fl oz'}`;
+  return `${Math.floor((ul / ounce) * 100) / 100} ${units === 'us' ? t('US fl oz') : t('imp fl oz')}`;
 }

@@ -10,6 +10,7 @@ import { parseStrength } from '#core/strength/parseStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
+import { t } from '../lib/speech.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { asBooked, benchMeasuring, usualMeasure } from './benchMeasuring.ts';
 import { blank } from './benchStart.ts';
@@ -46,7 +47,7 @@ export function letDownMix(draft: BenchDraft, stock: Holding, equipment: Equipme
   if (!fill) return nothing;
   const total = blank(draft.makeText)
     ? ({ ok: true, value: fill.vessel.limits.fillLimitUl } as const)
-    : parseVolume(draft.makeText, { system: shop.units, field: 'How much to make' });
+    : parseVolume(draft.makeText, { system: shop.units, field: t('How much to make') });
   if (!total.ok) {
     refusals.total = total;
     return nothing;

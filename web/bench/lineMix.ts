@@ -12,6 +12,7 @@ import { parseStrength } from '#core/strength/parseStrength.ts';
 import { type Fraction, fractionOf } from '#core/strength/strength.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { Microlitres } from '#core/units/volume.ts';
+import { t } from '../lib/speech.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { blank, depthReader } from './benchStart.ts';
 import type { Equipment } from './equipment.ts';
@@ -84,7 +85,7 @@ function totalOf({ makeText }: BenchDraft, vessel: Vessel, { shop }: Equipment):
   if (blank(makeText)) return accept(limitsOf(vessel).fillLimitUl);
   return parseVolume(makeText, {
     system: shop.units,
-    field: 'How much to make',
+    field: t('How much to make'),
     atDepth: depthReader(vessel),
   });
 }

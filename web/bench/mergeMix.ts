@@ -7,6 +7,7 @@ import { type Contents, volumeUl } from '#core/mixing/contents.ts';
 import { limitsOf } from '#core/mixing/solveMix.ts';
 import { accept, type Outcome, type Refusal } from '#core/outcome.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
+import { t } from '../lib/speech.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import { blank } from './benchStart.ts';
 
@@ -65,4 +66,4 @@ export function mergeMix(draft: BenchDraft, vessels: Vessel[], { units }: Pick<S
 
 /** What was typed, or all there is. */
 const leftIn = ({ holds }: Holding, text: string, units: Shop['units']): Outcome<number> =>
-  blank(text) ? accept(holds.ul) : parseVolume(text, { system: units, field: 'How much is left' });
+  blank(text) ? accept(holds.ul) : parseVolume(text, { system: units, field: t('How much is left') });

@@ -7,6 +7,7 @@ import {
   type Spread,
   type UncertainMix,
 } from '#core/mixing/tolerance.ts';
+import { t } from '../lib/speech.ts';
 import type { BenchMix } from './benchMix.ts';
 
 /**
@@ -26,10 +27,10 @@ export function uncertainMix({
         ul,
         spread: spreadOf(measure.kind, measure.stepUl),
       }))
-    : [{ name: 'free pour', ul: plan.productUl, spread: { relative: MEASURE_SPREAD.freePour } }];
+    : [{ name: t('free pour'), ul: plan.productUl, spread: { relative: MEASURE_SPREAD.freePour } }];
   return {
     product,
-    water: { name: 'fill line', ul: plan.waterUl, spread: { relative: FILL_LINE } },
+    water: { name: t('fill line'), ul: plan.waterUl, spread: { relative: FILL_LINE } },
     assay: LABEL_ASSAY,
     ...(rig && { draw: { q: rig.draw.q, spread: spreadOfDraw(rig.draw) } }),
   };

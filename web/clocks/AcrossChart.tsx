@@ -1,4 +1,5 @@
 import type { AcrossVehicle, PanelWork } from '#core/dwell/acrossVehicle.ts';
+import { t } from '../lib/speech.ts';
 import { clockFigure } from './clockWords.ts';
 
 /** Who does what when: product laid in brass, the wait, rinsed in blue, and the post it has to be rinsed before. */
@@ -8,7 +9,7 @@ export function AcrossChart({ across, panels }: { across: AcrossVehicle; panels:
   const at = (s: number) => `${Math.min(100, (s / span) * 100)}%`;
   const ticks = stepsTo(span);
   return (
-    <figure aria-label="When each panel is laid and rinsed" className="min-w-0">
+    <figure aria-label={t('When each panel is laid and rinsed')} className="min-w-0">
       <div aria-hidden className="reading relative ml-[9.5rem] h-6 text-[0.88rem] text-muted">
         {ticks.map((s) => (
           <span key={s} className="absolute -translate-x-1/2" style={{ left: at(s) }}>
@@ -20,7 +21,7 @@ export function AcrossChart({ across, panels }: { across: AcrossVehicle; panels:
         <ol
           // biome-ignore lint/suspicious/noArrayIndexKey: a piece is its number
           key={i}
-          aria-label={`Piece ${i + 1}`}
+          aria-label={t('Piece {0}', i + 1)}
           className="border-t border-ink"
         >
           {section.panels.map((p) => {
@@ -31,8 +32,13 @@ export function AcrossChart({ across, panels }: { across: AcrossVehicle; panels:
                   <span className="reading mr-2">{i + 1}</span>
                   {panels.find((o) => o.id === p.id)?.name}
                   <span className="sr-only">
-                    : laid {clockFigure(p.applyFromS)} to {clockFigure(p.applyToS)}, rinsed{' '}
-                    {clockFigure(p.rinseFromS)} to {clockFigure(p.rinseToS)}
+                    {t(
+                      ': laid {0} to {1}, rinsed {2} to {3}',
+                      clockFigure(p.applyFromS),
+                      clockFigure(p.applyToS),
+                      clockFigure(p.rinseFromS),
+                      clockFigure(p.rinseToS),
+                    )}
                   </span>
                 </span>
                 <span aria-hidden className="relative h-5 min-w-0 flex-1">
@@ -55,9 +61,9 @@ export function AcrossChart({ across, panels }: { across: AcrossVehicle; panels:
         </ol>
       ))}
       <figcaption className="mt-2 flex flex-wrap gap-x-5 border-t border-hairline pt-1.5 text-[0.94rem]">
-        <Key className="bg-product" what="laid" />
-        <Key className="bg-water" what="rinsed" />
-        <Key className="!w-0.5 bg-stop" what="has to be rinsed by" />
+        <Key className="bg-product" what={t('laid')} />
+        <Key className="bg-water" what={t('rinsed')} />
+        <Key className="!w-0.5 bg-stop" what={t('has to be rinsed by')} />
       </figcaption>
     </figure>
   );

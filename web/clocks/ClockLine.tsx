@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
 import { OUTCOME_NAMES } from '#core/recipes/outcomes.ts';
 import { formatDuration } from '#core/units/duration.ts';
+import { t } from '../lib/speech.ts';
 import { useWindow } from './clockWindows.ts';
 import { clockName, isWater, zonesInWords } from './clockWords.ts';
 import { DwellBand } from './DwellBand.tsx';
@@ -26,10 +27,13 @@ export const ClockLine = memo(function ClockLine({ clock, upToS }: { clock: Cloc
         </span>
         {clock.endedAt ? (
           <span>
-            {clock.end === 'cancelled' ? 'cancelled' : isWater(clock) ? 'dried off' : 'rinsed'} after{' '}
-            {formatDuration(Math.round(s))}
+            {t(
+              '{0} after {1}',
+              clock.end === 'cancelled' ? t('cancelled') : isWater(clock) ? t('dried off') : t('rinsed'),
+              formatDuration(Math.round(s)),
+            )}
             <span className="block text-muted">
-              {clock.outcomes.map((o) => OUTCOME_NAMES[o.kind]).join(', ') || 'how did it go?'}
+              {clock.outcomes.map((o) => t(OUTCOME_NAMES[o.kind])).join(', ') || t('how did it go?')}
             </span>
           </span>
         ) : (

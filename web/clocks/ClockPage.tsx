@@ -11,6 +11,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { get } from '../lib/api.ts';
 import { shopMs } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { HowItWent } from '../recipes/HowItWent.tsx';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { containersQuery, filmFactorsQuery, weatherQuery } from '../state/queries.ts';
@@ -61,21 +62,28 @@ function OpenClock({ clock }: { clock: Clock }) {
   return (
     <Page title={clockName(clock)}>
       <p className="-mt-4 mb-4">
-        {whereOf(clock)}; {zonesInWords(clock.zones)}. {clock.startedBy} at{' '}
-        {clockTime(clock.startedAt, shop.zone)}.
+        {t(
+          '{0}; {1}. {2} at {3}.',
+          whereOf(clock),
+          zonesInWords(clock.zones),
+          clock.startedBy,
+          clockTime(clock.startedAt, shop.zone),
+        )}
       </p>
       <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
-        <section aria-label="The clock">
+        <section aria-label={t('The clock')}>
           {clock.endedAt ? <Ended clock={clock} /> : <RunningFigure clock={clock} window={known} large />}
           {known && <DwellBand window={known} running={running} water={isWater(clock)} />}
           {window && !window.ok && <Refusal problem={window} />}
           {stale && (
-            <Watch word="The station can’t be read.">
-              Its last reading holds: {stale} old. Look at the panel.
+            <Watch word={t('The station can’t be read.')}>
+              {t('Its last reading holds: {0} old. Look at the panel.', stale)}
             </Watch>
           )}
           {!weather?.reading && weather && !clock.endedAt && (
-            <Watch word="Nobody knows the weather:">drying can’t be told. Look at the panel.</Watch>
+            <Watch word={t('Nobody knows the weather:')}>
+              {t('drying can’t be told. Look at the panel.')}
+            </Watch>
           )}
           {!clock.endedAt && <Doing clock={clock} window={known} commands={commands} />}
           {clock.endedAt && (
@@ -89,10 +97,10 @@ function OpenClock({ clock }: { clock: Clock }) {
               />
               <div className="flex flex-wrap gap-3">
                 <Button bay onClick={commands.resume}>
-                  Take the end back
+                  {t('Take the end back')}
                 </Button>
                 <ButtonLink bay to="/yard">
-                  To the Yard
+                  {t('To the Yard')}
                 </ButtonLink>
               </div>
             </div>
@@ -113,8 +121,12 @@ function Ended({ clock }: { clock: Clock }) {
   const s = (Date.parse(clock.endedAt ?? '') - Date.parse(clock.startedAt)) / 1_000;
   return (
     <p className="mb-2 text-[1.2rem]">
-      {clock.end === 'cancelled' ? 'Cancelled' : isWater(clock) ? 'Dried off' : 'Rinsed'} after{' '}
-      <strong className="reading text-[2.4rem]">{formatDuration(Math.round(s))}</strong>, by {clock.endedBy}.
+      {t(
+        '{0} after',
+        clock.end === 'cancelled' ? t('Cancelled') : isWater(clock) ? t('Dried off') : t('Rinsed'),
+      )}{' '}
+      <strong className="reading text-[2.4rem]">{formatDuration(Math.round(s))}</strong>
+      {t(', by {0}.', clock.endedBy)}
     </p>
   );
 }
@@ -138,15 +150,15 @@ function Doing(props: { clock: Clock; window: WorkingWindow | null; commands: Co
     <div className="mt-4 flex flex-col gap-3">
       {asks && window ? (
         <div className="flex flex-col gap-3">
-          <Watch word="It can hardly have worked.">
-            It is useful from {formatDuration(window.shortestS)} on. Is it off the panel already?
+          <Watch word={t('It can hardly have worked.')}>
+            {t('It is useful from {0} on. Is it off the panel already?', formatDuration(window.shortestS))}
           </Watch>
           <div className="grid gap-3 sm:grid-cols-2">
             <Button look="main" bay className="min-h-20 text-xl" onClick={() => commands.end('rinsed')}>
-              Yes, it is rinsed
+              {t('Yes, it is rinsed')}
             </Button>
             <Button bay className="min-h-20" onClick={() => setAsks(false)}>
-              No, leave it on
+              {t('No, leave it on')}
             </Button>
           </div>
         </div>
@@ -157,29 +169,29 @@ function Doing(props: { clock: Clock; window: WorkingWindow | null; commands: Co
           className="min-h-20 w-full text-xl"
           onClick={() => (isTooSoon(clock, window) ? setAsks(true) : commands.end('rinsed'))}
         >
-          {water ? 'It is dry' : 'Rinsed'}
+          {water ? t('It is dry') : t('Rinsed')}
         </Button>
       )}
       <div className="grid gap-3 sm:grid-cols-2">
         {!water && (
           <Button bay onClick={commands.remist}>
             <span>
-              Re-mist now
+              {t('Re-mist now')}
               <span className="block text-[0.94rem]">
                 {formatVolume(ul, shop.units)}
-                {cost && `, about ${cost}`}
+                {cost && t(', about {0}', cost)}
               </span>
             </span>
           </Button>
         )}
         {!water && (
           <Button bay onClick={commands.dries}>
-            It begins to dry
+            {t('It begins to dry')}
           </Button>
         )}
         {!water && <LayOver clock={clock} commands={commands} />}
         <Button bay onClick={() => commands.end('cancelled')}>
-          Cancel the clock
+          {t('Cancel the clock')}
         </Button>
       </div>
     </div>
@@ -191,14 +203,14 @@ function Layers({ clock, commands }: { clock: Clock; commands: Commands }) {
   const { shop, who } = useSession();
   const only = clock.layers.length < 2;
   return (
-    <section aria-label="What lies there">
-      <h2 className="mb-2">What lies there</h2>
+    <section aria-label={t('What lies there')}>
+      <h2 className="mb-2">{t('What lies there')}</h2>
       <ol className="border-t-2 border-ink">
         {clock.layers.map((layer, i) => (
           <li key={layer.at} className="ruled flex items-center justify-between gap-3 border-faint">
             <span className="py-2">
               <span className="reading mr-3 text-muted">{clockTime(layer.at, shop.zone)}</span>
-              {layer.kind === 'remist' ? 'Misted again' : layer.name}, {layer.personName}
+              {layer.kind === 'remist' ? t('Misted again') : layer.name}, {layer.personName}
             </span>
             {!clock.endedAt && !only && i === clock.layers.length - 1 && (
               <button
@@ -206,7 +218,7 @@ function Layers({ clock, commands }: { clock: Clock; commands: Commands }) {
                 className="min-h-12 px-2 underline underline-offset-4"
                 onClick={commands.dropLayer}
               >
-                Undo
+                {t('Undo')}
               </button>
             )}
           </li>
@@ -215,7 +227,7 @@ function Layers({ clock, commands }: { clock: Clock; commands: Commands }) {
           <li key={seen.id} className="ruled flex items-center justify-between gap-3 border-faint">
             <span className="py-2">
               <span className="reading mr-3 text-muted">{clockTime(seen.at, shop.zone)}</span>
-              Seen to begin to dry, {seen.personName}: {seen.factor.toFixed(2)} of the usual film
+              {t('Seen to begin to dry, {0}: {1} of the usual film', seen.personName, seen.factor.toFixed(2))}
             </span>
             {(seen.personId === who.personId || atLeast(who.role, 'manager')) && (
               <button
@@ -224,7 +236,7 @@ function Layers({ clock, commands }: { clock: Clock; commands: Commands }) {
                 disabled={commands.undoing}
                 onClick={() => commands.takeBackDrying(seen.id)}
               >
-                Undo
+                {t('Undo')}
               </button>
             )}
           </li>

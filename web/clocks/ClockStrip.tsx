@@ -2,7 +2,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
 import { useSession } from '../lib/session.tsx';
-import { problemSaid } from '../lib/speech.ts';
+import { problemSaid, t } from '../lib/speech.ts';
 import { Stop } from '../ui/Refusal.tsx';
 import { unlockSound, useSound } from './alarm.ts';
 import { useClockWindows, useWindow } from './clockWindows.ts';
@@ -50,7 +50,7 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
   if (shown.length + waiting.length + refused.length === 0 && running.length === 0) return null;
   const mine = waiting.filter((s) => s.personId === who.personId).length;
   return (
-    <aside ref={strip} aria-label="Clocks" className="no-print sticky top-0 z-[6] bg-ground">
+    <aside ref={strip} aria-label={t('Clocks')} className="no-print sticky top-0 z-[6] bg-ground">
       {shown.length > 0 && (
         <ul className="flex overflow-x-auto border-b border-ink">
           {shown.map((clock) => (
@@ -64,9 +64,13 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
           <span aria-hidden className="hatch w-1.5 shrink-0" />
           <span>
             {mine > 0 &&
-              `${held ?? 'On its way'}: ${mine} ${mine === 1 ? 'thing waits' : 'things wait'} here and will be sent by themselves. Clocks run on. `}
+              `${t('{0}: {1} {2} here and will be sent by themselves. Clocks run on.', held ?? t('On its way'), mine, mine === 1 ? t('thing waits') : t('things wait'))} `}
             {mine < waiting.length &&
-              `${waiting.length - mine} done by someone else ${waiting.length - mine === 1 ? 'waits' : 'wait'} for them to sign in.`}
+              t(
+                '{0} done by someone else {1} for them to sign in.',
+                waiting.length - mine,
+                waiting.length - mine === 1 ? 'waits' : 'wait',
+              )}
           </span>
         </p>
       )}
@@ -77,14 +81,14 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
         >
           <Stop
             reason={`${what}: ${problemSaid(problem).reason}`}
-            remedy={kept ? 'It is kept under To settle in the Yard.' : problemSaid(problem).remedy}
+            remedy={kept ? t('It is kept under To settle in the Yard.') : problemSaid(problem).remedy}
           />
           <button
             type="button"
             className="min-h-12 px-3 underline underline-offset-4"
             onClick={() => forgetRefused(id)}
           >
-            Seen
+            {t('Seen')}
           </button>
         </div>
       ))}
@@ -128,7 +132,7 @@ function SoundAsk() {
         className="min-h-16 max-w-28 px-3 text-left text-[0.94rem] leading-tight underline underline-offset-4"
         onClick={unlockSound}
       >
-        Tap for sound
+        {t('Tap for sound')}
       </button>
     </li>
   );

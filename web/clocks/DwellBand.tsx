@@ -1,5 +1,6 @@
 import { memo, useRef } from 'react';
 import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
+import { t } from '../lib/speech.ts';
 import { clockFigure } from './clockWords.ts';
 import { useTicks } from './useTicks.ts';
 
@@ -39,10 +40,10 @@ export const DwellBand = memo(function DwellBand(props: Props) {
     <div aria-hidden className={`relative ${small ? 'h-5' : 'pt-1 pb-7'}`}>
       {!small && (
         <div className="relative h-6 text-[0.94rem]">
-          {wide(0, shortestS) && <span className="absolute left-0">too soon</span>}
+          {wide(0, shortestS) && <span className="absolute left-0">{t('too soon')}</span>}
           {opens && wide(shortestS, rinseNowS) && (
             <span className="absolute font-bold" style={{ left: at(shortestS) }}>
-              {water ? 'wet' : 'working'}
+              {water ? t('wet') : t('working')}
             </span>
           )}
           {opens && (rinseByS - shortestS) / span > 0.25 && (
@@ -50,11 +51,11 @@ export const DwellBand = memo(function DwellBand(props: Props) {
               className="absolute -translate-x-full pr-1 whitespace-nowrap"
               style={{ left: at(rinseByS) }}
             >
-              {water ? 'dry it now' : 'rinse now'}
+              {water ? t('dry it now') : t('rinse now')}
             </span>
           )}
           <span className="absolute text-stop" style={{ left: at(rinseByS) }}>
-            {water ? 'spots' : limit === 'drying' ? 'drying' : 'overdue'}
+            {water ? t('spots') : limit === 'drying' ? t('drying') : t('overdue')}
           </span>
         </div>
       )}

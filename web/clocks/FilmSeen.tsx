@@ -5,6 +5,7 @@ import { weatherInWords } from '#core/dwell/weather.ts';
 import { FILM_NAMES } from '#core/products/uses.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain, filmFactorsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { shopDay } from '../ui/dates.ts';
@@ -24,12 +25,16 @@ function OneFilm({ of }: { of: FilmFactor }) {
   });
   const longer = of.k >= 1 ? 'more' : 'less';
   return (
-    <section aria-label={`How its ${FILM_NAMES[of.film]} dries here`}>
-      <h2 className="mb-1">How its {FILM_NAMES[of.film]} dries here</h2>
+    <section aria-label={t('How its {0} dries here', t(FILM_NAMES[of.film]))}>
+      <h2 className="mb-1">{t('How its {0} dries here', t(FILM_NAMES[of.film]))}</h2>
       <p className="mb-2">
-        <strong className="reading">{of.k.toFixed(2)}</strong> of the usual film stays: {longer} than the
-        trade’s figure, from {of.seen.length} {of.seen.length === 1 ? 'film' : 'films'} seen to dry. Clocks
-        count with it.
+        <strong className="reading">{of.k.toFixed(2)}</strong>{' '}
+        {t(
+          'of the usual film stays: {0} than the trade’s figure, from {1} {2} seen to dry. Clocks count with it.',
+          longer,
+          of.seen.length,
+          of.seen.length === 1 ? t('film') : t('films'),
+        )}
       </p>
       <ul className="border-t border-ink">
         {of.seen.map((s) => (
@@ -37,7 +42,9 @@ function OneFilm({ of }: { of: FilmFactor }) {
             <strong className="reading mr-3">{s.factor.toFixed(2)}</strong>
             {s.personName}, {shopDay(s.at, shop.zone)}
             {s.weather && (
-              <span className="block text-[0.94rem] text-muted">{weatherInWords(s.weather, shop.units)}</span>
+              <span className="block text-[0.94rem] text-muted">
+                {weatherInWords(s.weather, shop.units, t)}
+              </span>
             )}
           </li>
         ))}
@@ -49,7 +56,7 @@ function OneFilm({ of }: { of: FilmFactor }) {
           disabled={resetting.isPending}
           onClick={() => resetting.mutate()}
         >
-          Start afresh: count as usual again
+          {t('Start afresh: count as usual again')}
         </button>
       )}
       <Refusal problem={resetting.error} />

@@ -5,6 +5,7 @@ import { cellAt } from '#core/recipes/recipe.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { useBookGround } from '../recipes/useBook.ts';
 import { recipesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
@@ -29,7 +30,7 @@ export function LayOver({
   if (!open) {
     return (
       <Button bay onClick={() => setOpen(true)}>
-        Lay something over it
+        {t('Lay something over it')}
       </Button>
     );
   }
@@ -44,10 +45,10 @@ export function LayOver({
   return (
     <div className="sm:col-span-2">
       <ListField
-        label="What is laid over it now"
+        label={t('What is laid over it now')}
         bay
         value=""
-        placeholder="Choose a recipe"
+        placeholder={t('Choose a recipe')}
         options={choices.map(({ published }) => ({
           value: String(published.versionId),
           name: published.name,

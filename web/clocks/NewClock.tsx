@@ -11,7 +11,7 @@ import { formatDuration } from '#core/units/duration.ts';
 import { newKey } from '../lib/api.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
-import { said } from '../lib/speech.ts';
+import { said, t } from '../lib/speech.ts';
 import { type BookGround, useBookGround } from '../recipes/useBook.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { placesQuery, recipesQuery, weatherQuery } from '../state/queries.ts';
@@ -84,21 +84,21 @@ function OpenStart({
   const told = answer?.window.ok ? answer.window.value : null;
   const closed = told !== null && !told.opens && !told.remedies.some((r) => r.kind === 'twice');
   const missing = !found
-    ? 'Choose what goes on'
+    ? t('Choose what goes on')
     : !place
-      ? 'Choose a bay'
+      ? t('Choose a bay')
       : zones.length === 0
-        ? 'Choose where on it'
+        ? t('Choose where on it')
         : !start.ok
-          ? 'Say how hot the panel is'
+          ? t('Say how hot the panel is')
           : null;
 
   const label =
     answer?.window.ok && !answer.window.value.opens
-      ? 'Start it all the same, in short dwells'
+      ? t('Start it all the same, in short dwells')
       : twice
-        ? 'Start another'
-        : 'It is on: start the clock';
+        ? t('Start another')
+        : t('It is on: start the clock');
 
   const go = () => {
     if (!laid || !found || !place || !start.ok) return;
@@ -115,7 +115,7 @@ function OpenStart({
     void navigate(`/clocks/${body.key}`);
   };
   return (
-    <Page title="Start a clock">
+    <Page title={t('Start a clock')}>
       <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
         <StartFields
           asked={asked}
@@ -131,9 +131,9 @@ function OpenStart({
         <div className="flex min-w-0 flex-col gap-5 max-lg:pb-20">
           {reading && <Hindrances of={hindrances(reading)} />}
           {!reading && weather && (
-            <section aria-label="Weather">
-              <Watch word="Nobody knows the weather.">
-                A clock runs without it, but can’t say when a film dries.
+            <section aria-label={t('Weather')}>
+              <Watch word={t('Nobody knows the weather.')}>
+                {t('A clock runs without it, but can’t say when a film dries.')}
               </Watch>
               {weather.station === null || shop.weatherSource === 'typed' ? <TypeWeather /> : null}
             </section>
@@ -155,13 +155,14 @@ function OpenStart({
             />
           )}
           {!places.some((p) => p.kind === 'bay' || p.kind === 'van') && (
-            <Watch word="No bay is entered yet.">
-              <Link to="/shop">Add the bays of the shop</Link>: a clock runs in one.
+            <Watch word={t('No bay is entered yet.')}>
+              <Link to="/shop">{t('Add the bays of the shop')}</Link>
+              {t(': a clock runs in one.')}
             </Watch>
           )}
           {twice && (
-            <Watch word="One of these runs here already.">
-              {twice.startedBy} started it. This starts another beside it.
+            <Watch word={t('One of these runs here already.')}>
+              {t('{0} started it. This starts another beside it.', twice.startedBy)}
             </Watch>
           )}
           <div className="bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-17 max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2">
@@ -173,10 +174,10 @@ function OpenStart({
                   className={`w-1.5 self-stretch ${missing === null ? 'bg-stop' : 'hatch'}`}
                 />
                 {missing
-                  ? `${missing} first.`
+                  ? t('{0} first.', missing)
                   : stopped
                     ? said(stopped).reason
-                    : 'There is no window for it like this.'}
+                    : t('There is no window for it like this.')}
               </p>
             ) : (
               <Button look="main" bay className="w-full lg:max-w-xl" onClick={go}>
@@ -184,7 +185,7 @@ function OpenStart({
                   {label}
                   {window?.opens && (
                     <span className="block text-[0.94rem] font-normal lg:hidden">
-                      {found?.productId === null ? 'dry it off by' : 'rinse by'}{' '}
+                      {found?.productId === null ? t('dry it off by') : t('rinse by')}{' '}
                       {formatDuration(Math.floor(window.rinseByS))}
                     </span>
                   )}

@@ -1,6 +1,7 @@
 import { useRef } from 'react';
 import type { Clock } from '#contract/clocks.ts';
 import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
+import { t } from '../lib/speech.ts';
 import { isLate, isWater, lookOf, type Standing, standingAt, stateName } from './clockWords.ts';
 import { useTicks } from './useTicks.ts';
 
@@ -54,7 +55,7 @@ export function standingFor(clock: Clock, window: WorkingWindow | null, nowMs: n
   const end = clock.endedAt ? Date.parse(clock.endedAt) : nowMs;
   const standing = standingAt(window, (end - Date.parse(clock.startedAt)) / 1_000);
   const wet = isWater(clock) && !isLate(standing.state) && standing.state !== null;
-  return wet ? { ...standing, what: 'until it begins to spot' } : standing;
+  return wet ? { ...standing, what: t('until it begins to spot') } : standing;
 }
 
 /** Leaves what says the same already: even that would be laid out anew. */

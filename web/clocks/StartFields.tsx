@@ -15,6 +15,7 @@ import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { ZONE_NAMES, ZONES, type Zone } from '#core/soil/zones.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { placesQuery, weatherQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ListField, TypedField } from '../ui/Labelled.tsx';
@@ -45,9 +46,9 @@ export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones
   const names = <T extends string>(values: readonly T[], of: Record<T, string>) =>
     values.map((value) => ({ value, name: of[value] }));
   return (
-    <section aria-label="What is laid" className="flex flex-col gap-4">
+    <section aria-label={t('What is laid')} className="flex flex-col gap-4">
       <ListField
-        label="What goes on"
+        label={t('What goes on')}
         bay
         value={
           asked === null
@@ -58,15 +59,15 @@ export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones
                 ? WATER
                 : PRODUCT
         }
-        placeholder="Choose a recipe"
+        placeholder={t('Choose a recipe')}
         options={[
           ...(asked && 'kind' in asked && asked.kind === 'product'
-            ? [{ value: PRODUCT, name: 'As mixed on the Bench' }]
+            ? [{ value: PRODUCT, name: t('As mixed on the Bench') }]
             : []),
           ...recipes.flatMap(({ id, published }) =>
             published ? [{ value: String(id), name: published.name }] : [],
           ),
-          { value: WATER, name: 'Rinse water, before it spots' },
+          { value: WATER, name: t('Rinse water, before it spots') },
         ]}
         onChange={(value) => {
           if (value === WATER) ask({ kind: 'water' });
@@ -76,11 +77,11 @@ export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones
       />
       {recipe && asked && 'recipeId' in asked && (
         <Segments
-          label="How dirty"
+          label={t('How dirty')}
           value={String(asked.soil)}
           options={SOIL_LEVELS.map((k) => ({
             value: String(k),
-            name: `${k} ${SOIL_NAMES[k]}`,
+            name: `${k} ${t(SOIL_NAMES[k])}`,
             disabled: cellAt(recipe, k)?.kind !== 'mix',
           }))}
           onChange={(k) => ask({ ...asked, soil: Number(k) as SoilLevel })}
@@ -88,37 +89,37 @@ export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones
       )}
       <div className="grid grid-cols-2 gap-3">
         <ListField
-          label="Bay"
+          label={t('Bay')}
           bay
           value={placeId === null ? '' : String(placeId)}
-          placeholder="Choose a bay"
+          placeholder={t('Choose a bay')}
           options={places
             .filter((p) => p.kind === 'bay' || p.kind === 'van')
             .map((p) => ({ value: String(p.id), name: p.name }))}
           onChange={(id) => set({ placeId: Number(id) })}
         />
         <TypedField
-          label="Vehicle"
-          placeholder="such as silver taxi"
+          label={t('Vehicle')}
+          placeholder={t('such as silver taxi')}
           maxLength={40}
           value={vehicle}
           className="min-h-16"
           onChange={(e) => set({ vehicle: e.target.value })}
         />
         <ListField
-          label="Body"
+          label={t('Body')}
           value={body}
           options={names(BODIES, BODY_NAMES)}
           onChange={(b) => set({ body: b as Body })}
         />
         <ListField
-          label="Colour"
+          label={t('Colour')}
           value={colour}
           options={names(COLOURS, COLOUR_NAMES)}
           onChange={(c) => set({ colour: c as Colour })}
         />
         <ListField
-          label="Panels"
+          label={t('Panels')}
           value={material}
           options={names(
             MATERIALS.filter((m) => m !== 'glass' && m !== 'wheel'),
@@ -127,27 +128,27 @@ export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones
           onChange={(m) => set({ material: m as Material })}
         />
         <ListField
-          label="It stands"
+          label={t('It stands')}
           value={shelter}
           options={names(SHELTERS, SHELTER_NAMES)}
           onChange={(s) => set({ shelter: s as Shelter })}
         />
       </div>
       <Segments
-        label="The panel is"
+        label={t('The panel is')}
         value={start}
         options={[
-          { value: 'dry', name: 'dry' },
-          { value: 'rinsed', name: 'just rinsed' },
-          { value: 'measured', name: 'measured' },
+          { value: 'dry', name: t('dry') },
+          { value: 'rinsed', name: t('just rinsed') },
+          { value: 'measured', name: t('measured') },
         ]}
         onChange={(value) => set({ start: value as typeof start })}
       />
       {start === 'measured' && (
         <div>
           <TypedField
-            label="Panel, by thermometer"
-            placeholder={`such as ${formatTemperature(28, shop.units)}`}
+            label={t('Panel, by thermometer')}
+            placeholder={t('such as {0}', formatTemperature(28, shop.units))}
             value={panelText}
             error={startRefusal && panelText.trim() !== '' && <Refusal problem={startRefusal} />}
             onChange={(e) => set({ panelText: e.target.value })}
@@ -158,14 +159,16 @@ export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones
               className="min-h-12 underline underline-offset-4"
               onClick={() => set({ panelText: formatTemperature(panelC, shop.units) })}
             >
-              The station’s thermometer on a dark panel says {formatTemperature(panelC, shop.units)}: take
-              that
+              {t(
+                'The station’s thermometer on a dark panel says {0}: take that',
+                formatTemperature(panelC, shop.units),
+              )}
             </button>
           )}
         </div>
       )}
       <fieldset>
-        <legend className="caps mb-1 text-muted">Where on it</legend>
+        <legend className="caps mb-1 text-muted">{t('Where on it')}</legend>
         <div className="flex flex-wrap gap-2">
           {ZONES.filter((z) => z !== 'interior').map((zone) => {
             const on = zones.includes(zone);
@@ -177,7 +180,7 @@ export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones
                 className={`min-h-12 rounded-[2px] border border-ink px-3 ${on ? 'bg-ink text-ground' : ''}`}
                 onClick={() => setZones(on ? zones.filter((z) => z !== zone) : [...zones, zone])}
               >
-                {ZONE_NAMES[zone]}
+                {t(ZONE_NAMES[zone])}
               </button>
             );
           })}

@@ -4,7 +4,7 @@ import type { Remedy, WindowOrRemedies } from '#core/dwell/remedies.ts';
 import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
 import type { Outcome } from '#core/outcome.ts';
 import { formatDuration } from '#core/units/duration.ts';
-import { said, spoken } from '../lib/speech.ts';
+import { said, spoken, t } from '../lib/speech.ts';
 import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
 import { DwellBand } from './DwellBand.tsx';
 
@@ -31,12 +31,12 @@ export function WindowAnswer(props: {
       <p className="flex gap-3 text-[1.2rem]">
         <span aria-hidden className="w-1.5 shrink-0 bg-stop" />
         <span>
-          <strong className="text-stop">No window.</strong> <NoWindow of={value} />
+          <strong className="text-stop">{t('No window.')}</strong> <NoWindow of={value} />
         </span>
       </p>
       {value.window && <DwellBand window={value.window} running={null} />}
-      <h3 className="mt-4 mb-1 text-[1.06rem]">What would open one, in this order</h3>
-      <ol aria-label="What would open a window" className="border-t border-ink">
+      <h3 className="mt-4 mb-1 text-[1.06rem]">{t('What would open one, in this order')}</h3>
+      <ol aria-label={t('What would open a window')} className="border-t border-ink">
         {value.remedies.map((r, i) => (
           <li
             key={r.kind}
@@ -73,15 +73,18 @@ function WindowWords({ window, water }: { window: WorkingWindow; water: boolean 
   const { rinseByS, shortestS, limit, fromS } = window;
   return (
     <p className="mb-2 text-[1.2rem] leading-snug">
-      {water ? 'Dry it off by' : 'Rinse by'}{' '}
+      {water ? t('Dry it off by') : t('Rinse by')}{' '}
       <strong className="reading text-[1.6rem]">{formatDuration(Math.floor(rinseByS))}</strong>
       {water
-        ? ': then it spots.'
+        ? t(': then it spots.')
         : limit === 'drying'
-          ? ': it begins to dry then.'
-          : ', the longest its label allows.'}{' '}
-      {shortestS > 0 && `Not before ${formatDuration(shortestS)}`}
-      {shortestS > 0 && fromS > shortestS && fromS < rinseByS && `, better from ${formatDuration(fromS)}`}
+          ? t(': it begins to dry then.')
+          : t(', the longest its label allows.')}{' '}
+      {shortestS > 0 && t('Not before {0}', formatDuration(shortestS))}
+      {shortestS > 0 &&
+        fromS > shortestS &&
+        fromS < rinseByS &&
+        t(', better from {0}', formatDuration(fromS))}
       {shortestS > 0 && '.'}
     </p>
   );
@@ -92,8 +95,8 @@ export function Estimate({ children }: { children: ReactNode }) {
   return (
     <details className="mt-2">
       <summary className="min-h-12 cursor-pointer py-2.5">
-        <span className="underline underline-offset-4">An estimate: the eye on the panel wins.</span>{' '}
-        <span className="text-muted">What it is worked out from</span>
+        <span className="underline underline-offset-4">{t('An estimate: the eye on the panel wins.')}</span>{' '}
+        <span className="text-muted">{t('What it is worked out from')}</span>
       </summary>
       {children}
     </details>

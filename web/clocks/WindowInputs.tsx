@@ -9,6 +9,7 @@ import type { Fraction } from '#core/strength/strength.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 
 type Props = {
   as: LaidAs;
@@ -23,31 +24,45 @@ type Props = {
 export function WindowInputs({ as, weather, from, window, edgeShare, factor }: Props) {
   const { shop } = useSession();
   const facts: [string, string][] = [
-    ['Weather', weather ? `${weatherInWords(weather, shop.units)}, ${from}` : 'nobody knows it'],
+    [t('Weather'), weather ? `${weatherInWords(weather, shop.units, t)}, ${from}` : t('nobody knows it')],
     [
-      'Laid',
-      `${FILM_NAMES[as.film]}, ${Math.round(as.rateMlPerM2)} ml to the m² from the bottle${as.q < 1 ? `, draw ${formatPercent(as.q as Fraction)}` : ''}`,
+      t('Laid'),
+      t(
+        '{0}, {1} ml to the m² from the bottle{2}',
+        t(FILM_NAMES[as.film]),
+        Math.round(as.rateMlPerM2),
+        as.q < 1 ? t(', draw {0}', formatPercent(as.q as Fraction)) : '',
+      ),
     ],
     ...(window
       ? ([
           [
-            'Panel',
-            `starts at ${formatTemperature(window.startC, shop.units)}; dry it would be ${formatTemperature(window.equilibriumC, shop.units)}`,
+            t('Panel'),
+            t(
+              'starts at {0}; dry it would be {1}',
+              formatTemperature(window.startC, shop.units),
+              formatTemperature(window.equilibriumC, shop.units),
+            ),
           ],
           [
-            'Dry after',
+            t('Dry after'),
             window.dryS === null
-              ? 'not within 90 min'
-              : `about ${formatDuration(Math.round(window.dryS / 5) * 5)}`,
+              ? t('not within 90 min')
+              : t('about {0}', formatDuration(Math.round(window.dryS / 5) * 5)),
           ],
         ] as [string, string][])
       : []),
-    ['Edges dry at', `${Math.round(edgeShare * 100)} % of that, by the shop’s setting`],
+    [t('Edges dry at'), t('{0} % of that, by the shop’s setting', Math.round(edgeShare * 100))],
     [
-      'Film here',
+      t('Film here'),
       factor
-        ? `${factor.k.toFixed(2)} of the usual, from ${factor.seen.length} ${factor.seen.length === 1 ? 'film' : 'films'} seen to dry`
-        : 'as usual: nobody has said yet when one began to dry',
+        ? t(
+            '{0} of the usual, from {1} {2} seen to dry',
+            factor.k.toFixed(2),
+            factor.seen.length,
+            factor.seen.length === 1 ? 'film' : 'films',
+          )
+        : t('as usual: nobody has said yet when one began to dry'),
     ],
   ];
   return (

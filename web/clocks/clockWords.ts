@@ -6,6 +6,7 @@ import {
   type WorkingWindow,
 } from '#core/dwell/workingWindow.ts';
 import { BODY, ZONE_NAMES, type Zone } from '#core/soil/zones.ts';
+import { t } from '../lib/speech.ts';
 
 /** What runs: by its last layer, and what it lies over. */
 export function clockName(clock: Clock): string {
@@ -21,7 +22,7 @@ export const whereOf = (clock: Clock): string => [clock.placeName, clock.vehicle
 
 /** Where on the vehicle. */
 export const zonesInWords = (zones: readonly Zone[]): string =>
-  BODY.every((z) => zones.includes(z)) ? 'all over' : zones.map((z) => ZONE_NAMES[z]).join(', ');
+  BODY.every((z) => zones.includes(z)) ? t('all over') : zones.map((z) => t(ZONE_NAMES[z])).join(', ');
 
 /** `4:05`, or over an hour `1:04:05`. */
 export function clockFigure(seconds: number): string {
@@ -47,44 +48,47 @@ const over = (seconds: number): string => `+${clockFigure(seconds)}`;
  * @param atS seconds since it was laid
  */
 export function standingAt(window: WorkingWindow | null, atS: number): Standing {
-  if (!window) return { state: null, figure: clockFigure(atS), what: 'since it was laid' };
+  if (!window) return { state: null, figure: clockFigure(atS), what: t('since it was laid') };
   const state = dwellStateAt(window, atS);
   switch (state) {
     case 'tooSoon':
       return {
         state,
         figure: clockFigure(Math.ceil(window.rinseByS - atS)),
-        what: `until it has to be rinsed; it has worked in ${clockFigure(Math.ceil(window.shortestS - atS))}`,
+        what: t(
+          'until it has to be rinsed; it has worked in {0}',
+          clockFigure(Math.ceil(window.shortestS - atS)),
+        ),
       };
     case 'working':
     case 'rinseNow':
       return {
         state,
         figure: clockFigure(Math.ceil(window.rinseByS - atS)),
-        what: 'until it has to be rinsed',
+        what: t('until it has to be rinsed'),
       };
     case 'overdue':
-      return { state, figure: over(atS - window.rinseByS), what: 'over its time, counting up' };
+      return { state, figure: over(atS - window.rinseByS), what: t('over its time, counting up') };
     case 'drying':
       return {
         state,
         figure: over(atS - (window.beginsS ?? window.rinseByS)),
-        what: 'since it began to dry, counting up',
+        what: t('since it began to dry, counting up'),
       };
   }
 }
 
-const WATER_NAMES: Record<DwellState, string> = {
+const WATER_NAMES: () => Record<DwellState, string> = () => ({
   tooSoon: 'wet',
   working: 'wet',
-  rinseNow: 'dry it now',
+  rinseNow: t('dry it now'),
   overdue: 'spots',
   drying: 'spots',
-};
+});
 
 /** A state of a clock in a word; rinse water is wet, and then it spots. */
 export const stateName = (state: DwellState | null, clock: Clock): string =>
-  state === null ? 'running' : (isWater(clock) ? WATER_NAMES : DWELL_STATE_NAMES)[state];
+  state === null ? 'running' : (isWater(clock) ? WATER_NAMES() : DWELL_STATE_NAMES)[state];
 
 /** It is too late: the figure itself says so. */
 export const isLate = (state: DwellState | null): boolean => state === 'overdue' || state === 'drying';

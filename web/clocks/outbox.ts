@@ -4,7 +4,7 @@ import type { Clock, ClockLayer, End } from '#contract/clocks.ts';
 import type { Problem } from '#contract/problem.ts';
 import { ApiProblem, isDefinite, newKey, post } from '../lib/api.ts';
 import { shopMs, shopNow } from '../lib/clock.ts';
-import { problemSaid } from '../lib/speech.ts';
+import { problemSaid, t } from '../lib/speech.ts';
 import { askAgain, clocksQuery, queryClient } from '../state/queries.ts';
 
 /** What a command does to the clocks shown, until the shop's machine has answered. */
@@ -118,7 +118,7 @@ async function sendAll(personId: number): Promise<void> {
       const reached = error instanceof ApiProblem && problem.status > 0;
       if (!isDefinite(error) || problem.status === 429) {
         useOutbox.setState({
-          held: reached ? problemSaid(problem).reason.replace(/\.$/, '') : 'No connection',
+          held: reached ? problemSaid(problem).reason.replace(/\.$/, '') : t('No connection'),
         });
         // What the program stumbles over each time is for a lead to look at: it must not hold up what comes after it.
         const stumbles =

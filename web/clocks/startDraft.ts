@@ -13,6 +13,7 @@ import type { Body } from '#core/soil/bodies.ts';
 import { SOIL_LEVELS, type SoilLevel } from '#core/soil/soil.ts';
 import { parseCelsius } from '#core/units/temperature.ts';
 import type { UnitSystem } from '#core/units/units.ts';
+import { t } from '../lib/speech.ts';
 
 /** The vehicle in front of this device: it is the same for one clock after the other. */
 export type VehicleHere = {
@@ -53,7 +54,7 @@ export function readStart(
   if (panelText.trim() === '') {
     return refuse('start.empty', {});
   }
-  const read = parseCelsius(panelText, 'Panel', [-20, 100], show);
+  const read = parseCelsius(panelText, t('Panel'), [-20, 100], show);
   return read.ok ? accept({ kind: 'measured', panelC: read.value }) : read;
 }
 

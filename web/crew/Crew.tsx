@@ -1,17 +1,18 @@
 import { Link } from 'react-router';
 import { atLeast, type Role } from '#contract/roles.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { peopleQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 
-const MAY: Record<Role, string> = {
-  technician: 'pours, and takes back their own pours for ten minutes',
-  lead: "also brings in stock, and takes back anyone's pours of the day",
+const MAY: () => Record<Role, string> = () => ({
+  technician: t('pours, and takes back their own pours for ten minutes'),
+  lead: t("also brings in stock, and takes back anyone's pours of the day"),
   manager: 'everything',
-};
+});
 
 /** The people of the shop and what each may do. */
 export default function Crew() {
@@ -21,7 +22,7 @@ export default function Crew() {
   if (!people) return null;
   const manager = atLeast(who.role, 'manager');
   return (
-    <Page title="Crew" actions={manager && <ButtonLink to="/crew/new">Add someone</ButtonLink>}>
+    <Page title={t('Crew')} actions={manager && <ButtonLink to="/crew/new">{t('Add someone')}</ButtonLink>}>
       <ul className="max-w-4xl border-t-2 border-ink">
         {people.map((person) => (
           <li
@@ -31,9 +32,9 @@ export default function Crew() {
             <span className={`w-44 ${person.retired ? 'text-muted' : ''}`}>
               <Link to={`/crew/${person.id}`}>{person.name}</Link>
             </span>
-            <span className="w-28">{person.role}</span>
+            <span className="w-28">{t(person.role)}</span>
             <span className="flex-1 basis-60 text-muted">
-              {person.retired ? 'has left; their name stays in the books' : MAY[person.role]}
+              {person.retired ? t('has left; their name stays in the books') : MAY()[person.role]}
             </span>
           </li>
         ))}

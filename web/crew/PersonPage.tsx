@@ -2,6 +2,7 @@ import { useParams } from 'react-router';
 import { type Person, personBody, personPatch } from '#contract/people.ts';
 import { atLeast, ROLES, type Role } from '#contract/roles.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { peopleQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
@@ -26,13 +27,13 @@ export default function PersonPage() {
   if (person)
     return (
       <Page title={person.name}>
-        <p>{person.role}</p>
+        <p>{t(person.role)}</p>
         <SignOffs person={person} />
       </Page>
     );
   return (
-    <Page title="No such person">
-      <ButtonLink to="/crew">Back to Crew</ButtonLink>
+    <Page title={t('No such person')}>
+      <ButtonLink to="/crew">{t('Back to Crew')}</ButtonLink>
     </Page>
   );
 }
@@ -57,31 +58,36 @@ function PersonForm({ person }: { person: Person | null }) {
     read: ({ name, role, pin, retired }) => ({
       body: person ? { name, role, retired, ...(pin && { pin }) } : { name, role, pin },
     }),
-    labels: { name: 'Name', role: 'Role' },
+    labels: { name: t('Name'), role: t('Role') },
     done: () => go('/crew'),
   });
   return (
-    <Page title={person?.name ?? 'Add someone'}>
+    <Page title={person?.name ?? t('Add someone')}>
       <form onSubmit={of.submit} noValidate className="max-w-xl">
         <div className="grid items-start gap-4 sm:grid-cols-2">
-          <TextField of={of} name="name" label="Name" />
-          <ChoiceField of={of} name="role" label="Role" options={ROLES.map((r) => ({ value: r, name: r }))} />
+          <TextField of={of} name="name" label={t('Name')} />
+          <ChoiceField
+            of={of}
+            name="role"
+            label={t('Role')}
+            options={ROLES.map((r) => ({ value: r, name: r }))}
+          />
           <TextField
             of={of}
             name="pin"
-            label={person ? 'New PIN' : 'PIN'}
+            label={person ? t('New PIN') : 'PIN'}
             inputMode="numeric"
             maxLength={4}
             hint={
               person
-                ? 'Leave empty to keep the one they have. A new one ends their other sessions.'
-                : 'Four digits'
+                ? t('Leave empty to keep the one they have. A new one ends their other sessions.')
+                : t('Four digits')
             }
           />
-          {person && <TickField of={of} name="retired" label="Has left the shop" />}
+          {person && <TickField of={of} name="retired" label={t('Has left the shop')} />}
         </div>
-        <FormFoot save={person ? 'Save' : 'Add them'} {...of.foot}>
-          <ButtonLink to="/crew">Back to Crew</ButtonLink>
+        <FormFoot save={person ? t('Save') : t('Add them')} {...of.foot}>
+          <ButtonLink to="/crew">{t('Back to Crew')}</ButtonLink>
         </FormFoot>
       </form>
       {person && <SignOffs person={person} />}

@@ -6,6 +6,7 @@ import { atLeast } from '#contract/roles.ts';
 import { post } from '../lib/api.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain, productsQuery, signOffsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
@@ -24,11 +25,15 @@ export function SignOffs({ person }: { person: Person }) {
   if (!products.data || !signOffs) return null;
   const asking = products.data.filter((p) => p.record.care.signOff);
   return (
-    <section aria-label="Sign-offs" className="mt-8 max-w-3xl">
-      <h2 className="mb-2">Signed off to mix</h2>
-      {person.role === 'manager' && <p className="mb-2">A manager answers for everything and needs none.</p>}
+    <section aria-label={t('Sign-offs')} className="mt-8 max-w-3xl">
+      <h2 className="mb-2">{t('Signed off to mix')}</h2>
+      {person.role === 'manager' && (
+        <p className="mb-2">{t('A manager answers for everything and needs none.')}</p>
+      )}
       {asking.length === 0 ? (
-        <p className="text-muted">No product asks for a sign-off. It is ticked on the product’s page.</p>
+        <p className="text-muted">
+          {t('No product asks for a sign-off. It is ticked on the product’s page.')}
+        </p>
       ) : (
         <ul className="border-t-2 border-ink">
           {asking.map((product) => (
@@ -67,12 +72,12 @@ function SignOffLine(props: {
   });
   const over = signOff?.until != null && signOff.until < dayOf(shopNow(), shop.zone);
   const words = !signOff
-    ? 'not signed off'
+    ? t('not signed off')
     : signOff.until === null
-      ? `for good, by ${signOff.givenBy}`
+      ? t('for good, by {0}', signOff.givenBy)
       : over
-        ? `ended ${dayInWords(signOff.until)}`
-        : `until ${dayInWords(signOff.until)}, by ${signOff.givenBy}`;
+        ? t('ended {0}', dayInWords(signOff.until))
+        : t('until {0}, by {1}', dayInWords(signOff.until), signOff.givenBy);
   return (
     <li className="ruled flex min-h-16 flex-wrap items-center gap-x-5 gap-y-2 border-faint py-2">
       <span className="w-52">{product.name}</span>
@@ -81,13 +86,13 @@ function SignOffLine(props: {
         <span className="no-print flex items-center gap-3">
           {signOff && !over ? (
             <Button disabled={changing.isPending} onClick={() => changing.mutate(false)}>
-              End it
+              {t('End it')}
             </Button>
           ) : (
             <>
               <TextInput
                 type="date"
-                aria-label={`Until, for ${product.name}`}
+                aria-label={t('Until, for {0}', product.name)}
                 value={until}
                 onChange={(e) => setUntil(e.target.value)}
               />
@@ -96,7 +101,7 @@ function SignOffLine(props: {
                 disabled={changing.isPending}
                 onClick={() => changing.mutate(true)}
               >
-                Sign off
+                {t('Sign off')}
               </Button>
             </>
           )}

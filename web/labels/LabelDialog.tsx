@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { LABEL_SIZE_NAMES, LABEL_SIZES, LABELS_ON_A4, type LabelSize } from '#contract/labels.ts';
+import { t } from '../lib/speech.ts';
 import { askAgain } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
 import { useQuery } from '../state/useQuery.ts';
@@ -22,15 +23,15 @@ export default function LabelDialog({ of, close }: { of: LabelOf; close: () => v
     mutationFn: () => printLabel(of, { size: labelSize, copies }),
     onSettled: () => askAgain('labels'),
   });
-  const title = 'role' in of ? `${of.role} bucket` : `Label of ${of.code}`;
+  const title = 'role' in of ? t('{0} bucket', of.role) : t('Label of {0}', of.code);
   return (
     <Dialog title={title} close={close}>
       <div className="flex flex-col gap-4 p-5">
         <ListField
-          label="Size"
+          label={t('Size')}
           bay
           value={labelSize}
-          options={LABEL_SIZES.map((value) => ({ value, name: LABEL_SIZE_NAMES[value] }))}
+          options={LABEL_SIZES.map((value) => ({ value, name: t(LABEL_SIZE_NAMES[value]) }))}
           onChange={(size) => {
             printing.reset();
             setBroken(false);
@@ -39,23 +40,27 @@ export default function LabelDialog({ of, close }: { of: LabelOf; close: () => v
         />
         <div className="flex min-h-[39vh] items-center justify-center bg-faint p-3">
           {broken ? (
-            <p>The label could not be drawn. Close this and open it again.</p>
+            <p>{t('The label could not be drawn. Close this and open it again.')}</p>
           ) : (
             <img
               key={picture}
               src={picture}
-              alt={`${title}, as it comes out`}
+              alt={t('{0}, as it comes out', title)}
               className={`max-h-[36vh] max-w-full bg-white ${shown === picture ? '' : 'hidden'}`}
               onLoad={() => setShown(picture)}
               onError={() => setBroken(true)}
             />
           )}
-          {!broken && shown !== picture && <p role="status">Laying it out ...</p>}
+          {!broken && shown !== picture && <p role="status">{t('Laying it out ...')}</p>}
         </div>
         <div className="grid gap-3 sm:grid-cols-2">
           {printer?.kind === 'simulated' && (
             <Button look="main" bay disabled={printing.isPending} onClick={() => printing.mutate()}>
-              {printing.isPending ? 'Printing ...' : copies === 1 ? 'Print it' : `Print a sheet of ${copies}`}
+              {printing.isPending
+                ? t('Printing ...')
+                : copies === 1
+                  ? t('Print it')
+                  : t('Print a sheet of {0}', copies)}
             </Button>
           )}
           <a
@@ -64,11 +69,11 @@ export default function LabelDialog({ of, close }: { of: LabelOf; close: () => v
             rel="noreferrer"
             className="inline-flex min-h-16 items-center justify-center border border-ink px-5 text-lg no-underline"
           >
-            Open as PDF
+            {t('Open as PDF')}
           </a>
         </div>
         {printing.error && <Refusal problem={printing.error} />}
-        {printing.data && <p role="status">Printed. The simulated printer keeps it, under Rigs.</p>}
+        {printing.data && <p role="status">{t('Printed. The simulated printer keeps it, under Rigs.')}</p>}
         {printer?.kind === 'simulated' && 'batchId' in of && (
           <label className="flex min-h-12 items-center gap-3">
             <input
@@ -77,7 +82,7 @@ export default function LabelDialog({ of, close }: { of: LabelOf; close: () => v
               checked={printEach}
               onChange={(e) => set({ printEach: e.target.checked })}
             />
-            Print one for every mix made on this device
+            {t('Print one for every mix made on this device')}
           </label>
         )}
       </div>

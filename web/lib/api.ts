@@ -56,6 +56,9 @@ export const isDefinite = (error: unknown): boolean =>
   error.problem.status < 500 &&
   error.problem.status !== 401;
 
+/** Sets what is there once and can be set again: no key is needed. */
+export const put = <T>(path: string, body: unknown): Promise<T> => send<T>('PUT', path, body);
+
 export const patch = <T>(path: string, body: unknown, revision: number): Promise<T> =>
   send<T>('PATCH', path, body, { 'If-Match': String(revision) });
 

@@ -3,6 +3,7 @@ import { en } from '#contract/words/en.ts';
 import { hasWords, type Said, say, type Words } from '#contract/words/words.ts';
 import type { Refusal } from '#core/outcome.ts';
 import type { FindingFacts } from '#core/refusals.ts';
+import { fillIn, type Say } from '#core/say.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 
 type Speech = { readonly words: Words; readonly units: UnitSystem };
@@ -16,6 +17,9 @@ export function speak(as: Speech): void {
 
 /** What is said on this device now, and in which units. */
 export const spoken = (): Speech => speech;
+
+/** What the screens say, in the language of this device: it is looked up by what it is in English. */
+export const t: Say = (text, ...filled) => fillIn(speech.words.screens[text] ?? text, filled);
 
 /** A refusal as it is said on this device. */
 export const said = (refusal: Pick<Refusal, 'code' | 'facts' | 'of'>): Said =>

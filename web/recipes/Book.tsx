@@ -4,6 +4,7 @@ import type { RecipeRow } from '#contract/recipes.ts';
 import { atLeast } from '#contract/roles.ts';
 import { EmptyVessel } from '../bench/EmptyBench.tsx';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { ButtonLink, PaperLink } from '../ui/Button.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -23,13 +24,13 @@ export default function Book() {
   if (!book) return error && <Refusal problem={error} />;
   if (book.rows.length === 0) {
     return (
-      <EmptyVessel title="No recipes yet" units={shop.units}>
+      <EmptyVessel title={t('No recipes yet')} units={shop.units}>
         {manager ? (
           <ButtonLink look="main" bay to="/recipes/new">
-            Write the first recipe
+            {t('Write the first recipe')}
           </ButtonLink>
         ) : (
-          <p>A manager writes what is mixed how strong. Until then, mix by product on the Bench.</p>
+          <p>{t('A manager writes what is mixed how strong. Until then, mix by product on the Bench.')}</p>
         )}
       </EmptyVessel>
     );
@@ -49,16 +50,16 @@ function OpenBook({ book, manager }: { book: BookOf; manager: boolean }) {
   useUndoKey(last ? undo : null);
   return (
     <Page
-      title="Recipes"
+      title={t('Recipes')}
       actions={
         <>
-          <ButtonLink to="/recipes/costs">What it costs</ButtonLink>
-          <ButtonLink to="/recipes/trials">Half and half</ButtonLink>
-          <PaperLink href={cardsPath(shown, book.rows)}>Cards</PaperLink>
-          {manager && <ButtonLink to="/recipes/new">Write a recipe</ButtonLink>}
+          <ButtonLink to="/recipes/costs">{t('What it costs')}</ButtonLink>
+          <ButtonLink to="/recipes/trials">{t('Half and half')}</ButtonLink>
+          <PaperLink href={cardsPath(shown, book.rows)}>{t('Cards')}</PaperLink>
+          {manager && <ButtonLink to="/recipes/new">{t('Write a recipe')}</ButtonLink>}
           {manager && drafts > 0 && (
             <ButtonLink look="main" to="/recipes/publish">
-              Publish {drafts} {drafts === 1 ? 'draft' : 'drafts'}
+              {t('Publish {0} {1}', drafts, drafts === 1 ? t('draft') : t('drafts'))}
             </ButtonLink>
           )}
         </>

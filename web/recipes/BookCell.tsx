@@ -6,7 +6,7 @@ import type { RecipeCell } from '#core/recipes/recipe.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { formatDurationRange } from '#core/units/duration.ts';
-import { findingSaid, said } from '../lib/speech.ts';
+import { findingSaid, said, t } from '../lib/speech.ts';
 import { type LadderRange, MiniLadder } from './MiniLadder.tsx';
 import type { Grounded } from './useBook.ts';
 
@@ -26,7 +26,7 @@ export function CellFace({ cell, judged, of, range, onPanel, was, noted }: Props
   if (cell.kind === 'not') {
     return (
       <>
-        <p className="leading-tight text-muted">{cell.instead || 'not for this'}</p>
+        <p className="leading-tight text-muted">{cell.instead || t('not for this')}</p>
         {was && <Was cell={was} />}
       </>
     );
@@ -51,8 +51,8 @@ export function CellFace({ cell, judged, of, range, onPanel, was, noted }: Props
       {judged && !judged.ok && <Minded look="stop">{said(judged).reason}</Minded>}
       {findings.map((finding) => (
         <Minded key={finding} look="watch">
-          {SHORT[finding]}
-          {cell.reason ? `: ${cell.reason}` : ', needs a reason'}
+          {SHORT()[finding]}
+          {cell.reason ? `: ${cell.reason}` : t(', needs a reason')}
           <span className="sr-only"> {findingSaid(findingFacts(finding, of.ground)).reason}</span>
         </Minded>
       ))}
@@ -61,24 +61,29 @@ export function CellFace({ cell, judged, of, range, onPanel, was, noted }: Props
   );
 }
 
-const SHORT: Record<Finding, string> = {
-  overLabel: 'over its label',
-  underLabel: 'under its label',
-  overCeiling: 'over the ceiling',
-  underFloor: 'under the floor',
-  overLongest: 'over its longest',
-  underShortest: 'under its shortest',
-};
+const SHORT: () => Record<Finding, string> = () => ({
+  overLabel: t('over its label'),
+  underLabel: t('under its label'),
+  overCeiling: t('over the ceiling'),
+  underFloor: t('under the floor'),
+  overLongest: t('over its longest'),
+  underShortest: t('under its shortest'),
+});
 
 function Was({ cell }: { cell: RecipeCell }) {
   return (
     <p className="text-[0.88rem] leading-tight text-muted">
-      was{' '}
-      {cell.kind === 'not'
-        ? 'not for this'
-        : [shortStrength(cell.strength), cell.dwell && formatDurationRange(cell.dwell.fromS, cell.dwell.toS)]
-            .filter(Boolean)
-            .join(', ')}
+      {t(
+        'was {0}',
+        cell.kind === 'not'
+          ? t('not for this')
+          : [
+              shortStrength(cell.strength),
+              cell.dwell && formatDurationRange(cell.dwell.fromS, cell.dwell.toS),
+            ]
+              .filter(Boolean)
+              .join(', '),
+      )}
     </p>
   );
 }
@@ -99,8 +104,6 @@ function Noted({ noted }: { noted: readonly OutcomeKind[] }) {
   const worst = counts.find(({ kind, n }) => kind !== 'good' && n >= 3);
   if (!worst) return null;
   return (
-    <Minded look="watch">
-      {worst.n} of the last {of} {OUTCOME_NAMES[worst.kind]}
-    </Minded>
+    <Minded look="watch">{t('{0} of the last {1} {2}', worst.n, of, t(OUTCOME_NAMES[worst.kind]))}</Minded>
   );
 }

@@ -3,17 +3,18 @@ import type { RecipeRow } from '#contract/recipes.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import { SOIL_KIND_NAMES, SOIL_KINDS } from '#core/soil/soil.ts';
 import { ZONE_NAMES, ZONES } from '#core/soil/zones.ts';
+import { t } from '../lib/speech.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { TextInput } from '../ui/Field.tsx';
 import { type BookFilter, type BookSort, SORTS } from './bookLines.ts';
 import { type BookGround, now } from './useBook.ts';
 
-const SORT_NAMES: Record<BookSort, string> = {
-  product: 'By product',
-  name: 'By name',
-  use: 'By use',
-  changed: 'Last changed first',
-};
+const SORT_NAMES: () => Record<BookSort, string> = () => ({
+  product: t('By product'),
+  name: t('By name'),
+  use: t('By use'),
+  changed: t('Last changed first'),
+});
 
 const among = <T extends string>(values: readonly T[], value: string | null): T | null =>
   values.find((v) => v === value) ?? null;
@@ -63,37 +64,43 @@ export function BookFilters({ filter, sort, rows, book, manager, set }: Props) {
   const any = (name: string) => ({ value: ANY, name });
   return (
     <search
-      aria-label="Narrow the book"
+      aria-label={t('Narrow the book')}
       className="no-print mb-4 grid grid-cols-2 items-center gap-3 sm:grid-cols-3 xl:grid-cols-[minmax(10rem,1.4fr)_repeat(4,minmax(0,1fr))_auto]"
     >
       <TextInput
-        aria-label="Find in the book"
-        placeholder="Find in the book"
+        aria-label={t('Find in the book')}
+        placeholder={t('Find in the book')}
         value={text}
         onChange={(event) => change({ text: event.target.value })}
       />
       <Choice
-        label="Soil"
+        label={t('Soil')}
         value={soil ?? ANY}
-        options={[any('Any soil'), ...SOIL_KINDS.map((value) => ({ value, name: SOIL_KIND_NAMES[value] }))]}
+        options={[
+          any(t('Any soil')),
+          ...SOIL_KINDS.map((value) => ({ value, name: t(SOIL_KIND_NAMES[value]) })),
+        ]}
         onChange={(value) => change({ soil: among(SOIL_KINDS, value) })}
       />
       <Choice
-        label="Family"
+        label={t('Family')}
         value={family ?? ANY}
-        options={[any('Any family'), ...families.map((value) => ({ value, name: FAMILY_NAMES[value] }))]}
+        options={[
+          any(t('Any family')),
+          ...families.map((value) => ({ value, name: t(FAMILY_NAMES[value]) })),
+        ]}
         onChange={(value) => change({ family: among(FAMILIES, value) })}
       />
       <Choice
-        label="Zone"
+        label={t('Zone')}
         value={zone ?? ANY}
-        options={[any('Anywhere'), ...ZONES.map((value) => ({ value, name: ZONE_NAMES[value] }))]}
+        options={[any(t('Anywhere')), ...ZONES.map((value) => ({ value, name: t(ZONE_NAMES[value]) }))]}
         onChange={(value) => change({ zone: among(ZONES, value) })}
       />
       <Choice
-        label="Order"
+        label={t('Order')}
         value={sort}
-        options={SORTS.map((value) => ({ value, name: SORT_NAMES[value] }))}
+        options={SORTS.map((value) => ({ value, name: SORT_NAMES()[value] }))}
         onChange={(value) => change({ sort: among(SORTS, value) ?? 'product' })}
       />
       {manager && (
@@ -104,7 +111,7 @@ export function BookFilters({ filter, sort, rows, book, manager, set }: Props) {
             checked={draftsOnly}
             onChange={(event) => change({ draftsOnly: event.target.checked })}
           />
-          Drafts only
+          {t('Drafts only')}
         </label>
       )}
     </search>

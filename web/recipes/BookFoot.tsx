@@ -1,6 +1,7 @@
 import { compareRecipes, differenceInWords } from '#core/recipes/compare.ts';
 import { compareGround } from '#core/recipes/vehicleCost.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -16,13 +17,13 @@ export function BookFoot({ edits, book }: { edits: ReturnType<typeof useEdits>; 
       {error && (
         <div className="flex flex-wrap items-center gap-x-5">
           <Refusal problem={error} />
-          <Button onClick={edits.forgetError}>Understood</Button>
+          <Button onClick={edits.forgetError}>{t('Understood')}</Button>
         </div>
       )}
       {last && !error && (
         <p aria-live="polite" className="flex min-h-12 flex-wrap items-center gap-x-5">
           <span>
-            Kept as a draft: <strong>{last.label}</strong>
+            {t('Kept as a draft:')} <strong>{last.label}</strong>
           </span>
           <button
             type="button"
@@ -31,7 +32,7 @@ export function BookFoot({ edits, book }: { edits: ReturnType<typeof useEdits>; 
             disabled={saving}
             onClick={edits.undo}
           >
-            Undo
+            {t('Undo')}
           </button>
         </p>
       )}
@@ -47,23 +48,24 @@ function ClashOf({ edits, book }: { edits: ReturnType<typeof useEdits>; book: Bo
   const theirs = now(clash.current);
   const differs = compareRecipes(theirs, clash.mine, compareGround(book.ground));
   return (
-    <Dialog title="Someone else was quicker" close={edits.takeTheirs}>
+    <Dialog title={t('Someone else was quicker')} close={edits.takeTheirs}>
       <div className="flex flex-col gap-4 p-5">
         <p>
-          {theirs.savedBy} changed <strong>{theirs.name}</strong> in between. Theirs to yours:
+          {t('{0} changed', theirs.savedBy)} <strong>{theirs.name}</strong>{' '}
+          {t('in between. Theirs to yours:')}
         </p>
         <ul className="border-t border-hairline">
           {differs.map((d) => (
             <li key={d.what} className="ruled border-faint py-1.5">
-              {differenceInWords(d, theirs.name, shop.currency)}
+              {differenceInWords(d, theirs.name, shop.currency, t)}
             </li>
           ))}
-          {differs.length === 0 && <li className="py-1.5">They made the same change.</li>}
+          {differs.length === 0 && <li className="py-1.5">{t('They made the same change.')}</li>}
         </ul>
         <div className="flex flex-wrap gap-3">
-          <Button onClick={edits.takeTheirs}>Take theirs</Button>
+          <Button onClick={edits.takeTheirs}>{t('Take theirs')}</Button>
           <Button look="main" onClick={() => void edits.keepMine()}>
-            Keep mine
+            {t('Keep mine')}
           </Button>
         </div>
       </div>

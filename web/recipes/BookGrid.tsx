@@ -3,6 +3,7 @@ import { type KeyboardEvent, memo, useCallback, useLayoutEffect, useMemo, useRef
 import type { RecipeRow } from '#contract/recipes.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
+import { t } from '../lib/speech.ts';
 import { usePrinting } from '../ui/usePrinting.ts';
 import { BookLineOf, COLUMNS, cellId, type Open } from './BookRow.tsx';
 import type { BookLine } from './bookLines.ts';
@@ -34,7 +35,7 @@ export const BookGrid = memo(function BookGrid({ lines, book, named, manager, ch
     scrollMargin: above,
     getItemKey: (i) => {
       const line = lines[i];
-      return line?.kind === 'recipe' ? line.row.id : `product ${line?.productId}`;
+      return line?.kind === 'recipe' ? line.row.id : t('product {0}', line?.productId);
     },
   });
 
@@ -68,7 +69,7 @@ export const BookGrid = memo(function BookGrid({ lines, book, named, manager, ch
     (row: RecipeRow, soil: SoilLevel, to: (cell: RecipeCell) => RecipeCell) => {
       setOpen(null);
       void change({
-        label: `${now(row).name}, ${SOIL_NAMES[soil]}`,
+        label: `${now(row).name}, ${t(SOIL_NAMES[soil])}`,
         recipeIds: [row.id],
         apply: (recipe) => ({ ...recipe, cells: recipe.cells.map((c) => (c.soil === soil ? to(c) : c)) }),
       });
@@ -80,7 +81,7 @@ export const BookGrid = memo(function BookGrid({ lines, book, named, manager, ch
   return (
     <div
       role="grid"
-      aria-label="The book"
+      aria-label={t('The book')}
       aria-rowcount={rowIds.length}
       ref={top}
       className="print:table print:w-full"
@@ -94,17 +95,17 @@ export const BookGrid = memo(function BookGrid({ lines, book, named, manager, ch
           className={`${COLUMNS} hidden border-t-2 border-b border-ink bg-ground py-1.5 lg:grid`}
         >
           <span role="columnheader" className="caps self-end text-muted">
-            Use
+            {t('Use')}
           </span>
           {SOIL_LEVELS.map((soil) => (
-            <span key={soil} role="columnheader" className="caps" title={SOIL_SIGNS[soil]}>
-              {soil} {SOIL_NAMES[soil]}
+            <span key={soil} role="columnheader" className="caps" title={t(SOIL_SIGNS[soil])}>
+              {soil} {t(SOIL_NAMES[soil])}
             </span>
           ))}
         </div>
       </div>
       {rowIds.length === 0 && (
-        <p className="ruled border-faint py-5">No recipe is like that. Take a filter away.</p>
+        <p className="ruled border-faint py-5">{t('No recipe is like that. Take a filter away.')}</p>
       )}
       <div
         role="rowgroup"

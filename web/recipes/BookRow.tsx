@@ -7,6 +7,7 @@ import { stepStrength } from '#core/recipes/rungs.ts';
 import { sameCell } from '#core/recipes/same.ts';
 import { grounded, judgedAt } from '#core/recipes/vehicleCost.ts';
 import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
+import { t } from '../lib/speech.ts';
 import { CellFace } from './BookCell.tsx';
 import { CellEditor } from './CellEditor.tsx';
 import { ladderRange } from './MiniLadder.tsx';
@@ -66,14 +67,14 @@ export const BookLineOf = memo(function BookLineOf(props: Props) {
             key={soil}
             role="gridcell"
             id={cellId(row.id, soil)}
-            aria-label={`${recipe.name}, ${SOIL_NAMES[soil]}`}
+            aria-label={`${recipe.name}, ${t(SOIL_NAMES[soil])}`}
             tabIndex={active === soil ? 0 : -1}
             className={`-mx-1.5 -my-1 min-w-0 px-1.5 py-1 ${manager ? 'cursor-pointer' : ''}`}
             onFocus={() => props.focus(row, soil)}
             onKeyDown={(event) => !shown && onKey(props, soil, cell, event)}
             onDoubleClick={() => manager && edit(row, { soil, begun: null })}
           >
-            <span className="caps mb-0.5 block text-muted lg:hidden">{SOIL_NAMES[soil]}</span>
+            <span className="caps mb-0.5 block text-muted lg:hidden">{t(SOIL_NAMES[soil])}</span>
             {face}
             {shown && (
               <CellEditor
@@ -123,7 +124,7 @@ function onKey(
 
 function RowName({ row, of, named }: { row: RecipeRow; of: Grounded | null; named: boolean }) {
   const recipe = now(row);
-  const state = !row.published ? 'draft, never published' : row.draft ? 'draft' : null;
+  const state = !row.published ? t('draft, never published') : row.draft ? 'draft' : null;
   return (
     <div role="rowheader" className="col-span-5 mb-1.5 leading-tight lg:col-span-1 lg:mb-0">
       <Link to={`/recipes/${row.id}`} className="inline-block min-h-7 font-bold">
@@ -133,19 +134,24 @@ function RowName({ row, of, named }: { row: RecipeRow; of: Grounded | null; name
         <span className="ml-2 border border-ink px-1.5 text-[0.82rem] whitespace-nowrap">{state}</span>
       )}
       <p className="text-[0.94rem] text-muted">
-        {[named && of?.product.name, USE_NAMES[recipe.use], of?.vessel.name].filter(Boolean).join(', ')}
+        {[named && of?.product.name, t(USE_NAMES[recipe.use]), of?.vessel.name].filter(Boolean).join(', ')}
       </p>
       {of?.product.retired && (
-        <p className="text-[0.94rem] font-bold">{of.product.name} is retired: choose what took its place.</p>
+        <p className="text-[0.94rem] font-bold">
+          {t('{0} is retired: choose what took its place.', of.product.name)}
+        </p>
       )}
       {of?.vessel.retired && (
-        <p className="text-[0.94rem] font-bold">{of.vessel.name} is out of use: choose another vessel.</p>
+        <p className="text-[0.94rem] font-bold">
+          {t('{0} is out of use: choose another vessel.', of.vessel.name)}
+        </p>
       )}
       {of?.ground.draw?.known === 'never' && (
         <p className="mt-1 flex gap-1.5 text-[0.88rem] leading-tight">
           <span aria-hidden className="hatch w-1 shrink-0" />
           <span>
-            Draw never measured: <Link to={`/rigs/vessels/${of.vessel.id}/measure`}>measure it</Link>
+            {t('Draw never measured:')}{' '}
+            <Link to={`/rigs/vessels/${of.vessel.id}/measure`}>{t('measure it')}</Link>
           </span>
         </p>
       )}

@@ -6,7 +6,7 @@ import { judgedAt } from '#core/recipes/vehicleCost.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { useSession } from '../lib/session.tsx';
-import { findingSaid } from '../lib/speech.ts';
+import { findingSaid, t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { TypedField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
@@ -82,13 +82,13 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
   return (
     <form onSubmit={submit} noValidate className="flex flex-col gap-3">
       <p className="caps">
-        {recipe.name}, {cell.soil} {SOIL_NAMES[cell.soil]}
+        {recipe.name}, {cell.soil} {t(SOIL_NAMES[cell.soil])}
       </p>
       {typed.kind === 'mix' ? (
         <>
           <div className="grid grid-cols-[1.3fr_1fr_0.8fr] items-start gap-3">
             <TypedField
-              label={recipe.onPanel ? 'Strength on the panel' : 'Strength'}
+              label={recipe.onPanel ? t('Strength on the panel') : t('Strength')}
               value={typed.strength}
               data-first-field
               onFocus={(event) => begun === null && event.currentTarget.select()}
@@ -97,20 +97,25 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
               hint={
                 judged?.ok
                   ? draw
-                    ? `${formatPercent(judged.value.bottle)} in the bottle, ${draw.known === 'never' ? 'about ' : ''}${formatPercent(judged.value.panel)} on the panel`
+                    ? t(
+                        '{0} in the bottle, {1}{2} on the panel',
+                        formatPercent(judged.value.bottle),
+                        draw.known === 'never' ? 'about ' : '',
+                        formatPercent(judged.value.panel),
+                      )
                     : formatPercent(judged.value.bottle)
-                  : 'Such as 1:12, 4% or 30 ml/l'
+                  : t('Such as 1:12, 4% or 30 ml/l')
               }
             />
             <TypedField
-              label="Dwell"
+              label={t('Dwell')}
               value={typed.dwell}
               placeholder="3-5 min"
               onChange={(event) => set({ dwell: event.target.value })}
               error={shown('dwell')}
             />
             <TypedField
-              label="Shortest"
+              label={t('Shortest')}
               value={typed.shortest}
               placeholder="1 min"
               onChange={(event) => set({ shortest: event.target.value })}
@@ -118,8 +123,8 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
             />
           </div>
           {draw?.known === 'never' && (
-            <Watch word="Draw never measured.">
-              The panel figure is what cannons usually draw. Measure it in Rigs.
+            <Watch word={t('Draw never measured.')}>
+              {t('The panel figure is what cannons usually draw. Measure it in Rigs.')}
             </Watch>
           )}
           {dwellFault && <Refusal problem={dwellFault} />}
@@ -128,7 +133,7 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
           )}
           {(findings.length > 0 || typed.reason !== '') && (
             <TypedField
-              label="Reason, stays to be seen"
+              label={t('Reason, stays to be seen')}
               value={typed.reason}
               maxLength={200}
               onChange={(event) => set({ reason: event.target.value })}
@@ -137,19 +142,19 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
         </>
       ) : (
         <TypedField
-          label="Instead"
+          label={t('Instead')}
           value={typed.instead}
           maxLength={200}
-          placeholder="such as: rinse first, then heavy"
+          placeholder={t('such as: rinse first, then heavy')}
           data-first-field
           onChange={(event) => set({ instead: event.target.value })}
         />
       )}
       <div className="flex flex-wrap items-center gap-3">
         <Button type="submit" look="main">
-          Keep it
+          {t('Keep it')}
         </Button>
-        <Button onClick={close}>Leave it</Button>
+        <Button onClick={close}>{t('Leave it')}</Button>
         <label htmlFor={ticked} className="flex min-h-12 items-center gap-3">
           <input
             id={ticked}
@@ -158,7 +163,7 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
             checked={typed.kind === 'not'}
             onChange={(event) => set({ kind: event.target.checked ? 'not' : 'mix' })}
           />
-          Not for {SOIL_NAMES[cell.soil]}
+          {t('Not for {0}', t(SOIL_NAMES[cell.soil]))}
         </label>
       </div>
     </form>

@@ -8,6 +8,7 @@ import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Ledger } from '../ui/Ledger.tsx';
@@ -30,32 +31,36 @@ function OpenCosts({ book }: { book: Book }) {
   const ask = (more: Record<string, string>) =>
     setParams({ soil: String(soil), body, ...more }, { replace: true });
   return (
-    <Page title="What a vehicle costs" actions={<ButtonLink to="/recipes">Back to the book</ButtonLink>}>
+    <Page
+      title={t('What a vehicle costs')}
+      actions={<ButtonLink to="/recipes">{t('Back to the book')}</ButtonLink>}
+    >
       <div className="no-print mb-5 flex flex-wrap items-center gap-3">
-        <span className="caps">At soil level</span>
+        <span className="caps">{t('At soil level')}</span>
         <div className="w-52">
           <Choice
-            label="At soil level"
+            label={t('At soil level')}
             value={String(soil)}
-            options={SOIL_LEVELS.map((k) => ({ value: String(k), name: `${k} ${SOIL_NAMES[k]}` }))}
+            options={SOIL_LEVELS.map((k) => ({ value: String(k), name: `${k} ${t(SOIL_NAMES[k])}` }))}
             onChange={(level) => ask({ soil: level })}
           />
         </div>
-        <span className="caps">for a</span>
+        <span className="caps">{t('for a')}</span>
         <div className="w-44">
           <Choice
-            label="Body"
+            label={t('Body')}
             value={body}
-            options={BODIES.map((value) => ({ value, name: BODY_NAMES[value] }))}
+            options={BODIES.map((value) => ({ value, name: t(BODY_NAMES[value]) }))}
             onChange={(to) => ask({ body: to })}
           />
         </div>
         <p className="max-w-2xl text-muted">
-          In product alone, at the price of the newest container. What is ready to use stands on the same line
-          as what is mixed.
+          {t(
+            'In product alone, at the price of the newest container. What is ready to use stands on the same line as what is mixed.',
+          )}
         </p>
       </div>
-      {groups.length === 0 && <p>No recipe is for {SOIL_NAMES[soil]}. Choose another level.</p>}
+      {groups.length === 0 && <p>{t('No recipe is for {0}. Choose another level.', t(SOIL_NAMES[soil]))}</p>}
       <div className="flex flex-col gap-8">
         {groups.map((group) => (
           <GroupOf key={group.use} group={group} />
@@ -68,12 +73,22 @@ function OpenCosts({ book }: { book: Book }) {
 function GroupOf({ group: { use, lines } }: { group: CostGroup }) {
   const { shop } = useSession();
   const most = Math.max(...lines.map((l) => l.minorPerVehicle ?? 0));
-  const money = (minor: number | null) => (minor === null ? 'no price' : formatMoney(minor, shop.currency));
+  const money = (minor: number | null) =>
+    minor === null ? t('no price') : formatMoney(minor, shop.currency);
   return (
-    <section aria-label={USE_NAMES[use]}>
-      <h2 className="mb-2">{USE_NAMES[use]}</h2>
+    <section aria-label={t(USE_NAMES[use])}>
+      <h2 className="mb-2">{t(USE_NAMES[use])}</h2>
       <Ledger
-        head={['Recipe', 'Product', 'Strength', 'Mix', 'of it product', 'A litre', 'A vehicle', '']}
+        head={[
+          t('Recipe'),
+          t('Product'),
+          t('Strength'),
+          t('Mix'),
+          t('of it product'),
+          t('A litre'),
+          t('A vehicle'),
+          '',
+        ]}
         right={[2, 3, 4, 5, 6]}
         stacks="named"
         rows={lines.map((line) => ({
@@ -90,7 +105,7 @@ function GroupOf({ group: { use, lines } }: { group: CostGroup }) {
             ),
             line.productName,
             <span key="strength" className="whitespace-nowrap">
-              {line.fraction >= 1 ? 'ready to use' : formatPercent(line.fraction)}
+              {line.fraction >= 1 ? t('ready to use') : formatPercent(line.fraction)}
             </span>,
             formatVolume(line.mixUl, shop.units),
             formatVolume(line.productUl, shop.units),

@@ -2,6 +2,7 @@ import type { OutcomeRow } from '#contract/recipes.ts';
 import { weatherInWords } from '#core/dwell/weather.ts';
 import { OUTCOME_NAMES, OUTCOMES, type OutcomeKind } from '#core/recipes/outcomes.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 
@@ -17,8 +18,8 @@ type Props = {
 export function HowItWent({ outcomes, note, takeBack, busy = false, error = null }: Props) {
   const { who, shop } = useSession();
   return (
-    <section aria-label="How it went" className="no-print">
-      <h2 className="mb-2">How did it go?</h2>
+    <section aria-label={t('How it went')} className="no-print">
+      <h2 className="mb-2">{t('How did it go?')}</h2>
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
         {OUTCOMES.map((kind) => (
           <button
@@ -28,7 +29,7 @@ export function HowItWent({ outcomes, note, takeBack, busy = false, error = null
             disabled={busy}
             onClick={() => note(kind)}
           >
-            {OUTCOME_NAMES[kind]}
+            {t(OUTCOME_NAMES[kind])}
           </button>
         ))}
       </div>
@@ -36,11 +37,11 @@ export function HowItWent({ outcomes, note, takeBack, busy = false, error = null
         {outcomes.map((o) => (
           <li key={o.id} className="ruled flex items-center justify-between gap-3 border-faint">
             <span className="py-1.5">
-              <strong>{OUTCOME_NAMES[o.kind]}</strong>, {o.personName}, {shopDay(o.at, shop.zone)}{' '}
+              <strong>{t(OUTCOME_NAMES[o.kind])}</strong>, {o.personName}, {shopDay(o.at, shop.zone)}{' '}
               {clockTime(o.at, shop.zone)}
               {o.weather && (
                 <span className="block text-[0.94rem] text-muted">
-                  {weatherInWords(o.weather, shop.units)}
+                  {weatherInWords(o.weather, shop.units, t)}
                 </span>
               )}
             </span>
@@ -51,7 +52,7 @@ export function HowItWent({ outcomes, note, takeBack, busy = false, error = null
                 disabled={busy}
                 onClick={() => takeBack(o.id)}
               >
-                Undo
+                {t('Undo')}
               </button>
             )}
           </li>

@@ -7,7 +7,7 @@ import type { Recipe } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { useSession } from '../lib/session.tsx';
-import { findingSaid } from '../lib/speech.ts';
+import { findingSaid, t } from '../lib/speech.ts';
 import { TextField } from '../ui/FormFields.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import type { TextForm } from '../ui/useTextForm.ts';
@@ -32,9 +32,9 @@ export function LevelFields({ of, product, vessel, was }: Props) {
         >
           <p className="leading-tight max-lg:col-span-2 lg:pt-6">
             <strong>
-              {soil} {SOIL_NAMES[soil]}
+              {soil} {t(SOIL_NAMES[soil])}
             </strong>
-            <span className="block text-[0.88rem] text-muted">{SOIL_SIGNS[soil]}</span>
+            <span className="block text-[0.88rem] text-muted">{t(SOIL_SIGNS[soil])}</span>
           </p>
           <LevelOf of={of} soil={soil} product={product} vessel={vessel} was={was} />
         </li>
@@ -69,7 +69,7 @@ function LevelOf({ of, soil, product, vessel, was }: Props & { soil: (typeof SOI
   const judged = ground && read?.kind === 'mix' ? judgeCell(read, onPanel, ground) : null;
   const findings =
     ground && judged?.ok ? judged.value.findings.map((f) => findingSaid(findingFacts(f, ground))) : [];
-  const level = SOIL_NAMES[soil];
+  const level = t(SOIL_NAMES[soil]);
   return (
     <>
       {not ? (
@@ -77,8 +77,8 @@ function LevelOf({ of, soil, product, vessel, was }: Props & { soil: (typeof SOI
           <TextField
             of={of}
             name={`cells.${soil}.instead`}
-            label={`Instead, at ${level}`}
-            placeholder="such as: rinse first"
+            label={t('Instead, at {0}', level)}
+            placeholder={t('such as: rinse first')}
             maxLength={200}
           />
         </div>
@@ -88,21 +88,26 @@ function LevelOf({ of, soil, product, vessel, was }: Props & { soil: (typeof SOI
             <TextField
               of={of}
               name={`cells.${soil}.strength`}
-              label={`Strength at ${level}`}
+              label={t('Strength at {0}', level)}
               hint={
                 judged?.ok
                   ? ground?.draw
-                    ? `${formatPercent(judged.value.panel)} on the panel`
+                    ? t('{0} on the panel', formatPercent(judged.value.panel))
                     : formatPercent(judged.value.bottle)
-                  : 'Such as 1:12 or 4%'
+                  : t('Such as 1:12 or 4%')
               }
             />
           </div>
-          <TextField of={of} name={`cells.${soil}.dwell`} label={`Dwell at ${level}`} placeholder="3-5 min" />
+          <TextField
+            of={of}
+            name={`cells.${soil}.dwell`}
+            label={t('Dwell at {0}', level)}
+            placeholder="3-5 min"
+          />
           <TextField
             of={of}
             name={`cells.${soil}.shortest`}
-            label={`Shortest at ${level}`}
+            label={t('Shortest at {0}', level)}
             placeholder="1 min"
           />
         </>
@@ -116,7 +121,12 @@ function LevelOf({ of, soil, product, vessel, was }: Props & { soil: (typeof SOI
           </Watch>
         ))}
         {!not && (findings.length > 0 || full.reason !== '') && (
-          <TextField of={of} name={`cells.${soil}.reason`} label={`Reason at ${level}`} maxLength={200} />
+          <TextField
+            of={of}
+            name={`cells.${soil}.reason`}
+            label={t('Reason at {0}', level)}
+            maxLength={200}
+          />
         )}
       </div>
     </>
@@ -136,7 +146,7 @@ function TickNot({ of, soil, not }: { of: TextForm<RecipeTyped>; soil: number; n
           })
         }
       />
-      Not for {SOIL_NAMES[soil as 0]}
+      {t('Not for {0}', t(SOIL_NAMES[soil as 0]))}
     </label>
   );
 }

@@ -3,6 +3,7 @@ import type { Recipe } from '#core/recipes/recipe.ts';
 import { shiftRungs } from '#core/recipes/rungs.ts';
 import { grounded } from '#core/recipes/vehicleCost.ts';
 import type { Fraction } from '#core/strength/strength.ts';
+import { t } from '../lib/speech.ts';
 import type { BookLine } from './bookLines.ts';
 import type { BookGround } from './useBook.ts';
 import type { Edit } from './useEdits.ts';
@@ -21,7 +22,7 @@ export function ProductHeading({ line, book, manager, change }: Props) {
   const diluted = product?.state !== 'readyToUse';
   const step = (way: 'weaker' | 'stronger') =>
     void change({
-      label: `${name}, one rung ${way}`,
+      label: t('{0}, one rung {1}', name, way),
       recipeIds: rows.map((r) => r.id),
       apply: (recipe) => shifted(recipe, book, way),
     });
@@ -39,12 +40,12 @@ export function ProductHeading({ line, book, manager, change }: Props) {
       </div>
       {manager && diluted && (
         <span role="gridcell" className="no-print flex items-center gap-4 text-[0.94rem] text-muted">
-          {rows.length > 1 ? `All ${rows.length} uses` : 'All levels'} one rung
+          {t('{0} one rung', rows.length > 1 ? t('All {0} uses', rows.length) : t('All levels'))}
           {(['weaker', 'stronger'] as const).map((way) => (
             <button
               key={way}
               type="button"
-              aria-label={`${name}: one rung ${way}`}
+              aria-label={t('{0}: one rung {1}', name, way)}
               className="min-h-8 px-1 text-ink underline underline-offset-4"
               onClick={() => step(way)}
             >

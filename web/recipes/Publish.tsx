@@ -13,6 +13,7 @@ import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
@@ -29,8 +30,8 @@ export default function Publish() {
   if (!book) return error && <Refusal problem={error} />;
   if (!atLeast(who.role, 'manager')) {
     return (
-      <Page title="Publish">
-        <p>A manager publishes recipes. Ask yours to.</p>
+      <Page title={t('Publish')}>
+        <p>{t('A manager publishes recipes. Ask yours to.')}</p>
       </Page>
     );
   }
@@ -61,14 +62,14 @@ function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookGround }) {
   });
   if (rows.length === 0) {
     return (
-      <Page title="Publish" actions={<ButtonLink to="/recipes">Back to the book</ButtonLink>}>
-        <p>There is no draft: everything in the book is published.</p>
+      <Page title={t('Publish')} actions={<ButtonLink to="/recipes">{t('Back to the book')}</ButtonLink>}>
+        <p>{t('There is no draft: everything in the book is published.')}</p>
       </Page>
     );
   }
   const missing: CoreRefusal | null = asked && why.trim() === '' ? refuse('publish.why', {}) : null;
   return (
-    <Page title="Publish" actions={<ButtonLink to="/recipes">Back to the book</ButtonLink>}>
+    <Page title={t('Publish')} actions={<ButtonLink to="/recipes">{t('Back to the book')}</ButtonLink>}>
       <form
         noValidate
         onSubmit={(event) => {
@@ -91,13 +92,13 @@ function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookGround }) {
         </ol>
         <div className="mt-5 flex max-w-2xl flex-col gap-4">
           <TypedField
-            label="Why"
+            label={t('Why')}
             value={why}
             maxLength={200}
-            placeholder="such as: quarry road wet, heavy sides came up grey"
+            placeholder={t('such as: quarry road wet, heavy sides came up grey')}
             onChange={(event) => setWhy(event.target.value)}
             error={missing && <Refusal problem={missing} />}
-            hint="Kept with the version, for the crew and for later."
+            hint={t('Kept with the version, for the crew and for later.')}
           />
           {publishing.error && <Refusal problem={publishing.error} />}
           <Button
@@ -107,10 +108,10 @@ function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookGround }) {
             disabled={ticked.length === 0 || publishing.isPending}
           >
             {publishing.isPending
-              ? 'Publishing ...'
+              ? t('Publishing ...')
               : ticked.length === 1
-                ? `Publish ${ticked[0]?.draft?.name}`
-                : `Publish ${ticked.length} recipes`}
+                ? t('Publish {0}', ticked[0]?.draft?.name)
+                : t('Publish {0} recipes', ticked.length)}
           </Button>
         </div>
       </form>
@@ -149,7 +150,7 @@ function DraftLine(props: {
     <li className="ruled grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 border-faint py-3">
       <input
         type="checkbox"
-        aria-label={`Publish ${draft.name}`}
+        aria-label={t('Publish {0}', draft.name)}
         className="mt-1 size-6 accent-ink"
         checked={ticked}
         disabled={stands !== null}
@@ -161,14 +162,19 @@ function DraftLine(props: {
             {draft.name}
           </Link>{' '}
           <span className="text-[0.94rem] text-muted">
-            {published ? `version ${published.number} to ${draft.number}` : 'never published'}, by{' '}
-            {draft.savedBy}, {shopDay(draft.savedAt, shop.zone)} {clockTime(draft.savedAt, shop.zone)}
+            {t(
+              '{0}, by {1}, {2} {3}',
+              published ? t('version {0} to {1}', published.number, draft.number) : t('never published'),
+              draft.savedBy,
+              shopDay(draft.savedAt, shop.zone),
+              clockTime(draft.savedAt, shop.zone),
+            )}
           </span>
         </p>
         <ul>
           {differs.map((d) => (
             <li key={d.what} className="leading-snug">
-              {differenceInWords(d, draft.name, shop.currency)}
+              {differenceInWords(d, draft.name, shop.currency, t)}
             </li>
           ))}
           {!published && <li>{draft.cells.map(inWords).join('; ')}</li>}
@@ -176,7 +182,7 @@ function DraftLine(props: {
         {stands && (
           <div className="flex flex-wrap items-center gap-x-4">
             <Refusal problem={stands} />
-            <Link to={`/recipes/${row.id}/change`}>Change it</Link>
+            <Link to={`/recipes/${row.id}/change`}>{t('Change it')}</Link>
           </div>
         )}
       </div>
@@ -185,4 +191,4 @@ function DraftLine(props: {
 }
 
 const inWords = (cell: RecipeCell): string =>
-  `${SOIL_NAMES[cell.soil]} ${cell.kind === 'not' ? 'not for this' : shortStrength(cell.strength)}`;
+  `${t(SOIL_NAMES[cell.soil])} ${cell.kind === 'not' ? t('not for this') : shortStrength(cell.strength)}`;

@@ -17,6 +17,7 @@ import {
 import { SOIL_KIND_NAMES, SOIL_KINDS } from '#core/soil/soil.ts';
 import { ZONE_NAMES, ZONES } from '#core/soil/zones.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { devicesQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
@@ -71,24 +72,24 @@ function OpenForm({ row, products, vessels }: Props) {
       return { body: row ? { ...(body as object), retired: row.retired } : body, refusals };
     },
     labels: {
-      name: 'Recipe name',
-      productId: 'Product',
-      use: 'Use',
-      vesselId: 'Vessel',
-      dialId: 'Dial position',
-      machineId: 'Machine',
-      onPanel: 'Strengths hold',
-      soilKinds: 'Soil',
-      zones: 'Zones',
-      film: 'Put on as',
-      rate: 'Rate',
-      agitation: 'Worked with',
-      rinse: 'Rinse',
-      direction: 'Direction',
-      cautions: 'Cautions',
-      cleanCheck: 'Clean?',
-      notes: 'Notes',
-      cells: 'Strengths and dwell',
+      name: t('Recipe name'),
+      productId: t('Product'),
+      use: t('Use'),
+      vesselId: t('Vessel'),
+      dialId: t('Dial position'),
+      machineId: t('Machine'),
+      onPanel: t('Strengths hold'),
+      soilKinds: t('Soil'),
+      zones: t('Zones'),
+      film: t('Put on as'),
+      rate: t('Rate'),
+      agitation: t('Worked with'),
+      rinse: t('Rinse'),
+      direction: t('Direction'),
+      cautions: t('Cautions'),
+      cleanCheck: t('Clean?'),
+      notes: t('Notes'),
+      cells: t('Strengths and dwell'),
     },
     done: (saved) => go(`/recipes/${saved.id}`),
   });
@@ -114,7 +115,8 @@ function OpenForm({ row, products, vessels }: Props) {
     if (!chosen.uses.some((u) => u.kind === use)) form.setValue('use', first);
     const film = chosen.uses.find((u) => u.kind === first)?.film;
     if (film) form.setValue('film', film);
-    if (!form.getValues('name')) form.setValue('name', `${chosen.name}, ${USE_NAMES[first].toLowerCase()}`);
+    if (!form.getValues('name'))
+      form.setValue('name', `${chosen.name}, ${t(USE_NAMES[first]).toLowerCase()}`);
   };
   const chooseVessel = (id: string) => {
     const chosen = vessels.find((v) => v.id === Number(id));
@@ -128,86 +130,86 @@ function OpenForm({ row, products, vessels }: Props) {
   };
   const uses = USE_KINDS.filter((k) => !product || product.uses.some((u) => u.kind === k) || k === use);
   return (
-    <Page title={was ? `Change ${was.name}` : 'Write a recipe'}>
+    <Page title={was ? t('Change {0}', was.name) : t('Write a recipe')}>
       <form onSubmit={of.submit} noValidate className="flex flex-col gap-8">
         <div className="grid items-start gap-x-8 gap-y-4 sm:grid-cols-2 xl:grid-cols-4">
           <ChoiceField
             of={of}
             name="productId"
-            label="Product"
-            placeholder="Choose a product"
+            label={t('Product')}
+            placeholder={t('Choose a product')}
             options={products.map((p) => ({ value: String(p.id), name: p.name }))}
             onChosen={chooseProduct}
           />
-          <ChoiceField of={of} name="use" label="Use" options={options(uses, USE_NAMES)} />
+          <ChoiceField of={of} name="use" label={t('Use')} options={options(uses, USE_NAMES)} />
           <ChoiceField
             of={of}
             name="vesselId"
-            label="Vessel"
-            placeholder="Choose what it is mixed in"
+            label={t('Vessel')}
+            placeholder={t('Choose what it is mixed in')}
             options={vessels.map((v) => ({
               value: String(v.id),
               name: v.name,
-              note: DELIVERY_NAMES[deliveryOf(v.kind) ?? 'bucket'],
+              note: t(DELIVERY_NAMES[deliveryOf(v.kind) ?? 'bucket']),
             }))}
             onChosen={chooseVessel}
           />
           <TextField
             of={of}
             name="name"
-            label="Recipe name"
+            label={t('Recipe name')}
             maxLength={60}
-            hint="As it is called in the bay"
+            hint={t('As it is called in the bay')}
           />
           {suction && (
             <>
               <ChoiceField
                 of={of}
                 name="dialId"
-                label="Dial"
-                placeholder="Choose where it is set"
+                label={t('Dial')}
+                placeholder={t('Choose where it is set')}
                 options={vessel.dials.map((d) => ({ value: String(d.id), name: d.name }))}
               />
               <ChoiceField
                 of={of}
                 name="machineId"
-                label="Machine"
+                label={t('Machine')}
                 options={[
                   ...devices
                     .filter((d) => d.kind === 'pressureWasher')
                     .map((d) => ({ value: String(d.id), name: d.name })),
-                  { value: HOSE, name: 'On a garden hose' },
+                  { value: HOSE, name: t('On a garden hose') },
                 ]}
               />
               <ChoiceField
                 of={of}
                 name="onPanel"
-                label="Strengths hold"
-                hint="On the panel, the bottle is worked out from the draw."
+                label={t('Strengths hold')}
+                hint={t('On the panel, the bottle is worked out from the draw.')}
                 options={[
-                  { value: 'no', name: 'In the bottle' },
-                  { value: 'yes', name: 'On the panel' },
+                  { value: 'no', name: t('In the bottle') },
+                  { value: 'yes', name: t('On the panel') },
                 ]}
               />
             </>
           )}
         </div>
-        <section aria-label="Soil levels">
+        <section aria-label={t('Soil levels')}>
           <div className="mb-2 flex flex-wrap items-end justify-between gap-3">
-            <h2>By soil level</h2>
-            {draft && <Button onClick={fill}>Draft all levels from the label</Button>}
+            <h2>{t('By soil level')}</h2>
+            {draft && <Button onClick={fill}>{t('Draft all levels from the label')}</Button>}
           </div>
           <LevelFields of={of} product={product} vessel={vessel} was={was} />
         </section>
         <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-3">
           <fieldset>
-            <Legend>What soil</Legend>
-            <p className="mb-1 text-[0.94rem] text-muted">Tick none for all of it.</p>
+            <Legend>{t('What soil')}</Legend>
+            <p className="mb-1 text-[0.94rem] text-muted">{t('Tick none for all of it.')}</p>
             <TickList of={of} at="soilKinds" options={options(SOIL_KINDS, SOIL_KIND_NAMES)} />
           </fieldset>
           <fieldset className="lg:col-span-2">
-            <Legend>Where</Legend>
-            <p className="mb-1 text-[0.94rem] text-muted">Tick none for wherever its use is.</p>
+            <Legend>{t('Where')}</Legend>
+            <p className="mb-1 text-[0.94rem] text-muted">{t('Tick none for wherever its use is.')}</p>
             <TickList of={of} at="zones" options={options(ZONES, ZONE_NAMES)} />
           </fieldset>
         </div>
@@ -215,49 +217,49 @@ function OpenForm({ row, products, vessels }: Props) {
           <ChoiceField
             of={of}
             name="film"
-            label="Put on as"
-            options={[...options(FILMS, FILM_NAMES), { value: 'none', name: 'washed or wiped on' }]}
+            label={t('Put on as')}
+            options={[...options(FILMS, FILM_NAMES), { value: 'none', name: t('washed or wiped on') }]}
           />
           <TextField
             of={of}
             name="rate"
-            label="Rate, ml per m²"
+            label={t('Rate, ml per m²')}
             inputMode="decimal"
-            placeholder="as usual"
-            hint="Of what is in the vessel"
+            placeholder={t('as usual')}
+            hint={t('Of what is in the vessel')}
           />
           <ChoiceField
             of={of}
             name="agitation"
-            label="Worked with"
+            label={t('Worked with')}
             options={options(AGITATIONS, AGITATION_NAMES)}
           />
-          <ChoiceField of={of} name="rinse" label="Rinse" options={options(RINSES, RINSE_NAMES)} />
+          <ChoiceField of={of} name="rinse" label={t('Rinse')} options={options(RINSES, RINSE_NAMES)} />
           <ChoiceField
             of={of}
             name="direction"
-            label="Direction"
+            label={t('Direction')}
             options={options(DIRECTIONS, DIRECTION_NAMES)}
           />
           <TextField
             of={of}
             name="cleanCheck"
-            label="Clean?"
+            label={t('Clean?')}
             maxLength={200}
-            hint="How it is seen that it is clean"
+            hint={t('How it is seen that it is clean')}
           />
         </div>
         <div className="grid gap-x-8 gap-y-4 sm:grid-cols-2">
           <NoteField
             of={of}
             name="cautions"
-            label="Cautions"
-            hint="Beside those on the product’s own record."
+            label={t('Cautions')}
+            hint={t('Beside those on the product’s own record.')}
           />
-          <NoteField of={of} name="notes" label="Notes" />
+          <NoteField of={of} name="notes" label={t('Notes')} />
         </div>
-        <FormFoot save="Keep as a draft" {...of.foot}>
-          <Button onClick={() => navigate(row ? `/recipes/${row.id}` : '/recipes')}>Leave it</Button>
+        <FormFoot save={t('Keep as a draft')} {...of.foot}>
+          <Button onClick={() => navigate(row ? `/recipes/${row.id}` : '/recipes')}>{t('Leave it')}</Button>
         </FormFoot>
       </form>
     </Page>
@@ -271,7 +273,7 @@ function begin(product: Product, vessels: readonly Vessel[]): RecipeTyped {
     vessels.find((v) => product.record.delivery.some((d) => d === deliveryOf(v.kind))) ?? vessels[0] ?? null;
   const typed: RecipeTyped = {
     ...EMPTY_RECIPE,
-    name: `${product.name}, ${USE_NAMES[use].toLowerCase()}`,
+    name: `${product.name}, ${t(USE_NAMES[use]).toLowerCase()}`,
     productId: String(product.id),
     use,
     vesselId: vessel ? String(vessel.id) : '',

@@ -10,7 +10,7 @@ import { formatPercent, shortStrength } from '#core/strength/formatStrength.ts';
 import { formatDuration, formatDurationRange } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
-import { findingSaid, said } from '../lib/speech.ts';
+import { findingSaid, said, t } from '../lib/speech.ts';
 import { type LadderRange, ladderRange, MiniLadder } from './MiniLadder.tsx';
 import type { BookGround, Grounded } from './useBook.ts';
 
@@ -24,15 +24,15 @@ export function RecipeLevels(props: Props) {
   const { recipe, of } = props;
   const range = ladderRange(recipe, of.ground);
   const heads = [
-    'Soil',
-    'Strength',
-    of.ground.draw ? 'On the panel' : 'Share',
-    'Dwell',
-    'A vehicle',
-    'Noted',
+    t('Soil'),
+    t('Strength'),
+    of.ground.draw ? t('On the panel') : t('Share'),
+    t('Dwell'),
+    t('A vehicle'),
+    t('Noted'),
   ];
   return (
-    <section aria-label="Soil levels">
+    <section aria-label={t('Soil levels')}>
       <div className={`${COLUMNS} hidden border-t-2 border-ink py-1.5 xl:grid`}>
         {heads.map((head) => (
           <span key={head} className="caps text-muted">
@@ -47,7 +47,7 @@ export function RecipeLevels(props: Props) {
             className={`${COLUMNS} ruled items-start gap-y-1 border-faint py-2 leading-snug`}
           >
             <span className="whitespace-nowrap">
-              {cell.soil} {SOIL_NAMES[cell.soil]}
+              {cell.soil} {t(SOIL_NAMES[cell.soil])}
             </span>
             <LevelOf {...props} cell={cell} range={range} />
           </li>
@@ -60,7 +60,7 @@ export function RecipeLevels(props: Props) {
 function LevelOf(props: Props & { cell: RecipeCell; range: LadderRange }) {
   const { cell } = props;
   if (cell.kind === 'mix') return <MixOf {...props} cell={cell} />;
-  return <span className="col-span-2 text-muted xl:col-span-5">{cell.instead || 'not for this'}</span>;
+  return <span className="col-span-2 text-muted xl:col-span-5">{cell.instead || t('not for this')}</span>;
 }
 
 function MixOf({ recipe, of, book, recipeId, cell, range }: Props & { cell: MixCell; range: LadderRange }) {
@@ -84,7 +84,8 @@ function MixOf({ recipe, of, book, recipeId, cell, range }: Props & { cell: MixC
             <p key={finding} className="mt-1 flex gap-1.5 text-[0.94rem] leading-tight">
               <span aria-hidden className="hatch w-1 shrink-0" />
               <span>
-                {findingSaid(findingFacts(finding, of.ground)).reason} {cell.reason || 'It needs a reason.'}
+                {findingSaid(findingFacts(finding, of.ground)).reason}{' '}
+                {cell.reason || t('It needs a reason.')}
               </span>
             </p>
           ))}
@@ -104,7 +105,7 @@ function MixOf({ recipe, of, book, recipeId, cell, range }: Props & { cell: MixC
         )}
       </span>
       {tally.of > 0 && (
-        <Small>{tally.counts.map(({ kind, n }) => `${n} ${OUTCOME_NAMES[kind]}`).join(', ')}</Small>
+        <Small>{tally.counts.map(({ kind, n }) => `${n} ${t(OUTCOME_NAMES[kind])}`).join(', ')}</Small>
       )}
     </>
   );
@@ -122,7 +123,8 @@ function DwellOf({ dwell }: { dwell: CellDwell | null }) {
       <span className="reading">{formatDurationRange(dwell.fromS, dwell.toS)}</span>
       {dwell.shortestS < dwell.fromS && (
         <span className="text-[0.94rem] text-muted xl:block">
-          <span className="xl:hidden">, </span>not under {formatDuration(dwell.shortestS)}
+          <span className="xl:hidden">, </span>
+          {t('not under {0}', formatDuration(dwell.shortestS))}
         </span>
       )}
     </>

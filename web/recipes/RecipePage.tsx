@@ -16,6 +16,7 @@ import { FilmSeen } from '../clocks/FilmSeen.tsx';
 import { startPath } from '../clocks/startDraft.ts';
 import { patch } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { drawInWords } from '../rigs/drawInWords.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain, recipeQuery } from '../state/queries.ts';
@@ -50,17 +51,19 @@ const usualLevel = (row: RecipeRow): SoilLevel =>
   ([2, 1, 3, 0, 4] as const).find((k) => row.published && cellAt(row.published, k)?.kind === 'mix') ?? 2;
 
 const ForManagers = () => (
-  <Page title="Recipes">
-    <p>A manager writes recipes. Ask yours to, or mix by product on the Bench.</p>
+  <Page title={t('Recipes')}>
+    <p>{t('A manager writes recipes. Ask yours to, or mix by product on the Bench.')}</p>
   </Page>
 );
 
 function NotThere({ problem, manager }: { problem: Error | null; manager: boolean }) {
   return (
-    <Page title="Recipes" actions={<ButtonLink to="/recipes">Open the book</ButtonLink>}>
+    <Page title={t('Recipes')} actions={<ButtonLink to="/recipes">{t('Open the book')}</ButtonLink>}>
       <Refusal problem={problem} />
       {!manager && (
-        <p className="mt-3">It may be a draft: ask a manager to publish it, or choose one from the book.</p>
+        <p className="mt-3">
+          {t('It may be a draft: ask a manager to publish it, or choose one from the book.')}
+        </p>
       )}
     </Page>
   );
@@ -75,21 +78,27 @@ function RecipeFacts({ row, book, manager }: { row: RecipeRow; book: BookGround;
       title={recipe.name}
       actions={
         <>
-          {row.published && <PaperLink href={`/api/recipes/cards.pdf?recipes=${row.id}`}>Its card</PaperLink>}
+          {row.published && (
+            <PaperLink href={`/api/recipes/cards.pdf?recipes=${row.id}`}>{t('Its card')}</PaperLink>
+          )}
           {manager && <Retire row={row} />}
-          {manager && <ButtonLink to={`/recipes/${row.id}/change`}>Change it</ButtonLink>}
+          {manager && <ButtonLink to={`/recipes/${row.id}/change`}>{t('Change it')}</ButtonLink>}
           {row.published && !row.retired && (
-            <ButtonLink to={startPath({ recipeId: row.id, soil: usualLevel(row) })}>Start a clock</ButtonLink>
+            <ButtonLink to={startPath({ recipeId: row.id, soil: usualLevel(row) })}>
+              {t('Start a clock')}
+            </ButtonLink>
           )}
           {row.published && !row.retired && (
             <ButtonLink look="main" to={`/bench?recipe=${row.id}`}>
-              Mix it
+              {t('Mix it')}
             </ButtonLink>
           )}
         </>
       }
     >
-      {row.retired && <p className="mb-3 font-bold">Retired: nobody mixes by it. Its history stays.</p>}
+      {row.retired && (
+        <p className="mb-3 font-bold">{t('Retired: nobody mixes by it. Its history stays.')}</p>
+      )}
       {row.draft && <DraftNote row={row} />}
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="flex flex-col gap-8">
@@ -99,7 +108,7 @@ function RecipeFacts({ row, book, manager }: { row: RecipeRow; book: BookGround;
         </div>
         <div className="flex flex-col gap-5">
           <ProductCare product={of.product} />
-          {recipe.cautions && <Watch word="Take care.">{recipe.cautions}</Watch>}
+          {recipe.cautions && <Watch word={t('Take care.')}>{recipe.cautions}</Watch>}
           <Facts recipe={recipe} of={of} book={book} code={row.code} />
           <FilmSeen productId={of.product.id} />
         </div>
@@ -115,34 +124,37 @@ function Facts(props: { recipe: Recipe; of: Grounded; book: BookGround; code: st
   const mix = takes(recipe, of, USUAL_BODY);
   const { draw } = of.ground;
   const dial = of.vessel.dials.find((d) => d.id === recipe.dialId)?.name;
-  const machine = recipe.machineId === null ? 'a garden hose' : book.machines.get(recipe.machineId)?.name;
+  const machine = recipe.machineId === null ? t('a garden hose') : book.machines.get(recipe.machineId)?.name;
   const facts: [string, React.ReactNode][] = [
-    ['Code', code],
+    [t('Code'), code],
     [
-      'Product',
+      t('Product'),
       <Link key="product" to={`/stock/products/${of.product.id}`}>
         {of.product.name}
       </Link>,
     ],
-    ['Use', USE_NAMES[recipe.use]],
-    ['Mixed in', of.vessel.name],
+    [t('Use'), t(USE_NAMES[recipe.use])],
+    [t('Mixed in'), of.vessel.name],
     ...(draw
-      ? ([['Set', `dial ${dial}, on ${machine}; draw ${drawInWords(draw)}`]] as [string, string][])
+      ? ([[t('Set'), t('dial {0}, on {1}; draw {2}', dial, machine, drawInWords(draw))]] as [
+          string,
+          string,
+        ][])
       : []),
-    ['Soil', recipe.soilKinds.map((k) => SOIL_KIND_NAMES[k]).join(', ') || 'any'],
-    ['Where', recipe.zones.map((z) => ZONE_NAMES[z]).join(', ') || 'wherever its use is'],
-    ['Put on as', recipe.film ? FILM_NAMES[recipe.film] : 'washed or wiped on'],
+    [t('Soil'), recipe.soilKinds.map((k) => t(SOIL_KIND_NAMES[k])).join(', ') || 'any'],
+    [t('Where'), recipe.zones.map((z) => t(ZONE_NAMES[z])).join(', ') || t('wherever its use is')],
+    [t('Put on as'), recipe.film ? t(FILM_NAMES[recipe.film]) : t('washed or wiped on')],
     [
-      `A ${BODY_NAMES[USUAL_BODY]} takes`,
+      t('A {0} takes', t(BODY_NAMES[USUAL_BODY])),
       mix
-        ? `${formatVolume(mix.ul, shop.units)} of mix${mix.by === 'bucket' ? ', a fill' : ''}`
-        : 'nobody has measured it',
+        ? t('{0} of mix{1}', formatVolume(mix.ul, shop.units), mix.by === 'bucket' ? t(', a fill') : '')
+        : t('nobody has measured it'),
     ],
-    ['Worked with', AGITATION_NAMES[recipe.agitation]],
-    ['Rinse', `${RINSE_NAMES[recipe.rinse]}, ${DIRECTION_NAMES[recipe.direction]}`],
-    ...(recipe.cleanCheck ? ([['Clean?', recipe.cleanCheck]] as [string, string][]) : []),
+    [t('Worked with'), t(AGITATION_NAMES[recipe.agitation])],
+    [t('Rinse'), `${t(RINSE_NAMES[recipe.rinse])}, ${t(DIRECTION_NAMES[recipe.direction])}`],
+    ...(recipe.cleanCheck ? ([[t('Clean?'), recipe.cleanCheck]] as [string, string][]) : []),
     ...limitFacts(of),
-    ...(recipe.notes ? ([['Notes', recipe.notes]] as [string, string][]) : []),
+    ...(recipe.notes ? ([[t('Notes'), recipe.notes]] as [string, string][]) : []),
   ];
   return (
     <dl className="border-t-2 border-ink">
@@ -164,19 +176,19 @@ function limitFacts({ ground: { use, bands } }: Grounded): [string, string][] {
   const [floor, ceiling] = [use?.panelFloor, use?.panelCeiling];
   const panel =
     floor && ceiling
-      ? `${percent(floor)} to ${percent(ceiling)}`
+      ? t('{0} to {1}', percent(floor), percent(ceiling))
       : floor
-        ? `from ${percent(floor)}`
-        : ceiling && `up to ${percent(ceiling)}`;
+        ? t('from {0}', percent(floor))
+        : ceiling && t('up to {0}', percent(ceiling));
   return [
     ...bands.map(
       ({ least, most, basis }) =>
         [
-          'Label',
-          `${least === most ? percent(least) : `${percent(least)} to ${percent(most)}`} ${basis === 'panel' ? 'on the panel' : `in the ${basis}`}`,
+          t('Label'),
+          `${least === most ? percent(least) : t('{0} to {1}', percent(least), percent(most))} ${basis === 'panel' ? t('on the panel') : t('in the {0}', basis)}`,
         ] as [string, string],
     ),
-    ...(panel ? ([['On the panel', panel]] as [string, string][]) : []),
+    ...(panel ? ([[t('On the panel'), panel]] as [string, string][]) : []),
   ];
 }
 
@@ -195,13 +207,17 @@ function DraftNote({ row }: { row: RecipeRow }) {
   };
   return (
     <div className="mb-5 flex flex-wrap items-center gap-x-5 gap-y-2">
-      <Watch word="A draft.">
+      <Watch word={t('A draft.')}>
         {published
-          ? `The crew still mixes by version ${published.number}. What is shown here is ${draft.savedBy}’s draft.`
-          : 'It was never published: the crew does not see it.'}
+          ? t(
+              'The crew still mixes by version {0}. What is shown here is {1}’s draft.',
+              published.number,
+              draft.savedBy,
+            )
+          : t('It was never published: the crew does not see it.')}
       </Watch>
-      <ButtonLink to={`/recipes/publish?recipe=${row.id}`}>Compare and publish</ButtonLink>
-      {published && <Button onClick={() => void discard()}>Drop the draft</Button>}
+      <ButtonLink to={`/recipes/publish?recipe=${row.id}`}>{t('Compare and publish')}</ButtonLink>
+      {published && <Button onClick={() => void discard()}>{t('Drop the draft')}</Button>}
       {problem && <Refusal problem={problem} />}
     </div>
   );

@@ -6,6 +6,7 @@ import { cellAt, type MixCell } from '#core/recipes/recipe.ts';
 import { sameCell } from '#core/recipes/same.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
+import { t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import type { Grounded } from './useBook.ts';
@@ -33,7 +34,7 @@ export function Suggestions({ row, of, book, manager }: Props) {
   const take = ({ cell: next }: Suggestion) => {
     if (!next) return;
     void edits.edit({
-      label: `${published.name}, ${SOIL_NAMES[next.soil]}`,
+      label: `${published.name}, ${t(SOIL_NAMES[next.soil])}`,
       recipeIds: [row.id],
       apply: (recipe) => ({
         ...recipe,
@@ -46,8 +47,8 @@ export function Suggestions({ row, of, book, manager }: Props) {
     return cell !== undefined && sameCell(cell, next);
   };
   return (
-    <section aria-label="What was noted">
-      <h2 className="mb-2">What was noted</h2>
+    <section aria-label={t('What was noted')}>
+      <h2 className="mb-2">{t('What was noted')}</h2>
       <ul className="border-t-2 border-ink">
         {found.map(({ cell, said }) => (
           <li
@@ -55,16 +56,23 @@ export function Suggestions({ row, of, book, manager }: Props) {
             className="ruled flex flex-wrap items-center justify-between gap-x-5 gap-y-2 border-faint py-2"
           >
             <Watch
-              word={`${said.n} of the last ${said.of} ${OUTCOME_NAMES[said.kind]} at ${SOIL_NAMES[cell.soil]}, ${shortStrength(cell.strength)}.`}
+              word={t(
+                '{0} of the last {1} {2} at {3}, {4}.',
+                said.n,
+                said.of,
+                t(OUTCOME_NAMES[said.kind]),
+                t(SOIL_NAMES[cell.soil]),
+                shortStrength(cell.strength),
+              )}
             >
               {said.why}
             </Watch>
             {manager && said.cell && !drafted(said.cell) && (
               <Button disabled={edits.saving} onClick={() => take(said)}>
-                Draft {stepInWords(cell, said.cell)}
+                {t('Draft {0}', stepInWords(cell, said.cell))}
               </Button>
             )}
-            {said.cell && drafted(said.cell) && <span>It is in the draft.</span>}
+            {said.cell && drafted(said.cell) && <span>{t('It is in the draft.')}</span>}
           </li>
         ))}
       </ul>

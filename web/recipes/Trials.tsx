@@ -10,6 +10,7 @@ import { ZONE_NAMES, ZONES, type Zone } from '#core/soil/zones.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
 import { patch, post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain, containersQuery, productsQuery, trialsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
@@ -33,13 +34,13 @@ export default function Trials() {
   const running = trials.data.filter((t) => t.result === null);
   const closed = trials.data.filter((t) => t.result !== null);
   return (
-    <Page title="Half and half" actions={<ButtonLink to="/recipes">Back to the book</ButtonLink>}>
+    <Page title={t('Half and half')} actions={<ButtonLink to="/recipes">{t('Back to the book')}</ButtonLink>}>
       <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[26rem_minmax(0,1fr)]">
         <NewTrial products={all} />
         <div className="flex flex-col gap-8">
           {running.length > 0 && (
-            <section aria-label="On the panel now">
-              <h2 className="mb-2">On the panel now</h2>
+            <section aria-label={t('On the panel now')}>
+              <h2 className="mb-2">{t('On the panel now')}</h2>
               <ul className="border-t-2 border-ink">
                 {running.map((trial) => (
                   <TrialOf key={trial.id} trial={trial} products={all} />
@@ -47,15 +48,15 @@ export default function Trials() {
               </ul>
             </section>
           )}
-          <section aria-label="What came of them">
-            <h2 className="mb-2">What came of them</h2>
+          <section aria-label={t('What came of them')}>
+            <h2 className="mb-2">{t('What came of them')}</h2>
             <ul className="border-t-2 border-ink">
               {closed.map((trial) => (
                 <TrialOf key={trial.id} trial={trial} products={all} />
               ))}
               {closed.length === 0 && (
                 <li className="py-2 text-muted">
-                  None yet. Tape a panel down the middle, lay one mix on each half, and look at both.
+                  {t('None yet. Tape a panel down the middle, lay one mix on each half, and look at both.')}
                 </li>
               )}
             </ul>
@@ -97,7 +98,7 @@ function NewTrial({ products }: { products: Product[] }) {
           refusal: strength.ok ? null : { ...strength, of: { name: label } },
         };
       };
-      const [a, b] = [side(left, 'Left half'), side(right, 'Right half')];
+      const [a, b] = [side(left, t('Left half')), side(right, t('Right half'))];
       return {
         body: { zone, soil: Number(soil), soilKind, left: a.body, right: b.body },
         refusals: {
@@ -120,48 +121,58 @@ function NewTrial({ products }: { products: Product[] }) {
       <ChoiceField
         of={of}
         name={`${side}.productId`}
-        label={`Product, ${side}`}
-        placeholder="Choose a product"
+        label={t('Product, {0}', side)}
+        placeholder={t('Choose a product')}
         options={options}
       />
-      <TextField of={of} name={`${side}.strength`} label={`Strength, ${side}`} placeholder="such as 1:40" />
+      <TextField
+        of={of}
+        name={`${side}.strength`}
+        label={t('Strength, {0}', side)}
+        placeholder={t('such as 1:40')}
+      />
     </fieldset>
   );
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4">
-      <h2>A new one</h2>
+      <h2>{t('A new one')}</h2>
       <ChoiceField
         of={of}
         name="zone"
-        label="Panel"
-        options={ZONES.map((value) => ({ value, name: ZONE_NAMES[value] }))}
+        label={t('Panel')}
+        options={ZONES.map((value) => ({ value, name: t(ZONE_NAMES[value]) }))}
       />
       <div className="grid grid-cols-2 gap-4">
         <ChoiceField
           of={of}
           name="soil"
-          label="How dirty, before"
-          options={SOIL_LEVELS.map((k) => ({ value: String(k), name: `${k} ${SOIL_NAMES[k]}` }))}
+          label={t('How dirty, before')}
+          options={SOIL_LEVELS.map((k) => ({ value: String(k), name: `${k} ${t(SOIL_NAMES[k])}` }))}
         />
         <ChoiceField
           of={of}
           name="soilKind"
-          label="Soil"
-          options={SOIL_KINDS.map((value) => ({ value, name: SOIL_KIND_NAMES[value] }))}
+          label={t('Soil')}
+          options={SOIL_KINDS.map((value) => ({ value, name: t(SOIL_KIND_NAMES[value]) }))}
         />
       </div>
-      {half('left', 'Left half')}
-      {half('right', 'Right half')}
-      <FormFoot save="Lay them on" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+      {half('left', t('Left half'))}
+      {half('right', t('Right half'))}
+      <FormFoot
+        save={t('Lay them on')}
+        saving={of.saving}
+        problem={of.problem}
+        startAfresh={of.startAfresh}
+      />
     </form>
   );
 }
 
-const BETTER_NAMES: Record<Better, string> = {
-  left: 'left came cleaner',
-  right: 'right came cleaner',
-  same: 'no difference',
-};
+const BETTER_NAMES: () => Record<Better, string> = () => ({
+  left: t('left came cleaner'),
+  right: t('right came cleaner'),
+  same: t('no difference'),
+});
 
 function TrialOf({ trial, products }: { trial: Trial; products: Product[] }) {
   const { shop } = useSession();
@@ -170,12 +181,14 @@ function TrialOf({ trial, products }: { trial: Trial; products: Product[] }) {
     <li className="ruled border-faint py-3">
       <p>
         <strong>
-          {ZONE_NAMES[zone].charAt(0).toUpperCase() + ZONE_NAMES[zone].slice(1)}, {SOIL_NAMES[soil]}
+          {t(ZONE_NAMES[zone]).charAt(0).toUpperCase() + t(ZONE_NAMES[zone]).slice(1)}, {t(SOIL_NAMES[soil])}
         </strong>{' '}
-        ({SOIL_KIND_NAMES[soilKind]}), {startedBy}, {shopDay(startedAt, shop.zone)}{' '}
+        ({t(SOIL_KIND_NAMES[soilKind])}), {startedBy}, {shopDay(startedAt, shop.zone)}{' '}
         {clockTime(startedAt, shop.zone)}
         {trial.weather && (
-          <span className="block text-[0.94rem] text-muted">{weatherInWords(trial.weather, shop.units)}</span>
+          <span className="block text-[0.94rem] text-muted">
+            {weatherInWords(trial.weather, shop.units, t)}
+          </span>
         )}
       </p>
       <div className="mt-1 grid grid-cols-2 border border-hairline">
@@ -184,7 +197,7 @@ function TrialOf({ trial, products }: { trial: Trial; products: Product[] }) {
       </div>
       {result ? (
         <p className="mt-1">
-          <strong className="first-letter:uppercase">{BETTER_NAMES[result.better]}</strong>
+          <strong className="first-letter:uppercase">{BETTER_NAMES()[result.better]}</strong>
           {result.note && `. ${result.note}`}
         </p>
       ) : (
@@ -205,16 +218,16 @@ function Half(props: { side: 'left' | 'right'; of: TrialSide; trial: Trial; prod
   return (
     <div className={`p-3 leading-snug ${side === 'left' ? 'border-r-2 border-dashed border-ink' : ''}`}>
       <p className="caps text-muted">{side}</p>
-      <p>{products.find((p) => p.id === of.productId)?.name ?? 'a product no longer there'}</p>
+      <p>{products.find((p) => p.id === of.productId)?.name ?? t('a product no longer there')}</p>
       <p className={`reading text-[1.3rem] ${won ? 'underline decoration-4 underline-offset-4' : ''}`}>
         {shortStrength(of.strength)}
       </p>
       <p className="text-muted">
         {price
           ? `${formatUnitCost(costPerWorkingLitre(price, of.fraction), shop.currency, shop.units)} a ${largeMeasure(shop.units)}`
-          : 'no price'}
+          : t('no price')}
       </p>
-      {result && <p>{OUTCOME_NAMES[result[side]]}</p>}
+      {result && <p>{t(OUTCOME_NAMES[result[side]])}</p>}
     </div>
   );
 }
@@ -228,36 +241,36 @@ function Result({ trial }: { trial: Trial }) {
     mutationFn: () => patch(`/trials/${trial.id}`, { better, left, right, note: words }, trial.revision),
     onSettled: () => askAgain('trials'),
   });
-  const outcomes = OUTCOMES.map((value) => ({ value, name: OUTCOME_NAMES[value] }));
+  const outcomes = OUTCOMES.map((value) => ({ value, name: t(OUTCOME_NAMES[value]) }));
   return (
     <div className="mt-3 grid items-end gap-3 sm:grid-cols-2">
       <ListField
-        label="Left half"
+        label={t('Left half')}
         value={left}
         options={outcomes}
         onChange={(kind) => setLeft(kind as OutcomeKind)}
       />
       <ListField
-        label="Right half"
+        label={t('Right half')}
         value={right}
         options={outcomes}
         onChange={(kind) => setRight(kind as OutcomeKind)}
       />
       <ListField
-        label="Cleaner"
+        label={t('Cleaner')}
         value={better}
-        options={BETTER.map((value) => ({ value, name: BETTER_NAMES[value] }))}
+        options={BETTER.map((value) => ({ value, name: BETTER_NAMES()[value] }))}
         onChange={(which) => setBetter(which as Better)}
       />
       <TypedField
-        label="Note"
+        label={t('Note')}
         value={words}
         maxLength={300}
         onChange={(event) => setWords(event.target.value)}
       />
       {closing.error && <Refusal problem={closing.error} />}
       <Button look="main" disabled={closing.isPending} onClick={() => closing.mutate()}>
-        Keep what came of it
+        {t('Keep what came of it')}
       </Button>
     </div>
   );

@@ -4,6 +4,7 @@ import { compareRecipes, differenceInWords } from '#core/recipes/compare.ts';
 import { compareGround, grounded } from '#core/recipes/vehicleCost.ts';
 import { patch } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain, versionsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
@@ -18,8 +19,8 @@ export function Versions({ row, book, manager }: { row: RecipeRow; book: BookGro
   if (error) return <Refusal problem={error} />;
   if (versions.length === 0) return null;
   return (
-    <section aria-label="Versions">
-      <h2 className="mb-2">Versions</h2>
+    <section aria-label={t('Versions')}>
+      <h2 className="mb-2">{t('Versions')}</h2>
       <ol className="border-t-2 border-ink">
         {versions.map((version, i) => (
           <VersionLine
@@ -58,25 +59,25 @@ function VersionLine({ version, before, row, book, back }: Props) {
     <li className="ruled border-faint py-2">
       <div className="flex flex-wrap items-baseline justify-between gap-x-5">
         <p>
-          <strong>Version {version.number}</strong>, {shopDay(at, shop.zone)} {clockTime(at, shop.zone)},{' '}
-          {version.publishedBy}: {version.why}
+          <strong>{t('Version {0}', version.number)}</strong>, {shopDay(at, shop.zone)}{' '}
+          {clockTime(at, shop.zone)}, {version.publishedBy}: {version.why}
         </p>
         {back && (
           <Button className="no-print" disabled={bringing.isPending} onClick={() => bringing.mutate()}>
-            Bring it back
+            {t('Bring it back')}
           </Button>
         )}
       </div>
       <ul>
         {differs.map((d) => (
           <li key={d.what} className="leading-snug">
-            {differenceInWords(d, version.name, shop.currency)}
+            {differenceInWords(d, version.name, shop.currency, t)}
           </li>
         ))}
       </ul>
       {of && row.published?.versionId !== version.versionId && (
         <details>
-          <summary className="min-h-8 cursor-pointer text-muted">What it said</summary>
+          <summary className="min-h-8 cursor-pointer text-muted">{t('What it said')}</summary>
           <RecipeLevels recipe={version} of={of} book={book} recipeId={0} />
         </details>
       )}

@@ -4,6 +4,7 @@ import type { Family } from '#core/products/family.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
 import type { SoilKind } from '#core/soil/soil.ts';
 import type { Zone } from '#core/soil/zones.ts';
+import { t } from '../lib/speech.ts';
 import { type BookGround, now } from './useBook.ts';
 
 /** What the book is narrowed to; null: everything. */
@@ -34,7 +35,7 @@ export function filterBook(
     const recipe = now(row);
     const product = products.get(recipe.productId);
     const zones = recipe.zones.length > 0 ? recipe.zones : zonesOfUse(recipe.use);
-    const words = `${recipe.name} ${product?.name} ${USE_NAMES[recipe.use]} ${row.code}`.toLowerCase();
+    const words = `${recipe.name} ${product?.name} ${t(USE_NAMES[recipe.use])} ${row.code}`.toLowerCase();
     return (
       (soil === null || recipe.soilKinds.length === 0 || recipe.soilKinds.includes(soil)) &&
       (family === null || product?.record.family === family) &&
@@ -55,7 +56,7 @@ export function linesOf(
   const key: Record<BookSort, (row: RecipeRow) => string> = {
     product: productOf,
     name: (row) => now(row).name,
-    use: (row) => USE_NAMES[now(row).use],
+    use: (row) => t(USE_NAMES[now(row).use]),
     changed: (row) => now(row).savedAt,
   };
   const of = key[sort];

@@ -11,6 +11,7 @@ import {
   parseDuration,
   parseDurationRange,
 } from '#core/units/duration.ts';
+import { t } from '../lib/speech.ts';
 
 /** A cell as it is typed. */
 export type CellTyped = {
@@ -84,11 +85,11 @@ export function readCell(
 
 function readDwell(typed: Pick<CellTyped, 'dwell' | 'shortest'>) {
   if (typed.dwell.trim() === '' && typed.shortest.trim() === '') return { value: null, refusals: {} };
-  const range = parseDurationRange(typed.dwell, 'Dwell');
+  const range = parseDurationRange(typed.dwell, t('Dwell'));
   const shortest =
     typed.shortest.trim() === '' && range.ok
       ? ({ ok: true, value: range.value.fromS } as const)
-      : parseDuration(typed.shortest, 'Shortest');
+      : parseDuration(typed.shortest, t('Shortest'));
   return {
     value: range.ok && shortest.ok ? { shortestS: shortest.value, ...range.value } : null,
     refusals: { ...(!range.ok && { dwell: range }), ...(!shortest.ok && { shortest }) },

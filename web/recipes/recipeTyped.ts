@@ -12,6 +12,7 @@ import type { Zone } from '#core/soil/zones.ts';
 import { labelEnds } from '#core/strength/labelStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
+import { t } from '../lib/speech.ts';
 import { type CellTyped, readCell, typedCell } from './cellTyped.ts';
 
 /** A recipe as it is typed. Choices of one are kept as their value or, with '', none. */
@@ -118,7 +119,7 @@ export function readRecipe(
     return read.cell;
   });
   const rate =
-    typed.rate.trim() === '' ? null : parseNumber(typed.rate.replace(/\s*ml.*$/i, ''), 'Rate', 'mlPerM2');
+    typed.rate.trim() === '' ? null : parseNumber(typed.rate.replace(/\s*ml.*$/i, ''), t('Rate'), 'mlPerM2');
   if (rate && !rate.ok) refusals.rate = rate;
   const { rate: _, film, productId, vesselId, dialId, machineId, onPanel, ...rest } = typed;
   return {

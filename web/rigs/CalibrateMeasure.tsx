@@ -5,6 +5,7 @@ import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { ListField, TypedField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -24,42 +25,42 @@ export function CalibrateMeasure({
   const cylinder = cylinders.find((c) => c.id === Number(cylinderId));
   if (!cylinder) return null;
 
-  const n = parseNumber(count, 'How many');
-  const ul = parseVolume(reading, { system: shop.units, field: 'In the cylinder' });
+  const n = parseNumber(count, t('How many'));
+  const ul = parseVolume(reading, { system: shop.units, field: t('In the cylinder') });
   const found = n.ok && ul.ok ? calibrateMeasure(n.value, ul.value, cylinder.stepUl) : null;
   const fault = !n.ok ? n : reading.trim() !== '' && !ul.ok ? ul : found && !found.ok ? found : null;
   return (
-    <section aria-label="Find out what one gives" className="max-w-md border-l-2 border-ink pl-5">
-      <h2 className="mb-2">What does one give?</h2>
-      <p className="mb-3">Count ten or more of the real product into a cylinder and read it.</p>
+    <section aria-label={t('Find out what one gives')} className="max-w-md border-l-2 border-ink pl-5">
+      <h2 className="mb-2">{t('What does one give?')}</h2>
+      <p className="mb-3">{t('Count ten or more of the real product into a cylinder and read it.')}</p>
       <div className="grid gap-4">
         <TypedField
-          label="How many"
+          label={t('How many')}
           inputMode="numeric"
           value={count}
           onChange={(e) => setCount(e.target.value)}
         />
         <ListField
-          label="Read in"
+          label={t('Read in')}
           value={cylinderId}
           onChange={setCylinder}
           options={cylinders.map((c) => ({ value: String(c.id), name: c.name }))}
         />
         <TypedField
-          label="In the cylinder"
+          label={t('In the cylinder')}
           value={reading}
-          placeholder="such as 41 ml"
+          placeholder={t('such as 41 ml')}
           onChange={(e) => setReading(e.target.value)}
         />
         <Refusal problem={fault} />
         {found?.ok && (
           <>
             <p>
-              One gives{' '}
-              <strong className="reading text-product">{formatExactVolume(found.value.eachUl)}</strong>, known
-              to {Number((found.value.uncertainty * 100).toPrecision(2))} %.
+              {t('One gives')}{' '}
+              <strong className="reading text-product">{formatExactVolume(found.value.eachUl)}</strong>
+              {t(', known to {0} %.', Number((found.value.uncertainty * 100).toPrecision(2)))}
             </p>
-            <Button onClick={() => use(formatExactVolume(found.value.eachUl))}>Use it</Button>
+            <Button onClick={() => use(formatExactVolume(found.value.eachUl))}>{t('Use it')}</Button>
           </>
         )}
       </div>

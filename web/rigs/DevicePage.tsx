@@ -7,6 +7,7 @@ import { parseNumber } from '#core/units/parseNumber.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { patch } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { placesQuery, rowQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
@@ -40,8 +41,8 @@ export default function DevicePage() {
       {device.kind === 'dispenser' && <Dispenser device={device} />}
       <p>
         {[
-          DEVICE_NAMES[device.kind],
-          device.plateMlPerMin && `${formatFlow(device.plateMlPerMin, shop.units)} on its plate`,
+          DEVICE_NAMES()[device.kind],
+          device.plateMlPerMin && t('{0} on its plate', formatFlow(device.plateMlPerMin, shop.units)),
           device.plateBar && `${device.plateBar} bar`,
         ]
           .filter(Boolean)
@@ -69,8 +70,8 @@ function readDevice(typed: Typed, kind: DeviceKind, units: UnitSystem) {
     if (typed[name].trim() === '') return null;
     const read =
       name === 'plateMlPerMin'
-        ? parseFlow(typed[name], 'Flow on its plate', units)
-        : parseNumber(typed[name].replace(/\s*bar\s*$/i, ''), 'Pressure on its plate', 'bar');
+        ? parseFlow(typed[name], t('Flow on its plate'), units)
+        : parseNumber(typed[name].replace(/\s*bar\s*$/i, ''), t('Pressure on its plate'), 'bar');
     if (read.ok) return read.value;
     refusals[name] = read;
     return null;
@@ -102,24 +103,26 @@ function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind 
       return { body: device ? { ...body, retired } : body, refusals };
     },
     labels: {
-      name: 'Name',
-      placeId: 'Where it is',
-      plateMlPerMin: 'Flow on its plate',
-      plateBar: 'Pressure on its plate',
-      note: 'Note',
+      name: t('Name'),
+      placeId: t('Where it is'),
+      plateMlPerMin: t('Flow on its plate'),
+      plateBar: t('Pressure on its plate'),
+      note: t('Note'),
     },
     done: () => go('/rigs'),
   });
   const setRetired = ({ id, revision, retired: was, ...facts }: Device) =>
     patch(`/devices/${id}`, { ...facts, retired: !was }, revision);
-  const what = DEVICE_NAMES[kind].toLowerCase();
+  const what = DEVICE_NAMES()[kind].toLowerCase();
   return (
     <Page
-      title={device ? device.name : `Add a ${what}`}
+      title={device ? device.name : t('Add a {0}', what)}
       actions={device && <RetireButton retired={retired} topic="devices" send={() => setRetired(device)} />}
     >
       {retired && (
-        <p className="mb-3 font-bold">Retired: it is no longer offered. What was measured on it stays.</p>
+        <p className="mb-3 font-bold">
+          {t('Retired: it is no longer offered. What was measured on it stays.')}
+        </p>
       )}
       {device?.kind === 'dispenser' && <Dispenser device={device} />}
       <form onSubmit={of.submit} noValidate className="max-w-md">
@@ -128,37 +131,37 @@ function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind 
             <TextField
               of={of}
               name="name"
-              label="Name"
-              hint={`As people call it, such as ${DEVICE_NAMES[kind]}, bay 2`}
+              label={t('Name')}
+              hint={t('As people call it, such as {0}, bay 2', DEVICE_NAMES()[kind])}
             />
           </div>
           <ChoiceField
             of={of}
             name="placeId"
-            label="Where it is"
+            label={t('Where it is')}
             options={[
-              { value: NOBODY, name: 'Nowhere in particular' },
+              { value: NOBODY, name: t('Nowhere in particular') },
               ...places.map(({ id, name }) => ({ value: String(id), name })),
             ]}
           />
           <TextField
             of={of}
             name="plateMlPerMin"
-            label="Flow on its plate"
+            label={t('Flow on its plate')}
             placeholder="8 l/min"
             hint={
               kind === 'dispenser'
-                ? 'Of water through it'
-                : 'What really flows is measured with the cannon fitted'
+                ? t('Of water through it')
+                : t('What really flows is measured with the cannon fitted')
             }
           />
-          <TextField of={of} name="plateBar" label="Pressure on its plate" placeholder="120 bar" />
+          <TextField of={of} name="plateBar" label={t('Pressure on its plate')} placeholder="120 bar" />
           <div className="sm:col-span-2">
-            <NoteField of={of} name="note" label="Note" />
+            <NoteField of={of} name="note" label={t('Note')} />
           </div>
         </div>
-        <FormFoot save={device ? 'Save' : `Add the ${what}`} {...of.foot}>
-          <ButtonLink to="/rigs">Back to Rigs</ButtonLink>
+        <FormFoot save={device ? t('Save') : t('Add the {0}', what)} {...of.foot}>
+          <ButtonLink to="/rigs">{t('Back to Rigs')}</ButtonLink>
         </FormFoot>
       </form>
     </Page>

@@ -1,4 +1,5 @@
 import { useFieldArray } from 'react-hook-form';
+import { t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { TextField } from '../ui/FormFields.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -15,23 +16,27 @@ export function DialFields({ of }: { of: TextForm<VesselTyped> }) {
   const fault = of.faultAt('dials');
   return (
     <fieldset className="sm:col-span-2">
-      <legend className="caps mb-1 text-muted">Dial positions, from closed to open</legend>
+      <legend className="caps mb-1 text-muted">{t('Dial positions, from closed to open')}</legend>
       <ol className="grid gap-2">
         {fields.map((field, i) => (
           <li key={field.key} className="grid grid-cols-[1fr_auto] items-start gap-2">
-            <TextField of={of} name={`dials.${i}.name`} label={`Position ${i + 1}`} />
-            <Button className="mt-6" onClick={() => remove(i)} aria-label={`Take position ${i + 1} away`}>
-              Take away
+            <TextField of={of} name={`dials.${i}.name`} label={t('Position {0}', i + 1)} />
+            <Button
+              className="mt-6"
+              onClick={() => remove(i)}
+              aria-label={t('Take position {0} away', i + 1)}
+            >
+              {t('Take away')}
             </Button>
           </li>
         ))}
       </ol>
       {fault && <Refusal problem={fault} />}
       <div className="mt-2 flex flex-wrap gap-3">
-        <Button onClick={() => append({ id: null, name: '' })}>Add a position</Button>
+        <Button onClick={() => append({ id: null, name: '' })}>{t('Add a position')}</Button>
         {fields.length === 0 && (
           <Button onClick={() => replace(USUAL_DIALS.map((name) => ({ id: null, name })))}>
-            closed, half, open
+            {t('closed, half, open')}
           </Button>
         )}
       </div>

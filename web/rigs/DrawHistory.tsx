@@ -4,6 +4,7 @@ import { Scatter } from 'react-chartjs-2';
 import type { Vessel } from '#contract/equipment.ts';
 import type { Calibration } from '#contract/rigs.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { dayInWords, dayOf } from '../ui/dates.ts';
 import { inks } from '../ui/inks.ts';
 
@@ -20,7 +21,7 @@ export default function DrawHistory({ history, vessel }: { history: Calibration[
     const dials = [...new Set(counted.map((c) => c.dialId))];
     return dials.flatMap((dialId, i) => {
       const mine = counted.filter((c) => c.dialId === dialId).reverse();
-      const label = vessel.dials.find((d) => d.id === dialId)?.name ?? 'an old position';
+      const label = vessel.dials.find((d) => d.id === dialId)?.name ?? t('an old position');
       const at = (c: Calibration) => Date.parse(c.at);
       const whiskers = mine
         .filter((c) => c.from !== null && c.to !== null)
@@ -58,7 +59,7 @@ export default function DrawHistory({ history, vessel }: { history: Calibration[
     <figure className="mt-5">
       <div className="relative h-56 min-w-0 overflow-hidden">
         <Scatter
-          aria-label="Draw over time"
+          aria-label={t('Draw over time')}
           role="img"
           data={{ datasets }}
           options={{
@@ -87,8 +88,10 @@ export default function DrawHistory({ history, vessel }: { history: Calibration[
         />
       </div>
       <figcaption className="text-[0.94rem] text-muted">
-        {shapes.map((d, i) => `${SHAPE_NAMES[i % SHAPE_NAMES.length]} ${d.label}`).join(', ')}. Grey: where
-        the draw lies, 95 in 100.
+        {t(
+          '{0}. Grey: where the draw lies, 95 in 100.',
+          shapes.map((d, i) => `${SHAPE_NAMES[i % SHAPE_NAMES.length]} ${d.label}`).join(', '),
+        )}
       </figcaption>
     </figure>
   );

@@ -9,6 +9,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain, calibrationsQuery, devicesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
@@ -27,11 +28,11 @@ export function DrawSection({ vessel }: { vessel: Vessel }) {
   const lead = atLeast(who.role, 'lead');
   const machineIds = [...new Set([vessel.machineId, ...vessel.draws.map((d) => d.machineId)])];
   const machineName = (id: number | null) =>
-    devices.find((d) => d.id === id)?.name ?? (id === null ? 'a garden hose' : '');
+    devices.find((d) => d.id === id)?.name ?? (id === null ? t('a garden hose') : '');
   const settings = machineIds.flatMap((machineId) => vessel.dials.map((dial) => ({ dial, machineId })));
   return (
-    <section aria-label="What it draws" className="mb-8 max-w-5xl">
-      <h2 className="mb-2">What it draws</h2>
+    <section aria-label={t('What it draws')} className="mb-8 max-w-5xl">
+      <h2 className="mb-2">{t('What it draws')}</h2>
       <ul className="border-t-2 border-ink">
         {settings.map(({ dial, machineId }) => {
           const draw = vessel.draws.find((d) => d.dialId === dial.id && d.machineId === machineId);
@@ -41,8 +42,8 @@ export function DrawSection({ vessel }: { vessel: Vessel }) {
               className="ruled grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-5 gap-y-1 border-faint py-2 leading-snug sm:grid-cols-[14rem_minmax(0,1fr)_auto]"
             >
               <span>
-                {dial.id === vessel.dialId ? <strong>{dial.name}, set now</strong> : dial.name}
-                <span className="block text-[0.94rem] text-muted">on {machineName(machineId)}</span>
+                {dial.id === vessel.dialId ? <strong>{t('{0}, set now', dial.name)}</strong> : dial.name}
+                <span className="block text-[0.94rem] text-muted">{t('on {0}', machineName(machineId))}</span>
               </span>
               <span className="max-sm:row-start-2">
                 <DrawWords draw={draw} zone={shop.zone} />
@@ -52,7 +53,7 @@ export function DrawSection({ vessel }: { vessel: Vessel }) {
                   className="max-sm:row-span-2"
                   to={`/rigs/vessels/${vessel.id}/measure?dial=${dial.id}&machine=${machineId ?? 0}`}
                 >
-                  {draw ? 'Measure again' : 'Measure'}
+                  {draw ? t('Measure again') : t('Measure')}
                 </ButtonLink>
               )}
             </li>
@@ -61,7 +62,7 @@ export function DrawSection({ vessel }: { vessel: Vessel }) {
       </ul>
       {settings.length === 0 && (
         <p className="mt-2 text-muted">
-          It has no dial positions on record. A manager adds them; until then a typical draw is used.
+          {t('It has no dial positions on record. A manager adds them; until then a typical draw is used.')}
         </p>
       )}
       {history.length > 0 && (
@@ -80,32 +81,42 @@ function HowMeasured({ history, vessel }: { history: Calibration[]; vessel: Vess
   const { shop } = useSession();
   const runs = ({ drains }: Calibration) =>
     drains.map(({ drainedUl, seconds, source, leftOut }) => {
-      const words = `${formatVolume(microlitres(drainedUl), shop.units)} in ${seconds} s, ${SOURCE_NAMES[source]}`;
-      return leftOut ? `${words}, left out` : words;
+      const words = t(
+        '{0} in {1} s, {2}',
+        formatVolume(microlitres(drainedUl), shop.units),
+        seconds,
+        t(SOURCE_NAMES[source]),
+      );
+      return leftOut ? t('{0}, left out', words) : words;
     });
   const flow = ({ flow: found }: Calibration) =>
     found.kind === 'meter'
-      ? `${formatFlow(found.mlPerMin, shop.units)}, ${SOURCE_NAMES[found.source]}`
-      : `${formatVolume(microlitres(found.ul), shop.units)} in ${found.seconds} s, ${SOURCE_NAMES[found.source]}`;
+      ? `${formatFlow(found.mlPerMin, shop.units)}, ${t(SOURCE_NAMES[found.source])}`
+      : t(
+          '{0} in {1} s, {2}',
+          formatVolume(microlitres(found.ul), shop.units),
+          found.seconds,
+          t(SOURCE_NAMES[found.source]),
+        );
   return (
     <details className="mt-3">
-      <summary className="min-h-12 cursor-pointer py-3">Every run ({history.length})</summary>
+      <summary className="min-h-12 cursor-pointer py-3">{t('Every run ({0})', history.length)}</summary>
       <Ledger
-        head={['When', 'Dial', 'Flow', 'Runs', 'Draw']}
+        head={[t('When'), t('Dial'), t('Flow'), t('Runs'), t('Draw')]}
         empty=""
         rows={history.map((c) => ({
           key: c.calibrationId,
           cells: [
             `${shopDay(c.at, shop.zone)}, ${c.personName}`,
-            vessel.dials.find((d) => d.id === c.dialId)?.name ?? 'an old position',
-            `${flow(c)}, ${c.variant === 'outlet' ? 'at the nozzle' : 'going in'}`,
+            vessel.dials.find((d) => d.id === c.dialId)?.name ?? t('an old position'),
+            `${flow(c)}, ${c.variant === 'outlet' ? t('at the nozzle') : t('going in')}`,
             runs(c).map((words, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: runs never change once they are kept
               <span key={i} className="block">
                 {words}
               </span>
             )),
-            c.withdrawnAt ? `taken back by ${c.withdrawnBy}` : drawInWords(c, c.runs),
+            c.withdrawnAt ? t('taken back by {0}', c.withdrawnBy) : drawInWords(c, c.runs),
           ],
         }))}
       />
@@ -119,7 +130,12 @@ function DrawWords({ draw, zone }: { draw: MeasuredDraw | undefined; zone: strin
     <>
       <span className="block">{drawInWords(draw, draw.runs)}</span>
       <span className="block text-[0.94rem] text-muted">
-        {draw.personName}, {shopDay(draw.at, zone)}, with {draw.liquidName ?? 'plain water'}
+        {t(
+          '{0}, {1}, with {2}',
+          draw.personName,
+          shopDay(draw.at, zone),
+          draw.liquidName ?? t('plain water'),
+        )}
       </span>
     </>
   );
@@ -132,11 +148,11 @@ function TakeBack({ vessel, newest }: { vessel: Vessel; newest: MeasuredDraw | u
     onSettled: () => askAgain('vessels'),
   });
   if (!newest) return null;
-  const dial = vessel.dials.find((d) => d.id === newest.dialId)?.name ?? 'an old position';
+  const dial = vessel.dials.find((d) => d.id === newest.dialId)?.name ?? t('an old position');
   return (
     <div className="mt-3 flex flex-wrap items-center gap-3">
       <Button disabled={back.isPending} onClick={() => back.mutate(newest.calibrationId)}>
-        Take the last one back ({dial}, {newest.personName})
+        {t('Take the last one back ({0}, {1})', dial, newest.personName)}
       </Button>
       {back.error && <Refusal problem={back.error} />}
     </div>

@@ -5,6 +5,7 @@ import { MEASURE_KINDS, MEASURE_OUTLINES, type MeasureKind } from '#core/mixing/
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { patch } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { measuresQuery, rowQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
@@ -49,7 +50,12 @@ function MeasureFigure({ measure }: { measure: MeasureRow }) {
       units={shop.units}
       height={300}
       width={280}
-      label={`${measure.name}: holds ${formatVolume(measure.capacityUl, shop.units)}, in steps of ${formatVolume(measure.stepUl, shop.units)}`}
+      label={t(
+        '{0}: holds {1}, in steps of {2}',
+        measure.name,
+        formatVolume(measure.capacityUl, shop.units),
+        formatVolume(measure.stepUl, shop.units),
+      )}
     />
   );
 }
@@ -66,7 +72,7 @@ const typedMeasure = (measure: MeasureRow | null): Typed =>
       }
     : { name: '', kind: 'cylinder', ...MEASURE_STARTS.cylinder };
 
-const LABELS = { capacityUl: 'Holds', stepUl: 'One graduation' } as const;
+const LABELS = () => ({ capacityUl: t('Holds'), stepUl: t('One graduation') }) as const;
 
 function MeasureForm({ measure }: { measure: MeasureRow | null }) {
   const { shop } = useSession();
@@ -79,11 +85,11 @@ function MeasureForm({ measure }: { measure: MeasureRow | null }) {
     schema: measure ? measurePatch : measureBody,
     typed: typedMeasure,
     read: (typed) => {
-      const { volumes, refusals } = readVolumes(typed, LABELS, shop.units);
+      const { volumes, refusals } = readVolumes(typed, LABELS(), shop.units);
       const body = { name: typed.name, kind: typed.kind, ...volumes };
       return { body: measure ? { ...body, retired } : body, refusals };
     },
-    labels: { name: 'Measure name', kind: 'Kind', ...LABELS },
+    labels: { name: t('Measure name'), kind: 'Kind', ...LABELS() },
     done: () => go('/rigs'),
   });
   const { data: measures = [] } = useQuery(measuresQuery);
@@ -103,28 +109,33 @@ function MeasureForm({ measure }: { measure: MeasureRow | null }) {
   };
   return (
     <Page
-      title={measure ? measure.name : 'Add a measure'}
+      title={measure ? measure.name : t('Add a measure')}
       actions={
         measure && <RetireButton retired={retired} topic="measures" send={() => setRetired(measure)} />
       }
     >
-      {retired && <p className="mb-3 font-bold">Retired: the Bench no longer offers it.</p>}
+      {retired && <p className="mb-3 font-bold">{t('Retired: the Bench no longer offers it.')}</p>}
       <div className="grid gap-8 md:grid-cols-[minmax(0,28rem)_auto]">
         <form onSubmit={of.submit} noValidate>
           <div className="grid items-start gap-4 sm:grid-cols-2">
-            <TextField of={of} name="name" label="Measure name" hint="Such as 250 ml cylinder" />
+            <TextField of={of} name="name" label={t('Measure name')} hint={t('Such as 250 ml cylinder')} />
             <ChoiceField
               of={of}
               name="kind"
-              label="Kind"
-              options={MEASURE_KINDS.map((value) => ({ value, name: MEASURE_NAMES[value] }))}
+              label={t('Kind')}
+              options={MEASURE_KINDS.map((value) => ({ value, name: MEASURE_NAMES()[value] }))}
               onChosen={(value) => startAs(value as MeasureKind)}
             />
-            <TextField of={of} name="capacityUl" label={LABELS.capacityUl} />
-            <TextField of={of} name="stepUl" label={LABELS.stepUl} hint="The finest line it can be read to" />
+            <TextField of={of} name="capacityUl" label={LABELS().capacityUl} />
+            <TextField
+              of={of}
+              name="stepUl"
+              label={LABELS().stepUl}
+              hint={t('The finest line it can be read to')}
+            />
           </div>
-          <FormFoot save={measure ? 'Save' : 'Add the measure'} {...of.foot}>
-            <ButtonLink to="/rigs">Back to Rigs</ButtonLink>
+          <FormFoot save={measure ? t('Save') : t('Add the measure')} {...of.foot}>
+            <ButtonLink to="/rigs">{t('Back to Rigs')}</ButtonLink>
           </FormFoot>
         </form>
         {counted ? (

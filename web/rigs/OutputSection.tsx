@@ -7,6 +7,7 @@ import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { TypedField } from '../ui/Labelled.tsx';
@@ -18,37 +19,39 @@ export function OutputSection({ vessel }: { vessel: Vessel }) {
   const [open, setOpen] = useState(false);
   const { output } = vessel;
   return (
-    <section aria-label="What it gives" className="mb-8 max-w-md">
-      <h2 className="mb-2">What it gives</h2>
+    <section aria-label={t('What it gives')} className="mb-8 max-w-md">
+      <h2 className="mb-2">{t('What it gives')}</h2>
       <p className="mb-3">
         {output ? (
           <>
-            <strong className="reading text-[1.4rem]">{outputInWords(output)}</strong>, as measured.
+            <strong className="reading text-[1.4rem]">{outputInWords(output)}</strong>
+            {t(', as measured.')}
           </>
         ) : (
-          'Nobody has measured it yet.'
+          t('Nobody has measured it yet.')
         )}
       </p>
       {atLeast(who.role, 'lead') &&
         (open ? (
           <MeasureOutput vessel={vessel} done={() => setOpen(false)} />
         ) : (
-          <Button onClick={() => setOpen(true)}>{output ? 'Measure again' : 'Measure it'}</Button>
+          <Button onClick={() => setOpen(true)}>{output ? t('Measure again') : t('Measure it')}</Button>
         ))}
     </section>
   );
 }
 
 /** `1.2 ml a squeeze`, `420 ml a minute`. */
-export const outputInWords = ({ per, ml }: SprayOutput): string => `${Number(ml.toPrecision(3))} ml a ${per}`;
+export const outputInWords = ({ per, ml }: SprayOutput): string =>
+  t('{0} ml a {1}', Number(ml.toPrecision(3)), per);
 
 function MeasureOutput({ vessel, done }: { vessel: Vessel; done: () => void }) {
   const { shop } = useSession();
   const per: SprayOutput['per'] = vessel.kind === 'triggerBottle' ? 'squeeze' : 'minute';
   const [count, setCount] = useState(per === 'squeeze' ? '20' : '60');
   const [out, setOut] = useState('');
-  const counted = parseNumber(count, per === 'squeeze' ? 'Squeezes' : 'Seconds');
-  const ul = parseVolume(out, { system: shop.units, field: 'Came out' });
+  const counted = parseNumber(count, per === 'squeeze' ? t('Squeezes') : t('Seconds'));
+  const ul = parseVolume(out, { system: shop.units, field: t('Came out') });
   const found = counted.ok && ul.ok ? sprayOutput(per, counted.value, ul.value) : null;
   const fault = !counted.ok ? counted : out.trim() !== '' && !ul.ok ? ul : found && !found.ok ? found : null;
   const saving = useMutation({
@@ -65,18 +68,18 @@ function MeasureOutput({ vessel, done }: { vessel: Vessel; done: () => void }) {
     <div className="grid gap-4 border-l-2 border-ink pl-5">
       <p>
         {per === 'squeeze'
-          ? 'Squeeze twenty times into a measure and read it.'
-          : 'Pump it up, spray for a minute into a measure and read it.'}
+          ? t('Squeeze twenty times into a measure and read it.')
+          : t('Pump it up, spray for a minute into a measure and read it.')}
       </p>
       <TypedField
-        label={per === 'squeeze' ? 'Squeezes' : 'Seconds'}
+        label={per === 'squeeze' ? t('Squeezes') : t('Seconds')}
         inputMode="numeric"
         value={count}
         onChange={(e) => setCount(e.target.value)}
       />
       <TypedField
-        label="Came out"
-        placeholder="such as 24 ml"
+        label={t('Came out')}
+        placeholder={t('such as 24 ml')}
         value={out}
         onChange={(e) => setOut(e.target.value)}
       />
@@ -84,10 +87,10 @@ function MeasureOutput({ vessel, done }: { vessel: Vessel; done: () => void }) {
       {found?.ok && (
         <>
           <p>
-            That is <strong className="reading">{outputInWords(found.value)}</strong>.
+            {t('That is')} <strong className="reading">{outputInWords(found.value)}</strong>.
           </p>
           <Button look="main" disabled={saving.isPending} onClick={() => saving.mutate()}>
-            Keep it
+            {t('Keep it')}
           </Button>
         </>
       )}

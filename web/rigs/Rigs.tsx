@@ -11,6 +11,7 @@ import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { PrinterShelf } from '../labels/PrinterShelf.tsx';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import {
   devicesQuery,
   linesQuery,
@@ -42,22 +43,22 @@ export default function Rigs() {
   const manager = atLeast(who.role, 'manager');
   return (
     <Page
-      title="Rigs"
+      title={t('Rigs')}
       actions={
         manager && (
           <>
-            <ButtonLink to="/rigs/vessels/new">Add a vessel</ButtonLink>
-            <ButtonLink to="/rigs/measures/new">Add a measure</ButtonLink>
-            <ButtonLink to="/rigs/devices/new?kind=pressureWasher">Add a machine</ButtonLink>
-            <ButtonLink to="/rigs/devices/new?kind=dispenser">Add a dispenser</ButtonLink>
+            <ButtonLink to="/rigs/vessels/new">{t('Add a vessel')}</ButtonLink>
+            <ButtonLink to="/rigs/measures/new">{t('Add a measure')}</ButtonLink>
+            <ButtonLink to="/rigs/devices/new?kind=pressureWasher">{t('Add a machine')}</ButtonLink>
+            <ButtonLink to="/rigs/devices/new?kind=dispenser">{t('Add a dispenser')}</ButtonLink>
           </>
         )
       }
     >
       <div className="grid gap-x-13 gap-y-8 xl:grid-cols-[3fr_2fr]">
-        <section aria-label="Vessels">
-          <h2 className="mb-2">Vessels</h2>
-          <Ledger empty="No vessels yet. A manager adds the first one.">
+        <section aria-label={t('Vessels')}>
+          <h2 className="mb-2">{t('Vessels')}</h2>
+          <Ledger empty={t('No vessels yet. A manager adds the first one.')}>
             {vessels.data.map((v) => (
               <Row
                 key={v.id}
@@ -67,10 +68,12 @@ export default function Rigs() {
                 figure={<Silhouette outline={VESSEL_OUTLINES[v.kind]} />}
               >
                 <span className="block">
-                  up to <span className="reading">{formatVolume(v.fillLimitUl, shop.units)}</span>
+                  {t('up to')} <span className="reading">{formatVolume(v.fillLimitUl, shop.units)}</span>
                 </span>
                 <span className="block text-[0.94rem] text-muted">
-                  {v.holds ? `holds ${formatVolume(v.holds.ul, shop.units)} ${v.holds.productName}` : 'empty'}
+                  {v.holds
+                    ? t('holds {0} {1}', formatVolume(v.holds.ul, shop.units), v.holds.productName)
+                    : t('empty')}
                 </span>
                 {deliversInWords(v) && <span className="block text-[0.94rem]">{deliversInWords(v)}</span>}
               </Row>
@@ -78,15 +81,15 @@ export default function Rigs() {
           </Ledger>
           {manager && <Retired kind="vessels" />}
         </section>
-        <section aria-label="Measures">
-          <h2 className="mb-2">Measures</h2>
-          <Ledger empty="No measures yet. A manager adds the first one.">
+        <section aria-label={t('Measures')}>
+          <h2 className="mb-2">{t('Measures')}</h2>
+          <Ledger empty={t('No measures yet. A manager adds the first one.')}>
             {measures.data.map((m) => (
               <Row
                 key={m.id}
                 to={`/rigs/measures/${m.id}`}
                 name={m.name}
-                kind={MEASURE_NAMES[m.kind]}
+                kind={MEASURE_NAMES()[m.kind]}
                 figure={<Silhouette outline={MEASURE_OUTLINES[m.kind]} />}
               >
                 <span className="reading block">{formatVolume(m.capacityUl, shop.units)}</span>
@@ -127,8 +130,8 @@ function Machines({ devices, manager }: { devices: Device[]; manager: boolean })
   const { data: places = [] } = useQuery(placesQuery);
   const machines = devices.filter((d) => d.kind === 'pressureWasher');
   return (
-    <section aria-label="Machines" className="mt-8">
-      <h2 className="mb-2">Machines</h2>
+    <section aria-label={t('Machines')} className="mt-8">
+      <h2 className="mb-2">{t('Machines')}</h2>
       <ul className="border-t-2 border-ink">
         {machines.map((d) => (
           <li key={d.id} className="ruled border-faint">
@@ -147,7 +150,9 @@ function Machines({ devices, manager }: { devices: Device[]; manager: boolean })
                   <span className="reading block">{formatFlow(d.plateMlPerMin, shop.units)}</span>
                 )}
                 {d.plateBar && (
-                  <span className="block text-[0.94rem] text-muted">{d.plateBar} bar, by its plate</span>
+                  <span className="block text-[0.94rem] text-muted">
+                    {t('{0} bar, by its plate', d.plateBar)}
+                  </span>
                 )}
               </span>
             </Link>
@@ -155,7 +160,7 @@ function Machines({ devices, manager }: { devices: Device[]; manager: boolean })
         ))}
       </ul>
       {machines.length === 0 && (
-        <p className="mt-2 text-muted">None yet. Cannons are then used on a garden hose.</p>
+        <p className="mt-2 text-muted">{t('None yet. Cannons are then used on a garden hose.')}</p>
       )}
       {manager && <Retired kind="devices" />}
     </section>
@@ -164,8 +169,8 @@ function Machines({ devices, manager }: { devices: Device[]; manager: boolean })
 
 /** How finely a measure is read, and how far off that may be. */
 function readInWords({ kind, stepUl }: MeasureRow, units: UnitSystem): string {
-  if (kind === 'cap' || kind === 'pump') return `each, give or take ${MEASURE_SPREAD[kind] * 100} %`;
-  return `in steps of ${formatVolume(stepUl, units)}, ± ${formatExactVolume(stepUl / 2)}`;
+  if (kind === 'cap' || kind === 'pump') return t('each, give or take {0} %', MEASURE_SPREAD[kind] * 100);
+  return t('in steps of {0}, ± {1}', formatVolume(stepUl, units), formatExactVolume(stepUl / 2));
 }
 
 /** What comes out of a rig, as far as it was measured. */
@@ -174,8 +179,8 @@ function deliversInWords(v: Vessel): string | null {
   if (!isSuction(v.kind)) return null;
   const rig = v.draws.find((d) => d.dialId === v.dialId && d.machineId === v.machineId);
   const dial = v.dials.find((d) => d.id === v.dialId)?.name;
-  if (!rig) return 'draw not measured';
-  return `${dial}: draws ${drawInWords(rig)}`;
+  if (!rig) return t('draw not measured');
+  return t('{0}: draws {1}', dial, drawInWords(rig));
 }
 
 function Ledger({ children, empty }: { children: ReactNode[]; empty: string }) {
@@ -204,7 +209,7 @@ function Retired({ kind }: { kind: 'vessels' | 'measures' | 'devices' }) {
   if (data.length === 0) return null;
   return (
     <details className="mt-3">
-      <summary className="min-h-12 cursor-pointer py-3">Out of use ({data.length})</summary>
+      <summary className="min-h-12 cursor-pointer py-3">{t('Out of use ({0})', data.length)}</summary>
       <ul>
         {data.map((row) => (
           <li key={row.id}>

@@ -6,6 +6,7 @@ import { isSuction } from '#core/products/record.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { patch } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { devicesQuery, peopleQuery, placesQuery, rowQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
@@ -88,13 +89,19 @@ function VesselFigure({ vessel }: { vessel: Vessel }) {
         units={shop.units}
         height={320}
         width={320}
-        marks={[{ ul: vessel.fillLimitUl, figure: `fill limit ${limit}`, tone: 'ink', dashed: true }]}
-        label={`${vessel.name}, fill limit ${limit}`}
+        marks={[{ ul: vessel.fillLimitUl, figure: t('fill limit {0}', limit), tone: 'ink', dashed: true }]}
+        label={t('{0}, fill limit {1}', vessel.name, limit)}
       />
       <figcaption className="mt-2 max-w-72">
         {holds
-          ? `By the books it holds ${holds.code}: ${formatVolume(holds.ul, shop.units)} of ${holds.productName}, mixed by ${holds.personName}.`
-          : 'Empty by the books.'}
+          ? t(
+              'By the books it holds {0}: {1} of {2}, mixed by {3}.',
+              holds.code,
+              formatVolume(holds.ul, shop.units),
+              holds.productName,
+              holds.personName,
+            )
+          : t('Empty by the books.')}
       </figcaption>
     </figure>
   );
@@ -115,18 +122,18 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
       return { body: vessel ? { ...body, retired } : body, refusals };
     },
     labels: {
-      name: 'Vessel name',
+      name: t('Vessel name'),
       kind: 'Kind',
-      ...VOLUME_LABELS,
-      ...SPARE_LABELS,
-      twoLines: 'Two printed lines',
-      depth: 'Inside shape',
-      role: 'Kept for',
-      placeId: 'Where it is',
-      keeperId: 'Who has it',
-      machineId: 'Used on',
-      orificeMm: 'Orifice',
-      dials: 'Dial positions',
+      ...VOLUME_LABELS(),
+      ...SPARE_LABELS(),
+      twoLines: t('Two printed lines'),
+      depth: t('Inside shape'),
+      role: t('Kept for'),
+      placeId: t('Where it is'),
+      keeperId: t('Who has it'),
+      machineId: t('Used on'),
+      orificeMm: t('Orifice'),
+      dials: t('Dial positions'),
     },
     done: () => go('/rigs'),
   });
@@ -149,10 +156,12 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
   };
   return (
     <Page
-      title={vessel ? vessel.name : 'Add a vessel'}
+      title={vessel ? vessel.name : t('Add a vessel')}
       actions={vessel && <RetireButton retired={retired} topic="vessels" send={() => setRetired(vessel)} />}
     >
-      {retired && <p className="mb-3 font-bold">Retired: nothing can be mixed in it. Its history stays.</p>}
+      {retired && (
+        <p className="mb-3 font-bold">{t('Retired: nothing can be mixed in it. Its history stays.')}</p>
+      )}
       {vessel && <Delivery vessel={vessel} />}
       <div className="grid gap-8 md:grid-cols-[minmax(0,28rem)_auto]">
         <form onSubmit={of.submit} noValidate>
@@ -161,55 +170,55 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
               <TextField
                 of={of}
                 name="name"
-                label="Vessel name"
-                hint="As people call it, such as Trigger bottle, white cap"
+                label={t('Vessel name')}
+                hint={t('As people call it, such as Trigger bottle, white cap')}
               />
             </div>
             <div className="sm:col-span-2">
               <ChoiceField
                 of={of}
                 name="kind"
-                label="Kind"
-                options={VESSEL_KINDS.map((value) => ({ value, name: VESSEL_NAMES[value] }))}
+                label={t('Kind')}
+                options={VESSEL_KINDS.map((value) => ({ value, name: VESSEL_NAMES()[value] }))}
                 onChosen={(value) => startAs(value as VesselKind)}
               />
             </div>
             <TextField
               of={of}
               name="brimfulUl"
-              label={VOLUME_LABELS.brimfulUl}
-              hint="Filled to the very top"
+              label={VOLUME_LABELS().brimfulUl}
+              hint={t('Filled to the very top')}
             />
             <TextField
               of={of}
               name="fillLimitUl"
-              label={VOLUME_LABELS.fillLimitUl}
-              hint="As full as it may be; a sprayer needs air"
+              label={VOLUME_LABELS().fillLimitUl}
+              hint={t('As full as it may be; a sprayer needs air')}
             />
             <TextField
               of={of}
               name="smallestUl"
-              label={VOLUME_LABELS.smallestUl}
-              hint="Less is not worth mixing in it"
+              label={VOLUME_LABELS().smallestUl}
+              hint={t('Less is not worth mixing in it')}
             />
             <TextField
               of={of}
               name="displacementUl"
-              label={SPARE_LABELS.displacementUl}
-              hint="A grit guard lifts every line"
+              label={SPARE_LABELS().displacementUl}
+              hint={t('A grit guard lifts every line')}
             />
             <TextField
               of={of}
               name="deadUl"
-              label={SPARE_LABELS.deadUl}
-              hint="Never drawn up; counts when mixing for several vehicles"
+              label={SPARE_LABELS().deadUl}
+              hint={t('Never drawn up; counts when mixing for several vehicles')}
             />
-            <TickField of={of} name="twoLines" label="It has two printed lines" />
+            <TickField of={of} name="twoLines" label={t('It has two printed lines')} />
             <KeptFields of={of} cannon={isSuction(kind)} />
             <DepthFields of={of} />
           </div>
-          <FormFoot save={vessel ? 'Save' : 'Add the vessel'} {...of.foot}>
-            <ButtonLink to="/rigs">Back to Rigs</ButtonLink>
+          <FormFoot save={vessel ? t('Save') : t('Add the vessel')} {...of.foot}>
+            <ButtonLink to="/rigs">{t('Back to Rigs')}</ButtonLink>
           </FormFoot>
         </form>
         {vessel ? <VesselFigure vessel={vessel} /> : <Preview kind={kind} typed={of.form.watch()} />}
@@ -230,26 +239,31 @@ function KeptFields({ of, cannon }: { of: TextForm<VesselTyped>; cannon: boolean
   const machines = devices.filter((d) => d.kind === 'pressureWasher');
   return (
     <>
-      <ChoiceField of={of} name="role" label="Kept for" options={ROLE_OPTIONS} />
+      <ChoiceField of={of} name="role" label={t('Kept for')} options={ROLE_OPTIONS} />
       <ChoiceField
         of={of}
         name="placeId"
-        label="Where it is"
-        options={listed(places, 'Nowhere in particular')}
+        label={t('Where it is')}
+        options={listed(places, t('Nowhere in particular'))}
       />
       <ChoiceField
         of={of}
         name="keeperId"
-        label="Who has it"
+        label={t('Who has it')}
         options={listed(
           people.filter((p) => !p.retired),
-          'Everyone',
+          t('Everyone'),
         )}
       />
       {cannon && (
         <>
-          <ChoiceField of={of} name="machineId" label="Used on" options={listed(machines, 'A garden hose')} />
-          <TextField of={of} name="orificeMm" label="Orifice" placeholder="1.1 mm" />
+          <ChoiceField
+            of={of}
+            name="machineId"
+            label={t('Used on')}
+            options={listed(machines, t('A garden hose'))}
+          />
+          <TextField of={of} name="orificeMm" label={t('Orifice')} placeholder="1.1 mm" />
           <DialFields of={of} />
         </>
       )}
@@ -271,8 +285,8 @@ function Preview({ kind, typed }: { kind: VesselKind; typed: VesselTyped }) {
       units={shop.units}
       height={320}
       width={320}
-      marks={[{ ul: fillLimitUl, figure: 'fill limit', tone: 'ink', dashed: true }]}
-      label={`A ${VESSEL_NAMES[kind].toLowerCase()} of ${formatVolume(brimfulUl, shop.units)}`}
+      marks={[{ ul: fillLimitUl, figure: t('fill limit'), tone: 'ink', dashed: true }]}
+      label={t('A {0} of {1}', VESSEL_NAMES()[kind].toLowerCase(), formatVolume(brimfulUl, shop.units))}
     />
   );
 }

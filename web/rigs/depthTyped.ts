@@ -4,6 +4,7 @@ import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
+import { t } from '../lib/speech.ts';
 
 /** The inside of a vessel as it is typed: its walls, or depths that were measured, one a line. */
 export type DepthTyped = {
@@ -30,7 +31,7 @@ export function typedDepth(depth: DepthProfile | null): DepthTyped {
     case 'table':
       return {
         ...typed,
-        points: depth.points.map(([cm, ul]) => `${cm} cm = ${formatExactVolume(ul)}`).join('\n'),
+        points: depth.points.map(([cm, ul]) => t('{0} cm = {1}', cm, formatExactVolume(ul))).join('\n'),
       };
     default:
       return typed;
@@ -49,20 +50,20 @@ export function readDepth(typed: DepthTyped, system: UnitSystem) {
   const depth = ((): DepthProfile | null => {
     switch (typed.kind) {
       case 'round':
-        return { kind: 'round', diameterCm: keep('diameterCm', cm(typed.diameterCm, 'Diameter'), 1) };
+        return { kind: 'round', diameterCm: keep('diameterCm', cm(typed.diameterCm, t('Diameter')), 1) };
       case 'rectangular':
         return {
           kind: 'rectangular',
-          widthCm: keep('widthCm', cm(typed.widthCm, 'Width'), 1),
-          lengthCm: keep('lengthCm', cm(typed.lengthCm, 'Length'), 1),
+          widthCm: keep('widthCm', cm(typed.widthCm, t('Width')), 1),
+          lengthCm: keep('lengthCm', cm(typed.lengthCm, t('Length')), 1),
         };
       case 'table': {
         const lines = typed.points.split('\n').filter((line) => line.trim() !== '');
         const points = lines.map((line): [number, number] => {
           const [depthText = '', volumeText = ''] = line.split('=');
           return [
-            keep('points', cm(depthText, 'Depth'), 1),
-            keep('points', parseVolume(volumeText, { system, field: 'Volume' }), 1 as never),
+            keep('points', cm(depthText, t('Depth')), 1),
+            keep('points', parseVolume(volumeText, { system, field: t('Volume') }), 1 as never),
           ];
         });
         return { kind: 'table', points };

@@ -1,21 +1,22 @@
 import type { DeviceKind } from '#contract/rigs.ts';
 import type { MeasureKind, VesselKind } from '#core/mixing/outlines.ts';
+import { t } from '../lib/speech.ts';
 
-export const DEVICE_NAMES: Record<DeviceKind, string> = {
-  pressureWasher: 'Pressure washer',
-  dispenser: 'Wall dispenser',
-};
+export const DEVICE_NAMES: () => Record<DeviceKind, string> = () => ({
+  pressureWasher: t('Pressure washer'),
+  dispenser: t('Wall dispenser'),
+});
 
-export const VESSEL_NAMES: Record<VesselKind, string> = {
-  triggerBottle: 'Trigger bottle',
-  pumpSprayer: 'Pump sprayer',
-  cannonBottle: 'Foam cannon bottle',
-  gunBottle: 'Hose-end gun bottle',
-  bucket: 'Bucket',
-  towelBucket: 'Towel bucket',
-  stockPail: 'Stock pail',
-  tank: 'Tank',
-};
+export const VESSEL_NAMES: () => Record<VesselKind, string> = () => ({
+  triggerBottle: t('Trigger bottle'),
+  pumpSprayer: t('Pump sprayer'),
+  cannonBottle: t('Foam cannon bottle'),
+  gunBottle: t('Hose-end gun bottle'),
+  bucket: t('Bucket'),
+  towelBucket: t('Towel bucket'),
+  stockPail: t('Stock pail'),
+  tank: t('Tank'),
+});
 
 /** What a new vessel of a kind usually is: brimful, fill limit, smallest sensible mix, as typed. */
 export const VESSEL_STARTS: Record<
@@ -32,13 +33,13 @@ export const VESSEL_STARTS: Record<
   tank: { brimfulUl: '60 l', fillLimitUl: '55 l', smallestUl: '5 l' },
 };
 
-export const MEASURE_NAMES: Record<MeasureKind, string> = {
-  syringe: 'Syringe',
-  cylinder: 'Cylinder',
-  jug: 'Jug',
-  cap: 'Cap',
-  pump: 'Pump head',
-};
+export const MEASURE_NAMES: () => Record<MeasureKind, string> = () => ({
+  syringe: t('Syringe'),
+  cylinder: t('Cylinder'),
+  jug: t('Jug'),
+  cap: t('Cap'),
+  pump: t('Pump head'),
+});
 
 /** What a new measure of a kind usually is: how much it holds and one graduation, as typed. */
 export const MEASURE_STARTS: Record<MeasureKind, { capacityUl: string; stepUl: string }> = {

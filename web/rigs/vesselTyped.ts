@@ -5,6 +5,7 @@ import { isSuction } from '#core/products/record.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import type { UnitSystem } from '#core/units/units.ts';
+import { t } from '../lib/speech.ts';
 import { readVolumes } from '../ui/readVolumes.ts';
 import { type DepthTyped, readDepth, typedDepth } from './depthTyped.ts';
 import { VESSEL_NAMES, VESSEL_STARTS } from './kinds.ts';
@@ -74,21 +75,23 @@ export function typedVessel(vessel: Vessel | null): VesselTyped {
   };
 }
 
-export const VOLUME_LABELS = {
-  brimfulUl: 'Brimful',
-  fillLimitUl: 'Fill limit',
-  smallestUl: 'Smallest sensible mix',
-} as const;
-export const SPARE_LABELS = { displacementUl: 'Taken up by a guard', deadUl: 'Left in the bottom' } as const;
+export const VOLUME_LABELS = () =>
+  ({
+    brimfulUl: t('Brimful'),
+    fillLimitUl: t('Fill limit'),
+    smallestUl: t('Smallest sensible mix'),
+  }) as const;
+export const SPARE_LABELS = () =>
+  ({ displacementUl: t('Taken up by a guard'), deadUl: t('Left in the bottom') }) as const;
 
-export const ROLE_NAMES: Record<VesselRole, string> = {
-  any: 'Anything',
-  wash: 'Wash',
-  rinse: 'Rinse',
-  wheels: 'Wheels, never paint',
-  towels: 'Towels',
-  stock: 'Stock solution',
-};
+export const ROLE_NAMES: () => Record<VesselRole, string> = () => ({
+  any: t('Anything'),
+  wash: t('Wash'),
+  rinse: t('Rinse'),
+  wheels: t('Wheels, never paint'),
+  towels: t('Towels'),
+  stock: t('Stock solution'),
+});
 /** What a kind of vessel is kept for anyway. */
 export const USUAL_ROLE: Partial<Record<VesselKind, VesselRole>> = {
   towelBucket: 'towels',
@@ -98,21 +101,21 @@ export const USUAL_ROLE: Partial<Record<VesselKind, VesselRole>> = {
 /** `Bucket, for wheels, never paint, Bay 2, with Wilf Tarrant`: what it is, what for, where, whose. */
 export const rigInWords = (v: Vessel): string =>
   [
-    VESSEL_NAMES[v.kind],
-    v.role !== 'any' && v.role !== USUAL_ROLE[v.kind] && `for ${ROLE_NAMES[v.role].toLowerCase()}`,
+    VESSEL_NAMES()[v.kind],
+    v.role !== 'any' && v.role !== USUAL_ROLE[v.kind] && t('for {0}', ROLE_NAMES()[v.role].toLowerCase()),
     v.placeName,
-    v.keeperName && `with ${v.keeperName}`,
-    v.orificeMm && `orifice ${v.orificeMm} mm`,
+    v.keeperName && t('with {0}', v.keeperName),
+    v.orificeMm && t('orifice {0} mm', v.orificeMm),
   ]
     .filter(Boolean)
     .join(', ');
 
-export const ROLE_OPTIONS = VESSEL_ROLES.map((value) => ({ value, name: ROLE_NAMES[value] }));
+export const ROLE_OPTIONS = VESSEL_ROLES.map((value) => ({ value, name: ROLE_NAMES()[value] }));
 
 /** What was typed as the row it makes, and what could not be read. */
 export function readVessel(typed: VesselTyped, system: UnitSystem) {
-  const { volumes, refusals } = readVolumes(typed, VOLUME_LABELS, system);
-  const spare = readVolumes(typed, SPARE_LABELS, system, { orNothing: true });
+  const { volumes, refusals } = readVolumes(typed, VOLUME_LABELS(), system);
+  const spare = readVolumes(typed, SPARE_LABELS(), system, { orNothing: true });
   const shape = readDepth(typed.depth, system);
   const cannon = isSuction(typed.kind);
   const orifice = readOrifice(cannon ? typed.orificeMm : '');
@@ -140,7 +143,7 @@ export function readVessel(typed: VesselTyped, system: UnitSystem) {
 
 function readOrifice(text: string): { mm: number | null; refusals: Record<string, Refusal> } {
   if (text.trim() === '') return { mm: null, refusals: {} };
-  const mm = parseNumber(text.replace(/\s*mm\s*$/i, ''), 'Orifice', 'millimetres');
+  const mm = parseNumber(text.replace(/\s*mm\s*$/i, ''), t('Orifice'), 'millimetres');
   return mm.ok ? { mm: mm.value, refusals: {} } : { mm: null, refusals: { orificeMm: mm } };
 }
 

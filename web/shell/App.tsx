@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
-import { en } from '#contract/words/en.ts';
 import { SessionProvider } from '../lib/session.tsx';
-import { speak } from '../lib/speech.ts';
+import { speak, t } from '../lib/speech.ts';
+import { browsersLanguage, useWords } from '../state/language.ts';
 import { useLive } from '../state/live.ts';
 import { shopQuery, whoQuery } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
@@ -31,7 +31,12 @@ export function App() {
   useIdleLock(who.data && !who.data.locked ? (shop.data?.shop?.lockMinutes ?? 0) : 0);
   const units = useDevice((state) => state.units);
   const shown = units ?? shop.data?.shop?.units ?? 'metric';
-  speak({ words: en, units: shown });
+  const language = who.data?.language ?? browsersLanguage();
+  const words = useWords(language);
+  if (words) speak({ words, units: shown });
+  useEffect(() => {
+    document.documentElement.lang = language;
+  }, [language]);
   const signedIn = Boolean(who.data);
   useEffect(() => {
     if (!signedIn) return;
@@ -43,34 +48,34 @@ export function App() {
   if (error) {
     return (
       <main className="mx-auto max-w-xl p-5">
-        <h1 className="mb-5">Kettle Mix</h1>
+        <h1 className="mb-5">{t('Kettle Mix')}</h1>
         <Refusal problem={error} />
         <div className="mt-5 flex flex-wrap gap-3">
           <Button bay onClick={() => window.location.reload()}>
-            Try again
+            {t('Try again')}
           </Button>
           <FirstAidButton />
         </div>
       </main>
     );
   }
-  if (!shop.data || who.data === undefined) return null;
+  if (!shop.data || who.data === undefined || !words) return null;
   if (shop.data.needsFirstRun || !shop.data.shop) {
-    return <FirstRun />;
+    return <FirstRun key={language} />;
   }
-  if (!who.data) return <SignIn shop={shop.data.shop} />;
+  if (!who.data) return <SignIn key={language} shop={shop.data.shop} />;
   const settings = shop.data.shop;
   const session = { who: who.data, settings, shop: units ? { ...settings, units } : settings };
   if (who.data.locked) {
     return (
       <SessionProvider value={session}>
-        <LockScreen />
+        <LockScreen key={language} />
       </SessionProvider>
     );
   }
   return (
     <SessionProvider value={session}>
-      <Shell key={shown}>
+      <Shell key={`${language} ${shown}`}>
         <Pages />
       </Shell>
     </SessionProvider>

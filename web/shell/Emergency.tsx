@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { careInWords, HAZARD_NAMES } from '#core/products/record.ts';
 import { EMERGENCIES, EMERGENCY_NAMES, GENERAL_FIRST_AID } from '#core/safety/firstAid.ts';
+import { t } from '../lib/speech.ts';
 import { firstAidQuery } from '../state/firstAid.ts';
 import { useOnScreen } from '../state/onScreen.ts';
 import { useQuery } from '../state/useQuery.ts';
@@ -21,42 +22,42 @@ export default function Emergency({ close }: { close: () => void }) {
   const here = (p: { id: number }) => onScreen.includes(p.id);
   const listed = [...(card?.products ?? [])].sort((a, b) => Number(here(b)) - Number(here(a)));
   return (
-    <Dialog title="Spill and first aid" close={close}>
+    <Dialog title={t('Spill and first aid')} close={close}>
       <div className="flex flex-col gap-4 p-5">
         <Numbers emergency={card?.emergencyNumber ?? ''} poison={card?.poisonNumber ?? ''} />
         {product && (
           <>
             <h3 className="text-[1.2rem] font-bold">{product.name}</h3>
-            <Words what="First aid" words={product.firstAid} />
-            <Words what="Spilt" words={product.spill} />
+            <Words what={t('First aid')} words={product.firstAid} />
+            <Words what={t('Spilt')} words={product.spill} />
           </>
         )}
         <dl className="border-t border-ink">
           {EMERGENCIES.map((what) => (
             <div key={what} className="ruled grid gap-x-4 border-faint py-2 sm:grid-cols-[7.5rem_1fr]">
-              <dt className="font-bold">{EMERGENCY_NAMES[what]}</dt>
+              <dt className="font-bold">{t(EMERGENCY_NAMES[what])}</dt>
               <dd className="leading-snug">{GENERAL_FIRST_AID[what]}</dd>
             </div>
           ))}
         </dl>
         {card && (
           <Choice
-            label="Which product"
+            label={t('Which product')}
             bay
             value={product ? String(product.id) : ''}
-            placeholder="Which product?"
+            placeholder={t('Which product?')}
             options={listed.map((p) => ({
               value: String(p.id),
               name: p.name,
-              ...(here(p) && { note: 'on this screen' }),
+              ...(here(p) && { note: t('on this screen') }),
             }))}
             onChange={(value) => setChosen(Number(value))}
           />
         )}
         {product && (
           <>
-            <Words what="Put on" words={careInWords(product.care)} />
-            <Words what="It" words={product.hazards.map((h) => HAZARD_NAMES[h]).join(', ')} />
+            <Words what={t('Put on')} words={careInWords(product.care, t)} />
+            <Words what={t('It')} words={product.hazards.map((h) => t(HAZARD_NAMES[h])).join(', ')} />
           </>
         )}
         <div className="no-print flex flex-wrap gap-3">
@@ -67,16 +68,18 @@ export default function Emergency({ close }: { close: () => void }) {
               rel="noreferrer"
               className="inline-flex min-h-16 items-center border border-ink bg-ink px-5 text-lg font-semibold text-ground no-underline"
             >
-              Safety data sheet
+              {t('Safety data sheet')}
             </a>
           )}
           <Button bay onClick={() => window.print()}>
-            Print the card
+            {t('Print the card')}
           </Button>
         </div>
         <p className="text-muted">
-          {product && !product.sheetId && 'No data sheet is attached. '}The safety data sheet, local rules and
-          whoever answers the call decide.
+          {t(
+            '{0}The safety data sheet, local rules and whoever answers the call decide.',
+            product && !product.sheetId && `${t('No data sheet is attached.')} `,
+          )}
         </p>
       </div>
     </Dialog>
@@ -86,14 +89,14 @@ export default function Emergency({ close }: { close: () => void }) {
 /** Whom to call, as large as it gets: a tap calls where the device can. */
 function Numbers({ emergency, poison }: { emergency: string; poison: string }) {
   const numbers = [
-    ['Emergency', emergency],
-    ['Poison help', poison],
+    [t('Emergency'), emergency],
+    [t('Poison help'), poison],
   ].filter(([, number]) => number);
   if (numbers.length === 0) {
     return (
       <p>
-        <strong>Someone can’t breathe, or has it in the eyes: call the emergency number first.</strong> A
-        manager enters the numbers under Shop.
+        <strong>{t('Someone can’t breathe, or has it in the eyes: call the emergency number first.')}</strong>{' '}
+        {t('A manager enters the numbers under Shop.')}
       </p>
     );
   }
@@ -112,7 +115,9 @@ function Numbers({ emergency, poison }: { emergency: string; poison: string }) {
           </li>
         ))}
       </ul>
-      <p className="mt-3 font-bold">Can’t breathe, or in the eyes: call first. Take the label along.</p>
+      <p className="mt-3 font-bold">
+        {t('Can’t breathe, or in the eyes: call first. Take the label along.')}
+      </p>
     </div>
   );
 }

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { atLeast, type Role } from '#contract/roles.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import {
   containersQuery,
   missingQuery,
@@ -18,14 +19,14 @@ import { PLACES } from './places.ts';
 const MOST = 12;
 
 /** Pages of the books that are not places of their own. */
-const PAGES: { path: string; name: string; needed: Role }[] = [
-  { path: '/stock/movements', name: 'Movements', needed: 'technician' },
-  { path: '/stock/costs', name: 'What it cost', needed: 'technician' },
-  { path: '/stock/containers', name: 'Containers as a table', needed: 'technician' },
-  { path: '/stock/counts', name: 'Counts', needed: 'lead' },
-  { path: '/stock/trail', name: 'Trail', needed: 'lead' },
-  { path: '/stock/delivery', name: 'A delivery', needed: 'lead' },
-  { path: '/stock/import', name: 'Containers from a file', needed: 'lead' },
+const PAGES: () => { path: string; name: string; needed: Role }[] = () => [
+  { path: '/stock/movements', name: t('Movements'), needed: 'technician' },
+  { path: '/stock/costs', name: t('What it cost'), needed: 'technician' },
+  { path: '/stock/containers', name: t('Containers as a table'), needed: 'technician' },
+  { path: '/stock/counts', name: t('Counts'), needed: 'lead' },
+  { path: '/stock/trail', name: t('Trail'), needed: 'lead' },
+  { path: '/stock/delivery', name: t('A delivery'), needed: 'lead' },
+  { path: '/stock/import', name: t('Containers from a file'), needed: 'lead' },
 ];
 
 /** Finds anything by name or code and goes there. */
@@ -54,12 +55,12 @@ export default function Find({ close }: { close: () => void }) {
       path: `/stock/containers/${c.id}`,
       name: `${c.code} ${c.productName}`,
       also: c.lot,
-      what: 'missing',
+      what: t('missing'),
     })),
     ...lots.map((lot) => ({
       path: `/stock/lots/${encodeURIComponent(lot)}`,
-      name: `Lot ${lot}`,
-      what: 'lot',
+      name: t('Lot {0}', lot),
+      what: t('lot'),
     })),
     ...vessels.flatMap((v) =>
       v.holds
@@ -75,13 +76,15 @@ export default function Find({ close }: { close: () => void }) {
     ...recipes.map(({ id, code, draft, published }) => ({
       path: `/recipes/${id}`,
       name: `${code} ${(draft ?? published)?.name}`,
-      what: 'recipe',
+      what: t('recipe'),
     })),
-    ...products.map((p) => ({ path: `/stock/products/${p.id}`, name: p.name, what: 'product' })),
-    ...vessels.map((v) => ({ path: `/rigs/vessels/${v.id}`, name: v.name, what: 'vessel' })),
+    ...products.map((p) => ({ path: `/stock/products/${p.id}`, name: p.name, what: t('product') })),
+    ...vessels.map((v) => ({ path: `/rigs/vessels/${v.id}`, name: v.name, what: t('vessel') })),
     ...people.filter((p) => !p.retired).map((p) => ({ path: `/crew/${p.id}`, name: p.name, what: p.role })),
-    ...PLACES.map((p) => ({ path: p.path, name: p.name, what: 'place' })),
-    ...PAGES.filter((p) => atLeast(who.role, p.needed)).map((p) => ({ ...p, what: 'in Stock' })),
+    ...PLACES().map((p) => ({ path: p.path, name: p.name, what: t('place') })),
+    ...PAGES()
+      .filter((p) => atLeast(who.role, p.needed))
+      .map((p) => ({ ...p, what: t('in Stock') })),
   ];
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
   const found = everything
@@ -94,17 +97,17 @@ export default function Find({ close }: { close: () => void }) {
   };
 
   return (
-    <Dialog title="Find" close={close}>
+    <Dialog title={t('Find')} close={close}>
       <div className="p-5 pb-3">
         <TextInput
           autoFocus
-          aria-label="What to find"
+          aria-label={t('What to find')}
           role="combobox"
           aria-expanded
           aria-controls="found"
           aria-activedescendant={found[at] ? `found-${at}` : undefined}
           value={wanted}
-          placeholder="P-3, R-1, a lot, foam, bucket, a name"
+          placeholder={t('P-3, R-1, a lot, foam, bucket, a name')}
           onChange={(e) => {
             setWanted(e.target.value);
             setAt(0);
@@ -118,7 +121,7 @@ export default function Find({ close }: { close: () => void }) {
           }}
         />
       </div>
-      <div id="found" role="listbox" aria-label="Found" className="pb-3">
+      <div id="found" role="listbox" aria-label={t('Found')} className="pb-3">
         {found.map(({ path, name, what }, i) => (
           <button
             type="button"
@@ -136,7 +139,7 @@ export default function Find({ close }: { close: () => void }) {
       </div>
       {found.length === 0 && (
         <p className="px-5 pb-5">
-          Nothing here is called that. Try a part of the name, or a code such as P-3.
+          {t('Nothing here is called that. Try a part of the name, or a code such as P-3.')}
         </p>
       )}
     </Dialog>

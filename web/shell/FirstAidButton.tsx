@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { t } from '../lib/speech.ts';
 import { firstAidQuery } from '../state/firstAid.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
@@ -26,7 +27,7 @@ export function FirstAidButton() {
   return (
     <>
       <Button bay className="self-start" aria-keyshortcuts="!" onClick={() => setOpen(true)}>
-        Spill, first aid
+        {t('Spill, first aid')}
       </Button>
       {open && <Emergency close={() => setOpen(false)} />}
     </>

@@ -1,30 +1,36 @@
+import { t } from '../lib/speech.ts';
 import { useDevice } from '../state/theme.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { PLACES } from './places.ts';
 
-const KEYS: [string, string][] = [
-  ['/', 'Find a container, product, vessel or person'],
-  ['Ctrl Enter', 'Pour, on the Bench'],
-  ['Up, Down', 'Step through the soil levels of a recipe, or the label strengths in the strength field'],
-  ['+, -', 'A step stronger or weaker, in a cell of the book'],
-  ['Ctrl Z', 'Take the last change in the book back'],
-  ['!', 'Spill and first aid'],
-  ['Esc', 'Close what is open'],
-  ['?', 'This list'],
+const KEYS: () => [string, string][] = () => [
+  ['/', t('Find a container, product, vessel or person')],
+  [t('Ctrl Enter'), t('Pour, on the Bench')],
+  [
+    t('Up, Down'),
+    t('Step through the soil levels of a recipe, or the label strengths in the strength field'),
+  ],
+  ['+, -', t('A step stronger or weaker, in a cell of the book')],
+  [t('Ctrl Z'), t('Take the last change in the book back')],
+  ['!', t('Spill and first aid')],
+  [t('Esc'), t('Close what is open')],
+  ['?', t('This list')],
 ];
 
 /** Every key there is, and the switch for those that jump. */
 export default function Keys({ close }: { close: () => void }) {
   const { jumps, set } = useDevice();
   return (
-    <Dialog title="Keys" close={close}>
+    <Dialog title={t('Keys')} close={close}>
       <dl className="px-5 py-3">
-        {[...PLACES.map(({ key, name }) => [key, name] as [string, string]), ...KEYS].map(([key, does]) => (
-          <div key={key} className="ruled flex gap-5 border-faint py-2 last:border-0">
-            <dt className="reading w-28 shrink-0">{key}</dt>
-            <dd>{does}</dd>
-          </div>
-        ))}
+        {[...PLACES().map(({ key, name }) => [key, name] as [string, string]), ...KEYS()].map(
+          ([key, does]) => (
+            <div key={key} className="ruled flex gap-5 border-faint py-2 last:border-0">
+              <dt className="reading w-28 shrink-0">{key}</dt>
+              <dd>{does}</dd>
+            </div>
+          ),
+        )}
       </dl>
       <label className="flex min-h-12 items-center gap-3 border-t border-hairline px-5 py-3">
         <input
@@ -33,7 +39,7 @@ export default function Keys({ close }: { close: () => void }) {
           checked={jumps}
           onChange={(e) => set({ jumps: e.target.checked })}
         />
-        One letter jumps to a place
+        {t('One letter jumps to a place')}
       </label>
     </Dialog>
   );

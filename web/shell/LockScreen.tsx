@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { ClockStrip } from '../clocks/ClockStrip.tsx';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { namesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { FirstAidButton } from './FirstAidButton.tsx';
@@ -23,9 +24,9 @@ export default function LockScreen() {
       ) : (
         <main className="mx-auto grid max-w-4xl gap-x-13 gap-y-5 p-5 md:grid-cols-[1fr_20rem] md:pt-13">
           <header>
-            <h1>Locked</h1>
+            <h1>{t('Locked')}</h1>
             <p className="mt-2 mb-5 max-w-md">
-              What {who.name.split(' ')[0]} was doing is kept; clocks run on.
+              {t('What {0} was doing is kept; clocks run on.', who.name.split(' ')[0])}
             </p>
             <FirstAidButton />
           </header>

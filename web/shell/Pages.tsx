@@ -1,6 +1,7 @@
 import { createElement, useEffect, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { type Location, matchRoutes, Navigate, type RouteObject, useLocation, useRoutes } from 'react-router';
+import { t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { type Fetched, fetched } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
@@ -205,11 +206,11 @@ function PageAt({ location }: { location: Location }) {
 
 function BrokenPage({ error, resetErrorBoundary }: FallbackProps) {
   return (
-    <Page title="Something went wrong">
+    <Page title={t('Something went wrong')}>
       <div className="flex flex-col items-start gap-5">
         <Refusal problem={error instanceof Error ? error : new Error(String(error))} />
         <Button bay onClick={resetErrorBoundary}>
-          Try again
+          {t('Try again')}
         </Button>
       </div>
     </Page>
@@ -219,8 +220,8 @@ function BrokenPage({ error, resetErrorBoundary }: FallbackProps) {
 function NoSuchPage() {
   return (
     <main className="p-5">
-      <h1 className="mb-3">There is nothing at this address</h1>
-      <a href="/bench">Go to the Bench</a>
+      <h1 className="mb-3">{t('There is nothing at this address')}</h1>
+      <a href="/bench">{t('Go to the Bench')}</a>
     </main>
   );
 }

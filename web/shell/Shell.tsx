@@ -2,6 +2,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { NavLink, useLocation, useNavigate, useNavigationType } from 'react-router';
 import { ClockStrip } from '../clocks/ClockStrip.tsx';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { useWord } from '../lib/word.ts';
 import { useScanner } from '../state/scanner.ts';
 import { useDevice } from '../state/theme.ts';
@@ -53,16 +54,16 @@ type Sheet = 'find' | 'keys' | 'emergency';
 function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
   const { shop } = useSession();
   const { pathname } = useLocation();
-  const here = PLACES.findIndex(
+  const here = PLACES().findIndex(
     ({ path }) => pathname.startsWith(path) || (path === '/yard' && pathname.startsWith('/clocks')),
   );
-  const wet = here < 0 ? 0 : (PLACES.length - here - 0.5) / PLACES.length;
-  const inBay = PLACES.filter((p) => !p.desk).length;
+  const wet = here < 0 ? 0 : (PLACES().length - here - 0.5) / PLACES().length;
+  const inBay = PLACES().filter((p) => !p.desk).length;
   // Along the foot: the places of the bay, and First aid and who is signed in as wide as two of them.
   const along = here < 0 ? 0 : (Math.min(here, inBay + 1) + 0.5) / (inBay + 2);
   return (
     <nav
-      aria-label="Places"
+      aria-label={t('Places')}
       className="fixed inset-x-0 bottom-0 z-10 border-t border-ink bg-ground pb-[env(safe-area-inset-bottom)] lg:sticky lg:top-0 lg:h-dvh lg:w-37 lg:shrink-0 lg:border-t-0 lg:pb-0"
     >
       <span
@@ -79,7 +80,7 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
             className="absolute right-0 bottom-0 hidden w-1.5 bg-ink motion-safe:transition-[height] lg:block"
             style={{ height: `${wet * 100}%` }}
           />
-          {PLACES.map(({ path, name, desk }) => (
+          {PLACES().map(({ path, name, desk }) => (
             <NavLink
               key={path}
               to={path}
@@ -97,8 +98,8 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
             aria-keyshortcuts="!"
             onClick={() => open('emergency')}
           >
-            <span className="lg:hidden">First aid</span>
-            <span className="hidden lg:inline">Spill, first aid</span>
+            <span className="lg:hidden">{t('First aid')}</span>
+            <span className="hidden lg:inline">{t('Spill, first aid')}</span>
           </button>
           <WhoMenu onFind={() => open('find')} onKeys={() => open('keys')} />
         </div>
@@ -155,7 +156,7 @@ function useJumps(open: (what: Sheet) => void): void {
       else if (event.key === '?') open('keys');
       else if (event.key === '!') open('emergency');
       else {
-        const place = useDevice.getState().jumps && PLACES.find(({ key }) => key === event.key);
+        const place = useDevice.getState().jumps && PLACES().find(({ key }) => key === event.key);
         if (!place) return;
         navigate(place.path);
       }

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { SignInName, Who } from '#contract/people.ts';
 import type { Shop } from '#contract/shop.ts';
 import { ApiProblem, post } from '../lib/api.ts';
+import { t } from '../lib/speech.ts';
 import { takeOver } from '../state/handOver.ts';
 import { namesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
@@ -20,7 +21,7 @@ export function SignIn({ shop }: { shop: Shop }) {
       <header className="flex flex-wrap items-start justify-between gap-3 md:col-span-2">
         <div>
           <h1>{shop.name}</h1>
-          <p className="text-muted">Choose your name, then type your PIN.</p>
+          <p className="text-muted">{t('Choose your name, then type your PIN.')}</p>
         </div>
         <FirstAidButton />
       </header>
@@ -35,10 +36,10 @@ export function SignIn({ shop }: { shop: Shop }) {
             >
               <span>{name.name}</span>
               <span className="text-base font-normal text-muted">
-                {name.role}
+                {t(name.role)}
                 {name.demoPin && (
                   <>
-                    , PIN <span className="reading text-ink">{name.demoPin}</span>
+                    {t(', PIN')} <span className="reading text-ink">{name.demoPin}</span>
                   </>
                 )}
               </span>
@@ -49,7 +50,7 @@ export function SignIn({ shop }: { shop: Shop }) {
       {person && <PinPad key={person.id} person={person} back={() => setPerson(null)} />}
       {shop.demo && (
         <p className="text-[0.94rem] text-muted md:col-span-2">
-          This is a made-up shop to try things in, so its PINs are printed here. Nobody in it is real.
+          {t('This is a made-up shop to try things in, so its PINs are printed here. Nobody in it is real.')}
         </p>
       )}
     </main>
@@ -82,11 +83,11 @@ export function PinPad(props: { person: SignInName; back: () => void; wide?: boo
   const wrong = signIn.error instanceof ApiProblem ? signIn.error : null;
 
   return (
-    <section aria-label={`PIN of ${person.name}`} className="flex flex-col gap-3">
+    <section aria-label={t('PIN of {0}', person.name)} className="flex flex-col gap-3">
       <div className="flex items-center justify-between gap-3">
         <h2>{person.name}</h2>
         <Button className={wide ? '' : 'md:hidden'} onClick={back}>
-          Someone else
+          {t('Someone else')}
         </Button>
       </div>
       <input
@@ -94,7 +95,7 @@ export function PinPad(props: { person: SignInName; back: () => void; wide?: boo
         type="password"
         inputMode="none"
         autoComplete="off"
-        aria-label="PIN, four digits"
+        aria-label={t('PIN, four digits')}
         aria-invalid={wrong !== null}
         value={pin}
         disabled={signIn.isPending}
@@ -105,9 +106,9 @@ export function PinPad(props: { person: SignInName; back: () => void; wide?: boo
         {DIGITS.map((d) => (
           <Key key={d} label={d} press={() => type(pin + d)} />
         ))}
-        <Key label="Clear" press={() => type('')} />
+        <Key label={t('Clear')} press={() => type('')} />
         <Key label="0" press={() => type(`${pin}0`)} />
-        <Key label="Back" press={() => type(pin.slice(0, -1))} />
+        <Key label={t('Back')} press={() => type(pin.slice(0, -1))} />
       </div>
       <Refusal problem={wrong} />
     </section>

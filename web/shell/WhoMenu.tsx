@@ -1,10 +1,12 @@
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
+import { LANGUAGE_NAMES, LANGUAGES, type Language } from '#contract/languages.ts';
 import type { UnitSystem } from '#core/units/units.ts';
-import { remove } from '../lib/api.ts';
+import { put, remove } from '../lib/api.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { forgetPerson } from '../state/handOver.ts';
 import { queryClient, whoQuery } from '../state/queries.ts';
 import { THEMES, useDevice } from '../state/theme.ts';
@@ -12,18 +14,18 @@ import { dayOf } from '../ui/dates.ts';
 import { PLACES } from './places.ts';
 import { lock } from './useIdleLock.ts';
 
-const THEME_NAMES = {
-  system: 'As the device is',
-  light: 'Light',
-  dark: 'Dark',
-  glare: 'Glare, for a sunny bay',
-};
+const THEME_NAMES = () => ({
+  system: t('As the device is'),
+  light: t('Light'),
+  dark: t('Dark'),
+  glare: t('Glare, for a sunny bay'),
+});
 const UNIT_CHOICES = ['shop', 'metric', 'us', 'imperial'] as const;
-const UNIT_NAMES_HERE: Record<UnitSystem, string> = {
+const UNIT_NAMES_HERE: () => Record<UnitSystem, string> = () => ({
   metric: 'metric',
-  us: 'US units',
-  imperial: 'imperial units',
-};
+  us: t('US units'),
+  imperial: t('imperial units'),
+});
 const ITEM =
   'flex min-h-12 items-center gap-3 px-4 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-ground';
 
@@ -33,6 +35,10 @@ export default function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys
   const { theme, units, set } = useDevice();
   const navigate = useNavigate();
 
+  const read = async (language: Language) => {
+    await put('/sessions/current/language', { language });
+    queryClient.setQueryData(whoQuery.queryKey, (now) => now && { ...now, language });
+  };
   const signOut = async () => {
     await remove('/sessions/current');
     navigate('/yard');
@@ -47,7 +53,7 @@ export default function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys
           <span className="lg:hidden">{who.name.split(' ')[0]}</span>
           <span className="hidden lg:inline">{who.name}</span>
         </span>
-        <span className="hidden text-[0.9rem] text-muted lg:block">{who.role}</span>
+        <span className="hidden text-[0.9rem] text-muted lg:block">{t(who.role)}</span>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content
@@ -57,18 +63,20 @@ export default function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys
           collisionPadding={8}
           className="z-20 max-h-[92dvh] w-72 overflow-auto rounded-[2px] border-2 border-ink bg-raised"
         >
-          {PLACES.filter((p) => p.desk).map(({ path, name }) => (
-            <DropdownMenu.Item
-              key={path}
-              className={`${ITEM} font-semibold lg:hidden`}
-              onSelect={() => void navigate(path)}
-            >
-              {name}
-            </DropdownMenu.Item>
-          ))}
+          {PLACES()
+            .filter((p) => p.desk)
+            .map(({ path, name }) => (
+              <DropdownMenu.Item
+                key={path}
+                className={`${ITEM} font-semibold lg:hidden`}
+                onSelect={() => void navigate(path)}
+              >
+                {name}
+              </DropdownMenu.Item>
+            ))}
           <DropdownMenu.Separator className="border-t border-hairline lg:hidden" />
           <DropdownMenu.Label className="caps px-4 pt-3 text-muted">
-            How this device shows things
+            {t('How this device shows things')}
           </DropdownMenu.Label>
           <DropdownMenu.RadioGroup
             value={theme}
@@ -76,7 +84,7 @@ export default function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys
           >
             {THEMES.map((t) => (
               <RadioItem key={t} value={t} chosen={theme === t}>
-                {THEME_NAMES[t]}
+                {THEME_NAMES()[t]}
               </RadioItem>
             ))}
           </DropdownMenu.RadioGroup>
@@ -87,7 +95,22 @@ export default function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys
           >
             {UNIT_CHOICES.map((u) => (
               <RadioItem key={u} value={u} chosen={(units ?? 'shop') === u}>
-                {u === 'shop' ? `As the shop: ${UNIT_NAMES_HERE[settings.units]}` : UNIT_NAMES_HERE[u]}
+                {u === 'shop'
+                  ? t('As the shop: {0}', UNIT_NAMES_HERE()[settings.units])
+                  : UNIT_NAMES_HERE()[u]}
+              </RadioItem>
+            ))}
+          </DropdownMenu.RadioGroup>
+          <DropdownMenu.Label className="caps border-t border-hairline px-4 pt-3 text-muted">
+            {t('What you read in')}
+          </DropdownMenu.Label>
+          <DropdownMenu.RadioGroup
+            value={who.language}
+            onValueChange={(value) => void read(value as Language)}
+          >
+            {LANGUAGES.map((l) => (
+              <RadioItem key={l} value={l} chosen={who.language === l}>
+                {LANGUAGE_NAMES[l]}
               </RadioItem>
             ))}
           </DropdownMenu.RadioGroup>
@@ -99,20 +122,22 @@ export default function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys
               void navigate(`/stock/movements?person=${who.personId}&from=${today}&to=${today}`);
             }}
           >
-            My day
+            {t('My day')}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={ITEM} onSelect={onFind}>
-            Find anything<kbd className="reading ml-auto">/</kbd>
+            {t('Find anything')}
+            <kbd className="reading ml-auto">/</kbd>
           </DropdownMenu.Item>
           <DropdownMenu.Item className={ITEM} onSelect={onKeys}>
-            Keys<kbd className="reading ml-auto">?</kbd>
+            {t('Keys')}
+            <kbd className="reading ml-auto">?</kbd>
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="border-t border-hairline" />
           <DropdownMenu.Item className={ITEM} onSelect={lock}>
-            Lock, or hand over
+            {t('Lock, or hand over')}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={`${ITEM} font-semibold`} onSelect={() => void signOut()}>
-            Sign out {who.name.split(' ')[0]}
+            {t('Sign out {0}', who.name.split(' ')[0])}
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

@@ -1,5 +1,6 @@
 import { type Override, overrideBody, type SignInName } from '#contract/people.ts';
 import { post } from '../lib/api.ts';
+import { t } from '../lib/speech.ts';
 import { type AskedFor, useWord } from '../lib/word.ts';
 import { namesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
@@ -8,20 +9,21 @@ import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { useTextForm } from '../ui/useTextForm.ts';
 
-const WHAT: Record<AskedFor['rule'], string> = {
-  count: 'The difference that was counted is accepted.',
-  signOff:
+const WHAT: () => Record<AskedFor['rule'], string> = () => ({
+  count: t('The difference that was counted is accepted.'),
+  signOff: t(
     'It may be mixed once by somebody who is not signed off for it. Its safety data sheet decides how.',
-  waste: 'So much may be booked as waste.',
-  undo: 'It may be taken back.',
-};
+  ),
+  waste: t('So much may be booked as waste.'),
+  undo: t('It may be taken back.'),
+});
 
 /** A manager types name, PIN and reason at somebody else's tablet. */
 export default function WordDialog({ of: asked, close }: { of: AskedFor; close: () => void }) {
   const { data: names } = useQuery(namesQuery);
   if (!names) return null;
   return (
-    <Dialog title="A manager’s word" close={close}>
+    <Dialog title={t('A manager’s word')} close={close}>
       <WordForm asked={asked} managers={names.filter((n) => n.role === 'manager')} />
     </Dialog>
   );
@@ -42,27 +44,32 @@ function WordForm({ asked, managers }: { asked: AskedFor; managers: SignInName[]
   });
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
-      <p>{WHAT[asked.rule]} It stays in the trail with your name and why.</p>
+      <p>{t('{0} It stays in the trail with your name and why.', WHAT()[asked.rule])}</p>
       <div className="grid items-start gap-4 sm:grid-cols-2">
         <ChoiceField
           of={of}
           name="personId"
-          label="Manager"
-          placeholder="Choose your name"
+          label={t('Manager')}
+          placeholder={t('Choose your name')}
           options={managers.map((n) => ({ value: String(n.id), name: n.name }))}
         />
         <TextField
           of={of}
           name="pin"
-          label="PIN"
+          label={t('PIN')}
           type="password"
           inputMode="numeric"
           maxLength={4}
           autoComplete="off"
         />
       </div>
-      <TextField of={of} name="reason" label="Why" />
-      <FormFoot save="Give my word" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+      <TextField of={of} name="reason" label={t('Why')} />
+      <FormFoot
+        save={t('Give my word')}
+        saving={of.saving}
+        problem={of.problem}
+        startAfresh={of.startAfresh}
+      />
     </form>
   );
 }

@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type Backups, type Making, type Shop, shopFileBody } from '#contract/shop.ts';
 import { post, saveFile } from '../lib/api.ts';
+import { t } from '../lib/speech.ts';
 import { askAgain, backupsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
@@ -13,11 +14,11 @@ import { useTextForm } from '../ui/useTextForm.ts';
 import { RestoreDialog } from './RestoreDialog.tsx';
 
 const LOOK_EVERY_MS = 700;
-const DOING: Record<Making['doing'], string> = {
-  copying: 'Copying the books',
-  reading: 'Reading the copy through',
-  taking: 'Taking it to the other folder',
-};
+const DOING: () => Record<Making['doing'], string> = () => ({
+  copying: t('Copying the books'),
+  reading: t('Reading the copy through'),
+  taking: t('Taking it to the other folder'),
+});
 
 /** Copies of the books: when they were made, how one is restored, and the whole shop as a file. */
 export function CopiesSection({ shop }: { shop: Shop }) {
@@ -30,16 +31,16 @@ export function CopiesSection({ shop }: { shop: Shop }) {
   if (!data) return null;
   const command = shop.demo ? 'npm run restore -- --demo' : 'npm run restore --';
   return (
-    <section aria-label="Copies of the books">
-      <h2 className="mb-2">Copies of the books</h2>
+    <section aria-label={t('Copies of the books')}>
+      <h2 className="mb-2">{t('Copies of the books')}</h2>
       <p className="mb-3">
-        One is made each night, read through, and kept for two weeks, the last of each month for a year
+        {t('One is made each night, read through, and kept for two weeks, the last of each month for a year')}
         {data.also ? (
           <>
-            ; each goes to <code className="reading">{data.also}</code> as well
+            {t('; each goes to')} <code className="reading">{data.also}</code> {t('as well')}
           </>
         ) : null}
-        . Where the shop does not open any more, one is restored on the machine the program runs on:{' '}
+        {t('. Where the shop does not open any more, one is restored on the machine the program runs on:')}{' '}
         <code className="reading">
           {command} {(data.copies.find((c) => c.checked) ?? data.copies[0])?.name ?? 'NAME'}
         </code>
@@ -47,29 +48,32 @@ export function CopiesSection({ shop }: { shop: Shop }) {
       {data.trouble && (
         <p role="alert" className="mb-3 border-l-6 border-stop py-2 pl-3">
           <strong className="text-stop">
-            No copy was made on {shopDay(data.trouble.at, shop.zone)}, {clockTime(data.trouble.at, shop.zone)}
-            .
+            {t(
+              'No copy was made on {0}, {1}.',
+              shopDay(data.trouble.at, shop.zone),
+              clockTime(data.trouble.at, shop.zone),
+            )}
           </strong>{' '}
           {data.trouble.why}
         </p>
       )}
       {data.copies.length === 0 ? (
-        <p className="mb-3 text-muted">None was made yet. The first comes tonight.</p>
+        <p className="mb-3 text-muted">{t('None was made yet. The first comes tonight.')}</p>
       ) : (
         <ul className="mb-5 max-h-60 max-w-xl overflow-auto border-t border-hairline">
           {data.copies.map(({ name, at, checked }) => (
             <li key={name} className="ruled flex items-center justify-between gap-3 border-faint">
               <span>
                 {shopDay(at, shop.zone)}, <span className="reading">{clockTime(at, shop.zone)}</span>
-                {!checked && ', not read through'}
+                {!checked && t(', not read through')}
               </span>
               <button
                 type="button"
-                aria-label={`Restore ${shopDay(at, shop.zone)}, ${clockTime(at, shop.zone)}`}
+                aria-label={t('Restore {0}, {1}', shopDay(at, shop.zone), clockTime(at, shop.zone))}
                 className="min-h-12 px-3 underline underline-offset-4"
                 onClick={() => setChosen({ name, at, checked })}
               >
-                Restore
+                {t('Restore')}
               </button>
             </li>
           ))}
@@ -91,16 +95,16 @@ function MakeOne({ making }: { making: Making | null }) {
   return (
     <div>
       <Button onClick={() => asking.mutate()} disabled={making !== null || asking.isPending}>
-        {making ? 'Making a copy …' : 'Make a copy now'}
+        {making ? t('Making a copy …') : t('Make a copy now')}
       </Button>
       {making && (
         <p
           role="progressbar"
-          aria-label={DOING[making.doing]}
+          aria-label={DOING()[making.doing]}
           aria-valuenow={Math.round(making.part * 100)}
           className="mt-3"
         >
-          {DOING[making.doing]}, <span className="reading">{Math.round(making.part * 100)} %</span>
+          {DOING()[making.doing]}, <span className="reading">{Math.round(making.part * 100)} %</span>
         </p>
       )}
       {asking.error && <Refusal problem={asking.error} />}
@@ -119,15 +123,17 @@ function WholeShop() {
   });
   return (
     <form onSubmit={of.submit} noValidate className="mt-5 max-w-xl">
-      <h3 className="mb-2 font-semibold">The whole shop as JSON</h3>
+      <h3 className="mb-2 font-semibold">{t('The whole shop as JSON')}</h3>
       <TextField
         of={of}
         name="passphrase"
-        label="Passphrase, so that PINs go along"
+        label={t('Passphrase, so that PINs go along')}
         type="password"
-        hint="Every row of the books goes into the file; PINs only sealed under this. Left empty, a manager is given a new PIN where the file is restored."
+        hint={t(
+          'Every row of the books goes into the file; PINs only sealed under this. Left empty, a manager is given a new PIN where the file is restored.',
+        )}
       />
-      <FormFoot save="Get the file" saving={of.saving} problem={of.problem} />
+      <FormFoot save={t('Get the file')} saving={of.saving} problem={of.problem} />
     </form>
   );
 }

@@ -2,6 +2,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import type { Who } from '#contract/people.ts';
 import { firstRunBody, type Shop, UNIT_SYSTEMS } from '#contract/shop.ts';
 import { get, post } from '../lib/api.ts';
+import { t } from '../lib/speech.ts';
 import { namesQuery, queryClient, shopQuery, whoQuery } from '../state/queries.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
@@ -53,52 +54,63 @@ export default function FirstRun() {
   });
   return (
     <main className="mx-auto max-w-2xl p-5 md:pt-13">
-      <h1 className="mb-2">Set up your shop</h1>
+      <h1 className="mb-2">{t('Set up your shop')}</h1>
       <p className="mb-5">
-        This is asked once. All of it but the time zone can be changed later, under Shop and Crew.
+        {t('This is asked once. All of it but the time zone can be changed later, under Shop and Crew.')}
       </p>
       <form onSubmit={of.submit} noValidate>
         <div className="grid items-start gap-4 sm:grid-cols-2">
           <TextField
             of={of}
             name="code"
-            label="Set-up code"
+            label={t('Set-up code')}
             inputMode="numeric"
-            hint="Printed where the program was started"
+            hint={t('Printed where the program was started')}
           />
-          <TextField of={of} name="name" label="Shop name" />
+          <TextField of={of} name="name" label={t('Shop name')} />
           <TextField
             of={of}
             name="zone"
-            label="Time zone"
-            hint="Such as Europe/London. Fixed once the books are open."
+            label={t('Time zone')}
+            hint={t('Such as Europe/London. Fixed once the books are open.')}
           />
-          <TextField of={of} name="currency" label="Currency" maxLength={3} hint="Such as GBP, EUR or USD" />
+          <TextField
+            of={of}
+            name="currency"
+            label={t('Currency')}
+            maxLength={3}
+            hint={t('Such as GBP, EUR or USD')}
+          />
           <HelpNumbers of={of} />
           <div className="sm:col-span-2">
             <ChoiceField
               of={of}
               name="units"
-              label="Units"
-              hint="Only what is shown; anything can be typed in any unit."
-              options={UNIT_SYSTEMS.map((value) => ({ value, name: UNIT_SYSTEM_NAMES[value] }))}
+              label={t('Units')}
+              hint={t('Only what is shown; anything can be typed in any unit.')}
+              options={UNIT_SYSTEMS.map((value) => ({ value, name: UNIT_SYSTEM_NAMES()[value] }))}
             />
           </div>
         </div>
-        <h2 className="mt-8 mb-3">The first manager</h2>
+        <h2 className="mt-8 mb-3">{t('The first manager')}</h2>
         <div className="grid items-start gap-4 sm:grid-cols-2">
-          <TextField of={of} name="manager.name" label="Your name" />
+          <TextField of={of} name="manager.name" label={t('Your name')} />
           <TextField
             of={of}
             name="manager.pin"
-            label="Your PIN"
+            label={t('Your PIN')}
             type="password"
             inputMode="numeric"
             maxLength={4}
-            hint="Four digits"
+            hint={t('Four digits')}
           />
         </div>
-        <FormFoot save="Open the shop" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+        <FormFoot
+          save={t('Open the shop')}
+          saving={of.saving}
+          problem={of.problem}
+          startAfresh={of.startAfresh}
+        />
       </form>
     </main>
   );

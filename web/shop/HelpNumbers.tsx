@@ -1,4 +1,5 @@
 import type { FieldValues } from 'react-hook-form';
+import { t } from '../lib/speech.ts';
 import { TextField } from '../ui/FormFields.tsx';
 import type { TextForm } from '../ui/useTextForm.ts';
 
@@ -13,16 +14,16 @@ export function HelpNumbers<V extends FieldValues & { emergencyNumber: string; p
       <TextField
         of={of}
         name={'emergencyNumber' as Parameters<typeof TextField<V>>[0]['name']}
-        label="Emergency number"
+        label={t('Emergency number')}
         inputMode="tel"
-        hint="Stands on the first-aid card, without a PIN"
+        hint={t('Stands on the first-aid card, without a PIN')}
       />
       <TextField
         of={of}
         name={'poisonNumber' as Parameters<typeof TextField<V>>[0]['name']}
-        label="Poison help"
+        label={t('Poison help')}
         inputMode="tel"
-        hint="Where poisonings are answered"
+        hint={t('Where poisonings are answered')}
       />
     </>
   );

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type Backups, restorationBody, type Shop } from '#contract/shop.ts';
 import { ApiProblem, get, post } from '../lib/api.ts';
+import { t } from '../lib/speech.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import { TextField } from '../ui/FormFields.tsx';
@@ -16,7 +17,7 @@ const LOOK_EVERY_MS = 700;
 export function RestoreDialog({ copy, shop, close }: { copy: Copy; shop: Shop; close: () => void }) {
   const [asked, setAsked] = useState<Backups | null>(null);
   return (
-    <Dialog title="Restore this copy" close={close}>
+    <Dialog title={t('Restore this copy')} close={close}>
       {asked ? (
         <UnderWay before={asked} close={close} />
       ) : (
@@ -38,28 +39,29 @@ function Ask(props: { copy: Copy; shop: Shop; done: (state: Backups) => void; cl
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
       <p>
-        The books become what they were on{' '}
+        {t('The books become what they were on')}{' '}
         <strong>
           {shopDay(copy.at, shop.zone)}, <span className="reading">{clockTime(copy.at, shop.zone)}</span>
         </strong>
-        . Whatever was booked since then is not in them any more: pours, deliveries, counts, clocks.
+        {t('. Whatever was booked since then is not in them any more: pours, deliveries, counts, clocks.')}
       </p>
       <p>
-        The books of now are kept beside the copies. The shop closes for a moment, and everybody signs in
-        again.
+        {t(
+          'The books of now are kept beside the copies. The shop closes for a moment, and everybody signs in again.',
+        )}
       </p>
       <TextField
         of={of}
         name="pin"
-        label="Your PIN"
+        label={t('Your PIN')}
         type="password"
         inputMode="numeric"
         maxLength={4}
         autoComplete="off"
       />
-      <FormFoot save="Restore it" saving={of.saving} problem={of.problem}>
+      <FormFoot save={t('Restore it')} saving={of.saving} problem={of.problem}>
         <button type="button" className="min-h-12 px-3 underline underline-offset-4" onClick={close}>
-          Leave the books as they are
+          {t('Leave the books as they are')}
         </button>
       </FormFoot>
     </form>
@@ -86,18 +88,18 @@ function UnderWay({ before, close }: { before: Backups; close: () => void }) {
     return (
       <div className="p-5">
         <p role="alert" className="mb-4 border-l-6 border-stop py-2 pl-3">
-          <strong className="text-stop">It was not restored.</strong> {data.notRestored?.why} The books are as
-          they were.
+          <strong className="text-stop">{t('It was not restored.')}</strong>{' '}
+          {t('{0} The books are as they were.', data.notRestored?.why)}
         </p>
         <button type="button" className="min-h-12 border border-ink px-5" onClick={close}>
-          Close
+          {t('Close')}
         </button>
       </div>
     );
   }
   return (
     <p role="status" className="p-5">
-      Restoring it … The shop opens again by itself; leave this page open.
+      {t('Restoring it … The shop opens again by itself; leave this page open.')}
     </p>
   );
 }

@@ -11,6 +11,7 @@ import {
 import { WEATHER_SOURCES } from '#contract/weather.ts';
 import { WATER_KINDS } from '#core/mixing/hardness.ts';
 import { FAMILY_NAMES } from '#core/products/family.ts';
+import { t } from '../lib/speech.ts';
 import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Legend } from '../ui/Legend.tsx';
@@ -33,25 +34,25 @@ export function ShopForm({ shop }: { shop: Shop }) {
     typed: (row) => typedShop(row ?? shop),
     read: (typed) => readShop(typed, shop),
     labels: {
-      name: 'Shop name',
-      currency: 'Currency',
-      emergencyNumber: 'Emergency number',
-      poisonNumber: 'Poison help',
-      units: 'Units shown',
-      ratioReading: 'A bare ratio is read in',
-      hardnessPpm: 'Hardness of the water',
-      water: 'Mixes are made with',
-      preWashFloor: 'Pre-wash floor',
-      preWashCeiling: 'Pre-wash ceiling',
-      foamFloor: 'Neutral foam floor',
-      useByDays: 'How long mixes keep',
-      measuring: 'Measuring',
-      mixedBy: 'A filled cannon',
-      glass: 'Glass cleaner',
-      jetShare: 'Jet for suds',
-      edgeShare: 'Begins to dry after',
-      wasteWater: 'Waste water',
-      weatherSource: 'Weather',
+      name: t('Shop name'),
+      currency: t('Currency'),
+      emergencyNumber: t('Emergency number'),
+      poisonNumber: t('Poison help'),
+      units: t('Units shown'),
+      ratioReading: t('A bare ratio is read in'),
+      hardnessPpm: t('Hardness of the water'),
+      water: t('Mixes are made with'),
+      preWashFloor: t('Pre-wash floor'),
+      preWashCeiling: t('Pre-wash ceiling'),
+      foamFloor: t('Neutral foam floor'),
+      useByDays: t('How long mixes keep'),
+      measuring: t('Measuring'),
+      mixedBy: t('A filled cannon'),
+      glass: t('Glass cleaner'),
+      jetShare: t('Jet for suds'),
+      edgeShare: t('Begins to dry after'),
+      wasteWater: t('Waste water'),
+      weatherSource: t('Weather'),
     },
     done: (row) => {
       of.form.reset(typedShop(row));
@@ -61,154 +62,177 @@ export function ShopForm({ shop }: { shop: Shop }) {
   const words = <T extends string>(values: readonly T[], names: Record<T, string>) =>
     values.map((value) => ({ value, name: names[value] }));
   return (
-    <section aria-label="Settings">
+    <section aria-label={t('Settings')}>
       <form onSubmit={of.submit} noValidate className="grid max-w-2xl gap-8">
         <fieldset className="grid gap-4">
-          <Legend>The shop</Legend>
+          <Legend>{t('The shop')}</Legend>
           <div className={PAIR}>
-            <TextField of={of} name="name" label="Shop name" />
-            <TextField of={of} name="currency" label="Currency" maxLength={3} hint="A three-letter code" />
+            <TextField of={of} name="name" label={t('Shop name')} />
+            <TextField
+              of={of}
+              name="currency"
+              label={t('Currency')}
+              maxLength={3}
+              hint={t('A three-letter code')}
+            />
             <HelpNumbers of={of} />
           </div>
           <ChoiceField
             of={of}
             name="units"
-            label="Units shown"
-            hint="Changes what is shown, never what is booked. It also settles a bare oz or gal where you type one."
-            options={UNIT_SYSTEMS.map((value) => ({ value, name: UNIT_SYSTEM_NAMES[value] }))}
+            label={t('Units shown')}
+            hint={t(
+              'Changes what is shown, never what is booked. It also settles a bare oz or gal where you type one.',
+            )}
+            options={UNIT_SYSTEMS.map((value) => ({ value, name: UNIT_SYSTEM_NAMES()[value] }))}
           />
           <ChoiceField
             of={of}
             name="ratioReading"
-            label="A bare ratio is read in"
-            hint="Labels rarely say. Strengths already saved keep the reading they were given."
-            options={RATIO_READINGS.map((value) => ({ value, ...READINGS[value] }))}
+            label={t('A bare ratio is read in')}
+            hint={t('Labels rarely say. Strengths already saved keep the reading they were given.')}
+            options={RATIO_READINGS.map((value) => ({ value, ...READINGS()[value] }))}
           />
         </fieldset>
         <fieldset className="grid gap-4">
-          <Legend>Water</Legend>
+          <Legend>{t('Water')}</Legend>
           <div className={PAIR}>
             <TextField
               of={of}
               name="hardnessPpm"
-              label="Hardness of the water"
-              placeholder="such as 210 ppm or 12 dH"
-              hint="Doses soaps between their label’s soft and hard water. Empty: not tested."
+              label={t('Hardness of the water')}
+              placeholder={t('such as 210 ppm or 12 dH')}
+              hint={t('Doses soaps between their label’s soft and hard water. Empty: not tested.')}
             />
             <ChoiceField
               of={of}
               name="water"
-              label="Mixes are made with"
-              hint="Kept with every batch; changed for one mix on the Bench."
-              options={words(WATER_KINDS, WATER_NAMES)}
+              label={t('Mixes are made with')}
+              hint={t('Kept with every batch; changed for one mix on the Bench.')}
+              options={words(WATER_KINDS, WATER_NAMES())}
             />
           </div>
           <NoteField
             of={of}
             name="wasteWater"
-            label="Waste water, by the shop’s own rule"
-            hint="Shown where something is poured off or emptied, and on every recipe card. Local codes decide."
+            label={t('Waste water, by the shop’s own rule')}
+            hint={t(
+              'Shown where something is poured off or emptied, and on every recipe card. Local codes decide.',
+            )}
           />
         </fieldset>
         <fieldset className="grid gap-4">
-          <Legend>Limits on the panel</Legend>
+          <Legend>{t('Limits on the panel')}</Legend>
           <p className="text-muted">
-            Products left at these figures follow when they change; a product with a figure of its own keeps
-            it. Recipes outside need a reason.
+            {t(
+              'Products left at these figures follow when they change; a product with a figure of its own keeps it. Recipes outside need a reason.',
+            )}
           </p>
           <div className="grid items-start gap-4 sm:grid-cols-3">
-            <TextField of={of} name="preWashFloor" label="Pre-wash floor" hint="Alkaline and citrus" />
-            <TextField of={of} name="preWashCeiling" label="Pre-wash ceiling" hint="Alkaline and citrus" />
-            <TextField of={of} name="foamFloor" label="Neutral foam floor" />
+            <TextField
+              of={of}
+              name="preWashFloor"
+              label={t('Pre-wash floor')}
+              hint={t('Alkaline and citrus')}
+            />
+            <TextField
+              of={of}
+              name="preWashCeiling"
+              label={t('Pre-wash ceiling')}
+              hint={t('Alkaline and citrus')}
+            />
+            <TextField of={of} name="foamFloor" label={t('Neutral foam floor')} />
           </div>
         </fieldset>
         <fieldset className="grid gap-4">
-          <Legend>How long mixes keep, in days</Legend>
-          <p className="text-muted">Sets the use-by of every new batch; products follow as above.</p>
+          <Legend>{t('How long mixes keep, in days')}</Legend>
+          <p className="text-muted">{t('Sets the use-by of every new batch; products follow as above.')}</p>
           <div className="grid items-start gap-4 sm:grid-cols-3">
             {KEEPING.map((family) => (
               <TextField
                 key={family}
                 of={of}
                 name={`useByDays.${family}`}
-                label={FAMILY_NAMES[family]}
+                label={t(FAMILY_NAMES[family])}
                 inputMode="numeric"
               />
             ))}
           </div>
         </fieldset>
         <fieldset className="grid gap-4">
-          <Legend>Schools</Legend>
+          <Legend>{t('Schools')}</Legend>
           <ChoiceField
             of={of}
             name="measuring"
-            label="Measuring"
-            hint="What the Bench proposes first; the other is always a tap away."
-            options={words(MEASURING, SCHOOL_WORDS.measuring)}
+            label={t('Measuring')}
+            hint={t('What the Bench proposes first; the other is always a tap away.')}
+            options={words(MEASURING, SCHOOL_WORDS().measuring)}
           />
           <ChoiceField
             of={of}
             name="mixedBy"
-            label="A filled cannon"
-            hint="What the Bench says once both are in."
-            options={words(MIXED_BY, SCHOOL_WORDS.mixedBy)}
+            label={t('A filled cannon')}
+            hint={t('What the Bench says once both are in.')}
+            options={words(MIXED_BY, SCHOOL_WORDS().mixedBy)}
           />
           <ChoiceField
             of={of}
             name="glass"
-            label="Glass cleaner"
-            hint="Whether a dispenser line may carry one at all. Too strong, it streaks."
-            options={words(GLASS, SCHOOL_WORDS.glass)}
+            label={t('Glass cleaner')}
+            hint={t('Whether a dispenser line may carry one at all. Too strong, it streaks.')}
+            options={words(GLASS, SCHOOL_WORDS().glass)}
           />
           <TextField
             of={of}
             name="jetShare"
-            label="Jet for suds"
-            hint="Share of a sudsy bucket that is jetted in after the dose; its water counts."
+            label={t('Jet for suds')}
+            hint={t('Share of a sudsy bucket that is jetted in after the dose; its water counts.')}
           />
         </fieldset>
         <fieldset className="grid gap-4">
-          <Legend>Weather</Legend>
+          <Legend>{t('Weather')}</Legend>
           <ChoiceField
             of={of}
             name="weatherSource"
-            label="Where the weather is from"
-            hint="Clocks follow it. It is noted with every trial and every word on how a wash went."
-            options={words(WEATHER_SOURCES, WEATHER_WORDS)}
+            label={t('Where the weather is from')}
+            hint={t('Clocks follow it. It is noted with every trial and every word on how a wash went.')}
+            options={words(WEATHER_SOURCES, WEATHER_WORDS())}
           />
           <TextField
             of={of}
             name="edgeShare"
-            label="A film begins to dry at its edges after"
-            hint="Share of the time until it is dry, 40 to 80 %. Clocks call for a rinse before then."
+            label={t('A film begins to dry at its edges after')}
+            hint={t('Share of the time until it is dry, 40 to 80 %. Clocks call for a rinse before then.')}
           />
         </fieldset>
         <fieldset className="grid gap-4">
-          <Legend>The books</Legend>
+          <Legend>{t('The books')}</Legend>
           <div className="grid items-start gap-4 sm:grid-cols-2">
             <TextField
               of={of}
               name="countThresholdUl"
-              label="Difference a lead may accept"
-              hint="A count that is off by more needs a manager’s word."
+              label={t('Difference a lead may accept')}
+              hint={t('A count that is off by more needs a manager’s word.')}
             />
             <TextField
               of={of}
               name="lockMinutes"
-              label="A tablet locks after, in minutes"
+              label={t('A tablet locks after, in minutes')}
               inputMode="numeric"
-              hint="Left alone, it shows its clocks and nothing else. 0 for never."
+              hint={t('Left alone, it shows its clocks and nothing else. 0 for never.')}
             />
           </div>
         </fieldset>
         <div>
           <p className="text-muted">
-            Time zone: {shop.zone}. It was fixed when the books were opened, so that no day changes its
-            length.
+            {t(
+              'Time zone: {0}. It was fixed when the books were opened, so that no day changes its length.',
+              shop.zone,
+            )}
           </p>
-          <FormFoot save="Save" {...of.foot}>
+          <FormFoot save={t('Save')} {...of.foot}>
             {saved && !of.form.formState.isDirty && !of.problem && (
-              <p className="flex items-center">Saved.</p>
+              <p className="flex items-center">{t('Saved.')}</p>
             )}
           </FormFoot>
         </div>

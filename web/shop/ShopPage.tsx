@@ -5,6 +5,7 @@ import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain, placesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
@@ -37,26 +38,35 @@ export default function ShopPage() {
 
 function ShopFacts({ shop }: { shop: Shop }) {
   return (
-    <section aria-label="Settings">
-      <h2 className="mb-2">Settings</h2>
-      <p>{UNIT_SYSTEM_NAMES[shop.units]}.</p>
+    <section aria-label={t('Settings')}>
+      <h2 className="mb-2">{t('Settings')}</h2>
+      <p>{UNIT_SYSTEM_NAMES()[shop.units]}.</p>
       <p>
-        A bare ratio is read in {READINGS[shop.ratioReading].name.toLowerCase()}:{' '}
-        {READINGS[shop.ratioReading].note}.
+        {t(
+          'A bare ratio is read in {0}: {1}.',
+          READINGS()[shop.ratioReading].name.toLowerCase(),
+          READINGS()[shop.ratioReading].note,
+        )}
       </p>
       <p>
-        Mixes are made with {WATER_NAMES[shop.water]}
-        {shop.hardnessPpm !== null && `; the tap runs at ${Math.round(shop.hardnessPpm)} ppm`}.
+        {t(
+          'Mixes are made with {0}{1}.',
+          WATER_NAMES()[shop.water],
+          shop.hardnessPpm !== null && t('; the tap runs at {0} ppm', Math.round(shop.hardnessPpm)),
+        )}
       </p>
       <p>
-        Whole-car pre-washes stay between {formatPercent(shop.preWashFloor as Fraction)} and{' '}
-        {formatPercent(shop.preWashCeiling as Fraction)} on the panel, neutral foams over{' '}
-        {formatPercent(shop.foamFloor as Fraction)}.
+        {t(
+          'Whole-car pre-washes stay between {0} and {1} on the panel, neutral foams over {2}.',
+          formatPercent(shop.preWashFloor as Fraction),
+          formatPercent(shop.preWashCeiling as Fraction),
+          formatPercent(shop.foamFloor as Fraction),
+        )}
       </p>
-      <p>{SCHOOL_WORDS.measuring[shop.measuring]}.</p>
-      <p>{SCHOOL_WORDS.glass[shop.glass]}.</p>
-      {shop.wasteWater && <p>Waste water: {shop.wasteWater}</p>}
-      <p className="mt-3 text-muted">A manager changes these.</p>
+      <p>{SCHOOL_WORDS().measuring[shop.measuring]}.</p>
+      <p>{SCHOOL_WORDS().glass[shop.glass]}.</p>
+      {shop.wasteWater && <p>{t('Waste water: {0}', shop.wasteWater)}</p>}
+      <p className="mt-3 text-muted">{t('A manager changes these.')}</p>
     </section>
   );
 }
@@ -64,12 +74,12 @@ function ShopFacts({ shop }: { shop: Shop }) {
 function Places({ manager }: { manager: boolean }) {
   const { data: places = [] } = useQuery(placesQuery);
   return (
-    <section aria-label="Places">
-      <h2 className="mb-2">Places</h2>
+    <section aria-label={t('Places')}>
+      <h2 className="mb-2">{t('Places')}</h2>
       <ul className="mb-5 max-w-xl border-t border-hairline">
         {places.map((place) => (
           <li key={place.id} className="ruled flex justify-between border-faint py-2">
-            {place.name} <span className="text-muted">{place.kind}</span>
+            {place.name} <span className="text-muted">{t(place.kind)}</span>
           </li>
         ))}
       </ul>
@@ -92,15 +102,20 @@ function AddPlace() {
   return (
     <form onSubmit={of.submit} noValidate className="max-w-xl">
       <div className="grid items-start gap-4 sm:grid-cols-2">
-        <TextField of={of} name="name" label="Place name" />
+        <TextField of={of} name="name" label={t('Place name')} />
         <ChoiceField
           of={of}
           name="kind"
-          label="Kind"
+          label={t('Kind')}
           options={PLACE_KINDS.map((value) => ({ value, name: value }))}
         />
       </div>
-      <FormFoot save="Add the place" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+      <FormFoot
+        save={t('Add the place')}
+        saving={of.saving}
+        problem={of.problem}
+        startAfresh={of.startAfresh}
+      />
     </form>
   );
 }

@@ -9,6 +9,7 @@ import { fractionOf } from '#core/strength/strength.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
+import { t } from '../lib/speech.ts';
 import type { Reading } from '../ui/useTextForm.ts';
 
 const CHOICES = [
@@ -52,7 +53,7 @@ export function typedShop(shop: Shop): ShopTyped {
   >;
   return {
     ...choices,
-    hardnessPpm: hardnessPpm === null ? '' : `${hardnessPpm} ppm`,
+    hardnessPpm: hardnessPpm === null ? '' : t('{0} ppm', hardnessPpm),
     preWashFloor: percent(preWashFloor),
     preWashCeiling: percent(preWashCeiling),
     foamFloor: percent(foamFloor),
@@ -89,7 +90,7 @@ export function readShop(typed: ShopTyped, shop: Shop): Reading {
   const useByDays: Partial<Record<Family, number>> = { ...shop.useByDays } as Partial<Record<Family, number>>;
   for (const family of KEEPING) {
     const text = typed.useByDays[family] ?? '';
-    const days = take(`useByDays.${family}`, parseNumber(text, `${FAMILY_NAMES[family]} keeps`));
+    const days = take(`useByDays.${family}`, parseNumber(text, t('{0} keeps', t(FAMILY_NAMES[family]))));
     if (days === undefined) continue;
     if (days === recordStart(family).useByDays) delete useByDays[family];
     else useByDays[family] = days;
@@ -99,15 +100,18 @@ export function readShop(typed: ShopTyped, shop: Shop): Reading {
     body: {
       ...choices,
       hardnessPpm: hardness ?? null,
-      preWashFloor: figure('preWashFloor', 'Pre-wash floor'),
-      preWashCeiling: figure('preWashCeiling', 'Pre-wash ceiling'),
-      foamFloor: figure('foamFloor', 'Neutral foam floor'),
-      jetShare: share('jetShare', 'Jet'),
-      edgeShare: share('edgeShare', 'Begins to dry after'),
-      lockMinutes: take('lockMinutes', parseNumber(typed.lockMinutes, 'Locks after')),
+      preWashFloor: figure('preWashFloor', t('Pre-wash floor')),
+      preWashCeiling: figure('preWashCeiling', t('Pre-wash ceiling')),
+      foamFloor: figure('foamFloor', t('Neutral foam floor')),
+      jetShare: share('jetShare', t('Jet')),
+      edgeShare: share('edgeShare', t('Begins to dry after')),
+      lockMinutes: take('lockMinutes', parseNumber(typed.lockMinutes, t('Locks after'))),
       countThresholdUl: take(
         'countThresholdUl',
-        parseVolume(typed.countThresholdUl, { system: typed.units, field: 'Difference a lead may accept' }),
+        parseVolume(typed.countThresholdUl, {
+          system: typed.units,
+          field: t('Difference a lead may accept'),
+        }),
       ),
       useByDays,
     },

@@ -7,6 +7,7 @@ const who = (personId: number): Who => ({
   personId,
   name: `Person ${personId}`,
   role: 'lead',
+  language: 'en' as const,
   expiresAt: '2026-05-04T20:00:00Z',
   locked: false,
 });

@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { t } from '../lib/speech.ts';
 import { KeyboardScanner } from './keyboardScanner.ts';
 
 type Scanned = (code: string) => void;
@@ -45,7 +46,7 @@ export function useScanner(heard: Scanned): void {
 
 /** The stand-in for a scanner: types a code the way a real one does. */
 export function simulateScan(code: string): void {
-  for (const key of [...code, 'Enter']) {
+  for (const key of [...code, t('Enter')]) {
     window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
   }
 }

@@ -2,6 +2,7 @@ import type { FieldPath, FieldValues } from 'react-hook-form';
 import type { Container } from '#contract/equipment.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { TextField } from '../ui/FormFields.tsx';
 import type { TextForm } from '../ui/useTextForm.ts';
 
@@ -17,9 +18,9 @@ export function AmountOf<V extends FieldValues & { ul: string }>(props: {
     <TextField
       of={of}
       name={'ul' as FieldPath<V>}
-      label="How much"
+      label={t('How much')}
       placeholder={placeholder}
-      hint={`By the books it holds ${formatVolume(container.heldUl, shop.units)}.`}
+      hint={t('By the books it holds {0}.', formatVolume(container.heldUl, shop.units))}
     />
   );
 }

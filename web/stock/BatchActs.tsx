@@ -16,6 +16,7 @@ import { toPourTogether, toTopUp } from '../bench/fromBooks.ts';
 import { post } from '../lib/api.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -55,38 +56,38 @@ export function BatchActs({ batch }: { batch: Batch }) {
   };
   if (batch.heldUl === 0 && !done) return null;
   return (
-    <section aria-label="What becomes of it" className="no-print flex flex-wrap items-center gap-3">
+    <section aria-label={t('What becomes of it')} className="no-print flex flex-wrap items-center gap-3">
       {done && (
         <p role="status" className="w-full">
-          Booked.{' '}
+          {t('Booked.')}{' '}
           <button
             type="button"
             className="min-h-12 px-1 underline underline-offset-4"
             disabled={undo.isPending}
             onClick={() => undo.mutate(done.movementId)}
           >
-            Undo
+            {t('Undo')}
           </button>
         </p>
       )}
       {undo.error && <Refusal problem={undo.error} />}
       {batch.heldUl > 0 && (
         <>
-          <Button onClick={() => setOpen('use')}>Some was used</Button>
+          <Button onClick={() => setOpen('use')}>{t('Some was used')}</Button>
           <Button onClick={() => bench(toTopUp({ productId, vesselId, ul, strength }, shop.units))}>
-            Top it up
+            {t('Top it up')}
           </Button>
-          <Button onClick={() => bench(toPourTogether(vesselId))}>Pour it together</Button>
-          <Button onClick={() => setOpen('dump')}>Pour it away</Button>
+          <Button onClick={() => bench(toPourTogether(vesselId))}>{t('Pour it together')}</Button>
+          <Button onClick={() => setOpen('dump')}>{t('Pour it away')}</Button>
         </>
       )}
       {open === 'use' && (
-        <Dialog title={`Used of ${batch.code}`} close={close}>
+        <Dialog title={t('Used of {0}', batch.code)} close={close}>
           <UseForm batch={batch} done={keep} />
         </Dialog>
       )}
       {open === 'dump' && (
-        <Dialog title={`Pour ${batch.code} away`} close={close}>
+        <Dialog title={t('Pour {0} away', batch.code)} close={close}>
           <DumpForm batch={batch} done={keep} />
         </Dialog>
       )}
@@ -105,7 +106,7 @@ function UseForm({ batch, done }: Props) {
     read: ({ ul: text }) => {
       // What stands there for all of it is rounded for reading; all of it is meant.
       if (text.trim() === held) return { body: { ul: batch.heldUl } };
-      const typed = parseVolume(text, { system: shop.units, field: 'How much' });
+      const typed = parseVolume(text, { system: shop.units, field: t('How much') });
       const read = typed.ok ? resolveUse({ ul: typed.value }, batch) : typed;
       return { body: { ul: read.ok ? read.value : undefined }, refusals: read.ok ? {} : { ul: read } };
     },
@@ -118,10 +119,15 @@ function UseForm({ batch, done }: Props) {
       <TextField
         of={of}
         name="ul"
-        label="How much"
-        hint={`It holds ${held} by the books. What is not used stays in ${batch.vesselName}.`}
+        label={t('How much')}
+        hint={t('It holds {0} by the books. What is not used stays in {1}.', held, batch.vesselName)}
       />
-      <FormFoot save="Book it as used" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+      <FormFoot
+        save={t('Book it as used')}
+        saving={of.saving}
+        problem={of.problem}
+        startAfresh={of.startAfresh}
+      />
     </form>
   );
 }
@@ -139,17 +145,26 @@ function DumpForm({ batch, done }: Props) {
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
       <p>
-        All {formatVolume(batch.heldUl, shop.units)} in {batch.vesselName} go to waste. {shop.wasteWater} Its
-        safety data sheet and local codes decide.
+        {t(
+          'All {0} in {1} go to waste. {2} Its safety data sheet and local codes decide.',
+          formatVolume(batch.heldUl, shop.units),
+          batch.vesselName,
+          shop.wasteWater,
+        )}
       </p>
       <ChoiceField
         of={of}
         name="reason"
-        label="Why"
-        options={DUMP_REASONS.map((value) => ({ value, name: DUMP_REASON_NAMES[value] }))}
+        label={t('Why')}
+        options={DUMP_REASONS.map((value) => ({ value, name: t(DUMP_REASON_NAMES[value]) }))}
       />
-      <TextField of={of} name="note" label="Note" />
-      <FormFoot save="Pour it away" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+      <TextField of={of} name="note" label={t('Note')} />
+      <FormFoot
+        save={t('Pour it away')}
+        saving={of.saving}
+        problem={of.problem}
+        startAfresh={of.startAfresh}
+      />
     </form>
   );
 }

@@ -16,6 +16,7 @@ import { batchQuery, labelPath } from '../labels/labels.ts';
 import { post } from '../lib/api.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { HowItWent } from '../recipes/HowItWent.tsx';
 import { drawInWords } from '../rigs/drawInWords.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
@@ -27,7 +28,8 @@ import { Page } from '../ui/Page.tsx';
 import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
 import { BatchActs } from './BatchActs.tsx';
 
-const WATER = { tap: 'tap water', softened: 'softened water', deionised: 'deionised water' } as const;
+const WATER = () =>
+  ({ tap: t('tap water'), softened: t('softened water'), deionised: t('deionised water') }) as const;
 
 /** A working batch, where its label leads: what is in the bottle, how strong, by whom, and how long it keeps. */
 export default function BatchPage() {
@@ -47,41 +49,50 @@ function BatchFacts({ batch }: { batch: Batch }) {
   const old = batch.useBy !== null && batch.useBy < dayOf(shopNow(), shop.zone);
   const of = { batchId: batch.id, code: batch.code };
   const facts: [string, ReactNode][] = [
-    ['Strength', `${formatStrength(batch.strength)} asked for, ${formatPercent(fraction)} mixed`],
-    ...(batch.panel ? [['On the panel', panelInWords(batch.panel)] as [string, ReactNode]] : []),
-    ...(batch.recipe ? [['By recipe', recipeInWords(batch.recipe)] as [string, ReactNode]] : []),
-    ['Serves', serves.map((e) => e.whatFor.toLowerCase()).join(', ') || 'no strength on its label'],
+    [t('Strength'), t('{0} asked for, {1} mixed', formatStrength(batch.strength), formatPercent(fraction))],
+    ...(batch.panel ? [[t('On the panel'), panelInWords(batch.panel)] as [string, ReactNode]] : []),
+    ...(batch.recipe ? [[t('By recipe'), recipeInWords(batch.recipe)] as [string, ReactNode]] : []),
+    [t('Serves'), serves.map((e) => e.whatFor.toLowerCase()).join(', ') || t('no strength on its label')],
     [
-      'Made',
-      `${formatVolume(batch.madeUl, shop.units)}, of it ${formatVolume(batch.productUl, shop.units)} product`,
+      t('Made'),
+      t(
+        '{0}, of it {1} product',
+        formatVolume(batch.madeUl, shop.units),
+        formatVolume(batch.productUl, shop.units),
+      ),
     ],
     [
-      'Measured with',
+      t('Measured with'),
       batch.measured.map((m) => m.name).join(' and ') ||
         (batch.lineName
-          ? `the wall dispenser, ${batch.lineName}`
+          ? t('the wall dispenser, {0}', batch.lineName)
           : batch.estimate
-            ? 'a free pour, an estimate'
-            : 'other mixes'),
+            ? t('a free pour, an estimate')
+            : t('other mixes')),
     ],
-    ['Water', WATER[batch.water]],
+    [t('Water'), WATER()[batch.water]],
     [
-      'Left by the books',
-      batch.heldUl > 0 ? `${formatVolume(batch.heldUl, shop.units)} in ${batch.vesselName}` : 'none',
+      t('Left by the books'),
+      batch.heldUl > 0 ? t('{0} in {1}', formatVolume(batch.heldUl, shop.units), batch.vesselName) : 'none',
     ],
     ...(batch.costMinor > 0
-      ? [['Cost', formatMoney(batch.costMinor, shop.currency)] as [string, ReactNode]]
+      ? [[t('Cost'), formatMoney(batch.costMinor, shop.currency)] as [string, ReactNode]]
       : []),
-    ['By', `${batch.personName}, ${shopDay(batch.madeAt, shop.zone)}, ${clockTime(batch.madeAt, shop.zone)}`],
-    ['Use by', batch.useBy ? dayInWords(batch.useBy) : 'its product does not say'],
+    [
+      t('By'),
+      `${batch.personName}, ${shopDay(batch.madeAt, shop.zone)}, ${clockTime(batch.madeAt, shop.zone)}`,
+    ],
+    [t('Use by'), batch.useBy ? dayInWords(batch.useBy) : t('its product does not say')],
   ];
   return (
     <Page
       title={`${batch.code} ${batch.productName}`}
       actions={
         <>
-          {!batch.takenBack && <LabelButton of={of}>Print its label</LabelButton>}
-          {product && <ButtonLink to={`/stock/products/${product.id}`}>About {product.name}</ButtonLink>}
+          {!batch.takenBack && <LabelButton of={of}>{t('Print its label')}</LabelButton>}
+          {product && (
+            <ButtonLink to={`/stock/products/${product.id}`}>{t('About {0}', product.name)}</ButtonLink>
+          )}
         </>
       }
     >
@@ -89,13 +100,17 @@ function BatchFacts({ batch }: { batch: Batch }) {
         <div className="flex flex-col gap-4">
           {batch.takenBack && (
             <Stop
-              reason="Taken back: by the books it was never mixed."
-              remedy="Nothing is done with it; take its label off."
+              reason={t('Taken back: by the books it was never mixed.')}
+              remedy={t('Nothing is done with it; take its label off.')}
             />
           )}
           {old && !batch.takenBack && (
-            <Watch word="Out of date.">
-              It was good until {dayInWords(batch.useBy ?? '')}. Empty it and mix afresh. {shop.wasteWater}
+            <Watch word={t('Out of date.')}>
+              {t(
+                'It was good until {0}. Empty it and mix afresh. {1}',
+                dayInWords(batch.useBy ?? ''),
+                shop.wasteWater,
+              )}
             </Watch>
           )}
           {product && <ProductCare product={product} />}
@@ -116,7 +131,7 @@ function BatchFacts({ batch }: { batch: Batch }) {
         {!batch.takenBack && (
           <img
             src={labelPath(of, 'png', 'large')}
-            alt={`The label of ${batch.code}`}
+            alt={t('The label of {0}', batch.code)}
             className="aspect-[100/62] w-full border border-hairline bg-white"
           />
         )}
@@ -151,8 +166,9 @@ function HowBatchWent({ batch }: { batch: Batch }) {
 function recipeInWords({ recipeId, name, soil, number, left }: NonNullable<Batch['recipe']>): ReactNode {
   return (
     <>
-      {left && 'left '}
-      <Link to={`/recipes/${recipeId}`}>{name}</Link>, {SOIL_NAMES[soil]}, version {number}
+      {left && `${t('left')} `}
+      <Link to={`/recipes/${recipeId}`}>{name}</Link>
+      {t(', {0}, version {1}', t(SOIL_NAMES[soil]), number)}
     </>
   );
 }
@@ -160,6 +176,12 @@ function recipeInWords({ recipeId, name, soil, number, left }: NonNullable<Batch
 /** What lands on the paint, how the cannon was set for it, and how well its draw was known. */
 function panelInWords({ fraction, known, dialName, machineName, q, u, from, to }: OnPanel): string {
   const about = known === 'measured' ? '' : 'about ';
-  const set = `dial ${dialName}, on ${machineName ?? 'a garden hose'}`;
-  return `${about}${formatPercent(fraction as Fraction)}: ${set}, draw ${drawInWords({ q, u, known, from, to })}`;
+  const set = t('dial {0}, on {1}', dialName, machineName ?? t('a garden hose'));
+  return t(
+    '{0}{1}: {2}, draw {3}',
+    about,
+    formatPercent(fraction as Fraction),
+    set,
+    drawInWords({ q, u, known, from, to }),
+  );
 }

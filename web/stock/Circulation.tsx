@@ -11,6 +11,7 @@ import { type Holding, isHolding } from '../bench/mergeMix.ts';
 import { LabelButton } from '../labels/LabelButton.tsx';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
 
 /** Every batch that is in a vessel by the books: what, how strong, how much, whose, and what it serves. */
@@ -18,8 +19,8 @@ export function Circulation({ vessels, products }: { vessels: Vessel[]; products
   const holding = vessels.filter(isHolding);
   if (holding.length === 0) return null;
   return (
-    <section aria-label="Mixed and in circulation" className="mt-8">
-      <h2 className="mb-2">Mixed and in circulation</h2>
+    <section aria-label={t('Mixed and in circulation')} className="mt-8">
+      <h2 className="mb-2">{t('Mixed and in circulation')}</h2>
       <ul className="max-w-4xl border-t-2 border-ink">
         {holding.map((vessel) => (
           <BatchLine
@@ -54,18 +55,19 @@ function BatchLine({ vessel, product }: { vessel: Holding; product: Product | un
         {code}
       </Link>
       <span className="min-w-0 flex-1 basis-60 leading-snug">
-        {productName}, {formatPercent(fraction)}, in {vessel.name}
+        {t('{0}, {1}, in {2}', productName, formatPercent(fraction), vessel.name)}
         <span className="block text-[0.94rem] text-muted">
-          {serves.length > 0 && `Serves ${serves.map((e) => e.whatFor.toLowerCase()).join(' and ')}. `}
-          {old && <strong>Out of date, it was good until {dayInWords(useBy ?? '')}. </strong>}
-          {useBy && !old && `Good until ${dayInWords(useBy)}. `}
+          {serves.length > 0 &&
+            `${t('Serves {0}.', serves.map((e) => e.whatFor.toLowerCase()).join(' and '))} `}
+          {old && <strong>{t('Out of date, it was good until {0}.', dayInWords(useBy ?? ''))} </strong>}
+          {useBy && !old && `${t('Good until {0}.', dayInWords(useBy))} `}
           {personName}, {shopDay(madeAt, shop.zone)}, {clockTime(madeAt, shop.zone)}
         </span>
       </span>
       <span className="reading w-20 text-right text-product">{formatVolume(ul, shop.units)}</span>
-      <LabelButton of={{ batchId: vessel.holds.batchId, code }}>Label</LabelButton>
+      <LabelButton of={{ batchId: vessel.holds.batchId, code }}>{t('Label')}</LabelButton>
       <button type="button" className="no-print min-h-12 px-1 underline underline-offset-4" onClick={topUp}>
-        Top it up
+        {t('Top it up')}
       </button>
     </li>
   );

@@ -15,6 +15,7 @@ import { CONTAINER_KINDS, type ContainerKind } from '#core/mixing/outlines.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { containersQuery, placesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
@@ -27,30 +28,45 @@ import { LateForm, LostForm } from './LateForms.tsx';
 import { ReceiptForm } from './ReceiptForm.tsx';
 
 type Act = 'late' | 'waste' | 'move' | 'decant' | 'found' | 'receipt' | 'return' | 'lost';
-const ACTS: { act: Act; name: string; title: (code: string) => string; needed: Role }[] = [
+const ACTS: () => { act: Act; name: string; title: (code: string) => string; needed: Role }[] = () => [
   {
     act: 'late',
-    name: 'Poured, not booked',
-    title: (code) => `Poured from ${code} and not booked`,
+    name: t('Poured, not booked'),
+    title: (code) => t('Poured from {0} and not booked', code),
     needed: 'technician',
   },
-  { act: 'waste', name: 'Some was wasted', title: (code) => `Wasted from ${code}`, needed: 'technician' },
-  { act: 'move', name: 'Move it', title: (code) => `Move ${code}`, needed: 'technician' },
-  { act: 'decant', name: 'Decant from it', title: (code) => `Decant from ${code}`, needed: 'lead' },
+  {
+    act: 'waste',
+    name: t('Some was wasted'),
+    title: (code) => t('Wasted from {0}', code),
+    needed: 'technician',
+  },
+  { act: 'move', name: t('Move it'), title: (code) => t('Move {0}', code), needed: 'technician' },
+  { act: 'decant', name: t('Decant from it'), title: (code) => t('Decant from {0}', code), needed: 'lead' },
   {
     act: 'found',
-    name: 'It holds more',
-    title: (code) => `${code} holds more than the books say`,
+    name: t('It holds more'),
+    title: (code) => t('{0} holds more than the books say', code),
     needed: 'lead',
   },
   {
     act: 'receipt',
-    name: 'Its receipt is wrong',
-    title: (code) => `What ${code} came with`,
+    name: t('Its receipt is wrong'),
+    title: (code) => t('What {0} came with', code),
     needed: 'lead',
   },
-  { act: 'return', name: 'Return it', title: (code) => `Return ${code} to its supplier`, needed: 'lead' },
-  { act: 'lost', name: 'Nobody can find it', title: (code) => `Nobody can find ${code}`, needed: 'lead' },
+  {
+    act: 'return',
+    name: t('Return it'),
+    title: (code) => t('Return {0} to its supplier', code),
+    needed: 'lead',
+  },
+  {
+    act: 'lost',
+    name: t('Nobody can find it'),
+    title: (code) => t('Nobody can find {0}', code),
+    needed: 'lead',
+  },
 ];
 
 /** What happens to a container besides pouring; each is booked with a name and can be taken back. */
@@ -67,15 +83,17 @@ export function ContainerActs({ container }: { container: Container }) {
     receipt: container.decantedFrom === null,
     return: container.heldUl > 0,
   };
-  const chosen = ACTS.find((a) => a.act === open);
+  const chosen = ACTS().find((a) => a.act === open);
   const Form = chosen && FORMS[chosen.act];
   return (
-    <section aria-label="What happened to it" className="no-print mb-5 flex flex-wrap gap-3">
-      {ACTS.filter(({ act, needed }) => may[act] && atLeast(who.role, needed)).map(({ act, name }) => (
-        <Button key={act} onClick={() => setOpen(act)}>
-          {name}
-        </Button>
-      ))}
+    <section aria-label={t('What happened to it')} className="no-print mb-5 flex flex-wrap gap-3">
+      {ACTS()
+        .filter(({ act, needed }) => may[act] && atLeast(who.role, needed))
+        .map(({ act, name }) => (
+          <Button key={act} onClick={() => setOpen(act)}>
+            {name}
+          </Button>
+        ))}
       {chosen && Form && (
         <Dialog title={chosen.title(container.code)} close={() => setOpen(null)}>
           <Form container={container} close={() => setOpen(null)} />
@@ -90,24 +108,24 @@ function WasteForm(props: FormProps) {
   const of = useAct(props, 'wastes', {
     values: { ul: '', reason: 'spilt' as WasteReason, note: '' },
     read: ({ ul: text, reason, note }) => {
-      const { ul, refusals } = amountOf(text, shop.units, 'How much');
+      const { ul, refusals } = amountOf(text, shop.units, t('How much'));
       return { body: { ul, reason, note }, refusals };
     },
     schema: wasteBody,
   });
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
-      <AmountOf of={of} container={props.container} placeholder="such as 200 ml" />
+      <AmountOf of={of} container={props.container} placeholder={t('such as 200 ml')} />
       <ChoiceField
         of={of}
         name="reason"
-        label="Why"
-        options={WASTE_REASONS.map((value) => ({ value, name: WASTE_REASON_NAMES[value] }))}
+        label={t('Why')}
+        options={WASTE_REASONS.map((value) => ({ value, name: t(WASTE_REASON_NAMES[value]) }))}
       />
-      <TextField of={of} name="note" label="Note" hint="In your own words, where that helps" />
-      {shop.wasteWater && <p className="text-muted">{shop.wasteWater} Local codes decide.</p>}
+      <TextField of={of} name="note" label={t('Note')} hint={t('In your own words, where that helps')} />
+      {shop.wasteWater && <p className="text-muted">{t('{0} Local codes decide.', shop.wasteWater)}</p>}
       <FormFoot
-        save="Book it as waste"
+        save={t('Book it as waste')}
         saving={of.saving}
         problem={of.problem}
         startAfresh={of.startAfresh}
@@ -128,13 +146,13 @@ function MoveForm(props: FormProps) {
       <ChoiceField
         of={of}
         name="placeId"
-        label="Where it stands now"
-        placeholder="Choose a place"
+        label={t('Where it stands now')}
+        placeholder={t('Choose a place')}
         options={places
           .filter((p) => p.id !== props.container.placeId)
           .map((p) => ({ value: String(p.id), name: p.name }))}
       />
-      <FormFoot save="Move it" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+      <FormFoot save={t('Move it')} saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }
@@ -155,11 +173,11 @@ function DecantForm(props: FormProps) {
       placeId: String(container.placeId),
     },
     read: (typed) => {
-      const { ul, refusals } = amountOf(typed.ul, shop.units, 'How much');
+      const { ul, refusals } = amountOf(typed.ul, shop.units, t('How much'));
       if (typed.into !== NEW) {
         return { body: { ul, into: { kind: 'existing', containerId: Number(typed.into) } }, refusals };
       }
-      const size = parseVolume(typed.sizeUl, { system: shop.units, field: 'Size', askUnit: true });
+      const size = parseVolume(typed.sizeUl, { system: shop.units, field: t('Size'), askUnit: true });
       const into = {
         kind: 'new',
         containerKind: typed.kind,
@@ -177,16 +195,16 @@ function DecantForm(props: FormProps) {
   );
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
-      <AmountOf of={of} container={container} placeholder="such as 5 l" />
+      <AmountOf of={of} container={container} placeholder={t('such as 5 l')} />
       <ChoiceField
         of={of}
         name="into"
-        label="Into"
+        label={t('Into')}
         options={[
-          { value: NEW, name: 'a new container, which gets a code of its own' },
+          { value: NEW, name: t('a new container, which gets a code of its own') },
           ...others.map((c) => ({
             value: String(c.id),
-            name: `${c.code}, ${c.kind}, room for ${formatVolume(c.sizeUl - c.heldUl, shop.units)}`,
+            name: t('{0}, {1}, room for {2}', c.code, c.kind, formatVolume(c.sizeUl - c.heldUl, shop.units)),
           })),
         ]}
       />
@@ -195,22 +213,27 @@ function DecantForm(props: FormProps) {
           <ChoiceField
             of={of}
             name="kind"
-            label="Kind"
+            label={t('Kind')}
             options={CONTAINER_KINDS.map((value) => ({ value, name: value }))}
           />
-          <TextField of={of} name="sizeUl" label="Size" />
+          <TextField of={of} name="sizeUl" label={t('Size')} />
           <ChoiceField
             of={of}
             name="placeId"
-            label="Stands in"
+            label={t('Stands in')}
             options={places.map((p) => ({ value: String(p.id), name: p.name }))}
           />
         </div>
       )}
       <p className="text-muted">
-        Lot, price and best-before go with it. Label it before anything is put in: name, hazards, lot.
+        {t('Lot, price and best-before go with it. Label it before anything is put in: name, hazards, lot.')}
       </p>
-      <FormFoot save="Book the decant" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+      <FormFoot
+        save={t('Book the decant')}
+        saving={of.saving}
+        problem={of.problem}
+        startAfresh={of.startAfresh}
+      />
     </form>
   );
 }
@@ -220,7 +243,7 @@ function FoundForm(props: FormProps) {
   const of = useAct(props, 'founds', {
     values: { ul: '', note: '' },
     read: ({ ul: text, note }) => {
-      const { ul, refusals } = amountOf(text, shop.units, 'How much more');
+      const { ul, refusals } = amountOf(text, shop.units, t('How much more'));
       return { body: { ul, note }, refusals };
     },
     schema: foundBody,
@@ -230,18 +253,18 @@ function FoundForm(props: FormProps) {
       <TextField
         of={of}
         name="ul"
-        label="How much more"
-        placeholder="such as 1 l"
-        hint={`Than the ${formatVolume(props.container.heldUl, shop.units)} in the books.`}
+        label={t('How much more')}
+        placeholder={t('such as 1 l')}
+        hint={t('Than the {0} in the books.', formatVolume(props.container.heldUl, shop.units))}
       />
       <TextField
         of={of}
         name="note"
-        label="Where it was"
-        hint="How it came to be missing, as far as anyone knows"
+        label={t('Where it was')}
+        hint={t('How it came to be missing, as far as anyone knows')}
       />
       <FormFoot
-        save="Book it as found"
+        save={t('Book it as found')}
         saving={of.saving}
         problem={of.problem}
         startAfresh={of.startAfresh}
@@ -260,11 +283,19 @@ function ReturnForm(props: FormProps) {
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
       <p>
-        All {formatVolume(props.container.heldUl, shop.units)} of it goes back
-        {props.container.supplier && ` to ${props.container.supplier}`}.
+        {t(
+          'All {0} of it goes back{1}.',
+          formatVolume(props.container.heldUl, shop.units),
+          props.container.supplier && ` ${t('to {0}', props.container.supplier)}`,
+        )}
       </p>
-      <TextField of={of} name="note" label="Why" />
-      <FormFoot save="Book the return" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+      <TextField of={of} name="note" label={t('Why')} />
+      <FormFoot
+        save={t('Book the return')}
+        saving={of.saving}
+        problem={of.problem}
+        startAfresh={of.startAfresh}
+      />
     </form>
   );
 }

@@ -1,4 +1,5 @@
 import { Link, Navigate, useParams } from 'react-router';
+import { t } from '../lib/speech.ts';
 import { Page } from '../ui/Page.tsx';
 
 /** Where a container's label leads: `/c/P-14`. */
@@ -7,9 +8,9 @@ export default function ContainerByCode() {
   const id = /^P-([1-9]\d{0,8})$/i.exec(code)?.[1];
   if (id) return <Navigate to={`/stock/containers/${id}`} replace />;
   return (
-    <Page title={`No container ${code}`}>
+    <Page title={t('No container {0}', code)}>
       <p>
-        A container’s code looks like P-14. <Link to="/stock">Look at the shelf</Link>
+        {t('A container’s code looks like P-14.')} <Link to="/stock">{t('Look at the shelf')}</Link>
       </p>
     </Page>
   );

@@ -12,6 +12,7 @@ import { LabelButton } from '../labels/LabelButton.tsx';
 import { post } from '../lib/api.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain, containersQuery, productsQuery, rowQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
@@ -33,10 +34,10 @@ export default function ContainerPage() {
   useShowsProducts(container?.productId);
   if (error) {
     return (
-      <Page title="No such container">
+      <Page title={t('No such container')}>
         <Refusal problem={error} />
         <p className="mt-3">
-          <Link to="/stock">Look at the shelf</Link>
+          <Link to="/stock">{t('Look at the shelf')}</Link>
         </p>
       </Page>
     );
@@ -52,7 +53,7 @@ export default function ContainerPage() {
       {container.awayAt && (
         <div className="mb-4 flex flex-wrap items-center gap-x-5 gap-y-2">
           <p>
-            <strong>Off the shelf</strong> since {shopDay(container.awayAt, shop.zone)}.
+            <strong>{t('Off the shelf')}</strong> {t('since {0}.', shopDay(container.awayAt, shop.zone))}
           </p>
           <TurnedUp id={container.id} code={container.code} />
         </div>
@@ -60,20 +61,20 @@ export default function ContainerPage() {
       {container.onHold && (
         <div className="mb-4">
           <Stop
-            reason={`Lot ${container.lot} is on hold: “${container.onHold.words}”.`}
-            remedy="Nobody may pour from it until a manager releases the lot."
+            reason={t('Lot {0} is on hold: “{1}”.', container.lot, container.onHold.words)}
+            remedy={t('Nobody may pour from it until a manager releases the lot.')}
           />
         </div>
       )}
       {old && (
         <div className="mb-4">
-          <Watch word="Past its best-before.">
-            It was good until {dayInWords(container.bestBefore ?? '')}. Its sheet decides.
+          <Watch word={t('Past its best-before.')}>
+            {t('It was good until {0}. Its sheet decides.', dayInWords(container.bestBefore ?? ''))}
           </Watch>
         </div>
       )}
       <div className="grid gap-x-13 gap-y-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
-        <section aria-label="Level">
+        <section aria-label={t('Level')}>
           <EquipmentDrawing
             outline={CONTAINER_OUTLINES[container.kind]}
             brimfulUl={container.sizeUl}
@@ -82,23 +83,31 @@ export default function ContainerPage() {
             height={320}
             width={310}
             marks={[{ ul: container.heldUl, figure: held, tone: 'product' }]}
-            label={`${container.kind} holding ${held} of ${formatVolume(container.sizeUl, shop.units)}`}
+            label={t(
+              '{0} holding {1} of {2}',
+              container.kind,
+              held,
+              formatVolume(container.sizeUl, shop.units),
+            )}
           />
           <dl className="mt-3 border-t border-hairline">
-            <Fact name="Left, by the books" value={held} />
+            <Fact name={t('Left, by the books')} value={held} />
             {container.priceMinor !== null && container.heldUl > 0 && (
-              <Fact name="Worth" value={formatMoney(container.heldMinor, shop.currency)} />
+              <Fact name={t('Worth')} value={formatMoney(container.heldMinor, shop.currency)} />
             )}
-            <Fact name="Size" value={`${formatVolume(container.sizeUl, shop.units)} ${container.kind}`} />
-            <Fact name="Stands in" value={container.placeName} />
             <Fact
-              name="Price"
+              name={t('Size')}
+              value={`${formatVolume(container.sizeUl, shop.units)} ${t(container.kind)}`}
+            />
+            <Fact name={t('Stands in')} value={container.placeName} />
+            <Fact
+              name={t('Price')}
               value={
                 container.priceMinor === null ? 'not known' : formatMoney(container.priceMinor, shop.currency)
               }
             />
             <Fact
-              name="Lot"
+              name={t('Lot')}
               value={
                 container.lot ? (
                   <Link to={`/stock/lots/${encodeURIComponent(container.lot)}`}>{container.lot}</Link>
@@ -111,11 +120,13 @@ export default function ContainerPage() {
               name={container.decantedFrom ? 'Decanted' : 'Received'}
               value={shopDay(container.receivedAt, shop.zone)}
             />
-            {container.supplier && <Fact name="From" value={container.supplier} />}
-            {container.decantedFrom && <Fact name="Out of" value={container.decantedFrom} />}
-            {container.bestBefore && <Fact name="Best before" value={dayInWords(container.bestBefore)} />}
+            {container.supplier && <Fact name={t('From')} value={container.supplier} />}
+            {container.decantedFrom && <Fact name={t('Out of')} value={container.decantedFrom} />}
+            {container.bestBefore && (
+              <Fact name={t('Best before')} value={dayInWords(container.bestBefore)} />
+            )}
             <Fact
-              name="Opened"
+              name={t('Opened')}
               value={container.openedAt ? shopDay(container.openedAt, shop.zone) : 'sealed'}
             />
           </dl>
@@ -171,21 +182,23 @@ function Actions({ container }: { container: Container }) {
   return (
     <>
       {!container.openedAt && alreadyOpen && (
-        <Watch word={`${alreadyOpen.code} is open already,`}>
-          with {formatVolume(alreadyOpen.heldUl, shop.units)} left: first opened, first used.
+        <Watch word={t('{0} is open already,', alreadyOpen.code)}>
+          {t('with {0} left: first opened, first used.', formatVolume(alreadyOpen.heldUl, shop.units))}
         </Watch>
       )}
       {!container.openedAt && (
-        <Button onClick={() => opening.mutate()}>{alreadyOpen ? 'Open it all the same' : 'Open it'}</Button>
+        <Button onClick={() => opening.mutate()}>
+          {alreadyOpen ? t('Open it all the same') : t('Open it')}
+        </Button>
       )}
-      <LabelButton of={{ containerId: container.id, code: container.code }}>Label</LabelButton>
+      <LabelButton of={{ containerId: container.id, code: container.code }}>{t('Label')}</LabelButton>
       {container.openedAt && container.heldUl > 0 && (
         <Button look="main" onClick={pourFrom}>
-          Pour from it
+          {t('Pour from it')}
         </Button>
       )}
       {container.heldUl === 0 && atLeast(who.role, 'lead') && (
-        <Button onClick={() => puttingAway.mutate()}>Put it away, empty</Button>
+        <Button onClick={() => puttingAway.mutate()}>{t('Put it away, empty')}</Button>
       )}
       {error && <Refusal problem={error} />}
     </>

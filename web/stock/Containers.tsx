@@ -7,6 +7,7 @@ import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { containersQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
@@ -27,21 +28,21 @@ export default function Containers() {
   if (!data) return null;
   return (
     <Page
-      title="Containers"
+      title={t('Containers')}
       actions={
         <>
-          {atLeast(who.role, 'lead') && <ButtonLink to="/stock/import">From a file</ButtonLink>}
-          <ButtonLink to="/stock">The shelf</ButtonLink>
+          {atLeast(who.role, 'lead') && <ButtonLink to="/stock/import">{t('From a file')}</ButtonLink>}
+          <ButtonLink to="/stock">{t('The shelf')}</ButtonLink>
         </>
       }
     >
       <DataTable
         name="containers"
-        label="Containers"
+        label={t('Containers')}
         rows={data}
         columns={columns}
         idOf={(c) => c.id}
-        empty="Nothing is on the shelf yet."
+        empty={t('Nothing is on the shelf yet.')}
         open={(c) => go(`/stock/containers/${c.id}`)}
       />
     </Page>
@@ -54,7 +55,7 @@ function columnsOf(shop: Shop): TableColumn<Container>[] {
   return [
     {
       id: 'code',
-      name: 'Code',
+      name: t('Code'),
       wide: 0.7,
       value: (c) => c.code,
       show: (c) => (
@@ -63,11 +64,11 @@ function columnsOf(shop: Shop): TableColumn<Container>[] {
         </Link>
       ),
     },
-    { id: 'product', name: 'Product', wide: 2, groups: true, value: (c) => c.productName },
-    { id: 'kind', name: 'Kind', wide: 0.8, groups: true, value: (c) => c.kind },
+    { id: 'product', name: t('Product'), wide: 2, groups: true, value: (c) => c.productName },
+    { id: 'kind', name: t('Kind'), wide: 0.8, groups: true, value: (c) => c.kind },
     {
       id: 'size',
-      name: 'Size',
+      name: t('Size'),
       figure: true,
       wide: 0.8,
       value: (c) => c.sizeUl / 1_000,
@@ -75,44 +76,44 @@ function columnsOf(shop: Shop): TableColumn<Container>[] {
     },
     {
       id: 'held',
-      name: 'Left',
+      name: t('Left'),
       figure: true,
       value: (c) => c.heldUl / 1_000,
       show: (c) => <span className="text-product">{litres(c.heldUl)}</span>,
       sum: (rows) => litres(rows.reduce((sum, c) => sum + c.heldUl, 0)),
     },
-    { id: 'place', name: 'Where', groups: true, value: (c) => c.placeName },
-    { id: 'state', name: 'Open', wide: 0.8, groups: true, value: (c) => (c.openedAt ? 'open' : 'sealed') },
-    { id: 'lot', name: 'Lot', groups: true, desk: true, value: (c) => c.lot },
+    { id: 'place', name: t('Where'), groups: true, value: (c) => c.placeName },
+    { id: 'state', name: t('Open'), wide: 0.8, groups: true, value: (c) => (c.openedAt ? 'open' : 'sealed') },
+    { id: 'lot', name: t('Lot'), groups: true, desk: true, value: (c) => c.lot },
     {
       id: 'bestBefore',
-      name: 'Best before',
+      name: t('Best before'),
       desk: true,
       value: (c) => c.bestBefore,
       show: (c) =>
         c.bestBefore && (
           <span className={c.bestBefore < today ? 'font-bold' : ''}>
             {dayInWords(c.bestBefore)}
-            {c.bestBefore < today && ', past'}
+            {c.bestBefore < today && t(', past')}
           </span>
         ),
     },
-    { id: 'supplier', name: 'Supplier', groups: true, hidden: true, value: (c) => c.supplier },
+    { id: 'supplier', name: t('Supplier'), groups: true, hidden: true, value: (c) => c.supplier },
     {
       id: 'received',
-      name: 'Came',
+      name: t('Came'),
       hidden: true,
       value: (c) => c.receivedAt,
       show: (c) => shopDay(c.receivedAt, shop.zone),
     },
     {
       id: 'worth',
-      name: 'Worth',
+      name: t('Worth'),
       figure: true,
       wide: 0.8,
       desk: true,
       value: (c) => c.heldMinor,
-      show: (c) => (c.priceMinor === null ? 'not known' : formatMoney(c.heldMinor, shop.currency)),
+      show: (c) => (c.priceMinor === null ? t('not known') : formatMoney(c.heldMinor, shop.currency)),
       sum: (rows) =>
         formatMoney(
           rows.reduce((sum, c) => sum + c.heldMinor, 0),

@@ -4,7 +4,7 @@ import { type Corrected, correctionBody, type Movement } from '#contract/ledger.
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
-import { said } from '../lib/speech.ts';
+import { said, t } from '../lib/speech.ts';
 import { askAgain, containersQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
@@ -19,7 +19,7 @@ type Props = { movement: Movement; container: Container };
 /** It came out of another container: the pour is taken back and booked from the right one, in one step. */
 export function CorrectPour({ movement, container, close }: Props & { close: () => void }) {
   return (
-    <Dialog title={`Not from ${container.code}`} close={close}>
+    <Dialog title={t('Not from {0}', container.code)} close={close}>
       <CorrectForm movement={movement} container={container} close={close} />
     </Dialog>
   );
@@ -47,18 +47,21 @@ function CorrectForm({ movement, container, close }: Props & { close: () => void
     return (
       <div className="flex flex-col gap-4 p-5" role="status">
         <p>
-          Put right: {done.vesselName} holds {formatVolume(done.productUl, shop.units)} of{' '}
-          <strong>{done.productName}</strong> from {done.containerCode}, batch{' '}
-          <span className="reading">{done.batchCode}</span>. Label it anew.
+          {t('Put right: {0} holds {1} of', done.vesselName, formatVolume(done.productUl, shop.units))}{' '}
+          <strong>{done.productName}</strong> {t('from {0}, batch', done.containerCode)}{' '}
+          <span className="reading">{done.batchCode}</span>
+          {t('. Label it anew.')}
         </p>
-        {done.caution && <Watch word="Take care.">{done.caution} Its safety data sheet decides.</Watch>}
+        {done.caution && (
+          <Watch word={t('Take care.')}>{t('{0} Its safety data sheet decides.', done.caution)}</Watch>
+        )}
         {done.met && (
           <Watch word={said(done.met).reason}>
-            Air the place, empty it and rinse it with plenty of water. The safety data sheets decide.
+            {t('Air the place, empty it and rinse it with plenty of water. The safety data sheets decide.')}
           </Watch>
         )}
         <Button look="main" onClick={close}>
-          Understood
+          {t('Understood')}
         </Button>
       </div>
     );
@@ -66,24 +69,32 @@ function CorrectForm({ movement, container, close }: Props & { close: () => void
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
       <p>
-        The {poured} poured into {movement.vesselName} are taken back here and booked from the container they
-        really came from. Nothing was poured twice.
+        {t(
+          'The {0} poured into {1} are taken back here and booked from the container they really came from. Nothing was poured twice.',
+          poured,
+          movement.vesselName,
+        )}
       </p>
       <ChoiceField
         of={of}
         name="containerId"
-        label="Poured from"
-        placeholder="Choose the container"
+        label={t('Poured from')}
+        placeholder={t('Choose the container')}
         options={containers
           .filter((c) => c.id !== container.id && c.openedAt)
           .map((c) => ({
             value: String(c.id),
             name: `${c.code}, ${c.productName}`,
-            note: `${formatVolume(c.heldUl, shop.units)} left, ${c.placeName}`,
+            note: t('{0} left, {1}', formatVolume(c.heldUl, shop.units), c.placeName),
           }))}
       />
-      <TextField of={of} name="note" label="Note" hint="How it came about, where that helps" />
-      <FormFoot save="Put it right" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+      <TextField of={of} name="note" label={t('Note')} hint={t('How it came about, where that helps')} />
+      <FormFoot
+        save={t('Put it right')}
+        saving={of.saving}
+        problem={of.problem}
+        startAfresh={of.startAfresh}
+      />
     </form>
   );
 }

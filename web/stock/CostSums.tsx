@@ -6,6 +6,7 @@ import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { get } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { peopleQuery, placesQuery, productsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
@@ -15,7 +16,12 @@ import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import type { TableColumn } from '../ui/tableColumn.ts';
 
-const NAMES: Record<SummedBy, string> = { product: 'Product', person: 'Who', place: 'Where', month: 'Month' };
+const NAMES: () => Record<SummedBy, string> = () => ({
+  product: t('Product'),
+  person: t('Who'),
+  place: t('Where'),
+  month: t('Month'),
+});
 
 const FILTERS = ['person', 'product', 'place', 'from', 'to'] as const;
 const ANY = 'any';
@@ -49,45 +55,52 @@ export default function CostSums() {
   const all = (what: (s: Summed) => number) => rows.reduce((sum, s) => sum + what(s), 0);
   return (
     <Page
-      title="What it cost"
-      actions={<ButtonLink to={`/stock/movements${without(asked, 'by')}`}>Movements</ButtonLink>}
+      title={t('What it cost')}
+      actions={<ButtonLink to={`/stock/movements${without(asked, 'by')}`}>{t('Movements')}</ButtonLink>}
     >
-      <section aria-label="Of what" className="no-print mb-5 grid max-w-4xl gap-3 sm:grid-cols-3">
-        <OfWhat label="Who" name="person" of={people} every="everyone" asked={asked} set={set} />
-        <OfWhat label="Product" name="product" of={products} every="every product" asked={asked} set={set} />
-        <OfWhat label="Where" name="place" of={places} every="everywhere" asked={asked} set={set} />
+      <section aria-label={t('Of what')} className="no-print mb-5 grid max-w-4xl gap-3 sm:grid-cols-3">
+        <OfWhat label={t('Who')} name="person" of={people} every={t('everyone')} asked={asked} set={set} />
+        <OfWhat
+          label={t('Product')}
+          name="product"
+          of={products}
+          every={t('every product')}
+          asked={asked}
+          set={set}
+        />
+        <OfWhat label={t('Where')} name="place" of={places} every={t('everywhere')} asked={asked} set={set} />
       </section>
       {error && <Refusal problem={error} />}
       <dl className="mb-5 flex flex-wrap gap-x-8 gap-y-2 border-t-2 border-ink pt-2">
-        <Total name="Poured" ul={all((s) => s.pouredUl)} minor={all((s) => s.pouredMinor)} />
-        <Total name="Wasted" ul={all((s) => s.wastedUl)} minor={all((s) => s.wastedMinor)} />
+        <Total name={t('Poured')} ul={all((s) => s.pouredUl)} minor={all((s) => s.pouredMinor)} />
+        <Total name={t('Wasted')} ul={all((s) => s.wastedUl)} minor={all((s) => s.wastedMinor)} />
       </dl>
       {data && (
         <DataTable
           key={by}
           name={`cost by ${by}`}
-          label="What it cost"
+          label={t('What it cost')}
           rows={rows}
           columns={columns}
           idOf={(s) => s.id}
-          empty="Nothing was poured in that time."
+          empty={t('Nothing was poured in that time.')}
         >
           <div className="min-w-40">
             <ListField
-              label="By"
+              label={t('By')}
               value={by}
-              options={SUMMED_BY.map((value) => ({ value, name: NAMES[value].toLowerCase() }))}
+              options={SUMMED_BY.map((value) => ({ value, name: NAMES()[value].toLowerCase() }))}
               onChange={(value) => set('by', value)}
             />
           </div>
           <TypedField
-            label="From"
+            label={t('From')}
             type="date"
             value={asked.get('from') ?? ''}
             onChange={(e) => set('from', e.target.value)}
           />
           <TypedField
-            label="To"
+            label={t('To')}
             type="date"
             value={asked.get('to') ?? ''}
             onChange={(e) => set('to', e.target.value)}
@@ -149,36 +162,36 @@ function columnsOf(by: SummedBy, filter: string, shop: Shop): TableColumn<Summed
   return [
     {
       id: 'name',
-      name: NAMES[by],
+      name: NAMES()[by],
       wide: 2,
       value: (s) => s.name,
       show: (s) => (by === 'month' || s.id === '0' ? s.name : <Link to={leads(s)}>{s.name}</Link>),
     },
-    { id: 'pours', name: 'Pours', figure: true, wide: 0.7, value: (s) => s.pours },
+    { id: 'pours', name: t('Pours'), figure: true, wide: 0.7, value: (s) => s.pours },
     {
       id: 'poured',
-      name: 'Poured',
+      name: t('Poured'),
       figure: true,
       value: (s) => s.pouredUl / 1_000,
       show: (s) => <span className="text-product">{litres(s.pouredUl)}</span>,
     },
     {
       id: 'cost',
-      name: 'Cost',
+      name: t('Cost'),
       figure: true,
       value: (s) => s.pouredMinor,
       show: (s) => money(s.pouredMinor),
     },
     {
       id: 'wasted',
-      name: 'Wasted',
+      name: t('Wasted'),
       figure: true,
       value: (s) => s.wastedUl / 1_000,
       show: (s) => litres(s.wastedUl),
     },
     {
       id: 'wastedCost',
-      name: 'Cost of it',
+      name: t('Cost of it'),
       figure: true,
       desk: true,
       value: (s) => s.wastedMinor,
@@ -186,7 +199,7 @@ function columnsOf(by: SummedBy, filter: string, shop: Shop): TableColumn<Summed
     },
     {
       id: 'found',
-      name: 'Found',
+      name: t('Found'),
       figure: true,
       desk: true,
       value: (s) => s.foundUl / 1_000,

@@ -2,6 +2,7 @@ import { Link, useParams } from 'react-router';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { deliveryQuery } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
 import { useQuery } from '../state/useQuery.ts';
@@ -22,29 +23,36 @@ export default function DeliveryPage() {
   const total = data.containers.reduce((sum, c) => sum + (c.priceMinor ?? 0), 0);
   return (
     <Page
-      title={`${data.code} from ${data.supplier}`}
+      title={t('{0} from {1}', data.code, data.supplier)}
       actions={
         <>
           <PaperLink href={`/api/deliveries/${data.id}/labels.pdf?size=${labelSize}`}>
-            Labels for all of it
+            {t('Labels for all of it')}
           </PaperLink>
-          <ButtonLink to="/stock/delivery">Another delivery</ButtonLink>
+          <ButtonLink to="/stock/delivery">{t('Another delivery')}</ButtonLink>
           <ButtonLink look="main" to="/stock">
-            To the shelf
+            {t('To the shelf')}
           </ButtonLink>
         </>
       }
     >
       <p className="mb-4">
-        {data.reference && `Delivery note ${data.reference}. `}Booked in by {data.receivedBy},{' '}
-        {shopDay(data.receivedAt, shop.zone)} {clockTime(data.receivedAt, shop.zone)}:{' '}
-        {data.containers.length} {data.containers.length === 1 ? 'container' : 'containers'}
-        {total > 0 && `, ${formatMoney(total, shop.currency)}${priced ? '' : ' as far as prices are known'}`}.
+        {t(
+          '{0}Booked in by {1}, {2} {3}: {4} {5}{6}.',
+          data.reference && `${t('Delivery note {0}.', data.reference)} `,
+          data.receivedBy,
+          shopDay(data.receivedAt, shop.zone),
+          clockTime(data.receivedAt, shop.zone),
+          data.containers.length,
+          data.containers.length === 1 ? t('container') : t('containers'),
+          total > 0 &&
+            `, ${formatMoney(total, shop.currency)}${priced ? '' : ` ${t('as far as prices are known')}`}`,
+        )}
       </p>
       <Ledger
-        head={['Code', 'Product', 'Size', 'Lot', 'Price']}
+        head={[t('Code'), t('Product'), t('Size'), t('Lot'), t('Price')]}
         right={[2, 4]}
-        empty="Nothing was in it."
+        empty={t('Nothing was in it.')}
         rows={data.containers.map((c) => ({
           key: c.id,
           cells: [
@@ -52,9 +60,9 @@ export default function DeliveryPage() {
               {c.code}
             </Link>,
             c.productName,
-            `${formatVolume(c.sizeUl, shop.units)} ${c.kind}`,
+            `${formatVolume(c.sizeUl, shop.units)} ${t(c.kind)}`,
             c.lot || '–',
-            c.priceMinor === null ? 'not known' : formatMoney(c.priceMinor, shop.currency),
+            c.priceMinor === null ? t('not known') : formatMoney(c.priceMinor, shop.currency),
           ],
         }))}
       />

@@ -4,6 +4,7 @@ import { atLeast } from '#contract/roles.ts';
 import type { Recall } from '#contract/stock.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain, queryClient, recallQuery } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
@@ -27,17 +28,22 @@ export function HoldLot({ recall }: { recall: Recall }) {
   const { hold } = recall;
   if (hold) {
     return (
-      <section aria-label="On hold" className="mb-8 flex max-w-2xl flex-col items-start gap-3">
+      <section aria-label={t('On hold')} className="mb-8 flex max-w-2xl flex-col items-start gap-3">
         <Stop
-          reason={`On hold: “${hold.words}”.`}
-          remedy={`${hold.by}, ${clockTime(hold.at, shop.zone)}, ${shopDay(hold.at, shop.zone)}. Nobody may pour from it, nor put a mix that holds some of it on a vehicle.`}
+          reason={t('On hold: “{0}”.', hold.words)}
+          remedy={t(
+            '{0}, {1}, {2}. Nobody may pour from it, nor put a mix that holds some of it on a vehicle.',
+            hold.by,
+            clockTime(hold.at, shop.zone),
+            shopDay(hold.at, shop.zone),
+          )}
         />
         {atLeast(who.role, 'manager') ? (
           <Button bay disabled={act.isPending} onClick={() => act.mutate('releases')}>
-            Release it
+            {t('Release it')}
           </Button>
         ) : (
-          <p>A manager releases it.</p>
+          <p>{t('A manager releases it.')}</p>
         )}
         {act.error && <Refusal problem={act.error} />}
       </section>
@@ -46,7 +52,7 @@ export function HoldLot({ recall }: { recall: Recall }) {
   if (!atLeast(who.role, 'lead')) return null;
   return (
     <form
-      aria-label="Stop its use"
+      aria-label={t('Stop its use')}
       className="no-print mb-8 grid max-w-2xl items-end gap-3 sm:grid-cols-[1fr_auto]"
       onSubmit={(event) => {
         event.preventDefault();
@@ -54,13 +60,13 @@ export function HoldLot({ recall }: { recall: Recall }) {
       }}
     >
       <TypedField
-        label="Stop its use, because"
+        label={t('Stop its use, because')}
         value={words}
         maxLength={200}
         onChange={(event) => setWords(event.target.value)}
       />
       <Button bay type="submit" disabled={act.isPending || words.trim() === ''}>
-        Put it on hold
+        {t('Put it on hold')}
       </Button>
       {act.error && <Refusal problem={act.error} />}
     </form>

@@ -5,7 +5,7 @@ import { type CsvImport, IMPORT_COLUMNS, type ImportKind } from '#contract/impor
 import { atLeast } from '#contract/roles.ts';
 import { attachText, get, post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
-import { said } from '../lib/speech.ts';
+import { said, t } from '../lib/speech.ts';
 import { askAgain } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink, PaperLink } from '../ui/Button.tsx';
@@ -34,16 +34,19 @@ export default function ImportPage() {
     onSuccess: (sent) => setParams({ of: kind, id: String(sent.id) }),
   });
   return (
-    <Page title="From a file" actions={<ButtonLink to="/stock/containers">Containers</ButtonLink>}>
+    <Page
+      title={t('From a file')}
+      actions={<ButtonLink to="/stock/containers">{t('Containers')}</ButtonLink>}
+    >
       <div className="flex max-w-5xl flex-col gap-8">
         {atLeast(who.role, 'manager') && !id && (
           <div className="max-w-md">
             <Either
-              label="What is in the file"
+              label={t('What is in the file')}
               value={kind}
               options={[
-                { value: 'containers', name: 'Containers' },
-                { value: 'products', name: 'Products' },
+                { value: 'containers', name: t('Containers') },
+                { value: 'products', name: t('Products') },
               ]}
               onChange={(of) => setParams({ of })}
             />
@@ -64,7 +67,7 @@ function Choose(props: { kind: ImportKind; choose: (file: File) => void; busy: b
   return (
     <>
       <section
-        aria-label="The file"
+        aria-label={t('The file')}
         className={`border-2 border-dashed p-5 ${over ? 'border-ink bg-faint' : 'border-hairline'}`}
         onDragOver={(event) => {
           event.preventDefault();
@@ -79,12 +82,13 @@ function Choose(props: { kind: ImportKind; choose: (file: File) => void; busy: b
         }}
       >
         <p className="mb-3">
-          A file of comma-separated values, its first line naming the columns. Nothing is booked before you
-          have seen what it says.
+          {t(
+            'A file of comma-separated values, its first line naming the columns. Nothing is booked before you have seen what it says.',
+          )}
         </p>
         <div className="flex flex-wrap gap-3">
           <label className="inline-flex min-h-12 cursor-pointer items-center border border-ink bg-ink px-5 font-semibold text-ground has-focus-visible:outline-3">
-            {busy ? 'Sending ...' : 'Choose the file'}
+            {busy ? t('Sending ...') : t('Choose the file')}
             <input
               type="file"
               accept=".csv,text/csv"
@@ -97,13 +101,13 @@ function Choose(props: { kind: ImportKind; choose: (file: File) => void; busy: b
               }}
             />
           </label>
-          <PaperLink href={`/api/imports/${kind}.csv`}>An example to start from</PaperLink>
+          <PaperLink href={`/api/imports/${kind}.csv`}>{t('An example to start from')}</PaperLink>
         </div>
       </section>
-      <section aria-label="Columns">
-        <h2 className="mb-2">Columns</h2>
+      <section aria-label={t('Columns')}>
+        <h2 className="mb-2">{t('Columns')}</h2>
         <Ledger
-          head={['Column', 'Needed', 'What stands there', 'Such as']}
+          head={[t('Column'), t('Needed'), t('What stands there'), t('Such as')]}
           empty=""
           rows={IMPORT_COLUMNS[kind].map((c) => ({
             key: c.name,
@@ -122,52 +126,58 @@ function Found({ found, again }: { found: CsvImport; again: () => void }) {
     onSettled: () => askAgain('imports'),
   });
   const WORDS: Record<CsvImport['state'], string> = {
-    checking: `Reading ${fileName} ...`,
-    ready: `All ${total} rows of ${fileName} can be booked.`,
+    checking: t('Reading {0} ...', fileName),
+    ready: t('All {0} rows of {1} can be booked.', total, fileName),
     refused:
       badRows > 0
-        ? `${badRows} of ${total || badRows} rows can’t be booked, so none is. Put them right in the file and choose it again.`
-        : `${fileName} has no rows.`,
-    booking: `Booking ${kind} ...`,
-    done: `${booked} ${kind} are in the books.`,
-    cancelled: 'Cancelled: nothing of it was booked.',
+        ? t(
+            '{0} of {1} rows can’t be booked, so none is. Put them right in the file and choose it again.',
+            badRows,
+            total || badRows,
+          )
+        : t('{0} has no rows.', fileName),
+    booking: t('Booking {0} ...', kind),
+    done: t('{0} {1} are in the books.', booked, kind),
+    cancelled: t('Cancelled: nothing of it was booked.'),
     failed:
       booked > 0
-        ? `It stopped at a fault of the program: ${booked} of ${total} rows are in the books, the rest are not.`
-        : 'It stopped at a fault of the program: nothing of it was booked.',
+        ? t(
+            'It stopped at a fault of the program: {0} of {1} rows are in the books, the rest are not.',
+            booked,
+            total,
+          )
+        : t('It stopped at a fault of the program: nothing of it was booked.'),
   };
   const [of, at] = state === 'booking' ? [total, booked] : [total, checked];
   return (
-    <section aria-label="What it says" className="flex flex-col gap-4">
+    <section aria-label={t('What it says')} className="flex flex-col gap-4">
       <p className="text-lg" role="status">
         {WORDS[state]}
       </p>
       {MOVING.includes(state) && (
         <div className="max-w-xl">
           <progress className="h-4 w-full accent-ink" value={at} max={of || 1} aria-label={WORDS[state]} />
-          <p className="reading">
-            {at} of {of || '...'}
-          </p>
+          <p className="reading">{t('{0} of {1}', at, of || '...')}</p>
         </div>
       )}
       <div className="flex flex-wrap gap-3">
         {state === 'ready' && (
           <Button look="main" disabled={acting.isPending} onClick={() => acting.mutate('bookings')}>
-            Book all {total}
+            {t('Book all {0}', total)}
           </Button>
         )}
         {(state === 'checking' || state === 'ready') && (
           <Button disabled={acting.isPending} onClick={() => acting.mutate('cancellations')}>
-            Cancel
+            {t('Cancel')}
           </Button>
         )}
-        {!MOVING.includes(state) && state !== 'ready' && <Button onClick={again}>Another file</Button>}
+        {!MOVING.includes(state) && state !== 'ready' && <Button onClick={again}>{t('Another file')}</Button>}
       </div>
       {acting.error && <Refusal problem={acting.error} />}
       {found.bad.length > 0 && (
         <>
           <Ledger
-            head={['Line', 'Column', 'It says', 'Why not', 'What would work']}
+            head={[t('Line'), t('Column'), t('It says'), t('Why not'), t('What would work')]}
             empty=""
             rows={found.bad.map((b) => ({
               key: `${b.line} ${b.column}`,
@@ -180,14 +190,14 @@ function Found({ found, again }: { found: CsvImport; again: () => void }) {
               ],
             }))}
           />
-          {found.badRows > found.bad.length && <p>And more of the kind: put these right first.</p>}
+          {found.badRows > found.bad.length && <p>{t('And more of the kind: put these right first.')}</p>}
         </>
       )}
       {state === 'ready' && (
         <>
-          <h2>The first of them</h2>
+          <h2>{t('The first of them')}</h2>
           <Ledger
-            head={['Line', ...IMPORT_COLUMNS[kind].map((c) => c.name)]}
+            head={[t('Line'), ...IMPORT_COLUMNS[kind].map((c) => c.name)]}
             empty=""
             rows={found.sample.map((s) => ({
               key: s.line,

@@ -3,6 +3,7 @@ import { lateDrawBody, lostBody } from '#contract/stock.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { peopleQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
@@ -19,7 +20,7 @@ export function LateForm(props: FormProps) {
   const of = useAct(props, 'late-draws', {
     values: { ul: '', occurredAt: localTime(shopNow(), shop.zone), personId: String(who.personId), note: '' },
     read: (typed) => {
-      const { ul, refusals } = amountOf(typed.ul, shop.units, 'How much');
+      const { ul, refusals } = amountOf(typed.ul, shop.units, t('How much'));
       const at = readLocalTime(typed.occurredAt, shop.zone);
       return {
         body: {
@@ -36,19 +37,19 @@ export function LateForm(props: FormProps) {
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
       <div className="grid items-start gap-4 sm:grid-cols-2">
-        <AmountOf of={of} container={props.container} placeholder="such as 80 ml" />
-        <TextField of={of} name="occurredAt" label="When" type="datetime-local" />
+        <AmountOf of={of} container={props.container} placeholder={t('such as 80 ml')} />
+        <TextField of={of} name="occurredAt" label={t('When')} type="datetime-local" />
       </div>
       {lead && (
         <ChoiceField
           of={of}
           name="personId"
-          label="Who"
+          label={t('Who')}
           options={people.filter((p) => !p.retired).map((p) => ({ value: String(p.id), name: p.name }))}
         />
       )}
-      <TextField of={of} name="note" label="What for" placeholder="such as wheels of the estate" />
-      <FormFoot save="Book it" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+      <TextField of={of} name="note" label={t('What for')} placeholder={t('such as wheels of the estate')} />
+      <FormFoot save={t('Book it')} saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
     </form>
   );
 }
@@ -64,11 +65,18 @@ export function LostForm(props: FormProps) {
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
       <p>
-        The {formatVolume(props.container.heldUl, shop.units)} the books have in it are written off and it
-        goes off the shelf. If it turns up, take that back on its page.
+        {t(
+          'The {0} the books have in it are written off and it goes off the shelf. If it turns up, take that back on its page.',
+          formatVolume(props.container.heldUl, shop.units),
+        )}
       </p>
-      <TextField of={of} name="note" label="Where it was last seen" />
-      <FormFoot save="Write it off" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+      <TextField of={of} name="note" label={t('Where it was last seen')} />
+      <FormFoot
+        save={t('Write it off')}
+        saving={of.saving}
+        problem={of.problem}
+        startAfresh={of.startAfresh}
+      />
     </form>
   );
 }

@@ -5,6 +5,7 @@ import { type KindTotal, MOVEMENT_KINDS } from '#contract/stock.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { ledgerPage, peopleQuery, placesQuery, productsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
@@ -45,18 +46,21 @@ export default function LedgerList() {
   const rows = useMemo(() => pages.data?.pages.flatMap((p) => p.rows) ?? [], [pages.data]);
   const columns = useMemo(() => ledgerColumns(shop), [shop]);
   return (
-    <Page title="Movements" actions={<ButtonLink to={`/stock/costs?${costs}`}>What it cost</ButtonLink>}>
+    <Page
+      title={t('Movements')}
+      actions={<ButtonLink to={`/stock/costs?${costs}`}>{t('What it cost')}</ButtonLink>}
+    >
       <Filters asked={asked} set={set} />
       {pages.error && <Refusal problem={pages.error} />}
       {pages.data && <Totals totals={pages.data.pages[0]?.totals ?? []} />}
       {pages.data && (
         <DataTable
           name="movements"
-          label="Movements"
+          label={t('Movements')}
           rows={rows}
           columns={columns}
           idOf={(r) => r.id}
-          empty="Nothing moved like that. Take a filter away."
+          empty={t('Nothing moved like that. Take a filter away.')}
           file={`/api/movements/ledger.csv?${filter}`}
           open={(r) => r.containerCode && go(`/c/${r.containerCode}`)}
           more={pages.hasNextPage && !pages.isFetchingNextPage ? () => void pages.fetchNextPage() : null}
@@ -90,20 +94,20 @@ function Filters({ asked, set }: { asked: URLSearchParams; set: (name: string, v
   );
   return (
     <section
-      aria-label="Which"
+      aria-label={t('Which')}
       className="no-print mb-5 grid grid-cols-2 items-start gap-3 sm:grid-cols-3 xl:grid-cols-6"
     >
-      {list('person', 'Who', 'everyone', named(people))}
-      {list('product', 'Product', 'every product', named(products))}
-      {list('place', 'Where', 'everywhere', named(places))}
+      {list('person', t('Who'), 'everyone', named(people))}
+      {list('product', t('Product'), t('every product'), named(products))}
+      {list('place', t('Where'), 'everywhere', named(places))}
       {list(
         'kind',
-        'What',
+        t('What'),
         'everything',
-        MOVEMENT_KINDS.map((value) => ({ value, name: KIND_NAMES[value] })),
+        MOVEMENT_KINDS.map((value) => ({ value, name: KIND_NAMES()[value] })),
       )}
-      {day('from', 'From')}
-      {day('to', 'To')}
+      {day('from', t('From'))}
+      {day('to', t('To'))}
     </section>
   );
 }
@@ -114,16 +118,20 @@ function Totals({ totals }: { totals: KindTotal[] }) {
   const moved = totals.filter((t) => t.ul > 0);
   if (moved.length === 0) return null;
   return (
-    <section aria-label="What it comes to" className="mb-5">
+    <section aria-label={t('What it comes to')} className="mb-5">
       <dl className="flex flex-wrap gap-x-8 gap-y-2 border-t-2 border-ink pt-2">
         {moved.map(({ kind, ul, n, minor }) => (
           <div key={kind}>
-            <dt className="caps text-muted">{KIND_NAMES[kind]}</dt>
+            <dt className="caps text-muted">{KIND_NAMES()[kind]}</dt>
             <dd>
               <span className="reading text-[1.3rem]">{formatVolume(ul, shop.units)}</span>{' '}
               <span className="text-muted">
-                in {n} {n === 1 ? 'movement' : 'movements'}
-                {minor > 0 && `, ${formatMoney(minor, shop.currency)}`}
+                {t(
+                  'in {0} {1}{2}',
+                  n,
+                  n === 1 ? t('movement') : t('movements'),
+                  minor > 0 && `, ${formatMoney(minor, shop.currency)}`,
+                )}
               </span>
             </dd>
           </div>

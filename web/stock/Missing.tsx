@@ -4,6 +4,7 @@ import { atLeast } from '#contract/roles.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain, missingQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
@@ -16,8 +17,8 @@ export function Missing() {
   const { data: missing = [] } = useQuery(missingQuery);
   if (missing.length === 0) return null;
   return (
-    <section aria-label="Missing" className="mt-8">
-      <h2 className="mb-2">Missing</h2>
+    <section aria-label={t('Missing')} className="mt-8">
+      <h2 className="mb-2">{t('Missing')}</h2>
       <ul className="max-w-4xl border-t-2 border-ink">
         {missing.map((c) => (
           <li key={c.id} className="ruled flex flex-wrap items-center gap-x-5 gap-y-1 border-faint py-2">
@@ -25,11 +26,17 @@ export function Missing() {
               {c.code}
             </Link>
             <span className="min-w-0 flex-1 basis-60 leading-snug">
-              {c.productName}, {formatVolume(c.sizeUl, shop.units)} {c.kind}
-              {c.lot && `, lot ${c.lot}`}
+              {c.productName}, {formatVolume(c.sizeUl, shop.units)} {t(c.kind)}
+              {c.lot && t(', lot {0}', c.lot)}
               <span className="block text-[0.94rem] text-muted">
-                {formatVolume(c.lostUl, shop.units)} written off by {c.by}, {shopDay(c.since, shop.zone)}. It
-                stood in {c.placeName}.{c.note && ` “${c.note}”`}
+                {t(
+                  '{0} written off by {1}, {2}. It stood in {3}.{4}',
+                  formatVolume(c.lostUl, shop.units),
+                  c.by,
+                  shopDay(c.since, shop.zone),
+                  c.placeName,
+                  c.note && ` “${c.note}”`,
+                )}
               </span>
             </span>
             <TurnedUp id={c.id} code={c.code} />
@@ -53,11 +60,11 @@ export function TurnedUp({ id, code }: { id: number; code: string }) {
   return (
     <>
       <Button
-        aria-label={lost ? `It turned up, ${code}` : undefined}
+        aria-label={lost ? t('It turned up, {0}', code) : undefined}
         disabled={turnUp.isPending}
         onClick={() => turnUp.mutate()}
       >
-        {lost ? 'It turned up' : 'Back on the shelf'}
+        {lost ? t('It turned up') : t('Back on the shelf')}
       </Button>
       {turnUp.error && <Refusal problem={turnUp.error} />}
     </>

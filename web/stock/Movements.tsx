@@ -8,6 +8,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../lib/api.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain, movementsPage } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
@@ -38,26 +39,26 @@ export function Movements({ container }: { container: Container }) {
   if (!pages.data) return null;
   const rows = pages.data.pages.flatMap((p) => p.rows);
   return (
-    <section aria-label="Movements">
-      <h2 className="mb-2">Movements</h2>
+    <section aria-label={t('Movements')}>
+      <h2 className="mb-2">{t('Movements')}</h2>
       {undo.error && <Refusal problem={undo.error} />}
       <table ref={table} className="w-full border-collapse border-t-2 border-ink">
         <thead>
           <tr className="ruled caps text-left text-muted">
             <th scope="col" className="py-2 pr-3 font-semibold">
-              When
+              {t('When')}
             </th>
             <th scope="col" className="py-2 pr-3 font-semibold">
-              What
+              {t('What')}
             </th>
             <th scope="col" className="py-2 pr-3 font-semibold max-sm:hidden">
-              Who
+              {t('Who')}
             </th>
             <th scope="col" className="py-2 text-right font-semibold">
-              Change
+              {t('Change')}
             </th>
             <th scope="col" className="no-print">
-              <span className="sr-only">Take back</span>
+              <span className="sr-only">{t('Take back')}</span>
             </th>
           </tr>
         </thead>
@@ -83,7 +84,7 @@ export function Movements({ container }: { container: Container }) {
           disabled={pages.isFetchingNextPage}
           onClick={() => void pages.fetchNextPage()}
         >
-          Older movements
+          {t('Older movements')}
         </Button>
       )}
     </section>
@@ -103,25 +104,29 @@ function Line(props: { movement: Movement; correct: () => void; undo: () => void
         <span className="block text-[0.9rem] text-muted">{shopDay(at, shop.zone)}</span>
       </td>
       <td className="py-2 pr-3 leading-snug">
-        {KIND_NAMES[kind]}
+        {KIND_NAMES()[kind]}
         {vesselName && ` ${movement.reverses ? 'from' : 'into'} ${vesselName}`}
         {batchCode && <span className="reading whitespace-nowrap"> {batchCode}</span>}
         {otherCode && (
           <>
-            {changeUl > 0 ? ' from ' : ' into '}
+            {changeUl > 0 ? ` ${t('from')} ` : ` ${t('into')} `}
             <Link className="reading" to={`/c/${otherCode}`}>
               {otherCode}
             </Link>
           </>
         )}
-        {toPlace && ` to ${toPlace}`}
+        {toPlace && ` ${t('to {0}', toPlace)}`}
         {reason && `, ${reasonInWords(reason)}`}
         {movement.foundUl > 0 && (
-          <span className="block">{formatVolume(movement.foundUl, shop.units)} found in it</span>
+          <span className="block">{t('{0} found in it', formatVolume(movement.foundUl, shop.units))}</span>
         )}
         {movement.bookedAt && (
           <span className="block text-[0.94rem] text-muted">
-            booked {clockTime(movement.bookedAt, shop.zone)}, {shopDay(movement.bookedAt, shop.zone)}
+            {t(
+              'booked {0}, {1}',
+              clockTime(movement.bookedAt, shop.zone),
+              shopDay(movement.bookedAt, shop.zone),
+            )}
           </span>
         )}
         {movement.amended &&
@@ -131,7 +136,7 @@ function Line(props: { movement: Movement; correct: () => void; undo: () => void
             </span>
           ))}
         {note && <span className="block text-[0.94rem] text-muted">{note}</span>}
-        {reversedBy && <strong className="block">taken back since</strong>}
+        {reversedBy && <strong className="block">{t('taken back since')}</strong>}
         <span className="block text-[0.9rem] text-muted sm:hidden">{personName}</span>
       </td>
       <td className="py-2 pr-3 max-sm:hidden">{personName}</td>
@@ -148,7 +153,7 @@ function Line(props: { movement: Movement; correct: () => void; undo: () => void
             disabled={busy}
             onClick={undo}
           >
-            Take back
+            {t('Take back')}
           </button>
           {kind === 'draw' && batchCode && !otherCode && (
             <button
@@ -157,7 +162,7 @@ function Line(props: { movement: Movement; correct: () => void; undo: () => void
               disabled={busy}
               onClick={correct}
             >
-              It was another
+              {t('It was another')}
             </button>
           )}
         </MayTakeBack>

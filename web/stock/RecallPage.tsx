@@ -2,6 +2,7 @@ import { Link, useParams } from 'react-router';
 import { type RecallLine, WASTE_REASON_NAMES, type WasteReason } from '#contract/stock.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { recallQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
@@ -18,7 +19,7 @@ export default function RecallPage() {
   const { data, error } = useQuery(recallQuery(useParams().lot ?? ''));
   if (error) {
     return (
-      <Page title="No such lot" actions={<ButtonLink to="/stock">To the shelf</ButtonLink>}>
+      <Page title={t('No such lot')} actions={<ButtonLink to="/stock">{t('To the shelf')}</ButtonLink>}>
         <Refusal problem={error} />
       </Page>
     );
@@ -28,20 +29,28 @@ export default function RecallPage() {
   const went = data.lines.filter((l) => l.ul < 0);
   const mixes = new Set(went.flatMap((l) => l.batchCode ?? [])).size;
   const vehicles = [
-    ...new Set(data.lines.flatMap((l) => l.vehicles.map((v) => v.vehicle || 'a vehicle without a name'))),
+    ...new Set(data.lines.flatMap((l) => l.vehicles.map((v) => v.vehicle || t('a vehicle without a name')))),
   ];
   return (
-    <Page title={`Lot ${data.lot}`} actions={<Button onClick={() => window.print()}>Print it</Button>}>
+    <Page
+      title={t('Lot {0}', data.lot)}
+      actions={<Button onClick={() => window.print()}>{t('Print it')}</Button>}
+    >
       <p className="mb-5 text-[1.2rem] leading-snug">
-        {volume(data.cameUl)} came; <strong className="reading">{volume(data.heldUl)}</strong> is still in
-        containers. {mixes > 0 && `The rest went into ${mixes} ${mixes === 1 ? 'mix' : 'mixes'}`}
-        {mixes > 0 &&
-          (vehicles.length > 0 ? `, and on: ${vehicles.join(', ')}.` : '; no clock says on which vehicles.')}
+        {t('{0} came;', volume(data.cameUl))} <strong className="reading">{volume(data.heldUl)}</strong>{' '}
+        {t(
+          'is still in containers. {0}{1}',
+          mixes > 0 && t('The rest went into {0} {1}', mixes, mixes === 1 ? 'mix' : 'mixes'),
+          mixes > 0 &&
+            (vehicles.length > 0
+              ? t(', and on: {0}.', vehicles.join(', '))
+              : t('; no clock says on which vehicles.')),
+        )}
       </p>
       <HoldLot recall={data} />
-      <h2 className="mb-2">Where it is</h2>
+      <h2 className="mb-2">{t('Where it is')}</h2>
       <Ledger
-        head={['Container', 'Product', 'Stands in', 'Left']}
+        head={[t('Container'), t('Product'), t('Stands in'), t('Left')]}
         right={[3]}
         empty=""
         rows={data.containers.map((c) => ({
@@ -50,17 +59,17 @@ export default function RecallPage() {
             <Link key="code" className="reading" to={`/stock/containers/${c.id}`}>
               {c.code}
             </Link>,
-            `${c.productName}, ${volume(c.sizeUl)} ${c.kind}`,
-            c.retired ? 'put away' : c.placeName,
+            `${c.productName}, ${volume(c.sizeUl)} ${t(c.kind)}`,
+            c.retired ? t('put away') : c.placeName,
             c.heldUl === 0 ? 'none' : volume(c.heldUl),
           ],
         }))}
       />
       {data.mixes.length > 0 && (
         <>
-          <h2 className="mt-8 mb-2">Mixed bottles that still hold some of it</h2>
+          <h2 className="mt-8 mb-2">{t('Mixed bottles that still hold some of it')}</h2>
           <Ledger
-            head={['Batch', 'Product', 'In', 'Left']}
+            head={[t('Batch'), t('Product'), t('In'), t('Left')]}
             right={[3]}
             empty=""
             rows={data.mixes.map((m) => ({
@@ -77,12 +86,12 @@ export default function RecallPage() {
           />
         </>
       )}
-      <h2 className="mt-8 mb-2">What came and went</h2>
+      <h2 className="mt-8 mb-2">{t('What came and went')}</h2>
       <Ledger
-        head={['When', 'What', 'Who', 'From', 'On', 'How much']}
+        head={[t('When'), t('What'), t('Who'), t('From'), t('On'), t('How much')]}
         right={[5]}
         stacks
-        empty="None of it has gone anywhere yet."
+        empty={t('None of it has gone anywhere yet.')}
         rows={data.lines.map((line) => ({ key: line.id, cells: cellsOf(line, shop.zone, volume) }))}
       />
     </Page>
@@ -97,18 +106,18 @@ function cellsOf(line: RecallLine, zone: string, volume: (ul: number) => string)
       <span className="text-muted">{shopDay(at, zone)}</span>
     </span>,
     <span key="what">
-      {KIND_NAMES[kind]}
+      {KIND_NAMES()[kind]}
       {batchCode && (
         <>
-          {' into '}
+          {` ${t('into')} `}
           {vesselName},{' '}
           <Link className="reading" to={`/b/${batchCode}`}>
             {batchCode}
           </Link>
         </>
       )}
-      {otherCode && ` ${ul < 0 ? 'into' : 'from'} ${otherCode}, of another lot`}
-      {reason && `, ${WASTE_REASON_NAMES[reason as WasteReason] ?? reason}`}
+      {otherCode && ` ${t('{0} {1}, of another lot', ul < 0 ? 'into' : 'from', otherCode)}`}
+      {reason && `, ${t(WASTE_REASON_NAMES[reason as WasteReason]) ?? reason}`}
       {note && <span className="block text-muted">{note}</span>}
     </span>,
     line.personName,
@@ -118,7 +127,7 @@ function cellsOf(line: RecallLine, zone: string, volume: (ul: number) => string)
     <span key="on">
       {vehicles.map((v) => (
         <Link key={v.key} className="block" to={`/clocks/${v.key}`}>
-          {v.vehicle || 'a vehicle'}, {v.placeName}, {clockTime(v.at, zone)}
+          {v.vehicle || t('a vehicle')}, {v.placeName}, {clockTime(v.at, zone)}
         </Link>
       ))}
     </span>,

@@ -3,6 +3,7 @@ import { majorOf, parseMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { suppliersQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { TextField } from '../ui/FormFields.tsx';
@@ -26,8 +27,8 @@ export function ReceiptForm(props: FormProps) {
       reason: '',
     },
     read: (typed) => {
-      const size = parseVolume(typed.sizeUl, { system: shop.units, field: 'Size', askUnit: true });
-      const price = typed.priceMinor.trim() ? parseMoney(typed.priceMinor, shop.currency, 'Price') : null;
+      const size = parseVolume(typed.sizeUl, { system: shop.units, field: t('Size'), askUnit: true });
+      const price = typed.priceMinor.trim() ? parseMoney(typed.priceMinor, shop.currency, t('Price')) : null;
       return {
         body: {
           // As it was printed it may be rounded: what nobody changed is as it is booked.
@@ -46,24 +47,29 @@ export function ReceiptForm(props: FormProps) {
   return (
     <form onSubmit={of.submit} noValidate className="flex flex-col gap-4 p-5">
       <div className="grid items-start gap-4 sm:grid-cols-2">
-        <TextField of={of} name="sizeUl" label="Size" hint="As it came, full" />
-        <TextField of={of} name="priceMinor" label="Price" hint="Of this one; nothing where nobody knows" />
-        <TextField of={of} name="lot" label="Lot" />
-        <TextField of={of} name="bestBefore" label="Best before" type="date" />
+        <TextField of={of} name="sizeUl" label={t('Size')} hint={t('As it came, full')} />
+        <TextField
+          of={of}
+          name="priceMinor"
+          label={t('Price')}
+          hint={t('Of this one; nothing where nobody knows')}
+        />
+        <TextField of={of} name="lot" label={t('Lot')} />
+        <TextField of={of} name="bestBefore" label={t('Best before')} type="date" />
         {container.supplier !== null && (
           <TextField
             of={of}
             name="supplier"
-            label="Supplier"
+            label={t('Supplier')}
             list="receipt-suppliers"
-            hint="Of the whole delivery it came with"
+            hint={t('Of the whole delivery it came with')}
           />
         )}
         <TextField
           of={of}
           name="reason"
-          label="Why"
-          hint={used ? 'Some of it has been used, so it takes a reason' : 'Where that helps'}
+          label={t('Why')}
+          hint={used ? t('Some of it has been used, so it takes a reason') : t('Where that helps')}
         />
       </div>
       <datalist id="receipt-suppliers">
@@ -72,12 +78,19 @@ export function ReceiptForm(props: FormProps) {
         ))}
       </datalist>
       <p className="text-muted">
-        {used
-          ? `What was poured before keeps what it cost then; the ${formatVolume(container.heldUl, shop.units)} left cost what this says. `
-          : ''}
-        Lot and best-before go with what was decanted from it.
+        {t(
+          '{0}Lot and best-before go with what was decanted from it.',
+          used
+            ? `${t('What was poured before keeps what it cost then; the {0} left cost what this says.', formatVolume(container.heldUl, shop.units))} `
+            : '',
+        )}
       </p>
-      <FormFoot save="Put it right" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+      <FormFoot
+        save={t('Put it right')}
+        saving={of.saving}
+        problem={of.problem}
+        startAfresh={of.startAfresh}
+      />
     </form>
   );
 }

@@ -6,6 +6,7 @@ import { parseMoney } from '#core/planning/cost.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain, placesQuery, productsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
@@ -33,10 +34,10 @@ export default function Receive() {
   if (!products || !places) return null;
   if (products.length === 0) {
     return (
-      <Page title="Count one in">
+      <Page title={t('Count one in')}>
         <p>
-          There is no product yet that it could hold.{' '}
-          <Link to="/stock/products/new">Add the first product</Link>
+          {t('There is no product yet that it could hold.')}{' '}
+          <Link to="/stock/products/new">{t('Add the first product')}</Link>
         </p>
       </Page>
     );
@@ -62,13 +63,13 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
       opened: false,
     } as Typed,
     read: (typed) => {
-      const size = parseVolume(typed.sizeUl, { system: shop.units, field: 'Size', askUnit: true });
+      const size = parseVolume(typed.sizeUl, { system: shop.units, field: t('Size'), askUnit: true });
       const price =
-        typed.priceMinor.trim() === '' ? null : parseMoney(typed.priceMinor, shop.currency, 'Price');
+        typed.priceMinor.trim() === '' ? null : parseMoney(typed.priceMinor, shop.currency, t('Price'));
       const level =
         typed.levelUl.trim() === ''
           ? size
-          : parseVolume(typed.levelUl, { system: shop.units, field: 'In it now', askUnit: true });
+          : parseVolume(typed.levelUl, { system: shop.units, field: t('In it now'), askUnit: true });
       return {
         body: {
           productId: typed.productId ? Number(typed.productId) : undefined,
@@ -96,50 +97,50 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
     },
   });
   return (
-    <Page title="Count one in">
+    <Page title={t('Count one in')}>
       <form onSubmit={of.submit} noValidate className="max-w-xl">
         <div className="grid items-start gap-4 sm:grid-cols-2">
           <div className="sm:col-span-2">
             <ChoiceField
               of={of}
               name="productId"
-              label="Product"
-              placeholder="Choose a product"
+              label={t('Product')}
+              placeholder={t('Choose a product')}
               options={named(products)}
             />
           </div>
           <ChoiceField
             of={of}
             name="kind"
-            label="Kind"
+            label={t('Kind')}
             options={CONTAINER_KINDS.map((k) => ({ value: k, name: k }))}
           />
-          <TextField of={of} name="sizeUl" label="Size" hint="Such as 5 l or 1 us gal" />
+          <TextField of={of} name="sizeUl" label={t('Size')} hint={t('Such as 5 l or 1 us gal')} />
           <TextField
             of={of}
             name="levelUl"
-            label="In it now"
-            hint="Leave empty if it is full. Less than full is booked as a count."
+            label={t('In it now')}
+            hint={t('Leave empty if it is full. Less than full is booked as a count.')}
           />
-          <ChoiceField of={of} name="placeId" label="Stands in" options={named(places)} />
-          <TextField of={of} name="lot" label="Lot" hint="As printed on it, if it is" />
+          <ChoiceField of={of} name="placeId" label={t('Stands in')} options={named(places)} />
+          <TextField of={of} name="lot" label={t('Lot')} hint={t('As printed on it, if it is')} />
           <TextField
             of={of}
             name="priceMinor"
-            label="Price"
-            hint={`What the full container cost, in ${shop.currency}. Empty: not known.`}
+            label={t('Price')}
+            hint={t('What the full container cost, in {0}. Empty: not known.', shop.currency)}
           />
           <TextField
             of={of}
             name="bestBefore"
-            label="Best before"
+            label={t('Best before')}
             type="date"
-            hint="As printed on it. Empty: not known."
+            hint={t('As printed on it. Empty: not known.')}
           />
-          <TickField of={of} name="opened" label="It is already open" />
+          <TickField of={of} name="opened" label={t('It is already open')} />
         </div>
         <FormFoot
-          save="Put it on the shelf"
+          save={t('Put it on the shelf')}
           saving={of.saving}
           problem={of.problem}
           startAfresh={of.startAfresh}

@@ -6,6 +6,7 @@ import { type Delivery, deliveryBody, MOST_LINES } from '#contract/stock.ts';
 import { CONTAINER_KINDS } from '#core/mixing/outlines.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain, placesQuery, productsQuery, suppliersQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
@@ -22,10 +23,10 @@ export default function ReceiveDelivery() {
   if (!products || !places) return null;
   if (products.length === 0) {
     return (
-      <Page title="A delivery">
+      <Page title={t('A delivery')}>
         <p>
-          There is no product yet that it could hold.{' '}
-          <Link to="/stock/products/new">Add the first product</Link>
+          {t('There is no product yet that it could hold.')}{' '}
+          <Link to="/stock/products/new">{t('Add the first product')}</Link>
         </p>
       </Page>
     );
@@ -60,21 +61,21 @@ function DeliveryForm({ products, places }: { products: Product[]; places: Place
     append(blankLine('', last?.placeId ?? ''), { focusName: `lines.${fields.length}.count` });
   };
   return (
-    <Page title="A delivery">
+    <Page title={t('A delivery')}>
       <form onSubmit={of.submit} noValidate>
         <div className="grid max-w-3xl items-start gap-4 sm:grid-cols-2">
           <TextField
             of={of}
             name="supplier"
-            label="Supplier"
+            label={t('Supplier')}
             list="suppliers"
-            hint="A new one is entered with its first delivery"
+            hint={t('A new one is entered with its first delivery')}
           />
           <TextField
             of={of}
             name="reference"
-            label="Delivery note"
-            hint="The number on their paper, if there is one"
+            label={t('Delivery note')}
+            hint={t('The number on their paper, if there is one')}
           />
           <datalist id="suppliers">
             {suppliers.map((s) => (
@@ -82,54 +83,65 @@ function DeliveryForm({ products, places }: { products: Product[]; places: Place
             ))}
           </datalist>
         </div>
-        <ol aria-label="Lines" className="mt-5 border-t-2 border-ink">
+        <ol aria-label={t('Lines')} className="mt-5 border-t-2 border-ink">
           {fields.map((field, i) => (
             <li key={field.id} className="border-b border-hairline py-4">
               <div className="mb-2 flex min-h-12 items-center justify-between gap-3">
-                <span className="caps">Line {i + 1}</span>
+                <span className="caps">{t('Line {0}', i + 1)}</span>
                 {fields.length > 1 && (
                   <button
                     type="button"
                     className="min-h-12 px-2 underline underline-offset-4"
                     onClick={() => remove(i)}
                   >
-                    Leave out<span className="sr-only"> line {i + 1}</span>
+                    {t('Leave out')}
+                    <span className="sr-only"> {t('line {0}', i + 1)}</span>
                   </button>
                 )}
               </div>
               <div className="grid grid-cols-2 items-start gap-4 sm:grid-cols-4 xl:grid-cols-[5rem_minmax(0,2fr)_repeat(4,minmax(0,1fr))_10rem_minmax(0,1fr)]">
-                <TextField of={of} name={`lines.${i}.count`} label="How many" inputMode="numeric" />
+                <TextField of={of} name={`lines.${i}.count`} label={t('How many')} inputMode="numeric" />
                 <div className="sm:col-span-2 xl:col-span-1">
                   <ChoiceField
                     of={of}
                     name={`lines.${i}.productId`}
-                    label="Product"
-                    placeholder="Choose"
+                    label={t('Product')}
+                    placeholder={t('Choose')}
                     options={named(products)}
                   />
                 </div>
                 <ChoiceField
                   of={of}
                   name={`lines.${i}.kind`}
-                  label="Kind"
+                  label={t('Kind')}
                   options={CONTAINER_KINDS.map((value) => ({ value, name: value }))}
                 />
-                <TextField of={of} name={`lines.${i}.sizeUl`} label="Size" placeholder="such as 5 l" />
+                <TextField
+                  of={of}
+                  name={`lines.${i}.sizeUl`}
+                  label={t('Size')}
+                  placeholder={t('such as 5 l')}
+                />
                 <TextField
                   of={of}
                   name={`lines.${i}.priceMinor`}
-                  label="Price each"
+                  label={t('Price each')}
                   placeholder={shop.currency}
                 />
-                <TextField of={of} name={`lines.${i}.lot`} label="Lot" />
-                <TextField of={of} name={`lines.${i}.bestBefore`} label="Best before" type="date" />
-                <ChoiceField of={of} name={`lines.${i}.placeId`} label="Stands in" options={named(places)} />
+                <TextField of={of} name={`lines.${i}.lot`} label={t('Lot')} />
+                <TextField of={of} name={`lines.${i}.bestBefore`} label={t('Best before')} type="date" />
+                <ChoiceField
+                  of={of}
+                  name={`lines.${i}.placeId`}
+                  label={t('Stands in')}
+                  options={named(places)}
+                />
               </div>
             </li>
           ))}
         </ol>
-        <FormFoot save="Book it in" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh}>
-          {fields.length < MOST_LINES && <Button onClick={another}>Another line</Button>}
+        <FormFoot save={t('Book it in')} saving={of.saving} problem={of.problem} startAfresh={of.startAfresh}>
+          {fields.length < MOST_LINES && <Button onClick={another}>{t('Another line')}</Button>}
         </FormFoot>
       </form>
     </Page>

@@ -7,6 +7,7 @@ import { CONTAINER_OUTLINES } from '#core/mixing/outlines.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { EmptyVessel } from '../bench/EmptyBench.tsx';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { containersQuery, placesQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
@@ -34,8 +35,13 @@ export default function Shelf() {
   if (products.data.length === 0 || containers.data.length === 0) {
     const [title, path, action, may] =
       products.data.length === 0
-        ? (['No products yet', '/stock/products/new', 'Add the first product', manager] as const)
-        : (['Nothing on the shelf yet', '/stock/receive', 'Bring in the first container', lead] as const);
+        ? ([t('No products yet'), '/stock/products/new', t('Add the first product'), manager] as const)
+        : ([
+            t('Nothing on the shelf yet'),
+            '/stock/receive',
+            t('Bring in the first container'),
+            lead,
+          ] as const);
     return (
       <EmptyVessel title={title} units={shop.units}>
         {may ? (
@@ -43,7 +49,7 @@ export default function Shelf() {
             {action}
           </ButtonLink>
         ) : (
-          <p>A manager or lead brings in stock. Ask them to.</p>
+          <p>{t('A manager or lead brings in stock. Ask them to.')}</p>
         )}
       </EmptyVessel>
     );
@@ -53,16 +59,16 @@ export default function Shelf() {
   const shown = containers.data.filter((c) => showEmpty || c.heldUl > 0);
   return (
     <Page
-      title="Stock"
+      title={t('Stock')}
       actions={
         <>
-          <ButtonLink to="/stock/containers">As a table</ButtonLink>
-          <ButtonLink to="/stock/movements">Movements</ButtonLink>
-          {lead && <ButtonLink to="/stock/counts">Count</ButtonLink>}
-          {lead && <ButtonLink to="/stock/trail">Trail</ButtonLink>}
-          {lead && <ButtonLink to="/stock/delivery">A delivery</ButtonLink>}
-          {lead && <ButtonLink to="/stock/receive">Count one in</ButtonLink>}
-          {manager && <ButtonLink to="/stock/products/new">Add a product</ButtonLink>}
+          <ButtonLink to="/stock/containers">{t('As a table')}</ButtonLink>
+          <ButtonLink to="/stock/movements">{t('Movements')}</ButtonLink>
+          {lead && <ButtonLink to="/stock/counts">{t('Count')}</ButtonLink>}
+          {lead && <ButtonLink to="/stock/trail">{t('Trail')}</ButtonLink>}
+          {lead && <ButtonLink to="/stock/delivery">{t('A delivery')}</ButtonLink>}
+          {lead && <ButtonLink to="/stock/receive">{t('Count one in')}</ButtonLink>}
+          {manager && <ButtonLink to="/stock/products/new">{t('Add a product')}</ButtonLink>}
         </>
       }
     >
@@ -78,7 +84,7 @@ export default function Shelf() {
             checked={showEmpty}
             onChange={(e) => setShowEmpty(e.target.checked)}
           />
-          Show {empties} empty {empties === 1 ? 'container' : 'containers'}
+          {t('Show {0} empty {1}', empties, empties === 1 ? t('container') : t('containers'))}
         </label>
       )}
       <InTheShop products={products.data} containers={containers.data} />
@@ -121,7 +127,7 @@ const OnTheBoard = memo(function OnTheBoard({ container }: { container: Containe
           <span className="reading">{code}</span> {productName}
         </span>
         <span className="reading block text-[1.2rem] text-product">{formatVolume(heldUl, shop.units)}</span>
-        <span className="block text-[0.94rem] text-muted">{openedAt ? 'open' : 'sealed'}</span>
+        <span className="block text-[0.94rem] text-muted">{openedAt ? t('open') : t('sealed')}</span>
       </Link>
     </li>
   );
@@ -141,25 +147,25 @@ function InTheShop({ products, containers }: { products: Product[]; containers: 
   }
   const cell = 'py-2 pl-3 text-right whitespace-nowrap reading';
   return (
-    <section aria-label="In the shop" className="mt-8">
-      <h2 className="mb-2">In the shop</h2>
+    <section aria-label={t('In the shop')} className="mt-8">
+      <h2 className="mb-2">{t('In the shop')}</h2>
       <table ref={table} className="w-full max-w-4xl border-collapse border-t-2 border-ink">
         <thead>
           <tr className="ruled caps text-muted">
             <th scope="col" className="py-2 text-left font-semibold">
-              Product
+              {t('Product')}
             </th>
             <th scope="col" className="py-2 pl-3 text-right font-semibold">
-              Open
+              {t('Open')}
             </th>
             <th scope="col" className="py-2 pl-3 text-right font-semibold">
-              Sealed
+              {t('Sealed')}
             </th>
             <th scope="col" className="py-2 pl-3 text-right font-semibold">
-              All
+              {t('All')}
             </th>
             <th scope="col" className="hidden py-2 pl-3 text-right font-semibold sm:table-cell">
-              Containers
+              {t('Containers')}
             </th>
           </tr>
         </thead>
@@ -173,7 +179,9 @@ function InTheShop({ products, containers }: { products: Product[]; containers: 
                 </th>
                 <td className={cell}>{open ? formatVolume(open, shop.units) : '–'}</td>
                 <td className={cell}>{sealed ? formatVolume(sealed, shop.units) : '–'}</td>
-                <td className={cell}>{open + sealed ? formatVolume(open + sealed, shop.units) : 'none'}</td>
+                <td className={cell}>
+                  {open + sealed ? formatVolume(open + sealed, shop.units) : t('none')}
+                </td>
                 <td className={`${cell} hidden sm:table-cell`}>{count}</td>
               </tr>
             );

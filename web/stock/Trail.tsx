@@ -6,6 +6,7 @@ import { type PersonEventKind, TRAIL_KIND_NAMES, TRAIL_KINDS, type TrailLine } f
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { peopleQuery, trailPage } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
@@ -45,24 +46,24 @@ export default function Trail() {
     days.set(day, [...(days.get(day) ?? []), row]);
   }
   return (
-    <Page title="Trail">
+    <Page title={t('Trail')}>
       <div className="max-w-5xl">
-        <section aria-label="Which" className="no-print mb-5 grid max-w-2xl gap-3 sm:grid-cols-2">
+        <section aria-label={t('Which')} className="no-print mb-5 grid max-w-2xl gap-3 sm:grid-cols-2">
           <ListField
-            label="Who"
+            label={t('Who')}
             value={asked.get('person') ?? ANY}
             options={[
-              { value: ANY, name: 'everyone' },
+              { value: ANY, name: t('everyone') },
               ...people.map((p) => ({ value: String(p.id), name: p.name })),
             ]}
             onChange={(value) => set('person', value)}
           />
           <ListField
-            label="What"
+            label={t('What')}
             value={asked.get('kind') ?? ANY}
             options={[
-              { value: ANY, name: 'everything' },
-              ...TRAIL_KINDS.map((value) => ({ value, name: TRAIL_KIND_NAMES[value] })),
+              { value: ANY, name: t('everything') },
+              ...TRAIL_KINDS.map((value) => ({ value, name: t(TRAIL_KIND_NAMES[value]) })),
             ]}
             onChange={(value) => set('kind', value)}
           />
@@ -70,7 +71,7 @@ export default function Trail() {
         {pages.error && <Refusal problem={pages.error} />}
         {pages.data && rows.length === 0 && (
           <p className="border-t-2 border-ink pt-2 text-muted">
-            Nothing of the kind. What is corrected, allowed or found is written here by itself.
+            {t('Nothing of the kind. What is corrected, allowed or found is written here by itself.')}
           </p>
         )}
         {[...days].map(([day, lines]) => (
@@ -89,7 +90,7 @@ export default function Trail() {
             disabled={pages.isFetchingNextPage}
             onClick={() => void pages.fetchNextPage()}
           >
-            Further back
+            {t('Further back')}
           </Button>
         )}
       </div>
@@ -105,7 +106,7 @@ function Line({ line }: { line: TrailLine }) {
   return (
     <li className="ruled grid grid-cols-[3.6rem_minmax(0,1fr)] gap-x-4 border-faint py-2.5 sm:grid-cols-[3.6rem_11rem_minmax(0,1fr)_9rem]">
       <span className="reading text-muted">{clockTime(line.at, shop.zone)}</span>
-      <span className="font-semibold max-sm:col-start-2">{TRAIL_KIND_NAMES[line.kind]}</span>
+      <span className="font-semibold max-sm:col-start-2">{t(TRAIL_KIND_NAMES[line.kind])}</span>
       <span className="leading-snug max-sm:col-start-2">
         <strong>{line.by}</strong> {whatInWords(line)}
         {line.containerId !== null && (
@@ -119,12 +120,18 @@ function Line({ line }: { line: TrailLine }) {
         )}
         {line.happenedAt && (
           <span className="block text-muted">
-            happened {clockTime(line.happenedAt, shop.zone)}, {shopDay(line.happenedAt, shop.zone)}
+            {t(
+              'happened {0}, {1}',
+              clockTime(line.happenedAt, shop.zone),
+              shopDay(line.happenedAt, shop.zone),
+            )}
           </span>
         )}
         {line.amended && <span className="block">{amendedInWords(line.amended, shop).join('; ')}</span>}
         {why && <span className="block">{line.kind === 'crew' ? why : `“${why}”`}</span>}
-        {line.givenBy && line.kind !== 'override' && <span className="block">allowed by {line.givenBy}</span>}
+        {line.givenBy && line.kind !== 'override' && (
+          <span className="block">{t('allowed by {0}', line.givenBy)}</span>
+        )}
       </span>
       <span className="text-right max-sm:col-start-2 max-sm:text-left">
         {line.ul !== 0 && (
@@ -143,49 +150,49 @@ function Line({ line }: { line: TrailLine }) {
 
 const whyInWords = ({ kind, reason }: TrailLine): string =>
   kind === 'counted'
-    ? (COUNT_REASON_NAMES[reason as CountReason] ?? reasonInWords(reason ?? ''))
+    ? (t(COUNT_REASON_NAMES[reason as CountReason]) ?? reasonInWords(reason ?? ''))
     : reason === 'inTheJug' || reason === 'late' || reason === 'lost'
       ? ''
       : reasonInWords(reason ?? '');
 
-const RULES: Record<OverrideRule, string> = {
-  count: 'accept what a count came to',
-  signOff: 'mix without being signed off',
-  waste: 'book a large waste',
-  undo: 'take a movement back',
-};
+const RULES: () => Record<OverrideRule, string> = () => ({
+  count: t('accept what a count came to'),
+  signOff: t('mix without being signed off'),
+  waste: t('book a large waste'),
+  undo: t('take a movement back'),
+});
 const EVENTS: Record<PersonEventKind, (about: string) => string> = {
-  joined: (about) => `added ${about} to the crew`,
-  pin: (about) => `set a new PIN for ${about}`,
-  role: (about) => `changed what ${about} may do`,
-  left: (about) => `noted that ${about} has left`,
-  back: (about) => `noted that ${about} is back`,
-  signedOff: (about) => `signed ${about} off`,
-  signOffEnded: (about) => `ended the sign-off of ${about}`,
-  pinTried: (about) => `tried a PIN too often: ${about}`,
+  joined: (about) => t('added {0} to the crew', about),
+  pin: (about) => t('set a new PIN for {0}', about),
+  role: (about) => t('changed what {0} may do', about),
+  left: (about) => t('noted that {0} has left', about),
+  back: (about) => t('noted that {0} is back', about),
+  signedOff: (about) => t('signed {0} off', about),
+  signOffEnded: (about) => t('ended the sign-off of {0}', about),
+  pinTried: (about) => t('tried a PIN too often: {0}', about),
 };
 
 function whatInWords({ kind, about, event, rule, spent, movementKind }: TrailLine): string {
-  const whose = about ? ` by ${about}` : '';
+  const whose = about ? ` ${t('by {0}', about)}` : '';
   switch (kind) {
     case 'crew':
       return event ? EVENTS[event](about ?? '') : '';
     case 'override':
-      if (movementKind !== null) return 'booked with a manager’s word, from';
-      return `let ${about ?? ''} ${rule ? RULES[rule] : ''}${spent ? '' : ', not used'}`;
+      if (movementKind !== null) return t('booked with a manager’s word, from');
+      return t('let {0} {1}{2}', about ?? '', rule ? RULES()[rule] : '', spent ? '' : t(', not used'));
     case 'takenBack':
-      return `took back what was done${whose} at`;
+      return t('took back what was done{0} at', whose);
     case 'corrected':
-      return 'booked it from another container,';
+      return t('booked it from another container,');
     case 'found':
-      return 'found more than the books said in';
+      return t('found more than the books said in');
     case 'amended':
-      return 'put right what came with';
+      return t('put right what came with');
     case 'late':
-      return `entered what was poured${whose} from`;
+      return t('entered what was poured{0} from', whose);
     case 'lost':
-      return 'wrote off what nobody could find,';
+      return t('wrote off what nobody could find,');
     case 'counted':
-      return about ? `closed a count in which ${about} counted` : 'counted';
+      return about ? t('closed a count in which {0} counted', about) : 'counted';
   }
 }

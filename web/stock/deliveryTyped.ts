@@ -4,6 +4,7 @@ import type { Refusal } from '#core/outcome.ts';
 import { parseMoney } from '#core/planning/cost.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
+import { t } from '../lib/speech.ts';
 import type { Reading } from '../ui/useTextForm.ts';
 
 /** A line of a delivery as it is typed. */
@@ -34,9 +35,10 @@ export const blankLine = (productId: string, placeId: string): LineTyped => ({
 export function readDelivery(typed: DeliveryTyped, shop: Pick<Shop, 'units' | 'currency'>): Reading {
   const refusals: Record<string, Refusal> = {};
   const lines = typed.lines.map((line, i) => {
-    const count = parseNumber(line.count, 'How many', 'upTo50');
-    const size = parseVolume(line.sizeUl, { system: shop.units, field: 'Size', askUnit: true });
-    const price = line.priceMinor.trim() === '' ? null : parseMoney(line.priceMinor, shop.currency, 'Price');
+    const count = parseNumber(line.count, t('How many'), 'upTo50');
+    const size = parseVolume(line.sizeUl, { system: shop.units, field: t('Size'), askUnit: true });
+    const price =
+      line.priceMinor.trim() === '' ? null : parseMoney(line.priceMinor, shop.currency, t('Price'));
     if (!count.ok) refusals[`lines.${i}.count`] = count;
     if (!size.ok) refusals[`lines.${i}.sizeUl`] = size;
     if (price && !price.ok) refusals[`lines.${i}.priceMinor`] = price;

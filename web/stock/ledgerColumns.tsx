@@ -3,6 +3,7 @@ import type { Shop } from '#contract/shop.ts';
 import type { LedgerLine } from '#contract/stock.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
+import { t } from '../lib/speech.ts';
 import { clockTime, shopDay } from '../ui/dates.ts';
 import type { TableColumn } from '../ui/tableColumn.ts';
 import { KIND_NAMES, reasonInWords } from './movementWords.ts';
@@ -18,7 +19,7 @@ export function ledgerColumns(shop: Shop): TableColumn<LedgerLine>[] {
   return [
     {
       id: 'at',
-      name: 'When',
+      name: t('When'),
       wide: 2,
       value: (r) => r.at,
       show: (r) => (
@@ -30,17 +31,17 @@ export function ledgerColumns(shop: Shop): TableColumn<LedgerLine>[] {
     },
     {
       id: 'what',
-      name: 'What',
+      name: t('What'),
       wide: 2.4,
       groups: true,
-      value: (r) => KIND_NAMES[r.kind],
+      value: (r) => KIND_NAMES()[r.kind],
       show: (r) => <What line={r} shop={shop} />,
     },
-    { id: 'who', name: 'Who', wide: 1.2, groups: true, value: (r) => r.personName },
-    { id: 'product', name: 'Product', wide: 1.7, groups: true, value: (r) => r.productName },
+    { id: 'who', name: t('Who'), wide: 1.2, groups: true, value: (r) => r.personName },
+    { id: 'product', name: t('Product'), wide: 1.7, groups: true, value: (r) => r.productName },
     {
       id: 'container',
-      name: 'Container',
+      name: t('Container'),
       wide: 0.7,
       groups: true,
       value: (r) => r.containerCode,
@@ -51,10 +52,10 @@ export function ledgerColumns(shop: Shop): TableColumn<LedgerLine>[] {
           </Link>
         ),
     },
-    { id: 'place', name: 'Where', groups: true, hidden: true, value: (r) => r.placeName },
+    { id: 'place', name: t('Where'), groups: true, hidden: true, value: (r) => r.placeName },
     {
       id: 'ul',
-      name: 'Change',
+      name: t('Change'),
       figure: true,
       value: (r) => r.ul / 1_000,
       show: (r) => (
@@ -64,7 +65,7 @@ export function ledgerColumns(shop: Shop): TableColumn<LedgerLine>[] {
     },
     {
       id: 'cost',
-      name: 'Cost',
+      name: t('Cost'),
       figure: true,
       wide: 0.8,
       desk: true,
@@ -82,10 +83,10 @@ export function ledgerColumns(shop: Shop): TableColumn<LedgerLine>[] {
 function What({ line, shop }: { line: LedgerLine; shop: Shop }) {
   return (
     <span>
-      {KIND_NAMES[line.kind]}
+      {KIND_NAMES()[line.kind]}
       {line.batchCode && (
         <>
-          {line.kind === 'draw' ? ' into ' : ' '}
+          {line.kind === 'draw' ? ` ${t('into')} ` : ' '}
           <Link className="reading" to={`/b/${line.batchCode}`}>
             {line.batchCode}
           </Link>
@@ -93,16 +94,20 @@ function What({ line, shop }: { line: LedgerLine; shop: Shop }) {
       )}
       {line.reason && `, ${reasonInWords(line.reason)}`}
       {line.foundUl > 0 && (
-        <span className="block">{formatVolume(line.foundUl, shop.units)} found in it</span>
+        <span className="block">{t('{0} found in it', formatVolume(line.foundUl, shop.units))}</span>
       )}
       {line.bookedAt && (
         <span className="block text-muted">
-          booked {clockTime(line.bookedAt, shop.zone)}, {shopDay(line.bookedAt, shop.zone)}
-          {line.enteredBy && ` by ${line.enteredBy}`}
+          {t(
+            'booked {0}, {1}{2}',
+            clockTime(line.bookedAt, shop.zone),
+            shopDay(line.bookedAt, shop.zone),
+            line.enteredBy && ` ${t('by {0}', line.enteredBy)}`,
+          )}
         </span>
       )}
       {line.note && <span className="block text-muted">{line.note}</span>}
-      {line.reversedBy && <strong className="block">taken back since</strong>}
+      {line.reversedBy && <strong className="block">{t('taken back since')}</strong>}
     </span>
   );
 }

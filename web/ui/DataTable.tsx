@@ -13,6 +13,7 @@ import {
 } from '@tanstack/react-table';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, type ReactNode, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { t } from '../lib/speech.ts';
 import { Button, PaperLink } from './Button.tsx';
 import { ColumnChoice } from './ColumnChoice.tsx';
 import { saveCsv } from './csv.ts';
@@ -45,12 +46,12 @@ export function DataTable<R>(props: {
   children?: ReactNode;
 }) {
   const { name, label, rows, columns, idOf, empty, open, more, file, children } = props;
-  const [sorting, setSorting] = useKept<SortingState>(`${name} sorting`, []);
+  const [sorting, setSorting] = useKept<SortingState>(t('{0} sorting', name), []);
   const [visible, setVisible] = useKept<VisibilityState>(
-    `${name} columns`,
+    t('{0} columns', name),
     Object.fromEntries(columns.map((c) => [c.id, !c.hidden])),
   );
-  const [grouping, setGrouping] = useKept<string[]>(`${name} grouping`, []);
+  const [grouping, setGrouping] = useKept<string[]>(t('{0} grouping', name), []);
   const [words, setWords] = useState('');
   const defs = useMemo<ColumnDef<R>[]>(
     () =>
@@ -101,7 +102,7 @@ export function DataTable<R>(props: {
       <div className="no-print mb-4 flex flex-wrap items-end gap-3">
         <div className="min-w-52 flex-1">
           <TypedField
-            label="Find in it"
+            label={t('Find in it')}
             type="search"
             value={words}
             onChange={(e) => setWords(e.target.value)}
@@ -111,10 +112,10 @@ export function DataTable<R>(props: {
         {groups.length > 0 && (
           <div className="min-w-44">
             <ListField
-              label="Together by"
+              label={t('Together by')}
               value={grouping[0] ?? NONE}
               options={[
-                { value: NONE, name: 'nothing' },
+                { value: NONE, name: t('nothing') },
                 ...groups.map((c) => ({ value: c.id, name: c.name.toLowerCase() })),
               ]}
               onChange={(id) => setGrouping(id === NONE ? [] : [id])}
@@ -123,17 +124,17 @@ export function DataTable<R>(props: {
         )}
         <ColumnChoice columns={columns} visible={visible} set={setVisible} />
         {file ? (
-          <PaperLink href={file}>As a file, CSV</PaperLink>
+          <PaperLink href={file}>{t('As a file, CSV')}</PaperLink>
         ) : (
-          <Button onClick={save}>As a file, CSV</Button>
+          <Button onClick={save}>{t('As a file, CSV')}</Button>
         )}
       </div>
       <p className="sr-only" role="status">
-        {found.length} of {rows.length} rows
+        {t('{0} of {1} rows', found.length, rows.length)}
       </p>
       {lines.length === 0 ? (
         <p className="border-t-2 border-ink pt-2 text-muted">
-          {rows.length === 0 ? empty : 'Nothing like that. Take a filter away.'}
+          {rows.length === 0 ? empty : t('Nothing like that. Take a filter away.')}
         </p>
       ) : (
         <Lines<R>

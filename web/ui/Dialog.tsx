@@ -1,6 +1,7 @@
 import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { t } from '../lib/speech.ts';
 
 /** A sheet over the page, closed by its cross, by Escape, or by a tap beside it. */
 export function Dialog({
@@ -22,7 +23,7 @@ export function Dialog({
         >
           <header className="flex items-center justify-between border-b border-hairline py-1 pr-1 pl-5">
             <Radix.Title className="text-[1.2rem]">{title}</Radix.Title>
-            <Radix.Close aria-label="Close" className="flex size-12 items-center justify-center">
+            <Radix.Close aria-label={t('Close')} className="flex size-12 items-center justify-center">
               <X aria-hidden />
             </Radix.Close>
           </header>

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { t } from '../lib/speech.ts';
 import { Button } from './Button.tsx';
 import { Refusal } from './Refusal.tsx';
 
@@ -17,9 +18,9 @@ export function FormFoot(props: {
     <footer className="no-print mt-5 flex flex-col gap-3">
       {startAfresh && (
         <p className="flex flex-wrap items-center gap-x-4">
-          What you typed here before is still here.
+          {t('What you typed here before is still here.')}
           <button type="button" className="min-h-12 underline underline-offset-4" onClick={startAfresh}>
-            Start afresh
+            {t('Start afresh')}
           </button>
         </p>
       )}
@@ -34,14 +35,14 @@ export function FormFoot(props: {
             ))}
           </ul>
           <div className="flex flex-wrap gap-3">
-            <Button onClick={theirs.takeTheirs}>Take theirs</Button>
-            <Button onClick={theirs.keepMine}>Keep mine</Button>
+            <Button onClick={theirs.takeTheirs}>{t('Take theirs')}</Button>
+            <Button onClick={theirs.keepMine}>{t('Keep mine')}</Button>
           </div>
         </div>
       )}
       <div className="flex flex-wrap gap-3">
         <Button type="submit" look="main" disabled={saving}>
-          {saving ? 'Saving ...' : save}
+          {saving ? t('Saving ...') : save}
         </Button>
         {children}
       </div>

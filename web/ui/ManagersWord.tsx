@@ -1,3 +1,4 @@
+import { t } from '../lib/speech.ts';
 import { type AskedFor, useWord } from '../lib/word.ts';
 import { Button } from './Button.tsx';
 
@@ -9,11 +10,11 @@ export function ManagersWord({ of }: { of: AskedFor }) {
     <div className="mt-2">
       {given ? (
         <p role="status">
-          <strong>{word.givenBy} gave their word.</strong> Send it again now; it is good once, for five
-          minutes.
+          <strong>{t('{0} gave their word.', word.givenBy)}</strong>{' '}
+          {t('Send it again now; it is good once, for five minutes.')}
         </p>
       ) : (
-        <Button onClick={() => ask(of)}>A manager is here</Button>
+        <Button onClick={() => ask(of)}>{t('A manager is here')}</Button>
       )}
     </div>
   );

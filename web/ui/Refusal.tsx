@@ -1,6 +1,6 @@
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { ApiProblem } from '../lib/api.ts';
-import { problemSaid, said } from '../lib/speech.ts';
+import { problemSaid, said, t } from '../lib/speech.ts';
 import { ManagersWord } from './ManagersWord.tsx';
 
 /** A no in plain words: a filled bar, what is wrong, and what would work. */
@@ -38,7 +38,7 @@ export function Stop(props: {
 
 function inWords(problem: Error): { reason: string; remedy: string } {
   if (!(problem instanceof ApiProblem))
-    return { reason: 'Something went wrong on this page.', remedy: 'Load it again.' };
+    return { reason: t('Something went wrong on this page.'), remedy: t('Load it again.') };
   return problemSaid(problem.problem);
 }
 

@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import type { Topic } from '#contract/ledger.ts';
+import { t } from '../lib/speech.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from './Button.tsx';
 import { Refusal } from './Refusal.tsx';
@@ -11,7 +12,7 @@ export function RetireButton(props: { retired: boolean; topic: Topic; send: () =
   return (
     <>
       <Button disabled={retiring.isPending} onClick={() => retiring.mutate()}>
-        {retired ? 'Bring it back' : 'Retire it'}
+        {retired ? t('Bring it back') : t('Retire it')}
       </Button>
       {retiring.error && <Refusal problem={retiring.error} />}
     </>

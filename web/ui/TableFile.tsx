@@ -1,4 +1,5 @@
 import type { RefObject } from 'react';
+import { t } from '../lib/speech.ts';
 import { saveCsv } from './csv.ts';
 
 /** Hands a table over as a file of comma-separated values, word for word as it stands on the page. */
@@ -11,7 +12,7 @@ export function TableFile({ table }: { table: RefObject<HTMLTableElement | null>
   return (
     <p className="no-print text-right">
       <button type="button" className="min-h-12 underline underline-offset-4" onClick={save}>
-        As a file, CSV
+        {t('As a file, CSV')}
       </button>
     </p>
   );

@@ -1,5 +1,6 @@
 import { type ComponentType, createElement, type ReactNode, useEffect, useReducer, useState } from 'react';
 import { refuse } from '#contract/refusals.ts';
+import { t } from '../lib/speech.ts';
 import { Button } from './Button.tsx';
 import { Refusal } from './Refusal.tsx';
 
@@ -56,7 +57,7 @@ function NotFetched({ again }: { again: () => void }) {
     <div className="flex max-w-xl flex-col items-start gap-5 p-5">
       <Refusal problem={NOT_FETCHED} />
       <Button bay onClick={again}>
-        Try again
+        {t('Try again')}
       </Button>
     </div>
   );

@@ -1,4 +1,5 @@
 import type { ComponentType } from 'react';
+import { t } from '../lib/speech.ts';
 import { Button } from './Button.tsx';
 import { type Fetched, fetched } from './fetched.tsx';
 
@@ -10,7 +11,7 @@ export const fetchedDialog = <P extends { close: () => void }>(
     <div className="fixed inset-x-0 top-0 z-30 flex flex-wrap items-center justify-between gap-3 border-b-2 border-ink bg-raised pr-5">
       {refusal}
       <Button bay onClick={close}>
-        Close
+        {t('Close')}
       </Button>
     </div>
   ));

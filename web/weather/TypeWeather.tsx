@@ -4,6 +4,7 @@ import type { Outcome, Refusal } from '#core/outcome.ts';
 import { formatTemperature, formatWind } from '#core/units/temperature.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain } from '../state/queries.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
@@ -16,9 +17,9 @@ export function TypeWeather() {
     values: { airC: '', humidity: '', windMs: '', sky: 'overcast' as Sky, raining: 'no' },
     read: ({ airC, humidity, windMs, sky, raining }) => {
       const read = {
-        airC: parseAir(airC, 'Air', shop.units),
-        humidity: parseHumidity(humidity, 'Humidity'),
-        windMs: parseWind(windMs, 'Wind', shop.units),
+        airC: parseAir(airC, t('Air'), shop.units),
+        humidity: parseHumidity(humidity, t('Humidity')),
+        windMs: parseWind(windMs, t('Wind'), shop.units),
       };
       const refusals: Record<string, Refusal> = {};
       const body: Record<string, unknown> = { sky, raining: raining === 'yes' };
@@ -41,34 +42,34 @@ export function TypeWeather() {
         <TextField
           of={of}
           name="airC"
-          label="Air"
-          placeholder={`such as ${formatTemperature(14, shop.units)}`}
+          label={t('Air')}
+          placeholder={t('such as {0}', formatTemperature(14, shop.units))}
         />
-        <TextField of={of} name="humidity" label="Humidity" placeholder="such as 60 %" />
+        <TextField of={of} name="humidity" label={t('Humidity')} placeholder={t('such as 60 %')} />
         <TextField
           of={of}
           name="windMs"
-          label="Wind"
-          placeholder={`such as ${formatWind(2.2, shop.units)}`}
+          label={t('Wind')}
+          placeholder={t('such as {0}', formatWind(2.2, shop.units))}
         />
         <ChoiceField
           of={of}
           name="sky"
-          label="Sky"
-          options={SKIES.map((value) => ({ value, name: SKY_NAMES[value] }))}
+          label={t('Sky')}
+          options={SKIES.map((value) => ({ value, name: t(SKY_NAMES[value]) }))}
         />
         <ChoiceField
           of={of}
           name="raining"
-          label="Rain"
+          label={t('Rain')}
           options={[
-            { value: 'no', name: 'no rain' },
-            { value: 'yes', name: 'it rains' },
+            { value: 'no', name: t('no rain') },
+            { value: 'yes', name: t('it rains') },
           ]}
         />
       </div>
       <FormFoot
-        save="Keep the weather"
+        save={t('Keep the weather')}
         saving={of.saving}
         problem={of.problem}
         startAfresh={of.startAfresh}

@@ -9,6 +9,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../lib/api.ts';
 import { shopMs, shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { askAgain, backupsQuery, containersQuery, unsettledQuery, vesselsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
@@ -25,7 +26,10 @@ export function Desk() {
   return (
     <div className="grid gap-x-13 gap-y-8 sm:grid-cols-2 xl:col-span-2 xl:grid-cols-3">
       <ToSettle />
-      <List name="Mixed bottles due" none="No mixed bottle is out of date, or will be in the next two days.">
+      <List
+        name={t('Mixed bottles due')}
+        none={t('No mixed bottle is out of date, or will be in the next two days.')}
+      >
         {due.map(({ id, name, holds }) => (
           <li key={id} className="ruled flex justify-between gap-3 border-faint py-2">
             <span>
@@ -36,20 +40,23 @@ export function Desk() {
             </span>
             <strong className="text-right whitespace-nowrap">
               {holds.useBy < today
-                ? 'out of date'
+                ? t('out of date')
                 : holds.useBy === today
-                  ? 'today'
+                  ? t('today')
                   : dayInWords(holds.useBy)}
             </strong>
           </li>
         ))}
       </List>
-      <List name="About to run out" none="Everything has a sealed one behind it, or enough in the open one.">
+      <List
+        name={t('About to run out')}
+        none={t('Everything has a sealed one behind it, or enough in the open one.')}
+      >
         {low.map(({ productId, productName, heldUl }) => (
           <li key={productId} className="ruled flex justify-between gap-3 border-faint py-2">
             <Link to={`/stock/products/${productId}`}>{productName}</Link>
             <strong className="reading whitespace-nowrap">
-              {heldUl === 0 ? 'none left' : `${formatVolume(heldUl, shop.units)} left`}
+              {heldUl === 0 ? t('none left') : t('{0} left', formatVolume(heldUl, shop.units))}
             </strong>
           </li>
         ))}
@@ -84,24 +91,33 @@ function Copies() {
   const when = (at: string) => `${shopDay(at, shop.zone)}, ${clockTime(at, shop.zone)}`;
   const old = newestAt !== null && shopMs() - Date.parse(newestAt) > OLD_H * HOUR_MS;
   return (
-    <section aria-label="Copies of the books">
-      <h2 className="mb-1">Copies of the books</h2>
+    <section aria-label={t('Copies of the books')}>
+      <h2 className="mb-1">{t('Copies of the books')}</h2>
       {trouble && (
         <p role="alert" className="border-l-6 border-stop py-2 pl-3">
-          <strong className="text-stop">No copy was made on {when(trouble.at)}.</strong> {trouble.why}
+          <strong className="text-stop">{t('No copy was made on {0}.', when(trouble.at))}</strong>{' '}
+          {trouble.why}
         </p>
       )}
       {lowRoom && !trouble && (
         <p role="alert" className="border-l-6 border-stop py-2 pl-3">
-          <strong className="text-stop">The disk is nearly full: {inMegabytes(freeBytes)} are free.</strong>{' '}
-          The next copy finds no room, and below 67 MB nothing can be booked. Make room on the machine the
-          program runs on.
+          <strong className="text-stop">
+            {t('The disk is nearly full: {0} are free.', inMegabytes(freeBytes))}
+          </strong>{' '}
+          {t(
+            'The next copy finds no room, and below 67 MB nothing can be booked. Make room on the machine the program runs on.',
+          )}
         </p>
       )}
       <p className={`border-t border-ink py-2 ${old ? 'font-bold' : ''}`}>
         {newestAt === null
-          ? 'No good one yet. One is made every night at three, while the program runs.'
-          : `The newest good one is of ${when(newestAt)}${old ? ': over a day and a half old' : ''}. ${kept} kept beside the books.`}
+          ? t('No good one yet. One is made every night at three, while the program runs.')
+          : t(
+              'The newest good one is of {0}{1}. {2} kept beside the books.',
+              when(newestAt),
+              old ? t(': over a day and a half old') : '',
+              kept,
+            )}
       </p>
     </section>
   );
@@ -112,7 +128,7 @@ function ToSettle() {
   const { data: rows = [] } = useQuery(unsettledQuery);
   if (rows.length === 0) return null;
   return (
-    <List name="To settle" none="">
+    <List name={t('To settle')} none="">
       {rows.map((row) => (
         <Settle key={row.id} row={row} />
       ))}
@@ -141,7 +157,7 @@ function Settle({ row }: { row: Unsettled }) {
           disabled={settling.isPending}
           onClick={() => settling.mutate()}
         >
-          Settled
+          {t('Settled')}
         </button>
       )}
     </li>

@@ -15,6 +15,7 @@ import { Hindrances } from '../clocks/WindowAnswer.tsx';
 import { post } from '../lib/api.ts';
 import { shopMs } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
 import { useBookGround } from '../recipes/useBook.ts';
 import { askAgain, filmFactorsQuery, recipesQuery, weatherQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
@@ -32,26 +33,31 @@ export function WeatherHere() {
   const { reading } = weather;
   const stale = staleFor(weather, shopMs());
   return (
-    <section aria-label="Weather" className="min-w-0">
-      <h2 className="sr-only">Weather</h2>
+    <section aria-label={t('Weather')} className="min-w-0">
+      <h2 className="sr-only">{t('Weather')}</h2>
       {reading ? (
         <div className="border-t-2 border-ink py-2">
-          <p className="text-[1.2rem] leading-snug font-bold">{weatherInWords(reading, shop.units)}</p>
+          <p className="text-[1.2rem] leading-snug font-bold">{weatherInWords(reading, shop.units, t)}</p>
           <p className="text-muted">
             {weatherFrom(reading, shop.zone)}
-            {reading.panelC != null && `; a dark panel is ${formatTemperature(reading.panelC, shop.units)}`}
+            {reading.panelC != null &&
+              t('; a dark panel is {0}', formatTemperature(reading.panelC, shop.units))}
           </p>
         </div>
       ) : (
-        <p className="border-t-2 border-ink py-2">Nobody has typed the weather in the last six hours.</p>
+        <p className="border-t-2 border-ink py-2">
+          {t('Nobody has typed the weather in the last six hours.')}
+        </p>
       )}
       <div className="flex flex-col gap-2">
-        {stale && <Watch word="The station can’t be read.">Its last reading holds: {stale} old.</Watch>}
+        {stale && (
+          <Watch word={t('The station can’t be read.')}>{t('Its last reading holds: {0} old.', stale)}</Watch>
+        )}
         {reading && <Hindrances of={hindrances(reading)} />}
         {hours && (
           <p className="text-[1.06rem] leading-snug">
-            {hours.name}, {SOIL_NAMES[hours.soil]}, a cooled hatchback in the open:{' '}
-            <strong>{piecesInWords(hours.pieces, (at) => clockTime(at, shop.zone))}</strong>.
+            {t('{0}, {1}, a cooled hatchback in the open:', hours.name, t(SOIL_NAMES[hours.soil]))}{' '}
+            <strong>{piecesInWords(hours.pieces, (at) => clockTime(at, shop.zone), t)}</strong>.
           </p>
         )}
       </div>
@@ -59,7 +65,7 @@ export function WeatherHere() {
       {shop.weatherSource === 'typed' && (
         <details open={!reading}>
           <summary className="min-h-12 cursor-pointer py-2.5 underline underline-offset-4">
-            Type the weather
+            {t('Type the weather')}
           </summary>
           <TypeWeather />
         </details>
@@ -129,10 +135,10 @@ function Ahead({ weather, pieces }: { weather: WeatherNow; pieces: HourPieces[] 
   const { shop } = useSession();
   return (
     <table className="mt-4 w-full border-t border-ink text-[0.94rem]">
-      <caption className="sr-only">The coming hours</caption>
+      <caption className="sr-only">{t('The coming hours')}</caption>
       <thead>
         <tr className="ruled text-left">
-          {['At', 'Air', 'Humidity', 'Wind', 'Sky', 'Foam on a car'].map((name) => (
+          {[t('At'), t('Air'), t('Humidity'), t('Wind'), t('Sky'), t('Foam on a car')].map((name) => (
             <th key={name} scope="col" className="caps py-1 pr-2 text-muted">
               {name}
             </th>
@@ -148,8 +154,8 @@ function Ahead({ weather, pieces }: { weather: WeatherNow; pieces: HourPieces[] 
               <td className="reading pr-2 whitespace-nowrap">{formatTemperature(w.airC, shop.units)}</td>
               <td className="reading pr-2">{Math.round(w.humidity * 100)} %</td>
               <td className="reading pr-2 whitespace-nowrap">{formatWind(w.windMs, shop.units)}</td>
-              <td className="pr-2">{SKY_NAMES[w.sky]}</td>
-              <td className="whitespace-nowrap">{found && piecesName(found.pieces)}</td>
+              <td className="pr-2">{t(SKY_NAMES[w.sky])}</td>
+              <td className="whitespace-nowrap">{found && piecesName(found.pieces, t)}</td>
             </tr>
           );
         })}
@@ -167,7 +173,7 @@ function StandIn({ acts }: { acts: WeatherNow['acts'] }) {
   return (
     <details className="no-print mt-3">
       <summary className="min-h-12 cursor-pointer py-2.5 underline underline-offset-4">
-        The station is a stand-in: change its weather
+        {t('The station is a stand-in: change its weather')}
       </summary>
       <div className="flex flex-wrap gap-3">
         {acts.map(({ act, name }) => (

@@ -6,6 +6,7 @@ import { ClockLine } from '../clocks/ClockLine.tsx';
 import { useWindows } from '../clocks/clockWindows.ts';
 import { spanOf } from '../clocks/DwellBand.tsx';
 import { useClocks } from '../clocks/useClocks.ts';
+import { t } from '../lib/speech.ts';
 import { placesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
@@ -22,10 +23,10 @@ export default function Yard() {
   if (!places.data) return null;
   return (
     <Page
-      title="Yard"
+      title={t('Yard')}
       actions={
         <ButtonLink look="main" bay to="/clocks/new">
-          Start a clock
+          {t('Start a clock')}
         </ButtonLink>
       }
     >
@@ -77,12 +78,13 @@ function Bays({ places, clocks }: { places: Place[]; clocks: Clock[] }) {
   if (bays.length === 0) {
     return (
       <p>
-        No bay is entered yet. <Link to="/shop">Add the bays of the shop</Link>, and clocks run in them.
+        {t('No bay is entered yet.')} <Link to="/shop">{t('Add the bays of the shop')}</Link>
+        {t(', and clocks run in them.')}
       </p>
     );
   }
   return (
-    <section aria-label="Bays" className="min-w-0 border-t-2 border-ink">
+    <section aria-label={t('Bays')} className="min-w-0 border-t-2 border-ink">
       {bays.map(({ place, running }) => (
         <section key={place.id} aria-label={place.name} className="border-b border-hairline py-1">
           <div className="flex min-h-12 items-center justify-between gap-3">
@@ -90,12 +92,13 @@ function Bays({ places, clocks }: { places: Place[]; clocks: Clock[] }) {
               {place.name}
               {running.length === 0 && (
                 <span className="ml-4 font-sans text-base font-normal text-muted [font-stretch:100%]">
-                  nothing runs
+                  {t('nothing runs')}
                 </span>
               )}
             </h2>
             <Link className="flex min-h-12 items-center px-2" to={`/clocks/new?place=${place.id}`}>
-              Start a clock<span className="sr-only"> in {place.name}</span>
+              {t('Start a clock')}
+              <span className="sr-only"> {t('in {0}', place.name)}</span>
             </Link>
           </div>
           {running.length > 0 && (
@@ -122,8 +125,8 @@ function Lately({ clocks }: { clocks: Clock[] }) {
     .slice(0, LATELY);
   if (ended.length === 0) return null;
   return (
-    <section aria-label="Ended lately" className="pt-4">
-      <h2 className="mb-1">Ended lately</h2>
+    <section aria-label={t('Ended lately')} className="pt-4">
+      <h2 className="mb-1">{t('Ended lately')}</h2>
       <ul>
         {ended.map((clock) => (
           <ClockLine key={clock.key} clock={clock} />

@@ -14,6 +14,7 @@ import { fractionOf } from '#core/strength/strength.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import {
   askAgain,
   checksQuery,
@@ -42,8 +43,8 @@ export default function ChangeOver() {
   if (!atLeast(who.role, 'lead')) {
     return (
       <Page title={line.name}>
-        <p className="mb-5">Lines are changed over by leads and managers.</p>
-        <ButtonLink to={`/rigs/lines/${line.id}`}>Back to {line.name}</ButtonLink>
+        <p className="mb-5">{t('Lines are changed over by leads and managers.')}</p>
+        <ButtonLink to={`/rigs/lines/${line.id}`}>{t('Back to {0}', line.name)}</ButtonLink>
       </Page>
     );
   }
@@ -78,7 +79,7 @@ function Checklist({ line }: { line: Line }) {
   const strength = parseStrength(strengthText, {
     system: shop.units,
     ratio: shop.ratioReading,
-    field: 'Meant to give',
+    field: t('Meant to give'),
   });
   const target = strength.ok ? fractionOf(strength.value) : null;
   const wanted = target?.ok ? target.value : null;
@@ -86,7 +87,7 @@ function Checklist({ line }: { line: Line }) {
   const thrown =
     discard.trim() === ''
       ? { ok: true as const, value: 0 }
-      : parseVolume(discard, { system: shop.units, field: 'Product thrown away' });
+      : parseVolume(discard, { system: shop.units, field: t('Product thrown away') });
 
   const step1 = lineRight && pail !== null && pail.openedAt !== null && may?.ok === true;
   const step2 = step1 && (!other || flushed) && thrown.ok;
@@ -115,34 +116,34 @@ function Checklist({ line }: { line: Line }) {
   });
   return (
     <Page
-      title={`Change over ${line.name}`}
-      actions={<ButtonLink to={`/rigs/lines/${line.id}`}>Back</ButtonLink>}
+      title={t('Change over {0}', line.name)}
+      actions={<ButtonLink to={`/rigs/lines/${line.id}`}>{t('Back')}</ButtonLink>}
     >
       <div className="flex max-w-xl flex-col gap-8">
-        <Step n={1} title="Match line and pail" done={step1}>
-          <p>Scan the label on the line and the one on the pail, or type what they say.</p>
+        <Step n={1} title={t('Match line and pail')} done={step1}>
+          <p>{t('Scan the label on the line and the one on the pail, or type what they say.')}</p>
           <div className="grid grid-cols-2 gap-3">
             <TypedField
-              label="Line"
+              label={t('Line')}
               error={lineCode.trim() !== '' && !lineRight && <Refusal problem={wrongLine(lineCode, line)} />}
               className="reading min-h-16 text-[1.4rem]"
               value={lineCode}
-              placeholder={`such as ${line.code}`}
+              placeholder={t('such as {0}', line.code)}
               onChange={(e) => setLineCode(e.target.value)}
             />
             <TypedField
-              label="Pail"
+              label={t('Pail')}
               error={/^P-\d+$/i.test(pailCode.trim()) && !pail && <Refusal problem={noPail(pailCode)} />}
               className="reading min-h-16 text-[1.4rem]"
               value={pailCode}
-              placeholder="such as P-14"
+              placeholder={t('such as P-14')}
               onChange={(e) => setPailCode(e.target.value)}
             />
           </div>
           {pail && (
             <p>
               <strong>{pail.productName}</strong>, {pail.placeName}
-              {pail.openedAt === null && ': not open yet. Open it in Stock first'}.
+              {pail.openedAt === null && t(': not open yet. Open it in Stock first')}.
             </p>
           )}
           {may && !may.ok && <Refusal problem={may} />}
@@ -157,42 +158,46 @@ function Checklist({ line }: { line: Line }) {
           />
         </Step>
         {step1 && (
-          <Step n={2} title="Flush the old product" done={step2}>
+          <Step n={2} title={t('Flush the old product')} done={step2}>
             {other ? (
               <>
                 {met && !met.ok ? (
                   <Refusal problem={met} />
                 ) : (
-                  <p>Run water through the line until it comes clear of {line.pail?.productName}.</p>
+                  <p>
+                    {t('Run water through the line until it comes clear of {0}.', line.pail?.productName)}
+                  </p>
                 )}
                 <Tick checked={flushed} set={setFlushed}>
-                  It runs clear
+                  {t('It runs clear')}
                 </Tick>
               </>
             ) : (
               <p>
-                {line.pail ? 'The same product: nothing to flush.' : 'The line is new: nothing to flush.'}
+                {line.pail
+                  ? t('The same product: nothing to flush.')
+                  : t('The line is new: nothing to flush.')}
               </p>
             )}
             {line.pail && (
               <TypedField
-                label="Product thrown away"
-                hint={`Of ${line.pail.productName}, booked as waste from ${line.pail.code}`}
+                label={t('Product thrown away')}
+                hint={t('Of {0}, booked as waste from {1}', line.pail.productName, line.pail.code)}
                 error={!thrown.ok && <Refusal problem={thrown} />}
                 value={discard}
-                placeholder="nothing"
+                placeholder={t('nothing')}
                 onChange={(e) => setDiscard(e.target.value)}
               />
             )}
           </Step>
         )}
         {step2 && (
-          <Step n={3} title="Fit the tip" done={step3}>
+          <Step n={3} title={t('Fit the tip')} done={step3}>
             <TypedField
-              label="Meant to give"
+              label={t('Meant to give')}
               error={strengthText.trim() !== '' && !strength.ok && <Refusal problem={strength} />}
               value={strengthText}
-              placeholder="such as 1:20"
+              placeholder={t('such as 1:20')}
               onChange={(e) => setStrength(e.target.value)}
             />
             {product && product.labelEntries.length > 0 && (
@@ -205,9 +210,9 @@ function Checklist({ line }: { line: Line }) {
               </div>
             )}
             <ListField
-              label="Tip"
+              label={t('Tip')}
               value={tipId}
-              placeholder="Choose a tip"
+              placeholder={t('Choose a tip')}
               options={tips.map((t) => ({
                 value: String(t.id),
                 name: t.name,
@@ -217,32 +222,33 @@ function Checklist({ line }: { line: Line }) {
             />
             {fit?.recommended?.ok ? (
               <p>
-                By what was measured, <strong>“{fit.recommended.value.tip.name}”</strong> comes nearest.
+                {t('By what was measured,')} <strong>“{fit.recommended.value.tip.name}”</strong>{' '}
+                {t('comes nearest.')}
               </p>
             ) : (
               <p className="text-muted">
-                Nothing was measured with this product here yet: take a guess, then verify.
+                {t('Nothing was measured with this product here yet: take a guess, then verify.')}
               </p>
             )}
           </Step>
         )}
         {step3 && (
-          <Step n={4} title="Label it" done={ready}>
+          <Step n={4} title={t('Label it')} done={ready}>
             <Tick checked={labelled} set={setLabelled}>
-              The new label is on the line: {product?.name}, {strengthText}
+              {t('The new label is on the line: {0}, {1}', product?.name, strengthText)}
             </Tick>
           </Step>
         )}
         {ready && (
-          <Watch word="Then verify it.">
+          <Watch word={t('Then verify it.')}>
             {other || line.tip?.id !== Number(tipId)
-              ? 'What was measured before says nothing of this product and this tip.'
-              : 'The verification of before still holds.'}
+              ? t('What was measured before says nothing of this product and this tip.')
+              : t('The verification of before still holds.')}
           </Watch>
         )}
         <div>
           <Button look="main" bay disabled={!ready || changing.isPending} onClick={() => changing.mutate()}>
-            {changing.isPending ? 'Booking ...' : 'It is changed over'}
+            {changing.isPending ? t('Booking ...') : t('It is changed over')}
           </Button>
           {changing.error && <Refusal problem={changing.error} />}
         </div>
@@ -272,7 +278,7 @@ function Step({
     >
       <h2>
         {n}. {title}
-        {done && <span className="ml-3 text-base font-normal">done</span>}
+        {done && <span className="ml-3 text-base font-normal">{t('done')}</span>}
       </h2>
       {children}
     </section>

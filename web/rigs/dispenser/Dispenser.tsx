@@ -8,6 +8,7 @@ import { formatStrength } from '#core/strength/formatStrength.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { patch, post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { askAgain, linesQuery, tipsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -25,13 +26,13 @@ export function Dispenser({ device }: { device: Device }) {
   const mine = lines.filter((l) => l.deviceId === device.id);
   return (
     <div className="mb-8 grid max-w-6xl gap-x-13 gap-y-8 lg:grid-cols-[2fr_1fr]">
-      <section aria-label="Lines">
-        <h2 className="mb-2">Lines</h2>
+      <section aria-label={t('Lines')}>
+        <h2 className="mb-2">{t('Lines')}</h2>
         <LineList lines={mine} />
         {manager && <AddLine deviceId={device.id} />}
       </section>
-      <section aria-label="Metering tips">
-        <h2 className="mb-2">Metering tips</h2>
+      <section aria-label={t('Metering tips')}>
+        <h2 className="mb-2">{t('Metering tips')}</h2>
         <Tips tips={tips.filter((t) => t.deviceId === device.id)} manager={manager} />
         {manager && <AddTip deviceId={device.id} />}
       </section>
@@ -41,7 +42,8 @@ export function Dispenser({ device }: { device: Device }) {
 
 /** Lines as rows: what hangs on them and what they give. */
 export function LineList({ lines }: { lines: Line[] }) {
-  if (lines.length === 0) return <p className="border-t-2 border-ink pt-2 text-muted">No lines yet.</p>;
+  if (lines.length === 0)
+    return <p className="border-t-2 border-ink pt-2 text-muted">{t('No lines yet.')}</p>;
   return (
     <ul className="border-t-2 border-ink">
       {lines.map((l) => (
@@ -54,11 +56,13 @@ export function LineList({ lines }: { lines: Line[] }) {
             <span className="flex-1">
               {l.name}
               <span className="block text-[0.94rem] text-muted">
-                {l.pail ? `${l.pail.productName} from ${l.pail.code}, tip ${l.tip?.name}` : 'nothing on it'}
+                {l.pail
+                  ? t('{0} from {1}, tip {2}', l.pail.productName, l.pail.code, l.tip?.name)
+                  : t('nothing on it')}
               </span>
               {l.check && <span className="reading block">{checkInWords(l.check)}</span>}
               {l.target && !l.check && (
-                <span className="reading block">meant for {formatStrength(l.target)}</span>
+                <span className="reading block">{t('meant for {0}', formatStrength(l.target))}</span>
               )}
               {dueInWords(l) && (
                 <strong className="block text-[0.94rem]">
@@ -83,22 +87,22 @@ function Tips({ tips, manager }: { tips: Tip[]; manager: boolean }) {
   return (
     <>
       <Ledger
-        head={['Tip', 'Hole', '']}
+        head={[t('Tip'), t('Hole'), '']}
         right={[1]}
-        empty="No tips yet."
-        rows={tips.map((t) => ({
-          key: t.id,
+        empty={t('No tips yet.')}
+        rows={tips.map((tip) => ({
+          key: tip.id,
           cells: [
-            t.name,
-            `${t.diameterMm} mm`,
+            tip.name,
+            `${tip.diameterMm} mm`,
             manager ? (
               <button
                 key="retire"
                 type="button"
                 className="min-h-12 underline underline-offset-4"
-                onClick={() => retire.mutate(t)}
+                onClick={() => retire.mutate(tip)}
               >
-                Retire
+                {t('Retire')}
               </button>
             ) : null,
           ],
@@ -114,7 +118,7 @@ function AddTip({ deviceId }: { deviceId: number }) {
   const [size, setSize] = useState('');
   const adding = useMutation({
     mutationFn: () => {
-      const mm = parseNumber(size.replace(/\s*mm\s*$/i, ''), 'Diameter');
+      const mm = parseNumber(size.replace(/\s*mm\s*$/i, ''), t('Diameter'));
       if (!mm.ok) throw new Error(mm.code);
       return post('/tips', { deviceId, name, diameterMm: mm.value });
     },
@@ -124,25 +128,30 @@ function AddTip({ deviceId }: { deviceId: number }) {
     },
     onSettled: () => askAgain('devices'),
   });
-  const mm = parseNumber(size.replace(/\s*mm\s*$/i, ''), 'Hole');
-  const fault = size.trim() !== '' && !mm.ok ? { ...mm, remedy: 'Type millimetres, such as 0.75.' } : null;
+  const mm = parseNumber(size.replace(/\s*mm\s*$/i, ''), t('Hole'));
+  const fault = size.trim() !== '' && !mm.ok ? { ...mm, remedy: t('Type millimetres, such as 0.75.') } : null;
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (name.trim() !== '' && mm.ok) adding.mutate();
   };
   return (
-    <form onSubmit={submit} className="mt-3 grid grid-cols-2 items-end gap-3" aria-label="Add a tip">
+    <form onSubmit={submit} className="mt-3 grid grid-cols-2 items-end gap-3" aria-label={t('Add a tip')}>
       <TypedField
-        label="Tip"
+        label={t('Tip')}
         value={name}
-        placeholder="as you call it"
+        placeholder={t('as you call it')}
         onChange={(e) => setName(e.target.value)}
       />
-      <TypedField label="Hole" value={size} placeholder="0.75 mm" onChange={(e) => setSize(e.target.value)} />
+      <TypedField
+        label={t('Hole')}
+        value={size}
+        placeholder="0.75 mm"
+        onChange={(e) => setSize(e.target.value)}
+      />
       <div className="col-span-2">
         <Refusal problem={fault ?? adding.error} />
         <Button type="submit" className="mt-2" disabled={name.trim() === '' || !mm.ok || adding.isPending}>
-          Add the tip
+          {t('Add the tip')}
         </Button>
       </div>
     </form>
@@ -161,15 +170,15 @@ function AddLine({ deviceId }: { deviceId: number }) {
     if (name.trim() !== '') adding.mutate();
   };
   return (
-    <form onSubmit={submit} className="mt-3 flex flex-wrap items-end gap-3" aria-label="Add a line">
+    <form onSubmit={submit} className="mt-3 flex flex-wrap items-end gap-3" aria-label={t('Add a line')}>
       <TypedField
-        label="Line"
+        label={t('Line')}
         value={name}
-        placeholder="such as Left line"
+        placeholder={t('such as Left line')}
         onChange={(e) => setName(e.target.value)}
       />
       <Button type="submit" disabled={name.trim() === '' || adding.isPending}>
-        Add the line
+        {t('Add the line')}
       </Button>
       <Refusal problem={adding.error} />
     </form>

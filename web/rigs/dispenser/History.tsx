@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import type { Changeover, Line } from '#contract/dispensers.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { askAgain, changeoversQuery, checksQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -21,11 +22,11 @@ export function History({ line, lead }: { line: Line; lead: boolean }) {
   const { data: hung = [] } = useQuery(changeoversQuery(line.id));
   const newest = checks.find((c) => c.withdrawnAt === null);
   return (
-    <section aria-label="Verifications">
-      <h2 className="mb-2">Verifications</h2>
+    <section aria-label={t('Verifications')}>
+      <h2 className="mb-2">{t('Verifications')}</h2>
       <Ledger
-        head={['When', 'Who', 'Tip', 'Gave']}
-        empty="None yet."
+        head={[t('When'), t('Who'), t('Tip'), t('Gave')]}
+        empty={t('None yet.')}
         rows={checks.map((c) => ({
           key: c.id,
           cells: [
@@ -34,29 +35,29 @@ export function History({ line, lead }: { line: Line; lead: boolean }) {
             c.tipName,
             <span key="gave" className={c.withdrawnAt ? 'line-through' : ''}>
               {ratioInWords(c.ratio)}, {c.productName}
-              {c.withdrawnAt && ` (taken back by ${c.withdrawnBy})`}
+              {c.withdrawnAt && ` ${t('(taken back by {0})', c.withdrawnBy)}`}
             </span>,
           ],
         }))}
       />
       {lead && newest && (
         <Button className="mt-3" disabled={back.isPending} onClick={() => back.mutate(newest.id)}>
-          Take the last one back
+          {t('Take the last one back')}
         </Button>
       )}
       {back.error && <Refusal problem={back.error} />}
       {hung.length > 0 && (
         <>
-          <h2 className="mt-8 mb-2">Changeovers</h2>
+          <h2 className="mt-8 mb-2">{t('Changeovers')}</h2>
           <Ledger
-            head={['When', 'Who', 'Hung on it', 'Tip']}
+            head={[t('When'), t('Who'), t('Hung on it'), t('Tip')]}
             empty=""
             rows={hung.map((o) => ({
               key: o.id,
               cells: [
                 shopDay(o.at, shop.zone),
                 o.personName,
-                `${o.toProduct} from ${o.toCode}${insteadOf(o)}`,
+                t('{0} from {1}{2}', o.toProduct, o.toCode, insteadOf(o)),
                 o.tipName,
               ],
             }))}
@@ -69,6 +70,6 @@ export function History({ line, lead }: { line: Line; lead: boolean }) {
 
 function insteadOf({ fromCode, fromProduct, toProduct, flushed }: Changeover): string {
   if (fromCode === null) return '';
-  if (fromProduct === toProduct) return `, after ${fromCode}`;
-  return `, instead of ${fromProduct}${flushed ? ', flushed' : ''}`;
+  if (fromProduct === toProduct) return t(', after {0}', fromCode);
+  return t(', instead of {0}{1}', fromProduct, flushed ? t(', flushed') : '');
 }

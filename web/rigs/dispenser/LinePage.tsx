@@ -11,7 +11,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
-import { said, spoken } from '../../lib/speech.ts';
+import { said, spoken, t } from '../../lib/speech.ts';
 import { useShowsProducts } from '../../state/onScreen.ts';
 import { askAgain, checksQuery, lineQuery, productsQuery, tipsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
@@ -39,17 +39,17 @@ export default function LinePage() {
   const lead = atLeast(who.role, 'lead');
   return (
     <Page
-      title={`${line.code}, ${line.name}${line.retired ? ', out of use' : ''}`}
+      title={`${line.code}, ${line.name}${line.retired ? t(', out of use') : ''}`}
       actions={
         lead && (
           <>
             {line.pail && (
               <ButtonLink look="main" to={`/rigs/lines/${line.id}/verify`}>
-                Verify it
+                {t('Verify it')}
               </ButtonLink>
             )}
             <ButtonLink to={`/rigs/lines/${line.id}/change`}>
-              {line.pail ? 'Change over' : 'Hang a pail on it'}
+              {line.pail ? t('Change over') : t('Hang a pail on it')}
             </ButtonLink>
           </>
         )
@@ -78,38 +78,48 @@ function Gives({ line }: { line: Line }) {
   const product = products.find((p) => p.id === pail?.productId);
   if (!pail || !tip) {
     return (
-      <section aria-label="What it gives">
-        <p>Nothing hangs on {line.name} yet. Match a pail to it and fit a tip, then verify what it gives.</p>
+      <section aria-label={t('What it gives')}>
+        <p>
+          {t(
+            'Nothing hangs on {0} yet. Match a pail to it and fit a tip, then verify what it gives.',
+            line.name,
+          )}
+        </p>
       </section>
     );
   }
   const due = dueInWords(line);
   return (
-    <section aria-label="What it gives">
-      <h2 className="mb-2">What it gives</h2>
+    <section aria-label={t('What it gives')}>
+      <h2 className="mb-2">{t('What it gives')}</h2>
       <p className="reading text-[3.6rem] leading-none text-product" data-testid="line-ratio">
         {check ? ratioInWords(check.ratio) : '–'}
       </p>
       <p className="mt-1">
         {check
           ? `${checkInWords(check)}, ${check.personName}, ${shopDay(check.at, shop.zone)}.`
-          : 'Nobody has measured it.'}
+          : t('Nobody has measured it.')}
       </p>
       <p className="mt-3">
-        {pail.productName} from <span className="reading">{pail.code}</span>,{' '}
-        {formatVolume(pail.heldUl, shop.units)} left, through the tip “{tip.name}”, {tip.diameterMm} mm
-        {target && `, meant to give ${formatStrength(target)}`}.
+        {t('{0} from', pail.productName)} <span className="reading">{pail.code}</span>
+        {t(
+          ', {0} left, through the tip “{1}”, {2} mm{3}.',
+          formatVolume(pail.heldUl, shop.units),
+          tip.name,
+          tip.diameterMm,
+          target && t(', meant to give {0}', formatStrength(target)),
+        )}
       </p>
       <div className="mt-3 flex flex-col gap-3">
         {check && <VerdictWords check={check} />}
         {due && (
           <Watch word={due}>
-            {line.due === 'never' ? 'Nobody fills from it until it is.' : 'Verify it before long.'}
+            {line.due === 'never' ? t('Nobody fills from it until it is.') : t('Verify it before long.')}
           </Watch>
         )}
         {product && streaksIfStrong(product.record) && (
-          <Watch word="Glass cleaner streaks where it is too strong.">
-            Keep the line on the weak side of its label.
+          <Watch word={t('Glass cleaner streaks where it is too strong.')}>
+            {t('Keep the line on the weak side of its label.')}
           </Watch>
         )}
       </div>
@@ -154,20 +164,24 @@ function TipsOf({ line }: { line: Line }) {
   const { recommended } = fit;
   const best = recommended?.ok ? recommended.value.tip : null;
   return (
-    <section aria-label="Tips">
-      <h2 className="mb-2">Which tip</h2>
+    <section aria-label={t('Tips')}>
+      <h2 className="mb-2">{t('Which tip')}</h2>
       <TipChart fit={fit} tips={tips} targetRatio={target ? 1 / target - 1 : null} />
       <p className="mt-3 mb-4">
         {recommended?.ok ? (
           <>
             <strong>
               {best?.id === line.tip?.id
-                ? `“${best?.name}” is the right tip.`
-                : `Fit “${best?.name}”, ${best?.diameterMm} mm.`}
+                ? t('“{0}” is the right tip.', best?.name)
+                : t('Fit “{0}”, {1} mm.', best?.name, best?.diameterMm)}
             </strong>{' '}
-            It {fit.measured.some((m) => m.tipId === best?.id) ? 'gave' : 'should give'}{' '}
-            {ratioInWords(recommended.value.gives.ratio)}, {ratioInWords(recommended.value.gives.from)} to{' '}
-            {ratioInWords(recommended.value.gives.to)}.
+            {t(
+              'It {0} {1}, {2} to {3}.',
+              fit.measured.some((m) => m.tipId === best?.id) ? t('gave') : t('should give'),
+              ratioInWords(recommended.value.gives.ratio),
+              ratioInWords(recommended.value.gives.from),
+              ratioInWords(recommended.value.gives.to),
+            )}
           </>
         ) : (
           recommended && (
@@ -179,9 +193,9 @@ function TipsOf({ line }: { line: Line }) {
         <span className="text-muted">{slopeInWords(fit)}</span>
       </p>
       <Ledger
-        head={['Tip', 'Hole', 'Gives', '']}
+        head={[t('Tip'), t('Hole'), t('Gives'), '']}
         right={[1]}
-        empty="No tips on record."
+        empty={t('No tips on record.')}
         rows={tips.map((t) => ({
           key: t.id,
           cells: [t.name, `${t.diameterMm} mm`, tipGives(t, fit), t.id === line.tip?.id ? 'fitted' : ''],
@@ -193,24 +207,24 @@ function TipsOf({ line }: { line: Line }) {
 
 function tipGives(tip: Tip, fit: NonNullable<ReturnType<typeof lineFit>>): string {
   const measured = fit.measured.find((m) => m.tipId === tip.id);
-  if (measured) return `${ratioInWords(measured.ratio)}, measured`;
+  if (measured) return t('{0}, measured', ratioInWords(measured.ratio));
   const gives = ratioOfTip(fit.fit, tip.diameterMm);
-  return gives.ok ? `about ${ratioInWords(gives.value.ratio)}` : 'too far from those measured';
+  return gives.ok ? t('about {0}', ratioInWords(gives.value.ratio)) : t('too far from those measured');
 }
 
 function slopeInWords({ fit, raw, measured }: NonNullable<ReturnType<typeof lineFit>>): string {
   const n = Number(fit.slope.toPrecision(4));
-  if (measured.length === 1) return 'One tip was measured: the others follow as the square of the hole.';
+  if (measured.length === 1) return t('One tip was measured: the others follow as the square of the hole.');
   return raw === null
-    ? `By ${measured.length} tips: the ratio falls as the hole to the power ${n}.`
-    : `The two tips measured slope by ${Number(raw.toPrecision(5))}; held to 2, as venturis do, ${n}.`;
+    ? t('By {0} tips: the ratio falls as the hole to the power {1}.', measured.length, n)
+    : t('The two tips measured slope by {0}; held to 2, as venturis do, {1}.', Number(raw.toPrecision(5)), n);
 }
 
 /** What ran through before the line was full of product: thrown away, and booked. */
 function Prime({ line }: { line: Line }) {
   const { shop } = useSession();
   const [text, setText] = useState('');
-  const ul = parseVolume(text, { system: shop.units, field: 'Product thrown away' });
+  const ul = parseVolume(text, { system: shop.units, field: t('Product thrown away') });
   const priming = useMutation({
     mutationFn: () =>
       post<{ movementId: number }>(`/lines/${line.id}/primings`, { productUl: ul.ok ? ul.value : 0 }),
@@ -226,31 +240,33 @@ function Prime({ line }: { line: Line }) {
     onSettled: () => askAgain('containers'),
   });
   return (
-    <section aria-label="Prime it" className="max-w-md">
-      <h2 className="mb-2">Prime it</h2>
-      <p className="mb-3">Run it until product comes without bubbles, and book what went down the drain.</p>
+    <section aria-label={t('Prime it')} className="max-w-md">
+      <h2 className="mb-2">{t('Prime it')}</h2>
+      <p className="mb-3">
+        {t('Run it until product comes without bubbles, and book what went down the drain.')}
+      </p>
       <div className="flex items-end gap-3">
         <TypedField
-          label="Product thrown away"
+          label={t('Product thrown away')}
           value={text}
-          placeholder="such as 40 ml"
+          placeholder={t('such as 40 ml')}
           onChange={(e) => setText(e.target.value)}
         />
         <Button disabled={!ul.ok || priming.isPending} onClick={() => priming.mutate()}>
-          Book it as waste
+          {t('Book it as waste')}
         </Button>
       </div>
       {text.trim() !== '' && !ul.ok && <Refusal problem={ul} />}
       {priming.error && <Refusal problem={priming.error} />}
       {priming.data && (
         <p role="status" className="mt-2">
-          Booked.{' '}
+          {t('Booked.')}{' '}
           <button
             type="button"
             className="min-h-12 underline underline-offset-4"
             onClick={() => undo.mutate(priming.data.movementId)}
           >
-            Undo
+            {t('Undo')}
           </button>
         </p>
       )}
@@ -262,19 +278,19 @@ function Prime({ line }: { line: Line }) {
 /** What a line needs to give the same tomorrow. */
 function Needs({ line }: { line: Line }) {
   return (
-    <section aria-label="What it needs">
-      <h2 className="mb-2">What it needs</h2>
+    <section aria-label={t('What it needs')}>
+      <h2 className="mb-2">{t('What it needs')}</h2>
       <ul className="list-disc pl-5">
         {!line.footValve && (
           <li>
-            <strong>A foot valve, which it has not:</strong> without one product drains back and the first
-            fill is weak.
+            <strong>{t('A foot valve, which it has not:')}</strong>{' '}
+            {t('without one product drains back and the first fill is weak.')}
           </li>
         )}
-        {line.footValve && <li>Its foot valve clean, so that product does not drain back.</li>}
-        <li>A weight that keeps the hose at the bottom of the pail, and a drip tray.</li>
-        <li>Backflow protection on the supply, and its label on the line.</li>
-        <li>The fill tube below the surface, so that it does not foam.</li>
+        {line.footValve && <li>{t('Its foot valve clean, so that product does not drain back.')}</li>}
+        <li>{t('A weight that keeps the hose at the bottom of the pail, and a drip tray.')}</li>
+        <li>{t('Backflow protection on the supply, and its label on the line.')}</li>
+        <li>{t('The fill tube below the surface, so that it does not foam.')}</li>
       </ul>
     </section>
   );

@@ -1,6 +1,7 @@
 import { type Line, lineBody, linePatch } from '#contract/dispensers.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { patch } from '../../lib/api.ts';
+import { t } from '../../lib/speech.ts';
 import { TextField, TickField } from '../../ui/FormFields.tsx';
 import { FormFoot } from '../../ui/FormFoot.tsx';
 import { RetireButton } from '../../ui/RetireButton.tsx';
@@ -18,18 +19,18 @@ export function LineSettings({ line }: { line: Line }) {
     schema: linePatch,
     typed: (row) => ({
       name: row?.name ?? '',
-      checkDays: `${row?.checkDays ?? 30} days`,
+      checkDays: t('{0} days', row?.checkDays ?? 30),
       footValve: row?.footValve ?? true,
     }),
     read: ({ name, checkDays, footValve }) => {
-      const days = parseNumber(checkDays.replace(/\s*days?\s*$/i, ''), 'Verified every');
-      const remedy = 'Type whole days from 1 to 365, such as 30.';
+      const days = parseNumber(checkDays.replace(/\s*days?\s*$/i, ''), t('Verified every'));
+      const remedy = t('Type whole days from 1 to 365, such as 30.');
       return {
         body: { deviceId, name, footValve, checkDays: days.ok ? days.value : 0, retired },
         refusals: days.ok ? {} : { checkDays: { ...days, remedy } },
       };
     },
-    labels: { name: 'Line name', checkDays: 'Verified every', footValve: 'Foot valve' },
+    labels: { name: t('Line name'), checkDays: t('Verified every'), footValve: t('Foot valve') },
     done: () => {},
   });
   const setRetired = async () => {
@@ -38,15 +39,15 @@ export function LineSettings({ line }: { line: Line }) {
     return patch(`/lines/${line.id}`, { ...body, retired: !retired }, line.revision);
   };
   return (
-    <section aria-label="Settings of the line" className="max-w-md">
-      <h2 className="mb-2">Settings</h2>
+    <section aria-label={t('Settings of the line')} className="max-w-md">
+      <h2 className="mb-2">{t('Settings')}</h2>
       <form onSubmit={of.submit} noValidate>
         <div className="grid items-start gap-4 sm:grid-cols-2">
-          <TextField of={of} name="name" label="Line name" />
-          <TextField of={of} name="checkDays" label="Verified every" />
-          <TickField of={of} name="footValve" label="It has a foot valve" />
+          <TextField of={of} name="name" label={t('Line name')} />
+          <TextField of={of} name="checkDays" label={t('Verified every')} />
+          <TickField of={of} name="footValve" label={t('It has a foot valve')} />
         </div>
-        <FormFoot save="Save" {...of.foot}>
+        <FormFoot save={t('Save')} {...of.foot}>
           <RetireButton retired={retired} topic="devices" send={setRetired} />
         </FormFoot>
       </form>

@@ -1,4 +1,5 @@
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { simulateScan } from '../../state/scanner.ts';
 import { Button } from '../../ui/Button.tsx';
 
@@ -8,9 +9,9 @@ export function ScannerStandIn({ labels }: { labels: { code: string; name: strin
   if (!settings.demo || labels.length === 0) return null;
   return (
     <details className="border border-dashed border-hairline p-3">
-      <summary className="min-h-12 cursor-pointer py-3">Stand-in: a barcode scanner</summary>
+      <summary className="min-h-12 cursor-pointer py-3">{t('Stand-in: a barcode scanner')}</summary>
       <p className="mb-3 text-[0.94rem] text-muted">
-        Nothing real is connected. Each key scans the label it names.
+        {t('Nothing real is connected. Each key scans the label it names.')}
       </p>
       <div className="flex flex-wrap gap-3">
         {labels.map(({ code, name }) => (

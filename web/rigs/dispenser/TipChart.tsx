@@ -3,6 +3,7 @@ import { Scatter } from 'react-chartjs-2';
 import type { Tip } from '#contract/dispensers.ts';
 import type { LineFit } from '#core/delivery/lineFit.ts';
 import { ratioOfTip } from '#core/delivery/meteringTip.ts';
+import { t } from '../../lib/speech.ts';
 import { inks } from '../../ui/inks.ts';
 import { ratioInWords } from './lineWords.ts';
 
@@ -33,7 +34,7 @@ export default function TipChart(props: { fit: LineFit<Tip>; tips: Tip[]; target
       <div className="relative h-64 min-w-0 overflow-hidden">
         <Scatter
           role="img"
-          aria-label="Parts of water by the hole of the tip"
+          aria-label={t('Parts of water by the hole of the tip')}
           data={{
             datasets: [
               {
@@ -108,8 +109,10 @@ export default function TipChart(props: { fit: LineFit<Tip>; tips: Tip[]; target
         />
       </div>
       <figcaption className="text-[0.94rem] text-muted">
-        ● measured, ◇ worked out{targetRatio && `, dashed: ${ratioInWords(targetRatio)}, as it is meant`}.
-        Shaded: where it could lie, 95 in 100.
+        {t(
+          '● measured, ◇ worked out{0}. Shaded: where it could lie, 95 in 100.',
+          targetRatio && t(', dashed: {0}, as it is meant', ratioInWords(targetRatio)),
+        )}
       </figcaption>
     </figure>
   );

@@ -7,6 +7,7 @@ import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { askAgain, checksQuery, lineQuery, productsQuery, queryClient } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
@@ -41,10 +42,10 @@ export default function VerifyLine() {
       <Page title={line.name}>
         <p className="mb-5">
           {line.pail
-            ? 'Lines are verified by leads and managers.'
-            : 'Nothing hangs on it yet: there is nothing to verify.'}
+            ? t('Lines are verified by leads and managers.')
+            : t('Nothing hangs on it yet: there is nothing to verify.')}
         </p>
-        <ButtonLink to={`/rigs/lines/${line.id}`}>Back to {line.name}</ButtonLink>
+        <ButtonLink to={`/rigs/lines/${line.id}`}>{t('Back to {0}', line.name)}</ButtonLink>
       </Page>
     );
   }
@@ -87,21 +88,24 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
   const last = draft.runs.length - 1;
   return (
     <Page
-      title={`Verify ${line.code}, ${line.name}`}
-      actions={<ButtonLink to={`/rigs/lines/${line.id}`}>Back</ButtonLink>}
+      title={t('Verify {0}, {1}', line.code, line.name)}
+      actions={<ButtonLink to={`/rigs/lines/${line.id}`}>{t('Back')}</ButtonLink>}
     >
       <div className="grid max-w-6xl gap-x-13 gap-y-8 lg:grid-cols-2">
         <div className="flex flex-col gap-5">
           <p>
-            {pail.productName} from <span className="reading">{pail.code}</span> through “{line.tip?.name}”.
-            Collect two litres or more each time, three times: what comes out, and what the pail lost.
+            {t('{0} from', pail.productName)} <span className="reading">{pail.code}</span>{' '}
+            {t(
+              'through “{0}”. Collect two litres or more each time, three times: what comes out, and what the pail lost.',
+              line.tip?.name,
+            )}
           </p>
           <Either
-            label="How the product is measured"
+            label={t('How the product is measured')}
             value={draft.method}
             options={[
-              { value: 'scale', name: 'weigh the pail' },
-              { value: 'volume', name: 'draw from a measure' },
+              { value: 'scale', name: t('weigh the pail') },
+              { value: 'volume', name: t('draw from a measure') },
             ]}
             onChange={(method) => set({ method })}
           />
@@ -113,7 +117,7 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
                 // biome-ignore lint/suspicious/noArrayIndexKey: fills are only added at the end
                 <li key={i} className="border-t-2 border-ink pt-3">
                   <h2 className="mb-2 flex justify-between">
-                    Fill {i + 1}
+                    {t('Fill {0}', i + 1)}
                     <span className="reading">{ratio?.ok ? ratioInWords(ratio.value) : ''}</span>
                   </h2>
                   <FillFields draft={draft} typed={typed} i={i} change={change} />
@@ -129,13 +133,13 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
               disabled={!runs[last]?.ratio?.ok}
               onClick={() => set({ runs: [...draft.runs, FRESH_FILL] })}
             >
-              Another fill
+              {t('Another fill')}
             </Button>
           )}
         </div>
         <div className="flex flex-col gap-8">
-          <section aria-label="Result" className="border-t-2 border-ink pt-4" aria-live="polite">
-            <h2 className="mb-2">What it gives</h2>
+          <section aria-label={t('Result')} className="border-t-2 border-ink pt-4" aria-live="polite">
+            <h2 className="mb-2">{t('What it gives')}</h2>
             {result ? (
               <>
                 <p className="reading text-[3.6rem] leading-none text-product" data-testid="reading-ratio">
@@ -152,20 +156,23 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
                 </p>
                 <VerdictWords check={{ verdict: result.verdict }} />
                 {result.unlike.length > 0 && (
-                  <Watch word="One fill is unlike the others.">Do another to be sure.</Watch>
+                  <Watch word={t('One fill is unlike the others.')}>{t('Do another to be sure.')}</Watch>
                 )}
                 <p className="mt-3 text-muted">
-                  The {formatExactVolume(microlitres(usedUl))} of product it took is booked as waste.
+                  {t(
+                    'The {0} of product it took is booked as waste.',
+                    formatExactVolume(microlitres(usedUl)),
+                  )}
                 </p>
               </>
             ) : (
-              <p className="text-muted">It shows here after the first fill.</p>
+              <p className="text-muted">{t('It shows here after the first fill.')}</p>
             )}
             <KeepBar
               saving={saving}
               seen={seen}
               ready={body !== null}
-              keep="Keep this verification"
+              keep={t('Keep this verification')}
               startOver={kept ? () => forget(key) : null}
             />
           </section>
@@ -207,14 +214,14 @@ function FillFields({ draft, typed, i, change }: FillProps & { typed: FillTyped 
   );
   return draft.method === 'volume' ? (
     <div className="grid grid-cols-2 gap-3">
-      {field(`Collected, fill ${i + 1}`, 'collected', '2 l')}
-      {field(`Product used, fill ${i + 1}`, 'product', '90 ml')}
+      {field(t('Collected, fill {0}', i + 1), 'collected', '2 l')}
+      {field(t('Product used, fill {0}', i + 1), 'product', '90 ml')}
     </div>
   ) : (
     <div className="grid grid-cols-3 items-end gap-3">
-      {field(`Pail before, fill ${i + 1}`, 'beforeG', 'grams')}
-      {field(`Collected, fill ${i + 1}`, 'collected', '2 l')}
-      {field(`Pail after, fill ${i + 1}`, 'afterG', 'grams')}
+      {field(t('Pail before, fill {0}', i + 1), 'beforeG', 'grams')}
+      {field(t('Collected, fill {0}', i + 1), 'collected', '2 l')}
+      {field(t('Pail after, fill {0}', i + 1), 'afterG', 'grams')}
     </div>
   );
 }
@@ -229,7 +236,7 @@ function Readings({ line, draft, i, change }: FillProps & { line: Line }) {
         <LiveReading
           kind="scale"
           on={null}
-          label={before ? 'Take as before' : 'Take as after'}
+          label={before ? t('Take as before') : t('Take as after')}
           take={(reading, productSource) =>
             reading.kind === 'grams' &&
             change(i, { [before ? 'beforeG' : 'afterG']: reading.grams.toFixed(1), productSource })
@@ -239,7 +246,7 @@ function Readings({ line, draft, i, change }: FillProps & { line: Line }) {
       <LiveReading
         kind="flowMeter"
         on={{ lineId: line.id }}
-        label="Take what came out"
+        label={t('Take what came out')}
         total
         take={(reading, collectedSource) =>
           reading.kind === 'flow' && change(i, { collected: `${reading.totalMl} ml`, collectedSource })

@@ -18,6 +18,7 @@ import { accept, type Outcome } from '#core/outcome.ts';
 import { parseMass } from '#core/units/mass.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
+import { t } from '../../lib/speech.ts';
 import { writtenSoon } from '../../state/writtenSoon.ts';
 
 /** One fill as it is typed: what came out, and what the pail lost, by a measure or by its weight. */
@@ -108,7 +109,7 @@ const isBlank = ({ collected, product, beforeG, afterG }: FillTyped): boolean =>
   [collected, product, beforeG, afterG].every((text) => text.trim() === '');
 
 function readFill(typed: FillTyped, method: CheckDraft['method'], units: UnitSystem): Outcome<CheckRunBody> {
-  const total = parseVolume(typed.collected, { system: units, field: 'Collected' });
+  const total = parseVolume(typed.collected, { system: units, field: t('Collected') });
   if (!total.ok) return total;
   const used = method === 'volume' ? readVolume(typed, units) : readWeights(typed);
   if (!used.ok) return used;
@@ -117,14 +118,14 @@ function readFill(typed: FillTyped, method: CheckDraft['method'], units: UnitSys
 }
 
 function readVolume({ product }: FillTyped, units: UnitSystem): Outcome<ProductUsed> {
-  const read = parseVolume(product, { system: units, field: 'Product used' });
+  const read = parseVolume(product, { system: units, field: t('Product used') });
   return read.ok ? accept({ kind: 'volume', ul: read.value }) : read;
 }
 
 function readWeights({ beforeG, afterG }: FillTyped): Outcome<ProductUsed> {
-  const before = parseMass(beforeG, 'Pail before', 'grams');
+  const before = parseMass(beforeG, t('Pail before'), 'grams');
   if (!before.ok) return before;
-  const after = parseMass(afterG, 'Pail after', 'grams');
+  const after = parseMass(afterG, t('Pail after'), 'grams');
   if (!after.ok) return after;
   return accept({ kind: 'weight', beforeG: before.value, afterG: after.value });
 }

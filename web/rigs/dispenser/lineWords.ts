@@ -1,5 +1,6 @@
 import type { Line, LineCheck } from '#contract/dispensers.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';
+import { t } from '../../lib/speech.ts';
 
 /** A ratio as the trade says it: `1:22`. */
 export const ratioInWords = (ratio: number): string =>
@@ -12,8 +13,14 @@ export function checkInWords({
   to,
   runs,
 }: Pick<LineCheck, 'ratio' | 'from' | 'to'> & { runs: readonly unknown[] }): string {
-  if (from === null || to === null) return `${ratioInWords(ratio)} by one fill, a tenth either way`;
-  return `${ratioInWords(ratio)}, ${ratioInWords(from)} to ${ratioInWords(to)}, by ${runs.length} fills`;
+  if (from === null || to === null) return t('{0} by one fill, a tenth either way', ratioInWords(ratio));
+  return t(
+    '{0}, {1} to {2}, by {3} fills',
+    ratioInWords(ratio),
+    ratioInWords(from),
+    ratioInWords(to),
+    runs.length,
+  );
 }
 
 /** What is to be done with a line before it is filled from, where anything is. */
@@ -22,8 +29,8 @@ export function dueInWords({
   check,
   checkDays,
 }: Pick<Line, 'due' | 'check' | 'checkDays'>): string | null {
-  if (due === 'never') return 'Not verified with this product and this tip.';
-  if (check?.verdict.verdict === 'fault') return 'A fault was found: nobody fills from it.';
-  if (due === 'overdue') return `Verified more than ${checkDays} days ago.`;
+  if (due === 'never') return t('Not verified with this product and this tip.');
+  if (check?.verdict.verdict === 'fault') return t('A fault was found: nobody fills from it.');
+  if (due === 'overdue') return t('Verified more than {0} days ago.', checkDays);
   return null;
 }

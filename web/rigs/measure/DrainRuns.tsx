@@ -1,5 +1,6 @@
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
+import { t } from '../../lib/speech.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextInput } from '../../ui/Field.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
@@ -29,13 +30,13 @@ export function DrainRuns(props: {
                 >
                   <span className="reading">{i + 1}</span>
                   <TextInput
-                    aria-label={`Drained in run ${i + 1}`}
+                    aria-label={t('Drained in run {0}', i + 1)}
                     className="reading"
                     value={run.drained}
                     onChange={(e) => change(i, { drained: e.target.value })}
                   />
                   <TextInput
-                    aria-label={`Seconds of run ${i + 1}`}
+                    aria-label={t('Seconds of run {0}', i + 1)}
                     className="reading"
                     inputMode="decimal"
                     value={run.seconds}
@@ -48,14 +49,18 @@ export function DrainRuns(props: {
                 {q && !q.ok && <Refusal problem={q} />}
                 <div className="flex items-center justify-between gap-3">
                   <span className="font-bold">
-                    {run.leftOut ? 'Left out, kept on record' : unlike.includes(i) ? 'Unlike the others' : ''}
+                    {run.leftOut
+                      ? t('Left out, kept on record')
+                      : unlike.includes(i)
+                        ? t('Unlike the others')
+                        : ''}
                   </span>
                   <button
                     type="button"
                     className="min-h-12 underline underline-offset-4"
                     onClick={() => change(i, { leftOut: !run.leftOut })}
                   >
-                    {run.leftOut ? 'Count it' : 'Leave it out'}
+                    {run.leftOut ? t('Count it') : t('Leave it out')}
                   </button>
                 </div>
               </li>
@@ -73,7 +78,7 @@ export function DrainRuns(props: {
           })
         }
       >
-        Type a run instead
+        {t('Type a run instead')}
       </Button>
     </>
   );

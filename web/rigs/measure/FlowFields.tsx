@@ -2,6 +2,7 @@ import type { FlowVariant } from '#core/delivery/drainTest.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { formatFlow } from '#core/units/flow.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { Either } from '../../ui/Either.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
@@ -22,14 +23,14 @@ export function FlowFields(props: {
   const faultAt = (field?: string) =>
     refusal !== null && refusal.at === field && <Refusal problem={refusal} />;
   return (
-    <section aria-label="Flow" className="flex flex-col gap-4">
-      <h2>2. Find the flow, with the cannon fitted</h2>
+    <section aria-label={t('Flow')} className="flex flex-col gap-4">
+      <h2>{t('2. Find the flow, with the cannon fitted')}</h2>
       <Either
-        label="How the flow is found"
+        label={t('How the flow is found')}
         value={draft.flowKind}
         options={[
-          { value: 'bucket', name: 'fill a bucket' },
-          { value: 'meter', name: 'read a flow meter' },
+          { value: 'bucket', name: t('fill a bucket') },
+          { value: 'meter', name: t('read a flow meter') },
         ]}
         onChange={(flowKind) => set({ flowKind })}
       />
@@ -37,18 +38,18 @@ export function FlowFields(props: {
         <>
           <div className="grid grid-cols-2 gap-4">
             <TypedField
-              label="Bucket filled"
+              label={t('Bucket filled')}
               error={faultAt()}
               className="reading min-h-16 text-[1.4rem]"
               value={draft.bucketText}
               onChange={(e) => set({ bucketText: e.target.value })}
             />
             <TypedField
-              label="Time to fill, seconds"
+              label={t('Time to fill, seconds')}
               error={faultAt('seconds')}
               className="reading min-h-16 text-[1.4rem]"
               inputMode="decimal"
-              placeholder="such as 94"
+              placeholder={t('such as 94')}
               value={draft.bucketSeconds}
               onChange={(e) => set({ bucketSeconds: e.target.value, bucketSource: 'typed' })}
             />
@@ -56,8 +57,8 @@ export function FlowFields(props: {
           <StopwatchKey
             watch={draft.flowWatch}
             set={(flowWatch) => set({ flowWatch })}
-            start="Start filling"
-            stop="It is full"
+            start={t('Start filling')}
+            stop={t('It is full')}
             space={false}
             done={(seconds) => set({ bucketSeconds: seconds.toFixed(1), bucketSource: 'stopwatch' })}
           />
@@ -65,11 +66,11 @@ export function FlowFields(props: {
       ) : (
         <>
           <TypedField
-            label="Flow"
+            label={t('Flow')}
             error={faultAt()}
-            hint="While it sprays"
+            hint={t('While it sprays')}
             className="reading min-h-16 text-[1.4rem]"
-            placeholder={`such as ${formatFlow(6_400, shop.units)}`}
+            placeholder={t('such as {0}', formatFlow(6_400, shop.units))}
             value={draft.meterText}
             onChange={(e) => set({ meterText: e.target.value, meterSource: 'typed' })}
           />
@@ -84,18 +85,18 @@ export function FlowFields(props: {
         </>
       )}
       <ListField
-        label="That is"
+        label={t('That is')}
         value={draft.variant}
         options={[
-          { value: 'outlet', name: 'all that leaves the nozzle', note: 'water and what is drawn' },
-          { value: 'inlet', name: 'the water that goes in', note: 'before the cannon' },
+          { value: 'outlet', name: t('all that leaves the nozzle'), note: t('water and what is drawn') },
+          { value: 'inlet', name: t('the water that goes in'), note: t('before the cannon') },
         ]}
         onChange={(variant) => set({ variant: variant as FlowVariant })}
       />
       {flow && (
         <p>
-          <strong className="reading text-water">{formatFlow(flow.mlPerMin, shop.units)}</strong>, known to{' '}
-          {Number((flow.u * 100).toPrecision(2))} %.
+          <strong className="reading text-water">{formatFlow(flow.mlPerMin, shop.units)}</strong>
+          {t(', known to {0} %.', Number((flow.u * 100).toPrecision(2)))}
         </p>
       )}
     </section>

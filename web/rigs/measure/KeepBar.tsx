@@ -1,5 +1,6 @@
 import type { UseMutationResult } from '@tanstack/react-query';
 import { ApiProblem } from '../../lib/api.ts';
+import { t } from '../../lib/speech.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 
@@ -27,11 +28,15 @@ export function KeepBar<R>(props: {
           disabled={!ready || saving.isPending}
           onClick={() => saving.mutate(newer ?? seen)}
         >
-          {saving.isPending ? 'Saving ...' : newer === null ? keep : 'Keep mine too, it counts from now'}
+          {saving.isPending
+            ? t('Saving ...')
+            : newer === null
+              ? keep
+              : t('Keep mine too, it counts from now')}
         </Button>
         {startOver && (
           <Button bay onClick={startOver}>
-            Start over
+            {t('Start over')}
           </Button>
         )}
       </div>

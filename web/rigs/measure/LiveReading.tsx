@@ -5,6 +5,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { UNIT_UL, type UnitSystem } from '#core/units/units.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Watch } from '../../ui/Refusal.tsx';
 import { useInstrument } from './useInstrument.ts';
@@ -20,7 +21,7 @@ export function LiveReading(props: {
   /** What went through a flow meter altogether, not how fast. */
   total?: boolean;
 }) {
-  const { kind, on, take, label = 'Take this reading', total = false } = props;
+  const { kind, on, take, label = t('Take this reading'), total = false } = props;
   const { shop } = useSession();
   const { instrument, reading, gone } = useInstrument(kind, on);
   if (!instrument) return null;
@@ -28,13 +29,13 @@ export function LiveReading(props: {
     <div className="border-l-2 border-ink pl-3" aria-live="off">
       <p className="caps text-muted">
         {instrument.name}
-        {instrument.source === 'simulated' && ', simulated'}
+        {instrument.source === 'simulated' && t(', simulated')}
       </p>
       <div className="flex flex-wrap items-center justify-between gap-3">
         <p className="reading text-[2.2rem] leading-tight" data-testid={`live-${kind}`}>
           {reading ? inFigures(reading, shop.units, total) : '–'}
           {reading?.kind === 'grams' && !gone && !reading.steady && (
-            <span className="ml-3 text-base font-normal">settling</span>
+            <span className="ml-3 text-base font-normal">{t('settling')}</span>
           )}
         </p>
         <Button
@@ -46,11 +47,13 @@ export function LiveReading(props: {
         </Button>
       </div>
       {gone && (
-        <Watch word="It stopped answering.">
-          {reading
-            ? `The last reading was ${inFigures(reading, shop.units, total)}, at ${new Date(reading.atMs).toLocaleTimeString()}. `
-            : ''}
-          Plug it in again, or type what you read. Nothing taken so far is lost.
+        <Watch word={t('It stopped answering.')}>
+          {t(
+            '{0}Plug it in again, or type what you read. Nothing taken so far is lost.',
+            reading
+              ? `${t('The last reading was {0}, at {1}.', inFigures(reading, shop.units, total), new Date(reading.atMs).toLocaleTimeString())} `
+              : '',
+          )}
         </Watch>
       )}
     </div>
@@ -60,5 +63,5 @@ export function LiveReading(props: {
 function inFigures(reading: Taken, units: UnitSystem, total: boolean): string {
   if (reading.kind === 'grams') return `${reading.grams.toFixed(1)} g`;
   if (total) return formatVolume(microlitres(reading.totalMl * UNIT_UL.ml), units);
-  return reading.mlPerMin > 0 ? formatFlow(reading.mlPerMin, units) : 'no flow';
+  return reading.mlPerMin > 0 ? formatFlow(reading.mlPerMin, units) : t('no flow');
 }

@@ -8,6 +8,7 @@ import { drawOf } from '#core/delivery/drainTest.ts';
 import { isSuction } from '#core/products/record.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { askAgain, devicesQuery, productsQuery, queryClient, rowQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
@@ -37,23 +38,23 @@ export default function MeasureDraw() {
       <Page title={vessel.name}>
         <p className="mb-5">
           {!isSuction(vessel.kind)
-            ? 'It delivers what is in it as it is: there is no draw to measure.'
+            ? t('It delivers what is in it as it is: there is no draw to measure.')
             : vessel.dials.length === 0
-              ? 'It has no dial positions on record yet. A manager adds them on its page.'
-              : 'Draws are measured by leads and managers.'}
+              ? t('It has no dial positions on record yet. A manager adds them on its page.')
+              : t('Draws are measured by leads and managers.')}
         </p>
-        <ButtonLink to={back}>Back to {vessel.name}</ButtonLink>
+        <ButtonLink to={back}>{t('Back to {0}', vessel.name)}</ButtonLink>
       </Page>
     );
   }
   return <DrainTest key={vessel.id} vessel={vessel} />;
 }
 
-const UNLIKE_WORDS = {
-  two: 'These two are unlike each other.',
-  one: 'One run is unlike the others.',
-  some: 'Some runs are unlike the others.',
-};
+const UNLIKE_WORDS = () => ({
+  two: t('These two are unlike each other.'),
+  one: t('One run is unlike the others.'),
+  some: t('Some runs are unlike the others.'),
+});
 const LIQUID_WATER = '0';
 const HOSE = '0';
 
@@ -108,41 +109,41 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
   const machines = devices.filter((d) => d.kind === 'pressureWasher');
   return (
     <Page
-      title={`Measure what ${vessel.name} draws`}
-      actions={<ButtonLink to={`/rigs/vessels/${vessel.id}`}>Back</ButtonLink>}
+      title={t('Measure what {0} draws', vessel.name)}
+      actions={<ButtonLink to={`/rigs/vessels/${vessel.id}`}>{t('Back')}</ButtonLink>}
     >
       <div className="grid max-w-6xl gap-x-13 gap-y-8 lg:grid-cols-2">
         <div className="flex flex-col gap-8">
-          <section aria-label="How it is set" className="grid gap-4 sm:grid-cols-2">
-            <h2 className="sm:col-span-2">1. Set it</h2>
+          <section aria-label={t('How it is set')} className="grid gap-4 sm:grid-cols-2">
+            <h2 className="sm:col-span-2">{t('1. Set it')}</h2>
             <ListField
-              label="Dial"
+              label={t('Dial')}
               bay
               value={String(dial?.id ?? '')}
               options={vessel.dials.map((d) => ({ value: String(d.id), name: d.name }))}
               onChange={(value) => setUp('dial', value)}
             />
             <ListField
-              label="Used on"
+              label={t('Used on')}
               bay
               value={String(machineId ?? HOSE)}
               options={[
                 ...machines.map((m) => ({ value: String(m.id), name: m.name })),
-                { value: HOSE, name: 'a garden hose' },
+                { value: HOSE, name: t('a garden hose') },
               ]}
               onChange={(value) => setUp('machine', value)}
             />
             <div className="sm:col-span-2">
               <ListField
-                label="In the bottle"
-                hint="Plain water does; the mix you use tells more, since thick liquid is drawn slower."
+                label={t('In the bottle')}
+                hint={t('Plain water does; the mix you use tells more, since thick liquid is drawn slower.')}
                 bay
                 value={String(draft.liquidId)}
                 options={[
-                  { value: LIQUID_WATER, name: 'plain water' },
+                  { value: LIQUID_WATER, name: t('plain water') },
                   ...products
                     .filter((p) => p.state !== 'hyper')
-                    .map((p) => ({ value: String(p.id), name: p.name, note: 'mixed as it is used' })),
+                    .map((p) => ({ value: String(p.id), name: p.name, note: t('mixed as it is used') })),
                 ]}
                 onChange={(value) => set({ liquidId: Number(value) })}
               />
@@ -158,21 +159,22 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
           <StandIns machineId={machineId} lineId={null} />
         </div>
         <div className="flex flex-col gap-5">
-          <section aria-label="Drain it" className="flex flex-col gap-4">
-            <h2>3. Drain the bottle</h2>
+          <section aria-label={t('Drain it')} className="flex flex-col gap-4">
+            <h2>{t('3. Drain the bottle')}</h2>
             <p>
-              Start as you pull the trigger, stop as it begins to suck air. Three runs are good, five are
-              better.
+              {t(
+                'Start as you pull the trigger, stop as it begins to suck air. Three runs are good, five are better.',
+              )}
             </p>
             <div className="grid grid-cols-[3fr_2fr] gap-4">
               <TypedField
-                label="Drained each time"
+                label={t('Drained each time')}
                 className="reading min-h-16 text-[1.4rem]"
                 value={draft.drainedText}
                 onChange={(e) => set({ drainedText: e.target.value, drainedSource: 'typed' })}
               />
               <TypedField
-                label="Read to"
+                label={t('Read to')}
                 error={refusals.step && <Refusal problem={refusals.step} />}
                 className="reading min-h-16 text-[1.4rem]"
                 value={draft.stepText}
@@ -184,8 +186,8 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
               <StopwatchKey
                 watch={draft.runWatch}
                 set={(runWatch) => set({ runWatch })}
-                start="Trigger pulled"
-                stop="It sucks air"
+                start={t('Trigger pulled')}
+                stop={t('It sucks air')}
                 space
                 done={(seconds) => {
                   const now = useDrains.getState().drafts[key] ?? draft;
@@ -193,12 +195,12 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
                 }}
               />
             ) : (
-              <p className="font-bold">{MOST_RUNS} runs are enough: keep them, or start over.</p>
+              <p className="font-bold">{t('{0} runs are enough: keep them, or start over.', MOST_RUNS)}</p>
             )}
             <DrainRuns draft={draft} runs={runs} unlike={unlike} set={set} />
           </section>
-          <section aria-label="Result" className="border-t-2 border-ink pt-4" aria-live="polite">
-            <h2 className="mb-2">4. What it draws</h2>
+          <section aria-label={t('Result')} className="border-t-2 border-ink pt-4" aria-live="polite">
+            <h2 className="mb-2">{t('4. What it draws')}</h2>
             {result ? (
               <>
                 <p className="reading text-[3.6rem] leading-none text-product" data-testid="reading-draw">
@@ -207,14 +209,18 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
                 <p className="mt-1">{drawInWords(drawOf(result), result.runs)}.</p>
               </>
             ) : (
-              <p className="text-muted">It shows here after the flow and the first run.</p>
+              <p className="text-muted">{t('It shows here after the flow and the first run.')}</p>
             )}
-            {newest && <p className="mt-1 text-muted">Until now: {drawInWords(newest, newest.runs)}.</p>}
+            {newest && (
+              <p className="mt-1 text-muted">{t('Until now: {0}.', drawInWords(newest, newest.runs))}</p>
+            )}
             {unlike.length > 0 && (
               <div className="mt-3">
-                <Watch word={UNLIKE_WORDS[result?.runs === 2 ? 'two' : unlike.length > 1 ? 'some' : 'one']}>
-                  It counts until you leave it out.{' '}
-                  {result?.runs === 2 ? 'Do a third.' : 'Do another to be sure.'}
+                <Watch word={UNLIKE_WORDS()[result?.runs === 2 ? 'two' : unlike.length > 1 ? 'some' : 'one']}>
+                  {t(
+                    'It counts until you leave it out. {0}',
+                    result?.runs === 2 ? t('Do a third.') : t('Do another to be sure.'),
+                  )}
                 </Watch>
               </div>
             )}
@@ -222,7 +228,7 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
               saving={saving}
               seen={seen.id}
               ready={body !== null}
-              keep="Keep this draw"
+              keep={t('Keep this draw')}
               startOver={kept ? () => forget(key) : null}
             />
           </section>

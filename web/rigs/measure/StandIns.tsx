@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import type { Act, Instrument } from '#contract/instruments.ts';
 import { post } from '../../lib/api.ts';
+import { t } from '../../lib/speech.ts';
 import { instrumentsQuery, queryClient } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -23,9 +24,11 @@ export function StandIns({ machineId, lineId }: { machineId: number | null; line
   if (here.length === 0) return null;
   return (
     <details className="border border-dashed border-hairline p-3">
-      <summary className="min-h-12 cursor-pointer py-3">Stand-ins: your hands in the demo</summary>
+      <summary className="min-h-12 cursor-pointer py-3">{t('Stand-ins: your hands in the demo')}</summary>
       <p className="mb-3 text-[0.94rem] text-muted">
-        Nothing real is connected. These keys do to the simulated yard what you would do at the machine.
+        {t(
+          'Nothing real is connected. These keys do to the simulated yard what you would do at the machine.',
+        )}
       </p>
       {here.map((i) => (
         <div key={i.id} className="mb-3">

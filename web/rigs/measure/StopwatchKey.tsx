@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { t } from '../../lib/speech.ts';
 import { isRunning, type Stopwatch, secondsOn, started, stopped } from './stopwatch.ts';
 
 /**
@@ -61,7 +62,7 @@ export function StopwatchKey(props: {
       type="button"
       className={`flex min-h-32 w-full items-center justify-between gap-5 rounded-[2px] border-2 border-ink px-5 text-left ${running ? 'bg-ink text-ground' : 'bg-raised text-ink'}`}
       onClick={press}
-      {...(space && { 'aria-keyshortcuts': 'Space' })}
+      {...(space && { 'aria-keyshortcuts': t('Space') })}
     >
       <span className="text-[1.4rem] leading-tight font-bold">{running ? stop : start}</span>
       <span className="reading text-[3.4rem] leading-none whitespace-nowrap" role="timer">

@@ -1,3 +1,4 @@
+import { t } from '../../lib/speech.ts';
 import type { DrainDraft } from './drainDraft.ts';
 import { LiveReading } from './LiveReading.tsx';
 
@@ -13,7 +14,7 @@ export function WeighBottle(props: { draft: DrainDraft; set: (more: Partial<Drai
       <LiveReading
         kind="scale"
         on={null}
-        label={fullG === null ? 'Weigh it full' : 'Weigh it drained'}
+        label={fullG === null ? t('Weigh it full') : t('Weigh it drained')}
         take={(reading, source) => {
           if (reading.kind !== 'grams') return;
           if (fullG === null) set({ fullG: reading.grams });
@@ -23,7 +24,9 @@ export function WeighBottle(props: { draft: DrainDraft; set: (more: Partial<Drai
           }
         }}
       />
-      {fullG !== null && <p>Full it weighs {fullG.toFixed(1)} g. Drain it, put it on again and weigh it.</p>}
+      {fullG !== null && (
+        <p>{t('Full it weighs {0} g. Drain it, put it on again and weigh it.', fullG.toFixed(1))}</p>
+      )}
     </>
   );
 }

@@ -18,6 +18,7 @@ import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
+import { t } from '../../lib/speech.ts';
 import { writtenSoon } from '../../state/writtenSoon.ts';
 import { AT_NOTHING, type Stopwatch } from './stopwatch.ts';
 
@@ -101,15 +102,15 @@ export type DrainResult = {
 
 export function drainResult(draft: DrainDraft, vessel: Vessel, units: UnitSystem): DrainResult {
   const flow = readFlow(draft, units);
-  const step = parseVolume(draft.stepText, { system: units, field: 'Read to' });
+  const step = parseVolume(draft.stepText, { system: units, field: t('Read to') });
   const setup = flow.ok && {
     variant: draft.variant,
     flowMlPerMin: flow.value.mlPerMin,
     bottleUl: vessel.brimfulUl,
   };
   const runs = draft.runs.map((run) => {
-    const drained = parseVolume(run.drained, { system: units, field: 'Drained' });
-    const seconds = parseNumber(run.seconds.replace(/\s*s(ec)?$/i, ''), 'Time', 'seconds');
+    const drained = parseVolume(run.drained, { system: units, field: t('Drained') });
+    const seconds = parseNumber(run.seconds.replace(/\s*s(ec)?$/i, ''), t('Time'), 'seconds');
     const read = { drainedUl: drained.ok ? drained.value : null, seconds: seconds.ok ? seconds.value : null };
     if (!drained.ok) return { ...read, q: drained };
     if (!seconds.ok) return { ...read, q: seconds };
@@ -152,15 +153,15 @@ const isBlank = (d: DrainDraft): boolean =>
 
 function readFlow(draft: DrainDraft, units: UnitSystem): DrainResult['flow'] {
   if (draft.flowKind === 'meter') {
-    const mlPerMin = parseFlow(draft.meterText, 'Flow', units);
+    const mlPerMin = parseFlow(draft.meterText, t('Flow'), units);
     if (!mlPerMin.ok) return mlPerMin;
     const found: FlowFound = { kind: 'meter', mlPerMin: mlPerMin.value, source: draft.meterSource };
     return accept({ found, mlPerMin: mlPerMin.value, u: FLOW_METER_U });
   }
-  const ul = parseVolume(draft.bucketText, { system: units, field: 'Bucket filled' });
+  const ul = parseVolume(draft.bucketText, { system: units, field: t('Bucket filled') });
   if (!ul.ok) return ul;
   if (isBlank(draft)) return at('seconds', refuse('flow.missing', {}));
-  const seconds = parseNumber(draft.bucketSeconds.replace(/\s*s(ec)?$/i, ''), 'Time to fill', 'seconds');
+  const seconds = parseNumber(draft.bucketSeconds.replace(/\s*s(ec)?$/i, ''), t('Time to fill'), 'seconds');
   if (!seconds.ok) return at('seconds', seconds);
   const flow = bucketFlow(ul.value, seconds.value);
   if (!flow.ok) return at('seconds', flow);

@@ -5,6 +5,7 @@ import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { useWord } from '../../lib/word.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
@@ -35,10 +36,10 @@ export function CloseCount({ count, keep }: { count: Count; keep: (count: Count)
     setWhy((before) => ({ ...before, [id]: { ...(before[id] ?? { reason: '', note: '' }), ...more } }));
   };
   return (
-    <section aria-label="Differences" className="mt-8">
-      <h2 className="mb-2">Differences</h2>
+    <section aria-label={t('Differences')} className="mt-8">
+      <h2 className="mb-2">{t('Differences')}</h2>
       {different.length === 0 && (
-        <p className="mb-4">Everything agrees with the books, as near as can be told.</p>
+        <p className="mb-4">{t('Everything agrees with the books, as near as can be told.')}</p>
       )}
       <ul className="border-t border-hairline empty:border-0">
         {different.map(({ id, code, productName, seen }) => {
@@ -52,20 +53,21 @@ export function CloseCount({ count, keep }: { count: Count; keep: (count: Count)
               <p className="leading-snug">
                 <span className="reading font-bold">{code}</span> {productName}
                 <strong className="block">
-                  {formatVolume(Math.abs(difference.ul), shop.units)} {difference.ul > 0 ? 'more' : 'missing'}
+                  {formatVolume(Math.abs(difference.ul), shop.units)}{' '}
+                  {difference.ul > 0 ? t('more') : t('missing')}
                   {difference.minor > 0 && `, ${formatMoney(difference.minor, shop.currency)}`}
                 </strong>
-                {Math.abs(difference.ul) > count.thresholdUl && 'Needs a manager’s word.'}
+                {Math.abs(difference.ul) > count.thresholdUl && t('Needs a manager’s word.')}
               </p>
               <ListField
-                label={`Why, ${code}`}
-                placeholder="Choose a reason"
+                label={t('Why, {0}', code)}
+                placeholder={t('Choose a reason')}
                 value={why[id]?.reason ?? ''}
-                options={COUNT_REASONS.map((value) => ({ value, name: COUNT_REASON_NAMES[value] }))}
+                options={COUNT_REASONS.map((value) => ({ value, name: t(COUNT_REASON_NAMES[value]) }))}
                 onChange={(reason) => set(id, { reason: reason as CountReason })}
               />
               <TypedField
-                label={`Note, ${code}`}
+                label={t('Note, {0}', code)}
                 maxLength={200}
                 value={why[id]?.note ?? ''}
                 onChange={(e) => set(id, { note: e.target.value })}
@@ -77,10 +79,10 @@ export function CloseCount({ count, keep }: { count: Count; keep: (count: Count)
       {close.error && <Refusal problem={close.error} />}
       <Button look="main" bay className="mt-4" disabled={close.isPending} onClick={() => close.mutate()}>
         {close.isPending
-          ? 'Closing ...'
+          ? t('Closing ...')
           : different.length === 0
-            ? 'Close the count'
-            : 'Book these and close'}
+            ? t('Close the count')
+            : t('Book these and close')}
       </Button>
     </section>
   );

@@ -7,6 +7,7 @@ import { usualTareG } from '#core/stock/count.ts';
 import { formatMass, parseMass } from '#core/units/mass.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { post } from '../../lib/api.ts';
+import { t } from '../../lib/speech.ts';
 import { LiveReading } from '../../rigs/measure/LiveReading.tsx';
 import { instrumentsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
@@ -16,11 +17,11 @@ import { Refusal } from '../../ui/Refusal.tsx';
 import { useTextForm } from '../../ui/useTextForm.ts';
 
 type Way = CountReading['kind'];
-const WAYS: [Way, string][] = [
-  ['weight', 'Weigh'],
-  ['dip', 'Dip'],
-  ['eye', 'By eye'],
-  ['gone', 'Not here'],
+const WAYS: () => [Way, string][] = () => [
+  ['weight', t('Weigh')],
+  ['dip', t('Dip')],
+  ['eye', t('By eye')],
+  ['gone', t('Not here')],
 ];
 
 type Props = { count: Count; line: CountLine; done: (after: Count) => void };
@@ -37,10 +38,10 @@ export function CountOne({ count, line, done }: Props) {
   return (
     <div className="mb-4 border-l-2 border-ink pl-3">
       <fieldset
-        aria-label={`How ${line.code} is counted`}
+        aria-label={t('How {0} is counted', line.code)}
         className="mb-4 grid grid-cols-4 border border-ink"
       >
-        {WAYS.map(([value, name]) => (
+        {WAYS().map(([value, name]) => (
           <button
             key={value}
             type="button"
@@ -72,9 +73,11 @@ export function CountOne({ count, line, done }: Props) {
       )}
       {way === 'gone' && (
         <div className="flex flex-col gap-3">
-          <p>Look in the other places first. If it stays away, closing the count takes it off the shelf.</p>
+          <p>
+            {t('Look in the other places first. If it stays away, closing the count takes it off the shelf.')}
+          </p>
           <Button bay disabled={at.isPending} onClick={() => at.mutate({ kind: 'gone' })}>
-            {line.code} is not here
+            {t('{0} is not here', line.code)}
           </Button>
         </div>
       )}
@@ -108,15 +111,15 @@ function ReadForm(props: {
     values: { gross: '', tare: line.tareG === null ? '' : formatMass(line.tareG), depth: '' },
     read: ({ gross, tare, depth }) => {
       if (way === 'dip') {
-        const mm = parseNumber(depth.replace(/\s*mm\s*$/i, ''), 'Depth');
+        const mm = parseNumber(depth.replace(/\s*mm\s*$/i, ''), t('Depth'));
         return {
           body: { containerId: line.id, reading: { kind: 'dip', depthMm: mm.ok ? mm.value : undefined } },
-          refusals: mm.ok ? {} : { depth: { ...mm, remedy: 'Type millimetres, such as 145.' } },
+          refusals: mm.ok ? {} : { depth: { ...mm, remedy: t('Type millimetres, such as 145.') } },
         };
       }
       const [grossG, tareG] = [
-        parseMass(gross, 'Weight'),
-        tare.trim() ? parseMass(tare, 'Weighs empty') : null,
+        parseMass(gross, t('Weight')),
+        tare.trim() ? parseMass(tare, t('Weighs empty')) : null,
       ];
       return {
         body: {
@@ -142,9 +145,12 @@ function ReadForm(props: {
         <TextField
           of={of}
           name="depth"
-          label="Depth, in mm"
+          label={t('Depth, in mm')}
           inputMode="decimal"
-          hint={`From the floor of the ${line.kind} to the surface. Rinse the stick before the next product.`}
+          hint={t(
+            'From the floor of the {0} to the surface. Rinse the stick before the next product.',
+            line.kind,
+          )}
         />
       ) : (
         <>
@@ -175,20 +181,20 @@ function ReadForm(props: {
             <TextField
               of={of}
               name="gross"
-              label="Weight"
-              placeholder="such as 10.1 kg"
-              hint="Closed, as it stands"
+              label={t('Weight')}
+              placeholder={t('such as 10.1 kg')}
+              hint={t('Closed, as it stands')}
               onInput={() => setSource('typed')}
             />
             <TextField
               of={of}
               name="tare"
-              label="Weighs empty"
-              placeholder={`usually about ${formatMass(usual)}`}
+              label={t('Weighs empty')}
+              placeholder={t('usually about {0}', formatMass(usual))}
               hint={
                 line.tareG === null
-                  ? 'Nobody has weighed this one empty: left out, it is a guess.'
-                  : 'As it was weighed before'
+                  ? t('Nobody has weighed this one empty: left out, it is a guess.')
+                  : t('As it was weighed before')
               }
             />
           </div>
@@ -196,7 +202,7 @@ function ReadForm(props: {
       )}
       {of.problem && <Refusal problem={of.problem} />}
       <Button type="submit" look="main" bay disabled={of.saving}>
-        {of.saving ? 'Writing it down ...' : 'Write it down'}
+        {of.saving ? t('Writing it down ...') : t('Write it down')}
       </Button>
     </form>
   );
@@ -217,9 +223,11 @@ function PutOn({ line }: { line: CountLine }) {
   if (!scale) return null;
   return (
     <div className="border border-dashed border-hairline p-3">
-      <p className="mb-2 text-[0.94rem] text-muted">A stand-in for the scale: your hands in the demo.</p>
+      <p className="mb-2 text-[0.94rem] text-muted">
+        {t('A stand-in for the scale: your hands in the demo.')}
+      </p>
       <Button disabled={putting.isPending} onClick={() => putting.mutate(scale.id)}>
-        Put {line.code} on the scale
+        {t('Put {0} on the scale', line.code)}
       </Button>
       {putting.error && <Refusal problem={putting.error} />}
     </div>

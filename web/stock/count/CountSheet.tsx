@@ -5,6 +5,7 @@ import { type Count, type CountLine, METHOD_NAMES } from '#contract/counts.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { askAgain, countQuery, queryClient } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
@@ -21,9 +22,9 @@ export default function CountSheet() {
   const { data: count, error } = useQuery(countQuery(id));
   if (error) {
     return (
-      <Page title="No such count">
+      <Page title={t('No such count')}>
         <Refusal problem={error} />
-        <ButtonLink to="/stock/counts">To the counts</ButtonLink>
+        <ButtonLink to="/stock/counts">{t('To the counts')}</ButtonLink>
       </Page>
     );
   }
@@ -62,22 +63,25 @@ function Sheet({ count }: { count: Count }) {
   const done = count.lines.length - left.length;
   return (
     <Page
-      title={`${count.placeName}, count ${count.code}`}
-      actions={<ButtonLink to="/stock/counts">All counts</ButtonLink>}
+      title={t('{0}, count {1}', count.placeName, count.code)}
+      actions={<ButtonLink to="/stock/counts">{t('All counts')}</ButtonLink>}
     >
       <div className="max-w-4xl">
         <p className="mb-4">
           {open
-            ? `${done} of ${count.lines.length} looked at. ${
-                count.blind && !compared ? 'What the books say is shown at the end.' : ''
-              }`
-            : `${count.state === 'closed' ? 'Closed' : 'Dropped'}${count.closedBy ? ` by ${count.closedBy}` : ''}${
+            ? t(
+                '{0} of {1} looked at. {2}',
+                done,
+                count.lines.length,
+                count.blind && !compared ? t('What the books say is shown at the end.') : '',
+              )
+            : `${count.state === 'closed' ? t('Closed') : t('Dropped')}${count.closedBy ? ` ${t('by {0}', count.closedBy)}` : ''}${
                 count.closedAt
                   ? `, ${shopDay(count.closedAt, shop.zone)} ${clockTime(count.closedAt, shop.zone)}`
                   : ''
               }.`}
         </p>
-        {count.lines.length === 0 && <p>Nothing stands here by the books.</p>}
+        {count.lines.length === 0 && <p>{t('Nothing stands here by the books.')}</p>}
         <ol className="border-t-2 border-ink">
           {count.lines.map((line) => (
             <li key={line.id} className="ruled border-faint">
@@ -110,8 +114,12 @@ function Sheet({ count }: { count: Count }) {
             {drop.error && <Refusal problem={drop.error} />}
             {!compared && left.length > 0 && done > 0 && (
               <p>
-                {left.length === 1 ? 'One was' : `${left.length} were`} not looked at and{' '}
-                {left.length === 1 ? 'stays' : 'stay'} as the books have {left.length === 1 ? 'it' : 'them'}.
+                {t(
+                  '{0} not looked at and {1} as the books have {2}.',
+                  left.length === 1 ? t('One was') : t('{0} were', left.length),
+                  left.length === 1 ? t('stays') : t('stay'),
+                  left.length === 1 ? t('it') : t('them'),
+                )}
               </p>
             )}
             <div className="flex flex-wrap gap-3">
@@ -122,7 +130,7 @@ function Sheet({ count }: { count: Count }) {
                   disabled={done === 0 || compare.isPending}
                   onClick={() => compare.mutate()}
                 >
-                  Compare with the books
+                  {t('Compare with the books')}
                 </Button>
               )}
             </div>
@@ -144,22 +152,25 @@ function DropCount({ looked, drop, busy }: { looked: number; drop: () => void; b
         className="mt-8 min-h-12 self-start underline underline-offset-4"
         onClick={() => (looked === 0 ? drop() : setAsks(true))}
       >
-        Drop this count
+        {t('Drop this count')}
       </button>
     );
   }
   return (
     <div className="mt-8 flex flex-col gap-3 border-t border-hairline pt-3">
-      <Watch word="This can’t be undone.">
-        What was looked at in {looked} {looked === 1 ? 'container' : 'containers'} is lost; nothing of it is
-        booked.
+      <Watch word={t('This can’t be undone.')}>
+        {t(
+          'What was looked at in {0} {1} is lost; nothing of it is booked.',
+          looked,
+          looked === 1 ? t('container') : t('containers'),
+        )}
       </Watch>
       <div className="flex flex-wrap gap-3">
         <Button bay onClick={() => setAsks(false)}>
-          Keep it
+          {t('Keep it')}
         </Button>
         <Button bay disabled={busy} onClick={drop}>
-          Yes, drop it
+          {t('Yes, drop it')}
         </Button>
       </div>
     </div>
@@ -178,9 +189,9 @@ function SheetLine(props: { line: CountLine; choose: (() => void) | null; chosen
           <span className="reading font-bold">{line.code}</span> {line.productName}
         </span>
         <span className="block text-muted">
-          {formatVolume(line.sizeUl, shop.units)} {line.kind}
-          {line.lot && `, lot ${line.lot}`}
-          {!line.openedAt && ', sealed'}
+          {formatVolume(line.sizeUl, shop.units)} {t(line.kind)}
+          {line.lot && t(', lot {0}', line.lot)}
+          {!line.openedAt && t(', sealed')}
         </span>
       </span>
       <span className="shrink-0 text-right">
@@ -190,16 +201,16 @@ function SheetLine(props: { line: CountLine; choose: (() => void) | null; chosen
               {formatVolume(seen.ul, shop.units)}
             </span>
             <span className="block text-[0.94rem] text-muted">
-              {METHOD_NAMES[seen.method]}
+              {t(METHOD_NAMES[seen.method])}
               {seen.withinUl > 0 && `, ± ${formatVolume(seen.withinUl, shop.units)}`}
             </span>
           </>
         ) : (
-          <span className="text-muted">not yet</span>
+          <span className="text-muted">{t('not yet')}</span>
         )}
         {line.bookUl !== null && (
           <span className="block text-[0.94rem]">
-            books {formatVolume(line.bookUl, shop.units)}
+            {t('books {0}', formatVolume(line.bookUl, shop.units))}
             {difference && <strong className="block">{differenceInWords(difference, shop.units)}</strong>}
           </span>
         )}
@@ -219,6 +230,6 @@ function differenceInWords(
   { ul, beyond }: { ul: number; beyond: boolean },
   units: Parameters<typeof formatVolume>[1],
 ): string {
-  if (!beyond) return 'agrees, as near as can be told';
+  if (!beyond) return t('agrees, as near as can be told');
   return `${formatVolume(Math.abs(ul), units)} ${ul > 0 ? 'more' : 'missing'}`;
 }

@@ -3,6 +3,7 @@ import { type Count, type CountHead, countBody } from '#contract/counts.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { askAgain, containersQuery, countsQuery, placesQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { shopDay } from '../../ui/dates.ts';
@@ -22,12 +23,12 @@ export default function Counts() {
   if (!counts) return null;
   const open = counts.filter((c) => c.state === 'open');
   return (
-    <Page title="Counts">
+    <Page title={t('Counts')}>
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
         <div className="flex flex-col gap-8">
           {open.length > 0 && (
-            <section aria-label="Under way">
-              <h2 className="mb-2">Under way</h2>
+            <section aria-label={t('Under way')}>
+              <h2 className="mb-2">{t('Under way')}</h2>
               <ul className="border-t-2 border-ink">
                 {open.map((count) => (
                   <li key={count.id} className="ruled border-faint">
@@ -38,11 +39,16 @@ export default function Counts() {
                       <span>
                         <span className="text-lg font-bold">{count.placeName}</span>
                         <span className="block text-muted">
-                          {count.code}, begun by {count.startedBy}, {shopDay(count.startedAt, shop.zone)}
+                          {t(
+                            '{0}, begun by {1}, {2}',
+                            count.code,
+                            count.startedBy,
+                            shopDay(count.startedAt, shop.zone),
+                          )}
                         </span>
                       </span>
                       <span className="reading text-lg whitespace-nowrap">
-                        {count.counted} of {count.containers}
+                        {t('{0} of {1}', count.counted, count.containers)}
                       </span>
                     </Link>
                   </li>
@@ -50,8 +56,8 @@ export default function Counts() {
               </ul>
             </section>
           )}
-          <section aria-label="Closed">
-            <h2 className="mb-2">Closed</h2>
+          <section aria-label={t('Closed')}>
+            <h2 className="mb-2">{t('Closed')}</h2>
             <Closed counts={counts.filter((c) => c.state === 'closed')} />
           </section>
         </div>
@@ -65,9 +71,9 @@ function Closed({ counts }: { counts: CountHead[] }) {
   const { shop } = useSession();
   return (
     <Ledger
-      head={['Count', 'Where', 'Closed', 'By', 'Looked at', 'Difference']}
+      head={[t('Count'), t('Where'), t('Closed'), t('By'), t('Looked at'), t('Difference')]}
       right={[4, 5]}
-      empty="None was closed yet. The first count of a place shows what the books don’t know."
+      empty={t('None was closed yet. The first count of a place shows what the books don’t know.')}
       rows={counts.map((c) => ({
         key: c.id,
         cells: [
@@ -103,29 +109,29 @@ function StartCount({ open }: { open: CountHead[] }) {
   });
   const standing = (placeId: number) => containers.filter((c) => c.placeId === placeId).length;
   return (
-    <section aria-label="A new count">
-      <h2 className="mb-2">A new count</h2>
+    <section aria-label={t('A new count')}>
+      <h2 className="mb-2">{t('A new count')}</h2>
       <form onSubmit={of.submit} noValidate className="flex flex-col gap-4">
         <ChoiceField
           of={of}
           name="placeId"
-          label="Where"
-          placeholder="Choose a place"
+          label={t('Where')}
+          placeholder={t('Choose a place')}
           options={places
             .filter((p) => !open.some((c) => c.placeId === p.id))
             .map((p) => ({
               value: String(p.id),
               name: p.name,
-              note: standing(p.id) === 1 ? '1 container' : `${standing(p.id)} containers`,
+              note: standing(p.id) === 1 ? t('1 container') : t('{0} containers', standing(p.id)),
             }))}
         />
         <TickField
           of={of}
           name="blind"
-          label="Blind: what the books say is shown once everything is counted"
+          label={t('Blind: what the books say is shown once everything is counted')}
         />
         <FormFoot
-          save="Start counting"
+          save={t('Start counting')}
           saving={of.saving}
           problem={of.problem}
           startAfresh={of.startAfresh}

@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Count } from '#contract/counts.ts';
 import { post } from '../../lib/api.ts';
+import { t } from '../../lib/speech.ts';
 import { containersQuery, missingQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
@@ -27,7 +28,7 @@ export function Stray({ count, put }: { count: Count; put: (after: Count, id: nu
   if (!open) {
     return (
       <Button bay className="self-start" onClick={() => setOpen(true)}>
-        Something here is not listed
+        {t('Something here is not listed')}
       </Button>
     );
   }
@@ -35,17 +36,17 @@ export function Stray({ count, put }: { count: Count; put: (after: Count, id: nu
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
   const found = [
     ...missing.map((c) => ({ ...c, where: 'missing' })),
-    ...containers.map((c) => ({ ...c, where: `by the books in ${c.placeName}` })),
+    ...containers.map((c) => ({ ...c, where: t('by the books in {0}', c.placeName) })),
   ]
     .filter((c) => !onSheet.has(c.id))
     .filter((c) => words.every((w) => `${c.code} ${c.lot} ${c.productName}`.toLowerCase().includes(w)));
   return (
-    <section aria-label="Not listed" className="flex flex-col gap-3 border-l-2 border-ink pl-3">
+    <section aria-label={t('Not listed')} className="flex flex-col gap-3 border-l-2 border-ink pl-3">
       <TypedField
-        label="Its code, lot or name"
+        label={t('Its code, lot or name')}
         autoFocus
         maxLength={60}
-        placeholder="such as P-14"
+        placeholder={t('such as P-14')}
         value={wanted}
         onChange={(e) => setWanted(e.target.value)}
       />
@@ -61,24 +62,28 @@ export function Stray({ count, put }: { count: Count; put: (after: Count, id: nu
               >
                 <span className="leading-tight">
                   <span className="reading font-bold">{c.code}</span> {c.productName}
-                  {c.lot && <span className="text-muted">, lot {c.lot}</span>}
+                  {c.lot && <span className="text-muted">{t(', lot {0}', c.lot)}</span>}
                 </span>
                 <span className="shrink-0 text-right text-muted">{c.where}</span>
               </button>
             </li>
           ))}
       </ul>
-      {words.length > 0 && found.length > MOST && <p className="text-muted">And more: type a little more.</p>}
+      {words.length > 0 && found.length > MOST && (
+        <p className="text-muted">{t('And more: type a little more.')}</p>
+      )}
       {words.length > 0 && found.length === 0 && (
-        <p>Nothing in the books is called that. If it carries no code of this shop, bring it in as new.</p>
+        <p>
+          {t('Nothing in the books is called that. If it carries no code of this shop, bring it in as new.')}
+        </p>
       )}
       {stray.error && <Refusal problem={stray.error} />}
       <div className="flex flex-wrap gap-3">
         <Button bay onClick={() => setOpen(false)}>
-          Close this
+          {t('Close this')}
         </Button>
         <ButtonLink bay to={`/stock/receive?place=${count.placeId}`}>
-          Bring it in as new
+          {t('Bring it in as new')}
         </ButtonLink>
       </div>
     </section>

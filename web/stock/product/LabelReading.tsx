@@ -3,6 +3,7 @@ import type { LabelStrength } from '#core/strength/labelStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import type { TextForm } from '../../ui/useTextForm.ts';
 import { type LabelTyped, readingsOf } from './labelTyped.ts';
 
@@ -13,10 +14,16 @@ const percentOf = (strength: Strength): string => {
 
 /** How what is printed is read: a strength in one line, a range with both its ends. */
 function inWords({ strength, upTo }: LabelStrength): string {
-  const words = readingInWords(strength);
+  const words = readingInWords(strength, t);
   if (upTo === null) return `${percentOf(strength)}: ${words}`;
-  const top = readingInWords(upTo);
-  return `${percentOf(strength)} to ${percentOf(upTo)}: ${words}${top === words ? '' : `, up to ${top}`}`;
+  const top = readingInWords(upTo, t);
+  return t(
+    '{0} to {1}: {2}{3}',
+    percentOf(strength),
+    percentOf(upTo),
+    words,
+    top === words ? '' : t(', up to {0}', top),
+  );
 }
 
 /** What the printed words come to; where they can be read two ways, both, to choose from. */
@@ -31,7 +38,7 @@ export function LabelReading<V extends { labelEntries: LabelTyped[] }>({
   const form = of.form as unknown as TextForm<{ labelEntries: LabelTyped[] }>['form'];
   const entry = form.watch(`labelEntries.${at}`);
   const readings = readingsOf(entry?.printed ?? '', shop);
-  if (readings.length === 0) return 'As it is printed';
+  if (readings.length === 0) return t('As it is printed');
   return (
     <>
       {readings.map((read, i) => {

@@ -8,12 +8,13 @@ import { formatLabelStrength, labelEnds } from '#core/strength/labelStrength.ts'
 import type { Strength } from '#core/strength/notation.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { useSession } from '../../lib/session.tsx';
-import { said } from '../../lib/speech.ts';
+import { said, t } from '../../lib/speech.ts';
 import { productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Ledger } from '../../ui/Ledger.tsx';
 
-const BASIS_WORDS = { bottle: 'in the bottle', bucket: 'in the bucket', panel: 'on the panel' } as const;
+const BASIS_WORDS = () =>
+  ({ bottle: t('in the bottle'), bucket: t('in the bucket'), panel: t('on the panel') }) as const;
 
 /** What holds at one end of an entry up to what holds at the other; said once where it is the same. */
 const bothOf = (entry: LabelEntry, say: (fraction: number) => string): string =>
@@ -32,15 +33,21 @@ export function LabelTable({ product, containers }: { product: Product; containe
   const price = newestPrice(product.id, containers);
   return (
     <section>
-      <h2 className="mb-2">Strengths on the label</h2>
+      <h2 className="mb-2">{t('Strengths on the label')}</h2>
       <Ledger
-        head={['What for', 'Use', 'Strength', 'Holds', `A ${largeMeasure(shop.units)} costs`]}
+        head={[
+          t('What for'),
+          t('Use'),
+          t('Strength'),
+          t('Holds'),
+          t('A {0} costs', largeMeasure(shop.units)),
+        ]}
         right={[4]}
         rows={product.labelEntries.map((e) => ({
           key: e.id,
           cells: [
             e.whatFor,
-            USE_NAMES[e.use],
+            t(USE_NAMES[e.use]),
             <span key="strength" className="reading">
               {formatLabelStrength(e)}
               {e.fraction < 1 && ', '}
@@ -50,13 +57,13 @@ export function LabelTable({ product, containers }: { product: Product; containe
               <InShopUnits of={e.strength} />
               {e.upTo && <InShopUnits of={e.upTo} />}
             </span>,
-            BASIS_WORDS[e.basis],
+            BASIS_WORDS()[e.basis],
             price
               ? bothOf(e, (f) => formatUnitCost(costPerWorkingLitre(price, f), shop.currency, shop.units))
-              : 'no price',
+              : t('no price'),
           ],
         }))}
-        empty="Nothing is entered from its label yet."
+        empty={t('Nothing is entered from its label yet.')}
       />
       <Instead product={product} />
     </section>
@@ -72,10 +79,10 @@ function Instead({ product }: { product: Product }) {
   return (
     <div className="mt-5">
       <h3 className="mb-2 font-semibold">
-        Instead of {old.name}: 1 part does the work of {replaces.k}
+        {t('Instead of {0}: 1 part does the work of {1}', old.name, replaces.k)}
       </h3>
       <Ledger
-        head={['What for', `${old.name}`, product.name]}
+        head={[t('What for'), `${old.name}`, product.name]}
         rows={labelEnds(old.labelEntries).map((e) => {
           const here = equivalentFraction(e.fraction as Fraction, replaces.k);
           return {
@@ -95,7 +102,7 @@ function Instead({ product }: { product: Product }) {
             ],
           };
         })}
-        empty="It has no label strengths."
+        empty={t('It has no label strengths.')}
       />
     </div>
   );

@@ -7,6 +7,7 @@ import { formatPercent } from '#core/strength/formatStrength.ts';
 import { type LabelEnd, labelEnds } from '#core/strength/labelStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Ledger } from '../../ui/Ledger.tsx';
@@ -48,12 +49,12 @@ function CostsOfUse({ use, lines, product }: { use: UseKind; lines: Line[]; prod
   const { shop } = useSession();
   if (lines.length === 0) return null;
   return (
-    <section aria-label={`What a ${largeMeasure(shop.units)} costs: ${USE_NAMES[use]}`}>
+    <section aria-label={t('What a {0} costs: {1}', largeMeasure(shop.units), t(USE_NAMES[use]))}>
       <h2 className="mb-2">
-        A working {largeMeasure(shop.units)} for {USE_NAMES[use].toLowerCase()}, beside others
+        {t('A working {0} for {1}, beside others', largeMeasure(shop.units), t(USE_NAMES[use]).toLowerCase())}
       </h2>
       <Ledger
-        head={['Product', 'What for', 'Strength', `A ${largeMeasure(shop.units)} costs`]}
+        head={[t('Product'), t('What for'), t('Strength'), t('A {0} costs', largeMeasure(shop.units))]}
         right={[3]}
         rows={lines.map((line) => ({
           key: `${line.entry.id}${line.entry.end}`,
@@ -67,7 +68,7 @@ function CostsOfUse({ use, lines, product }: { use: UseKind; lines: Line[]; prod
             ),
             line.entry.whatFor,
             <span key="strength" className="reading">
-              {line.entry.fraction >= 1 ? 'ready to use' : formatPercent(line.entry.fraction as Fraction)}
+              {line.entry.fraction >= 1 ? t('ready to use') : formatPercent(line.entry.fraction as Fraction)}
             </span>,
             formatUnitCost(line.minor, shop.currency, shop.units),
           ],

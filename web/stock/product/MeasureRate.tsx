@@ -8,24 +8,25 @@ import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { askAgain } from '../../state/queries.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 
-const TARGET_NAMES: Record<RateTarget, string> = {
+const TARGET_NAMES: () => Record<RateTarget, string> = () => ({
   wheels: 'wheels',
   tyres: 'tyres',
   arches: 'arches',
-  lowerSides: 'lower sides',
-  upperSides: 'upper sides',
+  lowerSides: t('lower sides'),
+  upperSides: t('upper sides'),
   front: 'fronts',
   rear: 'rears',
   roof: 'roofs',
   bonnet: 'bonnets',
-  glass: 'cars’ glass',
-  m2: 'square metres',
-};
+  glass: t('cars’ glass'),
+  m2: t('square metres'),
+});
 
 /** Finds out how much of a mix really goes on a wheel or a panel; it then counts instead of the usual. */
 export function MeasureRate({ product }: { product: Product }) {
@@ -37,8 +38,8 @@ export function MeasureRate({ product }: { product: Product }) {
   );
   const [count, setCount] = useState('4');
   const [used, setUsed] = useState('');
-  const n = parseNumber(count, 'How many');
-  const ul = parseVolume(used, { system: shop.units, field: 'Used' });
+  const n = parseNumber(count, t('How many'));
+  const ul = parseVolume(used, { system: shop.units, field: t('Used') });
   const rate = n.ok && ul.ok ? measuredRate(ul.value, n.value, target) : null;
   const fault = !n.ok ? n : used.trim() !== '' && !ul.ok ? ul : rate && !rate.ok ? rate : null;
   const saving = useMutation({
@@ -56,47 +57,48 @@ export function MeasureRate({ product }: { product: Product }) {
   if (!open) {
     return (
       <Button className="mt-3" onClick={() => setOpen(true)}>
-        Measure how much it takes
+        {t('Measure how much it takes')}
       </Button>
     );
   }
   return (
     <div className="mt-3 grid max-w-md gap-4 border-l-2 border-ink pl-5">
-      <p>Weigh or read the bottle before and after, and count what was done.</p>
+      <p>{t('Weigh or read the bottle before and after, and count what was done.')}</p>
       <ListField
-        label="Use"
+        label={t('Use')}
         value={use}
-        options={product.uses.map((u) => ({ value: u.kind, name: USE_NAMES[u.kind] }))}
+        options={product.uses.map((u) => ({ value: u.kind, name: t(USE_NAMES[u.kind]) }))}
         onChange={setUse}
       />
       <div className="grid grid-cols-[1fr_1fr_1.4fr] items-end gap-3">
         <TypedField
-          label="Used"
+          label={t('Used')}
           value={used}
           placeholder="180 ml"
           onChange={(e) => setUsed(e.target.value)}
         />
-        <TypedField label="How many" value={count} onChange={(e) => setCount(e.target.value)} />
+        <TypedField label={t('How many')} value={count} onChange={(e) => setCount(e.target.value)} />
         <ListField
-          label="On"
+          label={t('On')}
           value={target}
-          options={RATE_TARGETS.map((value) => ({ value, name: TARGET_NAMES[value] }))}
+          options={RATE_TARGETS.map((value) => ({ value, name: TARGET_NAMES()[value] }))}
           onChange={(value) => setTarget(value as RateTarget)}
         />
       </div>
       <Refusal problem={fault ?? saving.error} />
       {rate?.ok && n.ok && ul.ok && (
         <p>
-          That is{' '}
-          <strong className="reading">{Number((ul.value / 1_000 / n.value).toPrecision(3))} ml</strong> each,{' '}
-          <strong className="reading">{Number(rate.value.toPrecision(3))} ml</strong> a square metre.
+          {t('That is')}{' '}
+          <strong className="reading">{Number((ul.value / 1_000 / n.value).toPrecision(3))} ml</strong>{' '}
+          {t('each,')} <strong className="reading">{Number(rate.value.toPrecision(3))} ml</strong>{' '}
+          {t('a square metre.')}
         </p>
       )}
       <div className="flex gap-3">
         <Button look="main" disabled={!rate?.ok || saving.isPending} onClick={() => saving.mutate()}>
-          Keep it
+          {t('Keep it')}
         </Button>
-        <Button onClick={() => setOpen(false)}>Leave it</Button>
+        <Button onClick={() => setOpen(false)}>{t('Leave it')}</Button>
       </div>
     </div>
   );

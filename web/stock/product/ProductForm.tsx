@@ -5,6 +5,7 @@ import type { ShopDefaults } from '#core/products/shopDefaults.ts';
 import { familyStart, recordStart } from '#core/products/starts.ts';
 import { USE_KINDS, USE_NAMES } from '#core/products/uses.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
@@ -22,19 +23,19 @@ import { STATE_NAMES } from './productWords.ts';
 import { Facts, Safety } from './RecordFields.tsx';
 import { UseFields } from './UseFields.tsx';
 
-const LABELS: Partial<Record<keyof ProductTyped, string>> = {
-  name: 'Product name',
-  state: 'How it comes',
-  caution: 'Caution',
-  gPerMl: 'Density',
-  capUl: 'Cap',
-  shakeFirst: 'Shake first',
-  suds: 'Foams',
-  record: 'On record',
-  traits: 'Traits',
-  uses: 'Uses',
-  labelEntries: 'Label strengths',
-};
+const LABELS: () => Partial<Record<keyof ProductTyped, string>> = () => ({
+  name: t('Product name'),
+  state: t('How it comes'),
+  caution: t('Caution'),
+  gPerMl: t('Density'),
+  capUl: t('Cap'),
+  shakeFirst: t('Shake first'),
+  suds: t('Foams'),
+  record: t('On record'),
+  traits: t('Traits'),
+  uses: t('Uses'),
+  labelEntries: t('Label strengths'),
+});
 
 type Of = { of: TextForm<ProductTyped> };
 
@@ -52,11 +53,11 @@ export function ProductForm({ product }: { product: Product | null }) {
       const { body, refusals } = readProduct(typed, shop);
       return { body: product ? { ...(body as object), retired: product.retired } : body, refusals };
     },
-    labels: LABELS,
+    labels: LABELS(),
     done: (row) => go(product ? `/stock/products/${row.id}` : `/stock/receive?product=${row.id}`),
   });
   return (
-    <Page title={product ? product.name : 'Add a product'}>
+    <Page title={product ? product.name : t('Add a product')}>
       <form onSubmit={of.submit} noValidate className="max-w-5xl">
         <Basics of={of} fresh={product === null} />
         <LabelStrengths of={of} />
@@ -64,9 +65,9 @@ export function ProductForm({ product }: { product: Product | null }) {
         <Facts of={of} />
         <Safety of={of} />
         <Replaces of={of} product={product} />
-        <FormFoot save={product ? 'Save' : 'Add the product'} {...of.foot}>
+        <FormFoot save={product ? t('Save') : t('Add the product')} {...of.foot}>
           <ButtonLink to={product ? `/stock/products/${product.id}` : '/stock'}>
-            {product ? 'Leave it as it was' : 'Back to Stock'}
+            {product ? t('Leave it as it was') : t('Back to Stock')}
           </ButtonLink>
         </FormFoot>
       </form>
@@ -80,22 +81,22 @@ function Basics({ of, fresh }: Of & { fresh: boolean }) {
   const { shop } = useSession();
   return (
     <div className={PAIRS}>
-      <TextField of={of} name="name" label="Product name" />
+      <TextField of={of} name="name" label={t('Product name')} />
       <ChoiceField
         of={of}
         name="record.family"
-        label="Family"
-        hint={fresh ? 'Fills in what such a product usually is. Its label and sheet decide.' : undefined}
-        options={FAMILIES.map((value) => ({ value, name: FAMILY_NAMES[value] }))}
+        label={t('Family')}
+        hint={fresh ? t('Fills in what such a product usually is. Its label and sheet decide.') : undefined}
+        options={FAMILIES.map((value) => ({ value, name: t(FAMILY_NAMES[value]) }))}
         {...(fresh && { onChosen: (family: string) => startFrom(of, family as Family, shop) })}
       />
       <ChoiceField
         of={of}
         name="state"
-        label="How it comes"
-        options={PRODUCT_STATES.map((value) => ({ value, ...STATE_NAMES[value] }))}
+        label={t('How it comes')}
+        options={PRODUCT_STATES.map((value) => ({ value, ...STATE_NAMES()[value] }))}
       />
-      <NoteField of={of} name="caution" label="Caution" hint="Shown before every pour." />
+      <NoteField of={of} name="caution" label={t('Caution')} hint={t('Shown before every pour.')} />
     </div>
   );
 }
@@ -125,10 +126,10 @@ function startFrom(of: TextForm<ProductTyped>, family: Family, defaults: ShopDef
   form.setValue('uses', usesFor(form.getValues('labelEntries'), [], family, defaults));
 }
 
-const BASIS_OPTIONS = [
-  { value: 'bottle', name: 'in the bottle' },
-  { value: 'bucket', name: 'in the bucket' },
-  { value: 'panel', name: 'on the panel' },
+const BASIS_OPTIONS = () => [
+  { value: 'bottle', name: t('in the bottle') },
+  { value: 'bucket', name: t('in the bucket') },
+  { value: 'panel', name: t('on the panel') },
 ];
 
 function LabelStrengths({ of }: Of) {
@@ -141,28 +142,33 @@ function LabelStrengths({ of }: Of) {
   };
   return (
     <fieldset className="mt-8">
-      <Legend>Strengths on the label</Legend>
+      <Legend>{t('Strengths on the label')}</Legend>
       {fields.map((field, i) => (
         <div
           key={field.id}
           className="ruled grid items-start gap-3 border-faint py-3 sm:grid-cols-[1fr_11rem_1fr_9rem_auto]"
         >
-          <TextField of={of} name={`labelEntries.${i}.whatFor`} label="What for" />
+          <TextField of={of} name={`labelEntries.${i}.whatFor`} label={t('What for')} />
           <ChoiceField
             of={of}
             name={`labelEntries.${i}.use`}
-            label="Use"
-            options={USE_KINDS.map((value) => ({ value, name: USE_NAMES[value] }))}
+            label={t('Use')}
+            options={USE_KINDS.map((value) => ({ value, name: t(USE_NAMES[value]) }))}
             onChosen={follow}
           />
           <TextField
             of={of}
             name={`labelEntries.${i}.printed`}
-            label="Label strength"
+            label={t('Label strength')}
             hint={<LabelReading of={of} at={i} />}
-            placeholder="1:12, 1 in 12, 4%, 30 ml/l"
+            placeholder={t('1:12, 1 in 12, 4%, 30 ml/l')}
           />
-          <ChoiceField of={of} name={`labelEntries.${i}.basis`} label="Holds" options={BASIS_OPTIONS} />
+          <ChoiceField
+            of={of}
+            name={`labelEntries.${i}.basis`}
+            label={t('Holds')}
+            options={BASIS_OPTIONS()}
+          />
           <Button
             className="sm:mt-6"
             onClick={() => {
@@ -170,7 +176,7 @@ function LabelStrengths({ of }: Of) {
               follow();
             }}
           >
-            Remove
+            {t('Remove')}
           </Button>
         </div>
       ))}
@@ -182,7 +188,7 @@ function LabelStrengths({ of }: Of) {
           follow();
         }}
       >
-        Add a strength
+        {t('Add a strength')}
       </Button>
       {of.faultAt('labelEntries') && <Refusal problem={of.faultAt('labelEntries')} />}
     </fieldset>
@@ -196,15 +202,15 @@ function Replaces({ of, product }: Of & { product: Product | null }) {
   const chosen = of.form.watch('record.replaces.productId');
   return (
     <fieldset className="mt-8">
-      <Legend>Instead of another product</Legend>
+      <Legend>{t('Instead of another product')}</Legend>
       <div className={PAIRS}>
         <ChoiceField
           of={of}
           name="record.replaces.productId"
-          label="Replaces"
-          placeholder="nothing"
+          label={t('Replaces')}
+          placeholder={t('nothing')}
           options={[
-            { value: NONE, name: 'nothing' },
+            { value: NONE, name: t('nothing') },
             ...products
               .filter((p) => p.id !== product?.id)
               .map((p) => ({ value: String(p.id), name: p.name })),
@@ -215,8 +221,8 @@ function Replaces({ of, product }: Of & { product: Product | null }) {
           <TextField
             of={of}
             name="record.replaces.k"
-            label="Does the work of"
-            hint="1 part of this stands for so many parts of the other, such as 4."
+            label={t('Does the work of')}
+            hint={t('1 part of this stands for so many parts of the other, such as 4.')}
           />
         )}
       </div>

@@ -4,6 +4,7 @@ import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { askAgain, notesQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -13,10 +14,10 @@ import { FormFoot } from '../../ui/FormFoot.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { useTextForm } from '../../ui/useTextForm.ts';
 
-const GATES: Record<NoteGate, string> = {
-  read: 'Each reads it before they mix it',
-  hold: 'On hold: nobody mixes it',
-};
+const GATES: () => Record<NoteGate, string> = () => ({
+  read: t('Each reads it before they mix it'),
+  hold: t('On hold: nobody mixes it'),
+});
 
 /** What stands before a product: a lead writes it, each reads it, or nobody mixes it until it is lifted. */
 export function ProductNotes({ product }: { product: Product }) {
@@ -31,16 +32,16 @@ export function ProductNotes({ product }: { product: Product }) {
   });
   if (notes.length === 0 && !lead) return null;
   return (
-    <section aria-label="Notes before it is mixed">
-      <h2 className="mb-2">Notes before it is mixed</h2>
+    <section aria-label={t('Notes before it is mixed')}>
+      <h2 className="mb-2">{t('Notes before it is mixed')}</h2>
       <ul className="border-t border-hairline empty:border-0">
         {notes.map((note) => (
           <li key={note.id} className="ruled flex flex-wrap items-center gap-x-5 gap-y-2 border-faint py-2">
             <p className="min-w-0 flex-1 basis-64 leading-snug">
-              <strong>{GATES[note.gate]}.</strong> {note.words}
+              <strong>{GATES()[note.gate]}.</strong> {note.words}
               <span className="block text-muted">
                 {note.by}, {shopDay(note.at, shop.zone)}
-                {note.gate === 'read' && `, read by ${note.readers}`}
+                {note.gate === 'read' && t(', read by {0}', note.readers)}
               </span>
             </p>
             <span className="no-print flex gap-3">
@@ -49,7 +50,7 @@ export function ProductNotes({ product }: { product: Product }) {
                   disabled={acting.isPending}
                   onClick={() => acting.mutate({ id: note.id, what: 'readings' })}
                 >
-                  I have read it
+                  {t('I have read it')}
                 </Button>
               )}
               {lead && (
@@ -57,7 +58,7 @@ export function ProductNotes({ product }: { product: Product }) {
                   disabled={acting.isPending}
                   onClick={() => acting.mutate({ id: note.id, what: 'lifts' })}
                 >
-                  Lift it
+                  {t('Lift it')}
                 </Button>
               )}
             </span>
@@ -85,21 +86,28 @@ function WriteNote({ product }: { product: Product }) {
   });
   return (
     <details className="no-print mt-3">
-      <summary className="min-h-12 cursor-pointer py-3 underline underline-offset-4">Write one</summary>
+      <summary className="min-h-12 cursor-pointer py-3 underline underline-offset-4">
+        {t('Write one')}
+      </summary>
       <form onSubmit={of.submit} noValidate className="mt-2 flex flex-col gap-4">
         <TextField
           of={of}
           name="words"
-          label="Note"
-          placeholder="such as lot 2311 is thicker: shake it well"
+          label={t('Note')}
+          placeholder={t('such as lot 2311 is thicker: shake it well')}
         />
         <ChoiceField
           of={of}
           name="gate"
-          label="What it asks"
-          options={(Object.keys(GATES) as NoteGate[]).map((value) => ({ value, name: GATES[value] }))}
+          label={t('What it asks')}
+          options={(Object.keys(GATES()) as NoteGate[]).map((value) => ({ value, name: GATES()[value] }))}
         />
-        <FormFoot save="Put it up" saving={of.saving} problem={of.problem} startAfresh={of.startAfresh} />
+        <FormFoot
+          save={t('Put it up')}
+          saving={of.saving}
+          problem={of.problem}
+          startAfresh={of.startAfresh}
+        />
       </form>
     </details>
   );

@@ -3,6 +3,7 @@ import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
 import { patch } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { useShowsProducts } from '../../state/onScreen.ts';
 import { containersQuery, rowQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
@@ -48,16 +49,18 @@ function ProductFacts({ product }: { product: Product }) {
           {manager && <Retire product={product} />}
           {manager && (
             <ButtonLink look="main" to={`/stock/products/${product.id}/change`}>
-              Change it
+              {t('Change it')}
             </ButtonLink>
           )}
         </>
       }
     >
-      {product.retired && <p className="mb-3 font-bold">Retired: nobody can pour it. Its history stays.</p>}
+      {product.retired && (
+        <p className="mb-3 font-bold">{t('Retired: nobody can pour it. Its history stays.')}</p>
+      )}
       {product.caution && (
         <div className="mb-5">
-          <Watch word="Take care.">{product.caution} The safety data sheet decides.</Watch>
+          <Watch word={t('Take care.')}>{t('{0} The safety data sheet decides.', product.caution)}</Watch>
         </div>
       )}
       <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
@@ -67,11 +70,11 @@ function ProductFacts({ product }: { product: Product }) {
           <UseList product={product} />
           <LitreCosts product={product} containers={containers} />
           <section>
-            <h2 className="mb-2">On the shelf</h2>
+            <h2 className="mb-2">{t('On the shelf')}</h2>
             <ContainerList containers={containers.filter((c) => c.productId === product.id)} />
             {atLeast(who.role, 'lead') && !product.retired && (
               <ButtonLink className="no-print mt-3" to={`/stock/delivery?product=${product.id}`}>
-                A delivery of it
+                {t('A delivery of it')}
               </ButtonLink>
             )}
           </section>

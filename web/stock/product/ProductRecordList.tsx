@@ -8,60 +8,64 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { shopDay } from '../../ui/dates.ts';
 import { PROTECTION_NAMES, STATE_NAMES, THICKNESS_NAMES } from './productWords.ts';
 
 const usualInWords = (traits: Traits): string =>
-  TRAITS.filter((t) => traits[t] === 'usuallyYes' || traits[t] === 'usuallyNo')
-    .map((t) => `${TRAIT_NAMES[t].toLowerCase()}: ${traits[t] === 'usuallyYes' ? 'yes' : 'no'}`)
+  TRAITS.filter((trait) => traits[trait] === 'usuallyYes' || traits[trait] === 'usuallyNo')
+    .map(
+      (trait) =>
+        `${t(TRAIT_NAMES[trait]).toLowerCase()}: ${traits[trait] === 'usuallyYes' ? t('yes') : t('no')}`,
+    )
     .join('; ');
 
 /** All that is on record of a product, as a ruled list; what nobody knows says so. */
 export function ProductRecordList({ product }: { product: Product }) {
   const { shop } = useSession();
   const { record, traits, sheet } = product;
-  const state = STATE_NAMES[product.state];
+  const state = STATE_NAMES()[product.state];
   const surfaces = (suits: Suits) =>
     SURFACES.filter((s) => record.surfaces[s] === suits)
-      .map((s) => SURFACE_NAMES[s].toLowerCase())
+      .map((s) => t(SURFACE_NAMES[s]).toLowerCase())
       .join(', ');
   const traitNames = (...known: TraitState[]) =>
-    TRAITS.filter((t) => known.includes(traits[t]))
-      .map((t) => TRAIT_NAMES[t].toLowerCase())
+    TRAITS.filter((trait) => known.includes(traits[trait]))
+      .map((trait) => t(TRAIT_NAMES[trait]).toLowerCase())
       .join('; ');
   const facts: [string, ReactNode][] = [
-    ['Family', FAMILY_NAMES[record.family]],
-    ['How it comes', `${state.name}, ${state.note}`],
+    [t('Family'), t(FAMILY_NAMES[record.family])],
+    [t('How it comes'), `${state.name}, ${state.note}`],
     ['pH', ph(record.phNeat, record.phUse)],
-    ['Thickness', THICKNESS_NAMES[record.thickness]],
-    ['Foams', product.suds ? 'yes' : 'no'],
-    ['Density', product.gPerMl === null ? null : `${product.gPerMl} g/ml`],
-    ['One cap', product.capUl === null ? null : formatVolume(product.capUl, shop.units)],
-    ['Before pouring', product.shakeFirst ? 'shake the container' : 'nothing'],
-    ['To wax and sealant', PROTECTION_NAMES[record.protection]],
-    ['Good on', surfaces('yes') || null],
-    ['Never on', surfaces('no') || 'nothing entered'],
-    ['Nobody knows on', surfaces('unknown') || 'nothing'],
-    ['Put on with', record.delivery.map((d) => DELIVERY_NAMES[d]).join(', ') || null],
+    [t('Thickness'), THICKNESS_NAMES()[record.thickness]],
+    [t('Foams'), product.suds ? 'yes' : 'no'],
+    [t('Density'), product.gPerMl === null ? null : `${product.gPerMl} g/ml`],
+    [t('One cap'), product.capUl === null ? null : formatVolume(product.capUl, shop.units)],
+    [t('Before pouring'), product.shakeFirst ? t('shake the container') : 'nothing'],
+    [t('To wax and sealant'), PROTECTION_NAMES()[record.protection]],
+    [t('Good on'), surfaces('yes') || null],
+    [t('Never on'), surfaces('no') || t('nothing entered')],
+    [t('Nobody knows on'), surfaces('unknown') || 'nothing'],
+    [t('Put on with'), record.delivery.map((d) => t(DELIVERY_NAMES[d])).join(', ') || null],
     [
-      'Through a dispenser',
+      t('Through a dispenser'),
       !mayHave(traits, 'neverDispense') && record.delivery.includes('dispenser') ? 'yes' : 'no',
     ],
-    ['Has', traitNames('yes', 'usuallyYes') || 'none of the traits that matter'],
-    ['By its family, check the sheet', usualInWords(traits) || 'nothing'],
-    ['Not known, so treated as there', traitNames('unknown') || 'nothing'],
-    ['Hazards', record.hazards.map((h) => HAZARD_NAMES[h]).join(', ') || 'none entered'],
-    ['To mix it', mixing(product)],
-    ['Store', storage(record.storeFromC, record.storeToC, shop.units)],
-    ['A mix keeps', record.useByDays === null ? null : `${record.useByDays} days`],
+    [t('Has'), traitNames('yes', 'usuallyYes') || t('none of the traits that matter')],
+    [t('By its family, check the sheet'), usualInWords(traits) || 'nothing'],
+    [t('Not known, so treated as there'), traitNames('unknown') || 'nothing'],
+    [t('Hazards'), record.hazards.map((h) => t(HAZARD_NAMES[h])).join(', ') || t('none entered')],
+    [t('To mix it'), mixing(product)],
+    [t('Store'), storage(record.storeFromC, record.storeToC, shop.units)],
+    [t('A mix keeps'), record.useByDays === null ? null : t('{0} days', record.useByDays)],
     [
-      'Data sheet',
-      sheet ? `${sheet.name}, ${shopDay(sheet.addedAt, shop.zone)}, ${sheet.addedBy}` : 'none attached',
+      t('Data sheet'),
+      sheet ? `${sheet.name}, ${shopDay(sheet.addedAt, shop.zone)}, ${sheet.addedBy}` : t('none attached'),
     ],
   ];
   return (
     <section>
-      <h2 className="mb-2">On record</h2>
+      <h2 className="mb-2">{t('On record')}</h2>
       <dl className="border-t-2 border-ink">
         {facts.map(([name, what]) => (
           <div
@@ -69,7 +73,7 @@ export function ProductRecordList({ product }: { product: Product }) {
             className="ruled grid grid-cols-[8.5rem_minmax(0,1fr)] gap-3 border-faint py-1.5 leading-snug"
           >
             <dt className="text-muted">{name}</dt>
-            <dd>{what ?? <em className="not-italic text-muted">not known</em>}</dd>
+            <dd>{what ?? <em className="not-italic text-muted">{t('not known')}</em>}</dd>
           </div>
         ))}
       </dl>
@@ -79,21 +83,23 @@ export function ProductRecordList({ product }: { product: Product }) {
 
 function ph(neat: number | null, use: number | null): string | null {
   if (neat === null && use === null) return null;
-  return [neat !== null && `${neat} neat`, use !== null && `${use} at use`].filter(Boolean).join(', ');
+  return [neat !== null && t('{0} neat', neat), use !== null && t('{0} at use', use)]
+    .filter(Boolean)
+    .join(', ');
 }
 
 function mixing({ record: { care } }: Product): string {
   const words = [
-    careInWords(care),
-    care.acknowledge && 'Asks for a word before each pour.',
-    care.signOff && 'Only by people signed off.',
+    careInWords(care, t),
+    care.acknowledge && t('Asks for a word before each pour.'),
+    care.signOff && t('Only by people signed off.'),
   ];
-  return words.filter(Boolean).join(' ') || 'nothing asked for';
+  return words.filter(Boolean).join(' ') || t('nothing asked for');
 }
 
 function storage(from: number | null, to: number | null, show: UnitSystem): string | null {
   const degrees = (celsius: number) => formatTemperature(celsius, show);
-  if (from !== null && to !== null) return `${degrees(from)} to ${degrees(to)}`;
-  if (from !== null) return `above ${degrees(from)}`;
-  return to === null ? null : `below ${degrees(to)}`;
+  if (from !== null && to !== null) return t('{0} to {1}', degrees(from), degrees(to));
+  if (from !== null) return t('above {0}', degrees(from));
+  return to === null ? null : t('below {0}', degrees(to));
 }

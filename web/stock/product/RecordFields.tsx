@@ -2,6 +2,7 @@ import { DELIVERIES, DELIVERY_NAMES } from '#core/products/delivery.ts';
 import { HAZARD_NAMES, HAZARDS, SURFACE_NAMES, SURFACES } from '#core/products/record.ts';
 import { usualTraits } from '#core/products/starts.ts';
 import { TRAIT_NAMES, TRAITS, type Trait, type TraitState } from '#core/safety/traits.ts';
+import { t } from '../../lib/speech.ts';
 import { ChoiceField, NoteField, TextField, TickField } from '../../ui/FormFields.tsx';
 import { Legend } from '../../ui/Legend.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
@@ -21,58 +22,68 @@ const optionsOf = <K extends string>(names: Record<K, string>) =>
 export function Facts({ of }: Of) {
   return (
     <fieldset className="mt-8">
-      <Legend>What it is</Legend>
+      <Legend>{t('What it is')}</Legend>
       <div className="grid items-start gap-4 sm:grid-cols-2 lg:grid-cols-4">
-        <TextField of={of} name="record.phNeat" label="pH neat" hint="Empty: not known" />
-        <TextField of={of} name="record.phUse" label="pH at use" hint="Empty: not known" />
-        <TextField of={of} name="gPerMl" label="Density" hint="g/ml, for a scale and g/L" />
-        <TextField of={of} name="capUl" label="Cap" hint="What one holds, as 7.5 ml" />
-        <ChoiceField of={of} name="record.thickness" label="Thickness" options={optionsOf(THICKNESS_NAMES)} />
+        <TextField of={of} name="record.phNeat" label={t('pH neat')} hint={t('Empty: not known')} />
+        <TextField of={of} name="record.phUse" label={t('pH at use')} hint={t('Empty: not known')} />
+        <TextField of={of} name="gPerMl" label={t('Density')} hint={t('g/ml, for a scale and g/L')} />
+        <TextField of={of} name="capUl" label={t('Cap')} hint={t('What one holds, as 7.5 ml')} />
+        <ChoiceField
+          of={of}
+          name="record.thickness"
+          label={t('Thickness')}
+          options={optionsOf(THICKNESS_NAMES())}
+        />
         <ChoiceField
           of={of}
           name="record.protection"
-          label="To wax and sealant"
-          options={optionsOf(PROTECTION_NAMES)}
+          label={t('To wax and sealant')}
+          options={optionsOf(PROTECTION_NAMES())}
         />
-        <TextField of={of} name="record.storeFromC" label="Store from" hint="Degrees C: frost" />
-        <TextField of={of} name="record.storeToC" label="Store to" hint="Degrees C: heat" />
-        <TextField of={of} name="record.useByDays" label="A mix keeps" hint="Days, for its use-by" />
-        <TickField of={of} name="shakeFirst" label="Shake the container first" />
-        <TickField of={of} name="suds" label="It foams" />
+        <TextField of={of} name="record.storeFromC" label={t('Store from')} hint={t('Degrees C: frost')} />
+        <TextField of={of} name="record.storeToC" label={t('Store to')} hint={t('Degrees C: heat')} />
+        <TextField
+          of={of}
+          name="record.useByDays"
+          label={t('A mix keeps')}
+          hint={t('Days, for its use-by')}
+        />
+        <TickField of={of} name="shakeFirst" label={t('Shake the container first')} />
+        <TickField of={of} name="suds" label={t('It foams')} />
       </div>
       <div className="mt-5 grid gap-8 lg:grid-cols-2">
         <TriTable
           of={of}
           at="record.surfaces"
-          caption="Surfaces"
-          rows={SURFACES.map((key) => ({ key, name: SURFACE_NAMES[key] }))}
+          caption={t('Surfaces')}
+          rows={SURFACES.map((key) => ({ key, name: t(SURFACE_NAMES[key]) }))}
           answers={[
-            { value: 'yes', name: 'good on' },
-            { value: 'no', name: 'never' },
-            { value: 'unknown', name: 'not known' },
+            { value: 'yes', name: t('good on') },
+            { value: 'no', name: t('never') },
+            { value: 'unknown', name: t('not known') },
           ]}
         />
         <div>
-          <h3 className="caps text-muted">Put on with</h3>
+          <h3 className="caps text-muted">{t('Put on with')}</h3>
           <TickList
             of={of}
             at="record.delivery"
-            options={DELIVERIES.map((value) => ({ value, name: DELIVERY_NAMES[value] }))}
+            options={DELIVERIES.map((value) => ({ value, name: t(DELIVERY_NAMES[value]) }))}
           />
           {of.faultAt('record.delivery') && <Refusal problem={of.faultAt('record.delivery')} />}
-          <h3 className="caps mt-4 text-muted">Hazards, as they stand on every label</h3>
+          <h3 className="caps mt-4 text-muted">{t('Hazards, as they stand on every label')}</h3>
           <TickList
             of={of}
             at="record.hazards"
-            options={HAZARDS.map((value) => ({ value, name: HAZARD_NAMES[value] }))}
+            options={HAZARDS.map((value) => ({ value, name: t(HAZARD_NAMES[value]) }))}
           />
-          <h3 className="caps mt-4 text-muted">To mix it</h3>
+          <h3 className="caps mt-4 text-muted">{t('To mix it')}</h3>
           <div className="grid grid-cols-2 gap-x-4">
-            <TickField of={of} name="record.care.gloves" label="Nitrile gloves" />
-            <TickField of={of} name="record.care.eyes" label="Eye cover" />
-            <TickField of={of} name="record.care.air" label="Fresh air" />
-            <TickField of={of} name="record.care.acknowledge" label="A word before each pour" />
-            <TickField of={of} name="record.care.signOff" label="Only people signed off" />
+            <TickField of={of} name="record.care.gloves" label={t('Nitrile gloves')} />
+            <TickField of={of} name="record.care.eyes" label={t('Eye cover')} />
+            <TickField of={of} name="record.care.air" label={t('Fresh air')} />
+            <TickField of={of} name="record.care.acknowledge" label={t('A word before each pour')} />
+            <TickField of={of} name="record.care.signOff" label={t('Only people signed off')} />
           </div>
         </div>
       </div>
@@ -85,28 +96,29 @@ export function Safety({ of }: Of) {
   const usual = usualTraits(of.form.watch('record.family'));
   return (
     <fieldset className="mt-8">
-      <Legend>By its safety data sheet</Legend>
+      <Legend>{t('By its safety data sheet')}</Legend>
       <p className="mb-3 max-w-3xl text-muted">
-        Acid, chlorine and sulfide decide what it may follow in a vessel. What is not known, or varies from
-        product to product, counts as there until somebody has read the sheet. The sheet decides.
+        {t(
+          'Acid, chlorine and sulfide decide what it may follow in a vessel. What is not known, or varies from product to product, counts as there until somebody has read the sheet. The sheet decides.',
+        )}
       </p>
       <div className="grid gap-8 lg:grid-cols-2">
         <TriTable
           of={of}
           at="traits"
-          caption="Traits"
-          rows={TRAITS.map((key) => ({ key, name: TRAIT_NAMES[key] }))}
+          caption={t('Traits')}
+          rows={TRAITS.map((key) => ({ key, name: t(TRAIT_NAMES[key]) }))}
           answers={[
-            { value: 'yes', name: 'yes' },
-            { value: 'no', name: 'no' },
-            { value: 'unknown', name: 'not known' },
-            { value: 'usual', name: 'usual, check the sheet' },
+            { value: 'yes', name: t('yes') },
+            { value: 'no', name: t('no') },
+            { value: 'unknown', name: t('not known') },
+            { value: 'usual', name: t('usual, check the sheet') },
           ]}
           noted={{ value: 'usual', words: (key) => USUAL_WORDS[usual[key as Trait]] ?? 'varies' }}
         />
         <div className="flex flex-col gap-4">
-          <NoteField of={of} name="record.firstAid" label="First aid" />
-          <NoteField of={of} name="record.spill" label="If it is spilt" />
+          <NoteField of={of} name="record.firstAid" label={t('First aid')} />
+          <NoteField of={of} name="record.spill" label={t('If it is spilt')} />
         </div>
       </div>
     </fieldset>

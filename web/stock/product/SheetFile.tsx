@@ -4,6 +4,7 @@ import { type Product, SHEET_TYPES } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
 import { attach } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
 import { askAgain } from '../../state/queries.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
@@ -26,7 +27,7 @@ export function SheetFile({ product }: { product: Product }) {
           rel="noreferrer"
           className="inline-flex min-h-12 items-center rounded-[2px] border border-ink px-5 no-underline"
         >
-          Safety data sheet
+          {t('Safety data sheet')}
         </a>
       )}
       {atLeast(who.role, 'manager') && (
@@ -37,7 +38,7 @@ export function SheetFile({ product }: { product: Product }) {
             accept={SHEET_TYPES.join(',')}
             className="sr-only"
             tabIndex={-1}
-            aria-label="Safety data sheet file"
+            aria-label={t('Safety data sheet file')}
             onChange={(event) => {
               const [file] = event.target.files ?? [];
               if (file) attaching.mutate(file);
@@ -45,7 +46,11 @@ export function SheetFile({ product }: { product: Product }) {
             }}
           />
           <Button disabled={attaching.isPending} onClick={() => input.current?.click()}>
-            {attaching.isPending ? 'Sending it ...' : product.sheet ? 'Newer sheet' : 'Attach its data sheet'}
+            {attaching.isPending
+              ? t('Sending it ...')
+              : product.sheet
+                ? t('Newer sheet')
+                : t('Attach its data sheet')}
           </Button>
         </>
       )}

@@ -3,6 +3,7 @@ import { FILM_NAMES, type ProductUse, USE_NAMES } from '#core/products/uses.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatDuration } from '#core/units/duration.ts';
+import { t } from '../../lib/speech.ts';
 import { Ledger } from '../../ui/Ledger.tsx';
 import { MeasureRate } from './MeasureRate.tsx';
 
@@ -14,17 +15,17 @@ export function UseList({ product }: { product: Product }) {
   if (told.length === 0) return <MeasureRate product={product} />;
   return (
     <section>
-      <h2 className="mb-2">On the panel</h2>
+      <h2 className="mb-2">{t('On the panel')}</h2>
       <Ledger
-        head={['Use', 'Strength there', 'Dwell', 'Wets it as', 'ml per m²']}
+        head={[t('Use'), t('Strength there'), t('Dwell'), t('Wets it as'), t('ml per m²')]}
         right={[4]}
         rows={told.map((use) => ({
           key: use.kind,
           cells: [
-            USE_NAMES[use.kind],
+            t(USE_NAMES[use.kind]),
             limits(use),
             dwellWords(use),
-            use.film ? FILM_NAMES[use.film] : '–',
+            use.film ? t(FILM_NAMES[use.film]) : '–',
             use.rateMlPerM2 === null ? '–' : `${Number(use.rateMlPerM2.toPrecision(3))}`,
           ],
         }))}
@@ -37,14 +38,20 @@ export function UseList({ product }: { product: Product }) {
 
 function limits({ panelFloor, panelCeiling }: ProductUse): string {
   const [floor, ceiling] = [panelFloor, panelCeiling].map((f) => f && formatPercent(f as Fraction));
-  if (floor && ceiling) return `${floor} to ${ceiling}`;
-  if (floor) return `from ${floor}`;
-  return ceiling ? `up to ${ceiling}` : 'as the label';
+  if (floor && ceiling) return t('{0} to {1}', floor, ceiling);
+  if (floor) return t('from {0}', floor);
+  return ceiling ? t('up to {0}', ceiling) : t('as the label');
 }
 
 function dwellWords({ dwell }: ProductUse): string {
   if (!dwell) return '–';
   const { shortestS, fromS, toS, longestS } = dwell;
-  const longest = longestS > toS ? `, never over ${formatDuration(longestS)}` : '';
-  return `${formatDuration(fromS)} to ${formatDuration(toS)}, not under ${formatDuration(shortestS)}${longest}`;
+  const longest = longestS > toS ? t(', never over {0}', formatDuration(longestS)) : '';
+  return t(
+    '{0} to {1}, not under {2}{3}',
+    formatDuration(fromS),
+    formatDuration(toS),
+    formatDuration(shortestS),
+    longest,
+  );
 }

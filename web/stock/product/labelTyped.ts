@@ -6,6 +6,7 @@ import type { Basis } from '#core/strength/band.ts';
 import { type LabelStrength, parseLabelStrength } from '#core/strength/labelStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { otherReading } from '#core/strength/otherReading.ts';
+import { t } from '../../lib/speech.ts';
 
 /** A label strength as it is typed: the printed words, and which of their readings the shop decided on. */
 export type LabelTyped = {
@@ -20,7 +21,7 @@ export type LabelTyped = {
 type Reads = Pick<Shop, 'units' | 'ratioReading'> & { gPerMl?: number | undefined };
 
 const readAsWritten = (printed: string, { units, ratioReading, gPerMl }: Reads): Outcome<LabelStrength> =>
-  parseLabelStrength(printed, { system: units, ratio: ratioReading, gPerMl, field: 'Label strength' });
+  parseLabelStrength(printed, { system: units, ratio: ratioReading, gPerMl, field: t('Label strength') });
 
 /** The other way to read what is printed, both ends alike; null where it makes the same mix. */
 function readOtherwise({ strength, upTo }: LabelStrength): LabelStrength | null {

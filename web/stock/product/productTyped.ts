@@ -15,6 +15,7 @@ import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { parseCelsius } from '#core/units/temperature.ts';
+import { t } from '../../lib/speech.ts';
 import type { Reading } from '../../ui/useTextForm.ts';
 import { type LabelTyped, readLabel, typedLabel } from './labelTyped.ts';
 
@@ -82,7 +83,7 @@ function newProduct(defaults: ShopDefaults): ProductTyped {
     record: typedRecord(recordStart(FIRST_FAMILY, defaults)),
     traits: ALL_USUAL,
     uses: [typedUse(startOfUse(use, FIRST_FAMILY, defaults))],
-    labelEntries: [{ whatFor: 'Everyday', printed: '', reading: 'asWritten', basis: 'bottle', use }],
+    labelEntries: [{ whatFor: t('Everyday'), printed: '', reading: 'asWritten', basis: 'bottle', use }],
   };
 }
 
@@ -163,8 +164,10 @@ export function readProduct(
     return null;
   };
   const { record, uses, labelEntries, ...plain } = typed;
-  const gPerMl = read('gPerMl', typed.gPerMl, (t) => parseNumber(t, 'Density'));
-  const capUl = read('capUl', typed.capUl, (t) => parseVolume(t, { system: shop.units, field: 'Cap' }));
+  const gPerMl = read('gPerMl', typed.gPerMl, (text) => parseNumber(text, t('Density')));
+  const capUl = read('capUl', typed.capUl, (text) =>
+    parseVolume(text, { system: shop.units, field: t('Cap') }),
+  );
   const range = [-40, 80] as const;
   const body = {
     ...plain,
@@ -173,27 +176,32 @@ export function readProduct(
     capUl,
     record: {
       ...record,
-      phNeat: read('record.phNeat', record.phNeat, (t) => parseNumber(t, 'pH neat')),
-      phUse: read('record.phUse', record.phUse, (t) => parseNumber(t, 'pH at use')),
-      storeFromC: read('record.storeFromC', record.storeFromC, (t) => parseCelsius(t, 'Store from', range)),
-      storeToC: read('record.storeToC', record.storeToC, (t) => parseCelsius(t, 'Store to', range)),
-      useByDays: read('record.useByDays', record.useByDays, (t) => parseNumber(t, 'A mix keeps')),
+      phNeat: read('record.phNeat', record.phNeat, (text) => parseNumber(text, t('pH neat'))),
+      phUse: read('record.phUse', record.phUse, (text) => parseNumber(text, t('pH at use'))),
+      storeFromC: read('record.storeFromC', record.storeFromC, (text) =>
+        parseCelsius(text, t('Store from'), range),
+      ),
+      storeToC: read('record.storeToC', record.storeToC, (text) => parseCelsius(text, t('Store to'), range)),
+      useByDays: read('record.useByDays', record.useByDays, (text) => parseNumber(text, t('A mix keeps'))),
       replaces:
         record.replaces.productId === ''
           ? null
           : {
               productId: Number(record.replaces.productId),
-              k: read('record.replaces.k', record.replaces.k, (t) => parseNumber(t, 'Does the work of')) ?? 0,
+              k:
+                read('record.replaces.k', record.replaces.k, (text) =>
+                  parseNumber(text, t('Does the work of')),
+                ) ?? 0,
             },
     },
     uses: uses.map((use, i) => ({
       kind: use.kind,
-      panelFloor: read(`uses.${i}.panelFloor`, use.panelFloor, panelReader('Floor on the panel')),
-      panelCeiling: read(`uses.${i}.panelCeiling`, use.panelCeiling, panelReader('Ceiling on the panel')),
+      panelFloor: read(`uses.${i}.panelFloor`, use.panelFloor, panelReader(t('Floor on the panel'))),
+      panelCeiling: read(`uses.${i}.panelCeiling`, use.panelCeiling, panelReader(t('Ceiling on the panel'))),
       film: use.film === 'none' ? null : use.film,
       dwell: readDwell(use, i, read),
-      rateMlPerM2: read(`uses.${i}.rateMlPerM2`, use.rateMlPerM2, (t) =>
-        parseNumber(t.replace(/\s*ml.*$/i, ''), 'Rate'),
+      rateMlPerM2: read(`uses.${i}.rateMlPerM2`, use.rateMlPerM2, (text) =>
+        parseNumber(text.replace(/\s*ml.*$/i, ''), t('Rate')),
       ),
     })),
   };
@@ -225,10 +233,10 @@ function readDwell({ kind, dwell }: UseTyped, i: number, read: Read) {
   if (names.every((name) => dwell[name].trim() === '')) return null;
   const all = names.map((name) => [
     name,
-    read(`uses.${i}.dwell.${name}`, dwell[name] || '?', (t) =>
-      t === '?'
-        ? refuse('dwell.missing', { field: DWELL_NAMES[name], use: USE_NAMES[kind].toLowerCase() })
-        : parseDuration(t, DWELL_NAMES[name]),
+    read(`uses.${i}.dwell.${name}`, dwell[name] || '?', (text) =>
+      text === '?'
+        ? refuse('dwell.missing', { field: t(DWELL_NAMES[name]), use: t(USE_NAMES[kind]).toLowerCase() })
+        : parseDuration(text, t(DWELL_NAMES[name])),
     ) ?? 0,
   ]);
   return Object.fromEntries(all) as Record<keyof typeof DWELL_NAMES, number>;

@@ -1,17 +1,22 @@
 import type { Product } from '#contract/products.ts';
 import type { ProtectionEffect, Thickness } from '#core/products/record.ts';
+import { t } from '../../lib/speech.ts';
 
-export const STATE_NAMES: Record<Product['state'], { name: string; note: string }> = {
-  concentrate: { name: 'Concentrate', note: 'mixed with water before use' },
-  hyper: { name: 'Hyper-concentrate', note: 'let down to a stock solution first' },
-  readyToUse: { name: 'Ready to use', note: 'never diluted' },
-};
+export const STATE_NAMES: () => Record<Product['state'], { name: string; note: string }> = () => ({
+  concentrate: { name: t('Concentrate'), note: t('mixed with water before use') },
+  hyper: { name: t('Hyper-concentrate'), note: t('let down to a stock solution first') },
+  readyToUse: { name: t('Ready to use'), note: t('never diluted') },
+});
 
-export const THICKNESS_NAMES: Record<Thickness, string> = { thin: 'thin', gel: 'gel', unknown: 'not known' };
+export const THICKNESS_NAMES: () => Record<Thickness, string> = () => ({
+  thin: 'thin',
+  gel: 'gel',
+  unknown: t('not known'),
+});
 
-export const PROTECTION_NAMES: Record<ProtectionEffect, string> = {
-  adds: 'adds some',
-  keeps: 'leaves it',
-  strips: 'strips it',
-  unknown: 'not known',
-};
+export const PROTECTION_NAMES: () => Record<ProtectionEffect, string> = () => ({
+  adds: t('adds some'),
+  keeps: t('leaves it'),
+  strips: t('strips it'),
+  unknown: t('not known'),
+});
