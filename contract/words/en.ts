@@ -151,6 +151,7 @@ const overLimit: Words['refusals']['total.overFillLimit'] = ({ totalUl, roomUl }
 
 /** What is said in English. */
 export const en: Words = {
+  locale: 'en-GB',
   screens: {},
   finding,
   part: ({ recipe, soil, name }) =>

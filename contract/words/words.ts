@@ -34,6 +34,8 @@ export type Words = {
   readonly suspect: Readonly<Record<Suspect, string>>;
   /** In front of a refusal that speaks of one of several. */
   readonly part: (part: RefusedPart) => string;
+  /** How days and times are written. */
+  readonly locale: string;
   /** What the screens say, by what it is in English; nothing in English itself. */
   readonly screens: Readonly<Record<string, string>>;
   /** What an answer of a status is headed with. */

@@ -66,7 +66,7 @@ export const piecesByHour = (
     };
   });
 
-const PIECES: Record<number, string> = {
+export const PIECES_NAMES: Record<number, string> = {
   1: 'whole car',
   2: 'in two halves',
   3: 'in three pieces',
@@ -75,7 +75,7 @@ const PIECES: Record<number, string> = {
 /** So many pieces, in words. */
 export const piecesName = (pieces: number | null, say: Say = inEnglish): string => {
   if (pieces === null) return say('no window');
-  return PIECES[pieces] ? say(PIECES[pieces]) : say('in {0} pieces', pieces);
+  return PIECES_NAMES[pieces] ? say(PIECES_NAMES[pieces]) : say('in {0} pieces', pieces);
 };
 
 /**

@@ -67,7 +67,7 @@ const RANGE = new RegExp(`^${NUM} ?(?:-|\u2013|to) ?${NUM} ?(?:%|[a-z])|\\d ?(?:
 function readNotation(typed: string, options: Settled): Outcome<Strength> {
   const { field } = options;
   const said = inFigures(typed).replace(FILLERS, '').replace(/\s+/g, ' ').trim();
-  if (/^(?:neat|undiluted|straight)$/.test(said)) return accept({ notation: 'percent', percent: 100 });
+  if (/^(?:neat|undiluted|straight|puro)$/.test(said)) return accept({ notation: 'percent', percent: 100 });
   if (/^[-\u2212\u2013]|[:/ ][-\u2212] ?\d/.test(said) && !RANGE.test(said)) {
     return refuse('number.negative', { field });
   }

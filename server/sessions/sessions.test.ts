@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { serveShop } from '../testing/demoShop.ts';
+import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { waitAfter } from './pins.ts';
 
 const shop = serveShop();
@@ -27,6 +27,20 @@ describe('signing in', () => {
     later(12 * 3_600 + 1);
     expect((await noor('get', '/api/sessions/current')).body).toBeNull();
     expect((await noor('get', '/api/containers')).status).toBe(401);
+  });
+
+  it('remembers what each reads in, on whatever device they sign in next; nonsense changes nothing', async () => {
+    const noor = await shop.signIn('Noor Pell');
+    const path = '/api/sessions/current/language';
+    const reads = async (who: Caller) =>
+      ((await who('get', '/api/sessions/current')).body as { language: string }).language;
+    expect(await reads(noor)).toBe('en');
+    expect((await noor('put', path, { language: 'es' })).status).toBe(204);
+    const nonsense = await noor('put', path, { language: 'tlh' });
+    expect([nonsense.status, nonsense.body.errors[0].pointer]).toEqual([422, '/language']);
+    expect(await reads(await shop.signIn('Noor Pell'))).toBe('es');
+    expect(await reads(await shop.signIn('Ines Corby'))).toBe('en');
+    expect((await shop.anyone('put', path, { language: 'es' })).status).toBe(401);
   });
 
   it('ends when signed out', async () => {

@@ -19,7 +19,7 @@ import { Live } from '../live/live.ts';
 import { Idle } from '../sessions/idle.ts';
 import { copyDemoBooks, MORNING } from './demoSnapshot.ts';
 
-type Method = 'get' | 'post' | 'patch' | 'delete';
+type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
 type Call = { key?: string | null; ifMatch?: number; headers?: Record<string, string> };
 
 /** Someone signed in: calls go with their cookie, and a POST with a key of its own unless one is given. */

@@ -1,13 +1,13 @@
 import { RadioGroup } from 'radix-ui';
 import { type KeyboardEvent, memo } from 'react';
 import type { Product } from '#contract/products.ts';
-import { formatPercent, formatStrength, readingInWords } from '#core/strength/formatStrength.ts';
+import { formatPercent, readingInWords } from '#core/strength/formatStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { type Fraction, fractionOf, sameStrength } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { useSession } from '../lib/session.tsx';
-import { t } from '../lib/speech.ts';
+import { strengthSaid, t } from '../lib/speech.ts';
 import { InShopUnits } from '../stock/product/LabelTable.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { AmountField } from './AmountField.tsx';
@@ -150,7 +150,7 @@ const Rungs = memo(function Rungs(props: {
             {END_WORDS()[entry.end]}
           </span>
           <span className="reading text-right text-[1.1rem] leading-tight">
-            {formatStrength(entry.strength)}
+            {strengthSaid(entry.strength)}
             <InShopUnits of={entry.strength} />
           </span>
         </RadioGroup.Item>
@@ -174,7 +174,7 @@ function BothReadings(props: {
       <div className="grid grid-cols-2 gap-3">
         <p className="leading-tight">
           <span className="caps block text-muted">{t('Read as')}</span>
-          <strong>{formatStrength(chosen.strength)}</strong>
+          <strong>{strengthSaid(chosen.strength)}</strong>
           <span className="reading block text-product">{formatVolume(chosen.productUl, units)}</span>
         </p>
         <button
@@ -183,7 +183,7 @@ function BothReadings(props: {
           onClick={() => choose(other.strength)}
         >
           <span className="caps block text-muted">{t('or read as')}</span>
-          {formatStrength(other.strength)}
+          {strengthSaid(other.strength)}
           <span className="reading block text-product">
             {formatVolume(other.productUl, units)},{' '}
             {more > 0 ? t('{0} % more', more) : t('{0} % less', -more)}

@@ -9,12 +9,12 @@ import {
   formatUnitCost,
   largeMeasure,
 } from '#core/planning/cost.ts';
-import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
 import { labelEnds } from '#core/strength/labelStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { useSession } from '../lib/session.tsx';
-import { t } from '../lib/speech.ts';
+import { strengthSaid, t } from '../lib/speech.ts';
 import { Watch } from '../ui/Refusal.tsx';
 import type { BenchMix } from './benchMix.ts';
 import { rungsOfRecipe } from './benchRecipe.ts';
@@ -47,7 +47,7 @@ export const LadderPanel = memo(function LadderPanel({
       <p className="reading text-[1.5rem] leading-tight whitespace-nowrap" data-testid="reading-strength">
         {real ? formatPercent(real) : '–'}{' '}
         <span className="text-[1.05rem]">
-          {real && real < 1 ? formatStrength(inNotation(real, 'parts')) : ''}
+          {real && real < 1 ? strengthSaid(inNotation(real, 'parts')) : ''}
         </span>
       </p>
       {real && rig && <OnThePanel rig={rig} panel={panelFraction(real, rig.draw.q)} />}

@@ -7,12 +7,12 @@ import type { Verdict } from '#core/delivery/dispenserLine.ts';
 import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { limitsOf } from '#core/mixing/solveMix.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
-import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { useSession } from '../lib/session.tsx';
-import { spoken, t } from '../lib/speech.ts';
+import { spoken, strengthSaid, t } from '../lib/speech.ts';
 import { checkInWords, dueInWords } from '../rigs/dispenser/lineWords.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { linesQuery } from '../state/queries.ts';
@@ -107,7 +107,7 @@ export default function LineBench({ draft, equipment, set, question, pouring }: 
               value={draft.weakerText}
               refusal={refusals.strength}
               placeholder={
-                given ? t('{0}, as the line gives it', formatStrength(inNotation(given, 'parts'))) : ''
+                given ? t('{0}, as the line gives it', strengthSaid(inNotation(given, 'parts'))) : ''
               }
               strength
               hint={t('Let down at the bench with water, such as 1:50')}

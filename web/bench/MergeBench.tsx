@@ -2,13 +2,13 @@ import { useMutation } from '@tanstack/react-query';
 import type { Merged } from '#contract/ledger.ts';
 import { fractionIn, volumeUl } from '#core/mixing/contents.ts';
 import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
-import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { usePrintEach } from '../labels/usePrintEach.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
-import { t } from '../lib/speech.ts';
+import { strengthSaid, t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
@@ -108,7 +108,7 @@ export default function MergeBench({ draft, equipment, set, question }: Props) {
               <span className="reading block text-[1.7rem] leading-tight">
                 {formatVolume(volumeUl(result), shop.units)}, {formatPercent(fractionIn(result))}
               </span>
-              {formatStrength(inNotation(fractionIn(result), 'parts'))}
+              {strengthSaid(inNotation(fractionIn(result), 'parts'))}
             </p>
           )}
         </section>
@@ -159,7 +159,7 @@ function LeftField(props: {
   const { shop } = useSession();
   return (
     <AmountField
-      label={t('How much is left in {0}', vessel?.name ?? 'it')}
+      label={t('How much is left in {0}', vessel?.name ?? t('it'))}
       value={text}
       refusal={refusal}
       placeholder={vessel ? t('{0}, by the books', formatVolume(vessel.holds.ul, shop.units)) : ''}
@@ -198,7 +198,7 @@ function BeforeAndAfter({
         units={shop.units}
         {...size}
         align="left"
-        marks={[mark(nowUl, 'now', true), ...(afterUl ? [mark(afterUl, 'then', false)] : [])]}
+        marks={[mark(nowUl, t('now'), true), ...(afterUl ? [mark(afterUl, t('then'), false)] : [])]}
         label={t(
           '{0}, now {1}{2}',
           vessel.name,

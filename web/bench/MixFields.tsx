@@ -14,7 +14,7 @@ import { RigFields } from './RigFields.tsx';
 import { Ways, WhatYouMade } from './Ways.tsx';
 
 const QUESTIONS: () => Record<Mode, { name: string; note: string }> = () => ({
-  fill: { name: 'Make a fill', note: 'into an empty vessel' },
+  fill: { name: t('Make a fill'), note: t('into an empty vessel') },
   vehicles: { name: t('For several vehicles'), note: t('how much, in how many fills') },
   have: { name: t('I only have this much'), note: t('product, or water that is in already') },
   left: { name: t('There is some left'), note: t('top it up, stronger or weaker') },

@@ -2,12 +2,12 @@ import { bookedIn } from '#core/booking/resolvePour.ts';
 import { fractionIn } from '#core/mixing/contents.ts';
 import type { UseKind } from '#core/products/uses.ts';
 import { BODIES, BODY_NAMES, type Body, USUAL_BODY } from '#core/soil/bodies.ts';
-import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
-import { t } from '../lib/speech.ts';
+import { strengthSaid, t } from '../lib/speech.ts';
 import { Either } from '../ui/Either.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { AmountField } from './AmountField.tsx';
@@ -102,7 +102,7 @@ export function ModeFields({ draft, bench, set }: Props) {
       const booked = bookedIn(vessel?.holds ?? null, product?.id ?? 0);
       const known = booked && booked.productUl > 0 ? fractionIn(booked) : null;
       const byTheBooks = known
-        ? t('{0}, {1}, by the books', formatStrength(inNotation(known, 'parts')), formatPercent(known))
+        ? t('{0}, {1}, by the books', strengthSaid(inNotation(known, 'parts')), formatPercent(known))
         : '';
       return (
         <>

@@ -6,11 +6,10 @@ import type { PourBody } from '#contract/ledger.ts';
 import { printedStep } from '#core/mixing/practicalPour.ts';
 import type { Outcome } from '#core/outcome.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
-import { formatStrength } from '#core/strength/formatStrength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
-import { t } from '../lib/speech.ts';
+import { strengthSaid, t } from '../lib/speech.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
 import { ListField } from '../ui/Labelled.tsx';
@@ -84,7 +83,7 @@ export function PourBar({ draft, bench, equipment, decided, pouring, pour, inThe
             placeholder={product ? t('Choose a container') : t('Choose a product first')}
             options={containers.map((c) => ({
               value: String(c.id),
-              name: `${c.code}, ${formatVolume(c.heldUl, shop.units)} ${c.openedAt ? 'left' : 'sealed'}`,
+              name: `${c.code}, ${formatVolume(c.heldUl, shop.units)} ${c.openedAt ? t('left') : t('sealed')}`,
               note: c.onHold ? t('on hold') : `${t(c.kind)}, ${c.placeName}`,
               disabled: c.heldUl === 0 || c.onHold !== null,
             }))}
@@ -226,7 +225,7 @@ function KeepMix({ draft, bench }: { draft: BenchDraft; bench: BenchMix }) {
   const by = bench.recipe?.left === false ? bench.recipe : null;
   const name = by
     ? `${by.version.name}, ${t(SOIL_NAMES[by.soil])}, ${vessel.name}`
-    : `${product.name} ${formatStrength(strength.value)}, ${vessel.name}`;
+    : `${product.name} ${strengthSaid(strength.value)}, ${vessel.name}`;
   const kept = favourites?.some((f) => f.name === name) ?? false;
   return (
     <button

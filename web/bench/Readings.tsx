@@ -56,8 +56,8 @@ export function Readings({ bench }: { bench: BenchMix }) {
                 : i === 0
                   ? t('First')
                   : i === shown.length - 1 && many
-                    ? 'last'
-                    : 'then'
+                    ? t('last')
+                    : t('then')
             }
             step={step}
             many={many}

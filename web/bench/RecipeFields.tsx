@@ -5,8 +5,7 @@ import { USE_NAMES } from '#core/products/uses.ts';
 import { dwellInWords } from '#core/recipes/dwellWords.ts';
 import { AGITATION_NAMES, DIRECTION_NAMES, RINSE_NAMES } from '#core/recipes/recipe.ts';
 import { SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
-import { shortStrength } from '#core/strength/formatStrength.ts';
-import { t } from '../lib/speech.ts';
+import { shortSaid, t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
@@ -119,7 +118,7 @@ const Soils = memo(function Soils(props: { recipe: BenchRecipe; choose: (soil: S
             <span className="block text-[0.88rem] font-normal text-muted">{t(SOIL_SIGNS[cell.soil])}</span>
           </span>
           <span className={cell.kind === 'mix' ? 'reading' : 'text-[0.94rem] text-muted'}>
-            {cell.kind === 'mix' ? shortStrength(cell.strength) : t('not for this')}
+            {cell.kind === 'mix' ? shortSaid(cell.strength) : t('not for this')}
           </span>
         </RadioGroup.Item>
       ))}

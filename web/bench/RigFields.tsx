@@ -1,7 +1,7 @@
 import { dialCanClose } from '#core/delivery/draw.ts';
-import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
-import { t } from '../lib/speech.ts';
+import { strengthSaid, t } from '../lib/speech.ts';
 import { drawInWords } from '../rigs/drawInWords.ts';
 import { Either } from '../ui/Either.tsx';
 import { ListField } from '../ui/Labelled.tsx';
@@ -40,7 +40,7 @@ export function RigFields(props: {
       {onPanel && fraction && (
         <p className="border-l-2 border-ink pl-3 leading-snug">
           {t('Fill the bottle at')}{' '}
-          <strong className="reading">{formatStrength(inNotation(fraction, 'parts'))}</strong>,{' '}
+          <strong className="reading">{strengthSaid(inNotation(fraction, 'parts'))}</strong>,{' '}
           {formatPercent(fraction)}.
         </p>
       )}

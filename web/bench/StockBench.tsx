@@ -4,14 +4,14 @@ import type { LetDownBody, Merged } from '#contract/ledger.ts';
 import type { Product } from '#contract/products.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { equivalentFraction, shareOfStock } from '#core/mixing/solveFor.ts';
-import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
 import { labelEnds } from '#core/strength/labelStrength.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { usePrintEach } from '../labels/usePrintEach.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
-import { t } from '../lib/speech.ts';
+import { strengthSaid, t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button } from '../ui/Button.tsx';
@@ -58,7 +58,7 @@ export default function StockBench({ draft, equipment, set, question }: Props) {
       mode: 'fill',
       productId: hyper?.id ?? null,
       ...(pail && { vesselId: pail.id }),
-      ...(entry && { picked: entry.strength, strengthText: formatStrength(entry.strength) }),
+      ...(entry && { picked: entry.strength, strengthText: strengthSaid(entry.strength) }),
     });
   };
   const product = equipment.products.find((p) => p.id === stock?.holds.productId) ?? null;
@@ -139,7 +139,7 @@ export default function StockBench({ draft, equipment, set, question }: Props) {
                 <span className="reading block text-[1.7rem] leading-tight">
                   {formatVolume(mix.stage.hyperUl, shop.units)}, {formatPercent(mix.stage.overall)}
                 </span>
-                {t('the stock solution is {0}', formatStrength(inNotation(mix.stockFraction, 'parts')))}
+                {t('the stock solution is {0}', strengthSaid(inNotation(mix.stockFraction, 'parts')))}
               </p>
             )}
           </section>
@@ -195,12 +195,12 @@ function Stands(props: { product: Product; equipment: Equipment; stock: Fraction
             <button
               type="button"
               className="flex min-h-13 w-full items-center gap-3 pl-3 text-left leading-tight"
-              onClick={() => set({ strengthText: formatStrength(strength), picked: null })}
+              onClick={() => set({ strengthText: strengthSaid(strength), picked: null })}
             >
               <span className="flex-1">
-                {t('{0}, like {1} {2}', entry.whatFor, old.name, formatStrength(entry.strength))}
+                {t('{0}, like {1} {2}', entry.whatFor, old.name, strengthSaid(entry.strength))}
               </span>
-              <span className="reading text-[1.1rem]">{formatStrength(strength)}</span>
+              <span className="reading text-[1.1rem]">{strengthSaid(strength)}</span>
             </button>
           </li>
         );

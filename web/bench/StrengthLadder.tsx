@@ -1,10 +1,10 @@
 import { type KeyboardEvent, memo, type PointerEvent, type RefObject, useMemo } from 'react';
 import type { StrengthSpread } from '#core/mixing/tolerance.ts';
 import type { Basis } from '#core/strength/band.ts';
-import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
-import { t } from '../lib/speech.ts';
+import { strengthSaid, t } from '../lib/speech.ts';
 import { type Mark, Scale } from '../ui/Scale.tsx';
 import { useSize } from '../ui/useSize.ts';
 
@@ -80,7 +80,7 @@ export function StrengthLadder(props: Props) {
       PARTS.map((water) => ({
         at: heightOf(1 / (water + 1), height),
         major: true,
-        figure: water === 0 ? 'neat' : `1:${water}`,
+        figure: water === 0 ? t('neat') : `1:${water}`,
       })),
     [height],
   );
@@ -113,7 +113,7 @@ export function StrengthLadder(props: Props) {
       aria-valuemax={100}
       aria-valuenow={fraction ? Number((fraction * 100).toPrecision(4)) : 0}
       aria-valuetext={
-        fraction ? `${formatPercent(fraction)}, ${formatStrength(inNotation(fraction, 'parts'))}` : 'none'
+        fraction ? `${formatPercent(fraction)}, ${strengthSaid(inNotation(fraction, 'parts'))}` : t('none')
       }
       className="relative h-64 cursor-ns-resize touch-none select-none lg:h-full lg:min-h-60"
       onPointerDown={drag}

@@ -1,12 +1,12 @@
 import { RadioGroup } from 'radix-ui';
 import { fractionIn, volumeUl } from '#core/mixing/contents.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
-import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { useSession } from '../lib/session.tsx';
-import { t } from '../lib/speech.ts';
+import { strengthSaid, t } from '../lib/speech.ts';
 import type { BenchMix } from './benchMix.ts';
 
 /** The ways to put a mix right, where it can't simply be topped up. */
@@ -48,7 +48,7 @@ function inWords(way: PourPlan, units: UnitSystem): string {
       return t('Pour {0} off first', formatVolume(way.pourOffUl, units));
     case 'nearest': {
       const f = fractionIn(way.after);
-      return t('Nearest without: {0}, {1}', formatStrength(inNotation(f, 'parts')), formatPercent(f));
+      return t('Nearest without: {0}, {1}', strengthSaid(inNotation(f, 'parts')), formatPercent(f));
     }
     default:
       return t('Top it up');
@@ -68,7 +68,7 @@ export function WhatYouMade({ bench }: { bench: BenchMix }) {
     <p className="border-l-2 border-ink pl-3 leading-snug">
       <span className="caps block text-muted">{t('You have made')}</span>
       <strong className="reading text-[1.4rem]">
-        {formatPercent(made.fraction)}, {formatStrength(inNotation(made.fraction, 'parts'))}
+        {formatPercent(made.fraction)}, {strengthSaid(inNotation(made.fraction, 'parts'))}
       </strong>
       <span className="block">
         {t(

@@ -2,11 +2,10 @@ import type { LabelEntry, Product } from '#contract/products.ts';
 import { hardnessIn, hardnessStrength, type WaterKind } from '#core/mixing/hardness.ts';
 import { equivalentFraction } from '#core/mixing/solveFor.ts';
 import { takesHardness } from '#core/products/family.ts';
-import { formatStrength } from '#core/strength/formatStrength.ts';
 import { type LabelEnd, labelEnds } from '#core/strength/labelStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { type Fraction, fractionOf, inNotation, sameStrength } from '#core/strength/strength.ts';
-import { t } from '../lib/speech.ts';
+import { strengthSaid, t } from '../lib/speech.ts';
 import type { Equipment } from './equipment.ts';
 
 /** A strength to choose: one end of a range, a label's only one, or one that is worked out. */
@@ -69,7 +68,7 @@ function insteadOf(product: Product, old: Product | undefined): Rung[] {
   return labelEnds(old.labelEntries).flatMap((e, i) => {
     const fraction = equivalentFraction(e.fraction as Fraction, replaces.k);
     if (!fraction.ok) return [];
-    const whatFor = t('Like {0} {1}', old.name, formatStrength(e.strength));
+    const whatFor = t('Like {0} {1}', old.name, strengthSaid(e.strength));
     const strength = inNotation(fraction.value, 'percent');
     return [{ ...e, ...oneStrength(strength, fraction.value), id: -2 - i, whatFor }];
   });

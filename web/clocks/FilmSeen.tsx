@@ -23,7 +23,7 @@ function OneFilm({ of }: { of: FilmFactor }) {
     mutationFn: () => post('/film-factors/resets', { productId: of.productId, film: of.film }),
     onSettled: () => askAgain('clocks'),
   });
-  const longer = of.k >= 1 ? 'more' : 'less';
+  const longer = of.k >= 1 ? t('more') : t('less');
   return (
     <section aria-label={t('How its {0} dries here', t(FILM_NAMES[of.film]))}>
       <h2 className="mb-1">{t('How its {0} dries here', t(FILM_NAMES[of.film]))}</h2>

@@ -44,7 +44,7 @@ export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones
     asked && 'recipeId' in asked ? recipes.find((r) => r.id === asked.recipeId)?.published : null;
   const panelC = weather?.connected ? weather.reading?.panelC : null;
   const names = <T extends string>(values: readonly T[], of: Record<T, string>) =>
-    values.map((value) => ({ value, name: of[value] }));
+    values.map((value) => ({ value, name: t(of[value]) }));
   return (
     <section aria-label={t('What is laid')} className="flex flex-col gap-4">
       <ListField

@@ -60,7 +60,7 @@ export function WindowInputs({ as, weather, from, window, edgeShare, factor }: P
             '{0} of the usual, from {1} {2} seen to dry',
             factor.k.toFixed(2),
             factor.seen.length,
-            factor.seen.length === 1 ? 'film' : 'films',
+            factor.seen.length === 1 ? t('film') : t('films'),
           )
         : t('as usual: nobody has said yet when one began to dry'),
     ],

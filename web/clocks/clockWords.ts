@@ -79,16 +79,16 @@ export function standingAt(window: WorkingWindow | null, atS: number): Standing 
 }
 
 const WATER_NAMES: () => Record<DwellState, string> = () => ({
-  tooSoon: 'wet',
-  working: 'wet',
+  tooSoon: t('wet'),
+  working: t('wet'),
   rinseNow: t('dry it now'),
-  overdue: 'spots',
-  drying: 'spots',
+  overdue: t('spots'),
+  drying: t('spots'),
 });
 
 /** A state of a clock in a word; rinse water is wet, and then it spots. */
 export const stateName = (state: DwellState | null, clock: Clock): string =>
-  state === null ? 'running' : (isWater(clock) ? WATER_NAMES() : DWELL_STATE_NAMES)[state];
+  state === null ? t('running') : isWater(clock) ? WATER_NAMES()[state] : t(DWELL_STATE_NAMES[state]);
 
 /** It is too late: the figure itself says so. */
 export const isLate = (state: DwellState | null): boolean => state === 'overdue' || state === 'drying';

@@ -11,7 +11,7 @@ import { Refusal } from '../ui/Refusal.tsx';
 const MAY: () => Record<Role, string> = () => ({
   technician: t('pours, and takes back their own pours for ten minutes'),
   lead: t("also brings in stock, and takes back anyone's pours of the day"),
-  manager: 'everything',
+  manager: t('everything'),
 });
 
 /** The people of the shop and what each may do. */

@@ -75,7 +75,7 @@ function PersonForm({ person }: { person: Person | null }) {
           <TextField
             of={of}
             name="pin"
-            label={person ? t('New PIN') : 'PIN'}
+            label={person ? t('New PIN') : t('PIN')}
             inputMode="numeric"
             maxLength={4}
             hint={

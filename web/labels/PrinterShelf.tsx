@@ -18,7 +18,7 @@ export function PrinterShelf() {
         <p className="ruled -mx-3 flex border-faint">
           {BUCKET_ROLES.map((role) => (
             <LabelButton key={role} of={{ role }}>
-              {role}
+              {t(role)}
             </LabelButton>
           ))}
         </p>

@@ -4,6 +4,8 @@ import { hasWords, type Said, say, type Words } from '#contract/words/words.ts';
 import type { Refusal } from '#core/outcome.ts';
 import type { FindingFacts } from '#core/refusals.ts';
 import { fillIn, type Say } from '#core/say.ts';
+import { formatStrength, shortStrength } from '#core/strength/formatStrength.ts';
+import type { Strength } from '#core/strength/notation.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 
 type Speech = { readonly words: Words; readonly units: UnitSystem };
@@ -43,3 +45,10 @@ export function findingSaid(facts: FindingFacts): Said {
   const [reason, remedy] = speech.words.finding(facts, speech.units);
   return { reason, remedy };
 }
+
+/** A strength as the trade writes it; only what is neat has a word of its own. */
+export const strengthSaid = (strength: Strength): string => neatSaid(formatStrength(strength));
+/** The same in as little room as it can be read in. */
+export const shortSaid = (strength: Strength): string => neatSaid(shortStrength(strength));
+
+const neatSaid = (written: string): string => (written === 'neat' ? t('neat') : written);

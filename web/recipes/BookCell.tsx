@@ -3,10 +3,9 @@ import { type Finding, findingFacts, type Judged } from '#core/recipes/judge.ts'
 import type { OutcomeKind } from '#core/recipes/outcomes.ts';
 import { OUTCOME_NAMES, tallyOf } from '#core/recipes/outcomes.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
-import { shortStrength } from '#core/strength/formatStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { formatDurationRange } from '#core/units/duration.ts';
-import { findingSaid, said, t } from '../lib/speech.ts';
+import { findingSaid, said, shortSaid, t } from '../lib/speech.ts';
 import { type LadderRange, MiniLadder } from './MiniLadder.tsx';
 import type { Grounded } from './useBook.ts';
 
@@ -37,7 +36,7 @@ export function CellFace({ cell, judged, of, range, onPanel, was, noted }: Props
   return (
     <>
       <p className="flex flex-wrap items-baseline justify-between gap-x-2 leading-tight">
-        <span className="reading text-[1.2rem]">{shortStrength(cell.strength)}</span>
+        <span className="reading text-[1.2rem]">{shortSaid(cell.strength)}</span>
         {cell.dwell && (
           <span className="reading text-[0.94rem] whitespace-nowrap max-sm:text-[0.82rem]">
             {formatDurationRange(cell.dwell.fromS, cell.dwell.toS)}
@@ -77,10 +76,7 @@ function Was({ cell }: { cell: RecipeCell }) {
         'was {0}',
         cell.kind === 'not'
           ? t('not for this')
-          : [
-              shortStrength(cell.strength),
-              cell.dwell && formatDurationRange(cell.dwell.fromS, cell.dwell.toS),
-            ]
+          : [shortSaid(cell.strength), cell.dwell && formatDurationRange(cell.dwell.fromS, cell.dwell.toS)]
               .filter(Boolean)
               .join(', '),
       )}

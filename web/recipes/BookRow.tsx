@@ -124,7 +124,7 @@ function onKey(
 
 function RowName({ row, of, named }: { row: RecipeRow; of: Grounded | null; named: boolean }) {
   const recipe = now(row);
-  const state = !row.published ? t('draft, never published') : row.draft ? 'draft' : null;
+  const state = !row.published ? t('draft, never published') : row.draft ? t('draft') : null;
   return (
     <div role="rowheader" className="col-span-5 mb-1.5 leading-tight lg:col-span-1 lg:mb-0">
       <Link to={`/recipes/${row.id}`} className="inline-block min-h-7 font-bold">

@@ -45,11 +45,11 @@ export function ProductHeading({ line, book, manager, change }: Props) {
             <button
               key={way}
               type="button"
-              aria-label={t('{0}: one rung {1}', name, way)}
+              aria-label={t('{0}: one rung {1}', name, way === 'weaker' ? t('weaker') : t('stronger'))}
               className="min-h-8 px-1 text-ink underline underline-offset-4"
               onClick={() => step(way)}
             >
-              {way}
+              {way === 'weaker' ? t('weaker') : t('stronger')}
             </button>
           ))}
         </span>

@@ -10,10 +10,9 @@ import { mayPublish } from '#core/recipes/judge.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
 import { compareGround, grounded } from '#core/recipes/vehicleCost.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
-import { shortStrength } from '#core/strength/formatStrength.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
-import { t } from '../lib/speech.ts';
+import { shortSaid, t } from '../lib/speech.ts';
 import { askAgain } from '../state/queries.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { clockTime, shopDay } from '../ui/dates.ts';
@@ -191,4 +190,4 @@ function DraftLine(props: {
 }
 
 const inWords = (cell: RecipeCell): string =>
-  `${t(SOIL_NAMES[cell.soil])} ${cell.kind === 'not' ? t('not for this') : shortStrength(cell.strength)}`;
+  `${t(SOIL_NAMES[cell.soil])} ${cell.kind === 'not' ? t('not for this') : shortSaid(cell.strength)}`;

@@ -50,7 +50,7 @@ export function RecipeForm({ row }: { row: RecipeRow | null }) {
 type Props = { row: RecipeRow | null; products: Product[]; vessels: Vessel[] };
 
 const options = <T extends string>(values: readonly T[], names: Record<T, string>) =>
-  values.map((value) => ({ value, name: names[value] }));
+  values.map((value) => ({ value, name: t(names[value]) }));
 
 function OpenForm({ row, products, vessels }: Props) {
   const { shop } = useSession();

@@ -6,11 +6,11 @@ import type { CellDwell, MixCell, Recipe, RecipeCell } from '#core/recipes/recip
 import { judgedAt, minorPerVehicle, takes } from '#core/recipes/vehicleCost.ts';
 import { USUAL_BODY } from '#core/soil/bodies.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
-import { formatPercent, shortStrength } from '#core/strength/formatStrength.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
 import { formatDuration, formatDurationRange } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
-import { findingSaid, said, t } from '../lib/speech.ts';
+import { findingSaid, said, shortSaid, t } from '../lib/speech.ts';
 import { type LadderRange, ladderRange, MiniLadder } from './MiniLadder.tsx';
 import type { BookGround, Grounded } from './useBook.ts';
 
@@ -73,7 +73,7 @@ function MixOf({ recipe, of, book, recipeId, cell, range }: Props & { cell: MixC
   return (
     <>
       <div className="min-w-0">
-        <span className="reading text-[1.2rem]">{shortStrength(cell.strength)}</span>
+        <span className="reading text-[1.2rem]">{shortSaid(cell.strength)}</span>
         {judged.ok ? (
           <MiniLadder range={range} ground={of.ground} mark={judged.value.bottle} was={null} />
         ) : (

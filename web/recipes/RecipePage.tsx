@@ -185,7 +185,7 @@ function limitFacts({ ground: { use, bands } }: Grounded): [string, string][] {
       ({ least, most, basis }) =>
         [
           t('Label'),
-          `${least === most ? percent(least) : t('{0} to {1}', percent(least), percent(most))} ${basis === 'panel' ? t('on the panel') : t('in the {0}', basis)}`,
+          `${least === most ? percent(least) : t('{0} to {1}', percent(least), percent(most))} ${basis === 'panel' ? t('on the panel') : basis === 'bucket' ? t('in the bucket') : t('in the bottle')}`,
         ] as [string, string],
     ),
     ...(panel ? ([[t('On the panel'), panel]] as [string, string][]) : []),

@@ -5,8 +5,7 @@ import { OUTCOME_NAMES, type Suggestion, suggestStep, tallyOf } from '#core/reci
 import { cellAt, type MixCell } from '#core/recipes/recipe.ts';
 import { sameCell } from '#core/recipes/same.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
-import { shortStrength } from '#core/strength/formatStrength.ts';
-import { t } from '../lib/speech.ts';
+import { shortSaid, t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import type { Grounded } from './useBook.ts';
@@ -62,10 +61,10 @@ export function Suggestions({ row, of, book, manager }: Props) {
                 said.of,
                 t(OUTCOME_NAMES[said.kind]),
                 t(SOIL_NAMES[cell.soil]),
-                shortStrength(cell.strength),
+                shortSaid(cell.strength),
               )}
             >
-              {said.why}
+              {t(said.why)}
             </Watch>
             {manager && said.cell && !drafted(said.cell) && (
               <Button disabled={edits.saving} onClick={() => take(said)}>
@@ -82,6 +81,4 @@ export function Suggestions({ row, of, book, manager }: Props) {
 }
 
 const stepInWords = (from: MixCell, to: MixCell): string =>
-  shortStrength(from.strength) === shortStrength(to.strength)
-    ? dwellInWords(to.dwell)
-    : shortStrength(to.strength);
+  shortSaid(from.strength) === shortSaid(to.strength) ? dwellInWords(to.dwell) : shortSaid(to.strength);

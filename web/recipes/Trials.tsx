@@ -7,10 +7,9 @@ import { costPerWorkingLitre, formatUnitCost, largeMeasure, newestPrice } from '
 import { OUTCOME_NAMES, OUTCOMES, type OutcomeKind } from '#core/recipes/outcomes.ts';
 import { SOIL_KIND_NAMES, SOIL_KINDS, SOIL_LEVELS, SOIL_NAMES, type SoilKind } from '#core/soil/soil.ts';
 import { ZONE_NAMES, ZONES, type Zone } from '#core/soil/zones.ts';
-import { shortStrength } from '#core/strength/formatStrength.ts';
 import { patch, post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
-import { t } from '../lib/speech.ts';
+import { shortSaid, t } from '../lib/speech.ts';
 import { askAgain, containersQuery, productsQuery, trialsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
@@ -220,7 +219,7 @@ function Half(props: { side: 'left' | 'right'; of: TrialSide; trial: Trial; prod
       <p className="caps text-muted">{side}</p>
       <p>{products.find((p) => p.id === of.productId)?.name ?? t('a product no longer there')}</p>
       <p className={`reading text-[1.3rem] ${won ? 'underline decoration-4 underline-offset-4' : ''}`}>
-        {shortStrength(of.strength)}
+        {shortSaid(of.strength)}
       </p>
       <p className="text-muted">
         {price

@@ -89,7 +89,7 @@ function MeasureForm({ measure }: { measure: MeasureRow | null }) {
       const body = { name: typed.name, kind: typed.kind, ...volumes };
       return { body: measure ? { ...body, retired } : body, refusals };
     },
-    labels: { name: t('Measure name'), kind: 'Kind', ...LABELS() },
+    labels: { name: t('Measure name'), kind: t('Kind'), ...LABELS() },
     done: () => go('/rigs'),
   });
   const { data: measures = [] } = useQuery(measuresQuery);

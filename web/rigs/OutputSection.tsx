@@ -43,7 +43,7 @@ export function OutputSection({ vessel }: { vessel: Vessel }) {
 
 /** `1.2 ml a squeeze`, `420 ml a minute`. */
 export const outputInWords = ({ per, ml }: SprayOutput): string =>
-  t('{0} ml a {1}', Number(ml.toPrecision(3)), per);
+  t('{0} ml a {1}', Number(ml.toPrecision(3)), per === 'squeeze' ? t('squeeze') : t('minute'));
 
 function MeasureOutput({ vessel, done }: { vessel: Vessel; done: () => void }) {
   const { shop } = useSession();

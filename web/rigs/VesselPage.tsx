@@ -123,7 +123,7 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
     },
     labels: {
       name: t('Vessel name'),
-      kind: 'Kind',
+      kind: t('Kind'),
       ...VOLUME_LABELS(),
       ...SPARE_LABELS(),
       twoLines: t('Two printed lines'),

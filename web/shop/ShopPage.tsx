@@ -107,7 +107,7 @@ function AddPlace() {
           of={of}
           name="kind"
           label={t('Kind')}
-          options={PLACE_KINDS.map((value) => ({ value, name: value }))}
+          options={PLACE_KINDS.map((value) => ({ value, name: t(value) }))}
         />
       </div>
       <FormFoot

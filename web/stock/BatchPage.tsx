@@ -7,7 +7,7 @@ import { formatMoney } from '#core/planning/cost.ts';
 import { served } from '#core/products/uses.ts';
 import type { OutcomeKind } from '#core/recipes/outcomes.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
-import { formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { ProductCare } from '../bench/Cautions.tsx';
@@ -16,7 +16,7 @@ import { batchQuery, labelPath } from '../labels/labels.ts';
 import { post } from '../lib/api.ts';
 import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
-import { t } from '../lib/speech.ts';
+import { strengthSaid, t } from '../lib/speech.ts';
 import { HowItWent } from '../recipes/HowItWent.tsx';
 import { drawInWords } from '../rigs/drawInWords.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
@@ -49,7 +49,7 @@ function BatchFacts({ batch }: { batch: Batch }) {
   const old = batch.useBy !== null && batch.useBy < dayOf(shopNow(), shop.zone);
   const of = { batchId: batch.id, code: batch.code };
   const facts: [string, ReactNode][] = [
-    [t('Strength'), t('{0} asked for, {1} mixed', formatStrength(batch.strength), formatPercent(fraction))],
+    [t('Strength'), t('{0} asked for, {1} mixed', strengthSaid(batch.strength), formatPercent(fraction))],
     ...(batch.panel ? [[t('On the panel'), panelInWords(batch.panel)] as [string, ReactNode]] : []),
     ...(batch.recipe ? [[t('By recipe'), recipeInWords(batch.recipe)] as [string, ReactNode]] : []),
     [t('Serves'), serves.map((e) => e.whatFor.toLowerCase()).join(', ') || t('no strength on its label')],
@@ -73,7 +73,9 @@ function BatchFacts({ batch }: { batch: Batch }) {
     [t('Water'), WATER()[batch.water]],
     [
       t('Left by the books'),
-      batch.heldUl > 0 ? t('{0} in {1}', formatVolume(batch.heldUl, shop.units), batch.vesselName) : 'none',
+      batch.heldUl > 0
+        ? t('{0} in {1}', formatVolume(batch.heldUl, shop.units), batch.vesselName)
+        : t('none'),
     ],
     ...(batch.costMinor > 0
       ? [[t('Cost'), formatMoney(batch.costMinor, shop.currency)] as [string, ReactNode]]

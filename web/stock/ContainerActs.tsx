@@ -214,7 +214,7 @@ function DecantForm(props: FormProps) {
             of={of}
             name="kind"
             label={t('Kind')}
-            options={CONTAINER_KINDS.map((value) => ({ value, name: value }))}
+            options={CONTAINER_KINDS.map((value) => ({ value, name: t(value) }))}
           />
           <TextField of={of} name="sizeUl" label={t('Size')} />
           <ChoiceField

@@ -85,7 +85,7 @@ export default function ContainerPage() {
             marks={[{ ul: container.heldUl, figure: held, tone: 'product' }]}
             label={t(
               '{0} holding {1} of {2}',
-              container.kind,
+              t(container.kind),
               held,
               formatVolume(container.sizeUl, shop.units),
             )}
@@ -103,7 +103,9 @@ export default function ContainerPage() {
             <Fact
               name={t('Price')}
               value={
-                container.priceMinor === null ? 'not known' : formatMoney(container.priceMinor, shop.currency)
+                container.priceMinor === null
+                  ? t('not known')
+                  : formatMoney(container.priceMinor, shop.currency)
               }
             />
             <Fact
@@ -112,12 +114,12 @@ export default function ContainerPage() {
                 container.lot ? (
                   <Link to={`/stock/lots/${encodeURIComponent(container.lot)}`}>{container.lot}</Link>
                 ) : (
-                  'none given'
+                  t('none given')
                 )
               }
             />
             <Fact
-              name={container.decantedFrom ? 'Decanted' : 'Received'}
+              name={container.decantedFrom ? t('Decanted') : t('Received')}
               value={shopDay(container.receivedAt, shop.zone)}
             />
             {container.supplier && <Fact name={t('From')} value={container.supplier} />}
@@ -127,7 +129,7 @@ export default function ContainerPage() {
             )}
             <Fact
               name={t('Opened')}
-              value={container.openedAt ? shopDay(container.openedAt, shop.zone) : 'sealed'}
+              value={container.openedAt ? shopDay(container.openedAt, shop.zone) : t('sealed')}
             />
           </dl>
         </section>

@@ -83,7 +83,13 @@ function columnsOf(shop: Shop): TableColumn<Container>[] {
       sum: (rows) => litres(rows.reduce((sum, c) => sum + c.heldUl, 0)),
     },
     { id: 'place', name: t('Where'), groups: true, value: (c) => c.placeName },
-    { id: 'state', name: t('Open'), wide: 0.8, groups: true, value: (c) => (c.openedAt ? 'open' : 'sealed') },
+    {
+      id: 'state',
+      name: t('Open'),
+      wide: 0.8,
+      groups: true,
+      value: (c) => (c.openedAt ? t('open') : t('sealed')),
+    },
     { id: 'lot', name: t('Lot'), groups: true, desk: true, value: (c) => c.lot },
     {
       id: 'bestBefore',

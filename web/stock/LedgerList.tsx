@@ -97,13 +97,13 @@ function Filters({ asked, set }: { asked: URLSearchParams; set: (name: string, v
       aria-label={t('Which')}
       className="no-print mb-5 grid grid-cols-2 items-start gap-3 sm:grid-cols-3 xl:grid-cols-6"
     >
-      {list('person', t('Who'), 'everyone', named(people))}
+      {list('person', t('Who'), t('everyone'), named(people))}
       {list('product', t('Product'), t('every product'), named(products))}
-      {list('place', t('Where'), 'everywhere', named(places))}
+      {list('place', t('Where'), t('everywhere'), named(places))}
       {list(
         'kind',
         t('What'),
-        'everything',
+        t('everything'),
         MOVEMENT_KINDS.map((value) => ({ value, name: KIND_NAMES()[value] })),
       )}
       {day('from', t('From'))}

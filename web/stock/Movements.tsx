@@ -105,7 +105,7 @@ function Line(props: { movement: Movement; correct: () => void; undo: () => void
       </td>
       <td className="py-2 pr-3 leading-snug">
         {KIND_NAMES()[kind]}
-        {vesselName && ` ${movement.reverses ? 'from' : 'into'} ${vesselName}`}
+        {vesselName && ` ${movement.reverses ? t('from') : t('into')} ${vesselName}`}
         {batchCode && <span className="reading whitespace-nowrap"> {batchCode}</span>}
         {otherCode && (
           <>

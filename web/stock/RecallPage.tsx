@@ -40,7 +40,7 @@ export default function RecallPage() {
         {t('{0} came;', volume(data.cameUl))} <strong className="reading">{volume(data.heldUl)}</strong>{' '}
         {t(
           'is still in containers. {0}{1}',
-          mixes > 0 && t('The rest went into {0} {1}', mixes, mixes === 1 ? 'mix' : 'mixes'),
+          mixes > 0 && t('The rest went into {0} {1}', mixes, mixes === 1 ? t('mix') : t('mixes')),
           mixes > 0 &&
             (vehicles.length > 0
               ? t(', and on: {0}.', vehicles.join(', '))

@@ -113,7 +113,7 @@ function ReceiveForm({ products, places }: { products: Product[]; places: Place[
             of={of}
             name="kind"
             label={t('Kind')}
-            options={CONTAINER_KINDS.map((k) => ({ value: k, name: k }))}
+            options={CONTAINER_KINDS.map((k) => ({ value: k, name: t(k) }))}
           />
           <TextField of={of} name="sizeUl" label={t('Size')} hint={t('Such as 5 l or 1 us gal')} />
           <TextField

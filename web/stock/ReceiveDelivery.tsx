@@ -114,7 +114,7 @@ function DeliveryForm({ products, places }: { products: Product[]; places: Place
                   of={of}
                   name={`lines.${i}.kind`}
                   label={t('Kind')}
-                  options={CONTAINER_KINDS.map((value) => ({ value, name: value }))}
+                  options={CONTAINER_KINDS.map((value) => ({ value, name: t(value) }))}
                 />
                 <TextField
                   of={of}

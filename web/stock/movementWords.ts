@@ -27,12 +27,12 @@ const REASONS: () => Record<string, string> = () => ({
   inTheJug: t('more was in it than the books said'),
   late: t('booked later'),
   lost: t('nobody could find it'),
-  used: 'used',
+  used: t('used'),
   rinsedOut: t('rinsed out'),
 });
 
 /** Why, in words. */
-export const reasonInWords = (reason: string): string => REASONS()[reason] ?? reason;
+export const reasonInWords = (reason: string): string => t(REASONS()[reason] ?? reason);
 
 /** What of a receipt was put right, each as it is and as it was. */
 export function amendedInWords(change: ReceiptChange, shop: Pick<Shop, 'units' | 'currency'>): string[] {

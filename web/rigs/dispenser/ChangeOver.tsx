@@ -7,14 +7,13 @@ import { atLeast } from '#contract/roles.ts';
 import { bandOfLine, lineFit } from '#core/delivery/lineFit.ts';
 import { mayDispense } from '#core/delivery/mayDispense.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
-import { formatStrength } from '#core/strength/formatStrength.ts';
 import { labelEnds } from '#core/strength/labelStrength.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
-import { t } from '../../lib/speech.ts';
+import { strengthSaid, t } from '../../lib/speech.ts';
 import {
   askAgain,
   checksQuery,
@@ -63,7 +62,7 @@ function Checklist({ line }: { line: Line }) {
   const [flushed, setFlushed] = useState(false);
   const [discard, setDiscard] = useState('');
   const [tipId, setTip] = useState(String(line.tip?.id ?? ''));
-  const [strengthText, setStrength] = useState(line.target ? formatStrength(line.target) : '');
+  const [strengthText, setStrength] = useState(line.target ? strengthSaid(line.target) : '');
   const [labelled, setLabelled] = useState(false);
   useScanner((code) => (code.startsWith('L-') ? setLineCode(code) : setPailCode(code)));
 
@@ -203,8 +202,8 @@ function Checklist({ line }: { line: Line }) {
             {product && product.labelEntries.length > 0 && (
               <div className="flex flex-wrap gap-3">
                 {labelEnds(product.labelEntries).map((e) => (
-                  <Button key={`${e.id}${e.end}`} onClick={() => setStrength(formatStrength(e.strength))}>
-                    {e.whatFor} <span className="reading">{formatStrength(e.strength)}</span>
+                  <Button key={`${e.id}${e.end}`} onClick={() => setStrength(strengthSaid(e.strength))}>
+                    {e.whatFor} <span className="reading">{strengthSaid(e.strength)}</span>
                   </Button>
                 ))}
               </div>

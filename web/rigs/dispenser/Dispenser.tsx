@@ -4,11 +4,10 @@ import { Link } from 'react-router';
 import type { Line, Tip } from '#contract/dispensers.ts';
 import type { Device } from '#contract/rigs.ts';
 import { atLeast } from '#contract/roles.ts';
-import { formatStrength } from '#core/strength/formatStrength.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { patch, post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
-import { t } from '../../lib/speech.ts';
+import { strengthSaid, t } from '../../lib/speech.ts';
 import { askAgain, linesQuery, tipsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -62,7 +61,7 @@ export function LineList({ lines }: { lines: Line[] }) {
               </span>
               {l.check && <span className="reading block">{checkInWords(l.check)}</span>}
               {l.target && !l.check && (
-                <span className="reading block">{t('meant for {0}', formatStrength(l.target))}</span>
+                <span className="reading block">{t('meant for {0}', strengthSaid(l.target))}</span>
               )}
               {dueInWords(l) && (
                 <strong className="block text-[0.94rem]">

@@ -6,12 +6,11 @@ import { atLeast } from '#contract/roles.ts';
 import { bandOfLine, lineFit, targetOf } from '#core/delivery/lineFit.ts';
 import { streaksIfStrong } from '#core/delivery/mayDispense.ts';
 import { ratioOfTip } from '#core/delivery/meteringTip.ts';
-import { formatStrength } from '#core/strength/formatStrength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
-import { said, spoken, t } from '../../lib/speech.ts';
+import { said, spoken, strengthSaid, t } from '../../lib/speech.ts';
 import { useShowsProducts } from '../../state/onScreen.ts';
 import { askAgain, checksQuery, lineQuery, productsQuery, tipsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
@@ -107,7 +106,7 @@ function Gives({ line }: { line: Line }) {
           formatVolume(pail.heldUl, shop.units),
           tip.name,
           tip.diameterMm,
-          target && t(', meant to give {0}', formatStrength(target)),
+          target && t(', meant to give {0}', strengthSaid(target)),
         )}
       </p>
       <div className="mt-3 flex flex-col gap-3">

@@ -1,10 +1,9 @@
 import type { Line, LineCheck } from '#contract/dispensers.ts';
-import { formatStrength } from '#core/strength/formatStrength.ts';
-import { t } from '../../lib/speech.ts';
+import { strengthSaid, t } from '../../lib/speech.ts';
 
 /** A ratio as the trade says it: `1:22`. */
 export const ratioInWords = (ratio: number): string =>
-  formatStrength({ notation: 'parts', water: Number(ratio.toPrecision(3)) });
+  strengthSaid({ notation: 'parts', water: Number(ratio.toPrecision(3)) });
 
 /** `1:22, 1:20.4 to 1:23.6, by 3 fills` or, of one fill, that it could be a tenth either way. */
 export function checkInWords({

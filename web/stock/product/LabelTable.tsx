@@ -3,12 +3,12 @@ import type { LabelEntry, Product } from '#contract/products.ts';
 import { equivalentFraction } from '#core/mixing/solveFor.ts';
 import { costPerWorkingLitre, formatUnitCost, largeMeasure, newestPrice } from '#core/planning/cost.ts';
 import { endsOf, USE_NAMES } from '#core/products/uses.ts';
-import { doseInUnitsOf, formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
+import { doseInUnitsOf, formatPercent } from '#core/strength/formatStrength.ts';
 import { formatLabelStrength, labelEnds } from '#core/strength/labelStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { type Fraction, inNotation } from '#core/strength/strength.ts';
 import { useSession } from '../../lib/session.tsx';
-import { said, t } from '../../lib/speech.ts';
+import { said, strengthSaid, t } from '../../lib/speech.ts';
 import { productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Ledger } from '../../ui/Ledger.tsx';
@@ -90,11 +90,11 @@ function Instead({ product }: { product: Product }) {
             cells: [
               e.whatFor,
               <span key="old" className="reading">
-                {formatStrength(e.strength)}
+                {strengthSaid(e.strength)}
               </span>,
               here.ok ? (
                 <span key="here" className="reading">
-                  {formatStrength(inNotation(here.value, 'parts'))}, {formatPercent(here.value)}
+                  {strengthSaid(inNotation(here.value, 'parts'))}, {formatPercent(here.value)}
                 </span>
               ) : (
                 said(here).reason
