@@ -3473,6 +3473,7 @@ export const es: Words = {
     'Nobody could find it': 'Nadie lo encontraba',
     'The crew': 'El personal',
     last: 'por último',
+    // biome-ignore lint/suspicious/noThenProperty: it is looked up by what it is in English, and never awaited
     then: 'luego',
     weaker: 'más flojo',
     stronger: 'más fuerte',
