@@ -43,7 +43,7 @@ export type { Laid };
 const laid = () => byKind<Laid>('Laid', WHAT, 'recipe');
 
 const degrees = (label: string, least: number, most: number) =>
-  finite(label, least, most).meta({ remedy: `Give degrees C from ${least} to ${most}.` });
+  finite(label, least, most).meta({ remedy: 'Give degrees C from {0} to {1}.', filled: [least, most] });
 const STARTS = {
   dry: exactly({ kind: oneOf('Panel', ['dry']) }),
   rinsed: exactly({ kind: oneOf('Panel', ['rinsed']), waterC: degrees('Water', 1, 60) }),

@@ -7,7 +7,9 @@ import { LARGEST_UL } from '#core/units/volume.ts';
 
 declare module 'yup' {
   interface CustomSchemaMetadata {
+    /** What would work, with `{0}` for what is filled in. */
     remedy?: string;
+    filled?: readonly (string | number)[];
   }
 }
 
@@ -46,7 +48,7 @@ export const line = (label: string, most = 80) =>
     .max(most)
     .matches(/\S/, { message: '${label} is empty.' })
     .matches(/^[^\p{Cc}]*$/u, { message: '${label} holds characters that cannot be printed.' })
-    .meta({ remedy: `Type 1 to ${most} characters.` });
+    .meta({ remedy: 'Type 1 to {0} characters.', filled: [most] });
 
 /** Text that may be empty. */
 export const note = (label: string, most = 500) =>
@@ -55,7 +57,7 @@ export const note = (label: string, most = 500) =>
     .label(label)
     .defined()
     .max(most)
-    .meta({ remedy: `Type at most ${most} characters, or nothing.` });
+    .meta({ remedy: 'Type at most {0} characters, or nothing.', filled: [most] });
 
 export const oneOf = <const T extends string>(label: string, values: readonly T[]) =>
   yup
@@ -63,7 +65,7 @@ export const oneOf = <const T extends string>(label: string, values: readonly T[
     .label(label)
     .required()
     .oneOf(values)
-    .meta({ remedy: `Choose one of: ${values.join(', ')}.` });
+    .meta({ remedy: 'Choose one of: {0}.', filled: [values.join(', ')] });
 
 /** Some of a list, each at most once. */
 export const someOf = <const T extends string>(label: string, values: readonly T[]) =>
@@ -73,7 +75,7 @@ export const someOf = <const T extends string>(label: string, values: readonly T
     .required()
     .max(values.length)
     .test('once', `${label} has the same choice twice.`, (all) => new Set(all).size === (all?.length ?? 0))
-    .meta({ remedy: `Choose from: ${values.join(', ')}.` });
+    .meta({ remedy: 'Choose from: {0}.', filled: [values.join(', ')] });
 
 /** A volume: whole microlitres, more than nothing unless `least` says otherwise. */
 export const wholeUl = (label: string, least = 1) =>
@@ -84,7 +86,7 @@ export const wholeUl = (label: string, least = 1) =>
     .integer()
     .min(least)
     .max(LARGEST_UL)
-    .meta({ remedy: `Give whole microlitres from ${least} to ${LARGEST_UL}.` });
+    .meta({ remedy: 'Give whole microlitres from {0} to {1}.', filled: [least, LARGEST_UL] });
 
 /** An amount of money: whole minor units of the shop's currency. */
 export const wholeMinor = (label: string) =>
@@ -105,7 +107,7 @@ export const finite = (label: string, min: number, max: number) =>
     .required()
     .min(min)
     .max(max)
-    .meta({ remedy: `Give a number from ${min} to ${max}.` });
+    .meta({ remedy: 'Give a number from {0} to {1}.', filled: [min, max] });
 
 /** Whether a day is one the calendar has, in the years a shop keeps. */
 export function isDay(text: string): boolean {

@@ -25,7 +25,10 @@ export const soilLevel = (label = 'Soil level') =>
     .label(label)
     .required()
     .oneOf(SOIL_LEVELS)
-    .meta({ remedy: `Choose one of: ${SOIL_LEVELS.map((k) => `${k} ${SOIL_NAMES[k]}`).join(', ')}.` });
+    .meta({
+      remedy: 'Choose one of: {0}.',
+      filled: [SOIL_LEVELS.map((k) => `${k} ${SOIL_NAMES[k]}`).join(', ')],
+    });
 
 const CELLS = {
   mix: exactly({

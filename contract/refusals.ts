@@ -1,4 +1,5 @@
 import { refuser } from '#core/outcome.ts';
+import type { Sentence } from './faults.ts';
 
 import type { ImportState } from './imports.ts';
 import type { Role } from './roles.ts';
@@ -10,6 +11,8 @@ type Field = { readonly field: string };
 /** What screen and server refuse beside the core, by its code, with the facts it knows. Units as in the core's. */
 export type ContractRefusals = {
   // What is typed
+  /** What a schema says of a field, and what would work, each by its English. */
+  'field.said': { readonly what: Sentence; readonly remedy: Sentence };
   'field.refused': { readonly reason: string; readonly remedy: string };
 
   // The Bench
@@ -32,6 +35,8 @@ export type ContractRefusals = {
   'start.empty': None;
   'flow.missing': None;
   'page.notFetched': None;
+  'connection.lost': None;
+  'answer.unreadable': None;
 
   // What the server answers
   'request.unreadable': None;

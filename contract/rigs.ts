@@ -86,7 +86,7 @@ export const calibrationBody = exactly({
     .required()
     .min(1, 'There is no run yet.')
     .max(MOST_RUNS)
-    .meta({ remedy: `Drain the bottle once to ${MOST_RUNS} times; three is good.` }),
+    .meta({ remedy: 'Drain the bottle once to {0} times; three is good.', filled: [MOST_RUNS] }),
   seen: rowId('Seen').nullable(),
 });
 export type CalibrationBody = yup.InferType<typeof calibrationBody>;

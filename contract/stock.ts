@@ -41,7 +41,7 @@ export const deliveryBody = exactly({
     .required()
     .min(1, 'Lines: none is entered.')
     .max(MOST_LINES)
-    .meta({ remedy: `Enter 1 to ${MOST_LINES} lines.` }),
+    .meta({ remedy: 'Enter 1 to {0} lines.', filled: [MOST_LINES] }),
 });
 export type Delivery = {
   id: number;

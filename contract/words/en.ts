@@ -2,6 +2,7 @@ import { FREEZING_C } from '#core/dwell/goNoGo.ts';
 import { DELIVERY_NAMES, type Delivery } from '#core/products/delivery.ts';
 import type { FindingFacts, Like, MeetingPlace, Unusable } from '#core/refusals.ts';
 import { TRAIT_SUBSTANCES, type Trait } from '#core/safety/traits.ts';
+import { fillIn } from '#core/say.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatLimit, formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
@@ -9,6 +10,7 @@ import { formatDuration } from '#core/units/duration.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { formatTemperature, formatWind } from '#core/units/temperature.ts';
 import type { UnitSystem } from '#core/units/units.ts';
+import type { Sentence } from '../faults.ts';
 import { inMegabytes } from '../shop.ts';
 import type { Words } from './words.ts';
 
@@ -106,6 +108,9 @@ const WANTED_FOR = {
   waste: 'more than that can’t be wasted, not',
   correction: 'it can’t have given',
 };
+
+/** A sentence as it is written. */
+const written = ([text, ...filled]: Sentence): string => fillIn(text, filled);
 
 const short = (f: number): string => formatPercent(f as Fraction);
 const mm = (n: number): string => `${Number(n.toPrecision(3))} mm`;
@@ -777,6 +782,7 @@ export const en: Words = {
       'Type what left the bottle, such as 180 ml, and what it was used on.',
     ],
 
+    'field.said': ({ what, remedy }) => [written(what), written(remedy)],
     'field.refused': ({ reason, remedy }) => [reason, remedy],
     'vessel.none': () => [
       'Every vessel that suits it holds something else.',
@@ -810,6 +816,11 @@ export const en: Words = {
     'pail.notThere': ({ typed }) => [`${typed} is not on the shelf.`, 'Scan the code on the pail.'],
     'dwell.missing': ({ field, use }) => [`${field} is missing for ${use}.`, 'Type all four times, or none.'],
     'flow.missing': () => ['Time to fill is empty.', 'Use the stopwatch, or type seconds.'],
+    'connection.lost': () => [
+      "The shop's machine can't be reached.",
+      'Check the network and try again. Nothing typed here is lost.',
+    ],
+    'answer.unreadable': () => ["The shop's machine gave no readable answer.", 'Try again.'],
     'page.notFetched': () => ['This could not be fetched.', 'Check the connection, then try again.'],
 
     'clock.laid': ({ what }) => [

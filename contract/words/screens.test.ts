@@ -28,6 +28,19 @@ function textsIn(file: string): string[] {
   return found;
 }
 
+/** What a schema says of its fields: what they are called, what is wrong and what would work. */
+function schemaTextsIn(file: string): string[] {
+  const found: string[] = [];
+  const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true);
+  const look = (node: ts.Node): void => {
+    const text = ts.isStringLiteralLike(node) && !ts.isImportDeclaration(node.parent) ? node.text : '';
+    if (/^(\{0\}|[A-Z][a-z]|[A-Z]{2,3}$|pH)/.test(text) && !text.includes('${')) found.push(text);
+    ts.forEachChild(node, look);
+  };
+  look(source);
+  return found;
+}
+
 /** What things are called: the values of every table of names. */
 async function namesIn(file: string): Promise<string[]> {
   if (!/export const \w+_(NAMES|SIGNS)\b/.test(readFileSync(file, 'utf8'))) return [];
@@ -46,7 +59,10 @@ const KEPT = [
 
 const said = new Set([...files('web'), ...files('core')].flatMap(textsIn));
 const names = (await Promise.all([...files('core'), ...files('contract')].map(namesIn))).flat();
-const all = new Set([...said, ...names, ...KEPT]);
+const ofSchemas = files('contract')
+  .filter((file) => !/refusals|languages/.test(file))
+  .flatMap(schemaTextsIn);
+const all = new Set([...said, ...names, ...KEPT, ...ofSchemas]);
 
 describe('the screens in Spanish', () => {
   it('are there for every text and every name', () => {
@@ -55,7 +71,9 @@ describe('the screens in Spanish', () => {
   });
 
   it('hold nothing that is said nowhere', () => {
-    const source = [...files('web'), ...files('core')].map((f) => readFileSync(f, 'utf8')).join('\n');
+    const source = [...files('web'), ...files('core'), ...files('server')]
+      .map((f) => readFileSync(f, 'utf8'))
+      .join('\n');
     const literal = (text: string) =>
       [`'${text}'`, `"${text}"`, `\`${text}\``, `'${text.replaceAll("'", "\\'")}'`].some((q) =>
         source.includes(q),

@@ -1,6 +1,9 @@
 import type { RequestHandler } from 'express';
 import { reach, type Schema, ValidationError } from 'yup';
+import { remedyIn, type Sentence, sentenceOf } from '#contract/faults.ts';
 import type { FieldError } from '#contract/problem.ts';
+import { en } from '#contract/words/en.ts';
+import { say } from '#contract/words/words.ts';
 import { missing, problem } from './problems.ts';
 
 /** What every object answers to: one that answers otherwise can't even be compared with a number. */
@@ -77,18 +80,17 @@ export function parseBody<T>(schema: Schema<T>, body: unknown): T {
 function fieldError(schema: Schema, body: unknown, fault: ValidationError): FieldError {
   const path = fault.path ?? '';
   const pointer = path ? `/${path.replace(/\[(\d+)\]/g, '.$1').replaceAll('.', '/')}` : '';
-  return {
-    pointer,
-    message: String(fault.errors[0] ?? 'Not possible.'),
-    remedy: remedyAt(schema, body, path),
-  };
+  const facts = { what: sentenceOf(fault), remedy: remedyAt(schema, body, path) };
+  const { reason, remedy } = say({ code: 'field.said', facts }, 'metric', en);
+  return { pointer, code: 'field.said', facts, message: reason, remedy };
 }
 
-function remedyAt(schema: Schema, body: unknown, path: string): string {
-  const fallback = 'Check it and send it again.';
+function remedyAt(schema: Schema, body: unknown, path: string): Sentence {
+  const fallback: Sentence = ['Check it and send it again.'];
   try {
     const at = (path ? reach(schema, path, body) : schema) as Schema;
-    return at.meta()?.remedy ?? fallback;
+    const meta = at.meta();
+    return meta?.remedy ? remedyIn(meta) : fallback;
   } catch {
     return fallback;
   }

@@ -70,7 +70,7 @@ function PersonForm({ person }: { person: Person | null }) {
             of={of}
             name="role"
             label={t('Role')}
-            options={ROLES.map((r) => ({ value: r, name: r }))}
+            options={ROLES.map((r) => ({ value: r, name: t(r) }))}
           />
           <TextField
             of={of}

@@ -31,6 +31,10 @@ export const said = (refusal: Pick<Refusal, 'code' | 'facts' | 'of'>): Said =>
 export function problemSaid({ code, facts, of, detail, remedy, errors }: Problem): Said {
   // What an earlier version of the program answered has no facts.
   if (facts && hasWords(code, speech.words)) return said({ code, facts, ...(of && { of }) });
+  if (errors?.every((e) => e.code !== undefined)) {
+    const all = errors.map(faultSaid);
+    return { reason: all.map((f) => f.reason).join(' '), remedy: all.map((f) => f.remedy).join(' ') };
+  }
   return { reason: detail, remedy: remedy ?? errors?.map((e) => e.remedy).join(' ') ?? '' };
 }
 

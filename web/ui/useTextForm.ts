@@ -9,6 +9,7 @@ import {
   useForm,
 } from 'react-hook-form';
 import { type Schema, ValidationError } from 'yup';
+import { type Remedy, remedyIn, type Sentence, sentenceOf } from '#contract/faults.ts';
 import { refuse } from '#contract/refusals.ts';
 import type { Refusal } from '#core/outcome.ts';
 import { ApiProblem } from '../lib/api.ts';
@@ -102,7 +103,8 @@ export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
       });
       // What is wrong with one field stands at that field, and nowhere else.
       const [only] = named;
-      const atField = named.length === 1 && only?.message === (error as Error).message;
+      const code = error instanceof ApiProblem ? error.problem.code : null;
+      const atField = named.length === 1 && (code === 'body.refused' || code === faults[0]?.code);
       setProblem(atField && only && only.name in form.getValues() ? null : (error as Error));
     }
   };
@@ -162,19 +164,22 @@ function faultsIn(
     if (!(error instanceof ValidationError)) throw error;
     for (const fault of error.inner.length > 0 ? error.inner : [error]) {
       const name = (fault.path ?? '').replace(/\[(\d+)\]/g, '.$1');
-      add(fields[name] ?? name, String(fault.errors[0]), remedyFor(schema, name));
+      const { reason, remedy } = said(
+        refuse('field.said', { what: sentenceOf(fault), remedy: remedyFor(schema, name) }),
+      );
+      add(fields[name] ?? name, reason, remedy);
     }
   }
   return faults;
 }
 
-function remedyFor(schema: Schema<unknown>, name: string): string {
+function remedyFor(schema: Schema<unknown>, name: string): Sentence {
   let at: unknown = schema.describe();
   for (const part of name.split('.')) {
     const { fields, innerType } = at as { fields?: Record<string, unknown>; innerType?: unknown };
     at = fields?.[part] ?? (/^\d+$/.test(part) ? innerType : undefined) ?? {};
   }
-  return (at as { meta?: { remedy?: string } }).meta?.remedy ?? '';
+  return remedyIn((at as { meta?: Remedy }).meta ?? {});
 }
 
 /** `{ 'a.0.b': x }` as `{ a: [{ b: x }] }`: the form keeps its errors in the shape of its values. */
