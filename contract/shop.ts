@@ -140,10 +140,6 @@ export type Shop = ShopDefaults & {
 };
 
 /** Copies of the books, made by themselves once a day. */
-/** Bytes as people speak of disks: `80 MB`, `1.2 GB`. */
-export const inMegabytes = (bytes: number): string =>
-  bytes >= 1e9 ? `${(bytes / 1e9).toFixed(1)} GB` : `${Math.floor(bytes / 1e6)} MB`;
-
 /** What is being done for a copy, and what part of that is done, from 0 to 1. */
 export type Making = { doing: 'copying' | 'reading' | 'taking'; part: number };
 

@@ -11,7 +11,7 @@ import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { formatTemperature, formatWind } from '#core/units/temperature.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import type { Sentence } from '../faults.ts';
-import { inMegabytes } from '../shop.ts';
+import { inMegabytes } from '../megabytes.ts';
 import type { Words } from './words.ts';
 
 const LOOK_AGAIN = 'Look again.';

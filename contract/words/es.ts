@@ -11,7 +11,7 @@ import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { formatTemperature, formatWind } from '#core/units/temperature.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import type { Sentence } from '../faults.ts';
-import { inMegabytes } from '../shop.ts';
+import { inMegabytes } from '../megabytes.ts';
 import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
@@ -2291,6 +2291,7 @@ const screens: Readonly<Record<string, string>> = {
   mixes: 'mezclas',
   wash: 'lavado',
   rinse: 'aclarado',
+  panel: 'panel',
   Key: 'Clave',
   'Give 16 to 40 letters and digits no other clock has.':
     'Dé de 16 a 40 letras y cifras que ningún otro reloj tenga.',

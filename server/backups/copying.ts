@@ -1,7 +1,8 @@
 import { mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import type { Logger } from 'pino';
-import { type Backups, inMegabytes, type Making } from '#contract/shop.ts';
+import { inMegabytes } from '#contract/megabytes.ts';
+import type { Backups, Making } from '#contract/shop.ts';
 import type { Books } from '../db/books.ts';
 import { copyTree, renameForGood } from '../db/durable.ts';
 import { freeBytes, KEPT_FREE_BYTES, sizeOf } from '../db/room.ts';

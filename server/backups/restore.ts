@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { basename, join, resolve } from 'node:path';
 import type { PGlite } from '@electric-sql/pglite';
-import { inMegabytes } from '#contract/shop.ts';
+import { inMegabytes } from '#contract/megabytes.ts';
 import { faultsOf } from '../db/check.ts';
 import { copyTree, renameForGood, syncTree } from '../db/durable.ts';
 import { openDatabase } from '../db/engine.ts';

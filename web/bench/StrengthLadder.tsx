@@ -85,7 +85,7 @@ export function StrengthLadder(props: Props) {
     [height],
   );
   const figure = (f: Fraction, where: 'bottle' | 'panel') =>
-    cannon ? `${formatPercent(f)} ${where}` : formatPercent(f);
+    cannon ? `${formatPercent(f)} ${where === 'panel' ? t('panel') : t('bottle')}` : formatPercent(f);
   const dragging = cannon?.dragged ?? 'bottle';
   const marks: Mark[] = fraction
     ? [
