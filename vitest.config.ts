@@ -13,6 +13,7 @@ export default defineConfig({
         test: {
           name: 'unit',
           include: ['core/**/*.test.ts', 'contract/**/*.test.ts', 'web/**/*.test.ts', 'scripts/**/*.test.ts'],
+          setupFiles: ['web/lib/speakEnglish.ts'],
           testTimeout: LIMIT_MS,
           isolate: false,
           maxWorkers: 2,

@@ -33,7 +33,7 @@ export function App() {
   const shown = units ?? shop.data?.shop?.units ?? 'metric';
   const language = who.data?.language ?? browsersLanguage();
   const words = useWords(language);
-  if (words) speak({ words, units: shown });
+  speak({ words, units: shown });
   useEffect(() => {
     document.documentElement.lang = language;
   }, [language]);
@@ -59,7 +59,9 @@ export function App() {
       </main>
     );
   }
-  if (!shop.data || who.data === undefined || !words) return null;
+  if (!shop.data || who.data === undefined) return null;
+  // The sign-in page is in English without them.
+  if (!words && (language !== 'en' || who.data || shop.data.needsFirstRun)) return null;
   if (shop.data.needsFirstRun || !shop.data.shop) {
     return <FirstRun key={language} />;
   }

@@ -1,4 +1,4 @@
-import { spoken } from '../lib/speech.ts';
+import { locale } from '../lib/speech.ts';
 /** `14:05`, on the shop's clock. */
 export const clockTime = (iso: string, zone: string): string => formatter('time', zone).format(new Date(iso));
 
@@ -23,10 +23,10 @@ const made = new Map<string, Intl.DateTimeFormat>();
 
 /** Making a formatter costs a hundred times what using it does. */
 function formatter(look: keyof typeof LOOKS, timeZone: string): Intl.DateTimeFormat {
-  const { locale } = spoken().words;
-  const key = `${look} ${timeZone} ${locale}`;
+  const key = `${look} ${timeZone} ${locale()}`;
   const known =
-    made.get(key) ?? new Intl.DateTimeFormat(look === 'iso' ? 'en-CA' : locale, { ...LOOKS[look], timeZone });
+    made.get(key) ??
+    new Intl.DateTimeFormat(look === 'iso' ? 'en-CA' : locale(), { ...LOOKS[look], timeZone });
   made.set(key, known);
   return known;
 }
