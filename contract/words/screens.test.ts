@@ -28,6 +28,22 @@ function textsIn(file: string): string[] {
   return found;
 }
 
+/** Each call of a parser, as it is written. */
+function parsesIn(file: string): string[] {
+  const found: string[] = [];
+  const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true);
+  const look = (node: ts.Node): void => {
+    if (
+      ts.isCallExpression(node) &&
+      /^parse(Strength|LabelStrength|Volume|Hardness)$/.test(node.expression.getText())
+    )
+      found.push(`${file}: ${node.getText()}`);
+    ts.forEachChild(node, look);
+  };
+  look(source);
+  return found;
+}
+
 /** What a schema says of its fields: what they are called, what is wrong and what would work. */
 function schemaTextsIn(file: string): string[] {
   const found: string[] = [];
@@ -68,6 +84,14 @@ describe('the screens in Spanish', () => {
   it('are there for every text and every name', () => {
     expect([...all].filter((text) => !(text in es.screens))).toEqual([]);
     expect(said.size).toBeGreaterThan(1_800);
+  });
+
+  it('name every field a parser may refuse, which has an English name otherwise', () => {
+    const parses = files('web')
+      .filter((file) => !file.includes('madeUp'))
+      .flatMap(parsesIn);
+    expect(parses.filter((call) => !/\bfield\b|\bt\(/.test(call))).toEqual([]);
+    expect(parses.length).toBeGreaterThan(25);
   });
 
   it('hold nothing that is said nowhere', () => {

@@ -7,6 +7,7 @@ import type { Strength } from '#core/strength/notation.ts';
 import { otherReading } from '#core/strength/otherReading.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { type Fraction, fractionOf } from '#core/strength/strength.ts';
+import { t } from '../lib/speech.ts';
 import type { BenchDraft } from './benchDraft.ts';
 import type { BenchRig } from './benchRig.ts';
 import { depthReader } from './benchStart.ts';
@@ -25,6 +26,7 @@ export function readStrength(
     ...(vessel && { bucket: vessel.fillLimitUl, bottle: vessel.fillLimitUl, vessel: vessel.fillLimitUl }),
   };
   return parseStrength(draft.strengthText, {
+    field: t('Strength'),
     system: shop.units,
     ratio: shop.ratioReading,
     gPerMl: product?.gPerMl ?? undefined,

@@ -39,7 +39,11 @@ export function letDownMix(draft: BenchDraft, stock: Holding, equipment: Equipme
   const inTheWay = may && !may.ok ? may : null;
   const none = { plan: null, chosen: null, stage: null, body: null };
   const nothing = { vessel, stockFraction, inTheWay, refusals, ...none };
-  const strength = parseStrength(draft.strengthText, { system: shop.units, ratio: shop.ratioReading });
+  const strength = parseStrength(draft.strengthText, {
+    field: t('Strength'),
+    system: shop.units,
+    ratio: shop.ratioReading,
+  });
   if (!strength.ok) {
     if (!blank(draft.strengthText)) refusals.strength = strength;
     return nothing;

@@ -91,7 +91,11 @@ function totalOf({ makeText }: BenchDraft, vessel: Vessel, { shop }: Equipment):
 }
 
 function wantedOf(text: string, { shop }: Equipment): Outcome<{ strength: Strength; fraction: Fraction }> {
-  const strength = parseStrength(text, { system: shop.units, ratio: shop.ratioReading });
+  const strength = parseStrength(text, {
+    field: t('Strength'),
+    system: shop.units,
+    ratio: shop.ratioReading,
+  });
   if (!strength.ok) return strength;
   const fraction = fractionOf(strength.value);
   return fraction.ok ? accept({ strength: strength.value, fraction: fraction.value }) : fraction;

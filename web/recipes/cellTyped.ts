@@ -45,6 +45,7 @@ export type ReadBy = {
 
 export function readStrengthTyped(text: string, { shop, product }: ReadBy): Outcome<Strength> {
   return parseStrength(text, {
+    field: t('Strength'),
     system: shop.units,
     ratio: shop.ratioReading,
     gPerMl: product?.gPerMl ?? undefined,

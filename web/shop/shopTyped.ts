@@ -81,7 +81,9 @@ export function readShop(typed: ShopTyped, shop: Shop): Reading {
     return strength && take(name, fractionOf(strength, field));
   };
   const hardness =
-    typed.hardnessPpm.trim() === '' ? null : take('hardnessPpm', parseHardness(typed.hardnessPpm));
+    typed.hardnessPpm.trim() === ''
+      ? null
+      : take('hardnessPpm', parseHardness(typed.hardnessPpm, t('Hardness')));
   const share = (name: 'jetShare' | 'edgeShare', field: string) => {
     const read = parseNumber(typed[name].replace(/\s*%$/, ''), field, 'share');
     const percents = take(name, read);
