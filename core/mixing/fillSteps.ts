@@ -20,9 +20,6 @@ export type FillOrder = {
   readonly twoLines?: boolean;
 };
 
-/** Why water goes in first. */
-export const WATER_FIRST = 'Product first fills the vessel with foam, and then nobody can read the line.';
-
 /**
  * How to fill a vessel, in order: shake the product container, water first, then product, then suds, then swirl.
  *

@@ -199,8 +199,9 @@ function MeasureFigure({ bench, equipment, set }: Props) {
 
 /** How far off a way of measuring is, in words. */
 function howFarOff(error: number): string {
-  if (Math.abs(error) < 5e-5) return 'exact';
-  return `${Number((Math.abs(error) * 100).toPrecision(2))} % ${error > 0 ? 'over' : 'short'}`;
+  if (Math.abs(error) < 5e-5) return t('exact');
+  const percent = Number((Math.abs(error) * 100).toPrecision(2));
+  return error > 0 ? t('{0} % over', percent) : t('{0} % short', percent);
 }
 
 /** The way chosen, with how far off it is; one that is not good enough is hatched. */

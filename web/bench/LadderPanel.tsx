@@ -129,7 +129,7 @@ function Cost({ bench }: { bench: BenchMix }) {
     <p className="mt-2 text-[0.94rem] leading-snug">
       <span className="reading">{formatMoney(costOfFill(price, plan.productUl), shop.currency)}</span>{' '}
       {t('of product,')} <span className="reading">{formatUnitCost(litre, shop.currency, shop.units)}</span>{' '}
-      {t('a {0}.', largeMeasure(shop.units))}
+      {t('a {0}.', t(largeMeasure(shop.units)))}
     </p>
   );
 }

@@ -1,7 +1,6 @@
 import type { ReactNode } from 'react';
 import type { Shop } from '#contract/shop.ts';
 import { depthOf } from '#core/mixing/depth.ts';
-import { WATER_FIRST } from '#core/mixing/fillSteps.ts';
 import { formatDepth } from '#core/mixing/formatDepth.ts';
 import { printedStep } from '#core/mixing/practicalPour.ts';
 import { formatExactVolume, formatVolume, readVolume } from '#core/units/formatVolume.ts';
@@ -112,7 +111,7 @@ function noteOf(
           {t('Fill to the {0} line{1}.', line, deep)}
           <details className="hidden lg:block">
             <summary className="cursor-pointer text-muted">{t('Why water first')}</summary>
-            {WATER_FIRST}
+            {t('Product first fills the vessel with foam, and then nobody can read the line.')}
           </details>
         </>
       );

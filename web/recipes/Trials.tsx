@@ -223,7 +223,11 @@ function Half(props: { side: 'left' | 'right'; of: TrialSide; trial: Trial; prod
       </p>
       <p className="text-muted">
         {price
-          ? `${formatUnitCost(costPerWorkingLitre(price, of.fraction), shop.currency, shop.units)} a ${largeMeasure(shop.units)}`
+          ? t(
+              '{0} a {1}',
+              formatUnitCost(costPerWorkingLitre(price, of.fraction), shop.currency, shop.units),
+              t(largeMeasure(shop.units)),
+            )
           : t('no price')}
       </p>
       {result && <p>{t(OUTCOME_NAMES[result[side]])}</p>}

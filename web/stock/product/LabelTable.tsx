@@ -40,7 +40,7 @@ export function LabelTable({ product, containers }: { product: Product; containe
           t('Use'),
           t('Strength'),
           t('Holds'),
-          t('A {0} costs', largeMeasure(shop.units)),
+          t('A {0} costs', t(largeMeasure(shop.units))),
         ]}
         right={[4]}
         rows={product.labelEntries.map((e) => ({

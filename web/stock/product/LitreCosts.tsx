@@ -49,12 +49,16 @@ function CostsOfUse({ use, lines, product }: { use: UseKind; lines: Line[]; prod
   const { shop } = useSession();
   if (lines.length === 0) return null;
   return (
-    <section aria-label={t('What a {0} costs: {1}', largeMeasure(shop.units), t(USE_NAMES[use]))}>
+    <section aria-label={t('What a {0} costs: {1}', t(largeMeasure(shop.units)), t(USE_NAMES[use]))}>
       <h2 className="mb-2">
-        {t('A working {0} for {1}, beside others', largeMeasure(shop.units), t(USE_NAMES[use]).toLowerCase())}
+        {t(
+          'A working {0} for {1}, beside others',
+          t(largeMeasure(shop.units)),
+          t(USE_NAMES[use]).toLowerCase(),
+        )}
       </h2>
       <Ledger
-        head={[t('Product'), t('What for'), t('Strength'), t('A {0} costs', largeMeasure(shop.units))]}
+        head={[t('Product'), t('What for'), t('Strength'), t('A {0} costs', t(largeMeasure(shop.units)))]}
         right={[3]}
         rows={lines.map((line) => ({
           key: `${line.entry.id}${line.entry.end}`,
