@@ -62,6 +62,18 @@ module.exports = {
       to: { path: '^web/shell/' },
     },
     {
+      name: 'bench-mix-is-worked-out-alone',
+      severity: 'error',
+      from: { path: '^web/bench/mix/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^web/(?!lib/|state/)', pathNot: '^web/bench/mix/' },
+    },
+    {
+      name: 'what-is-read-of-the-ledger-books-nothing',
+      severity: 'error',
+      from: { path: '^server/ledger/reading/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^server/ledger/booking/' },
+    },
+    {
       name: 'demo-is-data-and-a-loader',
       severity: 'error',
       from: { path: '^demo/' },

@@ -7,6 +7,8 @@ const api = process.env.KETTLE_API ?? 'http://127.0.0.1:4600';
 
 const ENTRY = fileURLToPath(new URL('web/main.tsx', import.meta.url));
 const FORMS = /node_modules[\\/](react-hook-form|yup)[\\/]/;
+/** Part of a package the first page has, by its index, and used by pages alone. */
+const LATER = /node_modules[\\/]@tanstack[\\/].*(use(Suspense)?Queries|queriesObserver)\.js$/;
 
 type Modules = { getModuleInfo: (id: string) => { importedIds: readonly string[] } | null };
 const known = new Map<string, Set<string>>();
@@ -39,14 +41,14 @@ export default defineConfig({
             {
               debugName: 'the first page',
               name: (id, context) => {
-                if (!reached(ENTRY, context).has(id)) return null;
+                if (LATER.test(id) || !reached(ENTRY, context).has(id)) return null;
                 return id.includes('node_modules') ? 'libs' : 'start';
               },
             },
             {
               debugName: 'what pages share',
               name: (id, context) => {
-                if (reached(ENTRY, context).has(id)) return null;
+                if (!LATER.test(id) && reached(ENTRY, context).has(id)) return null;
                 if ([...reached(id, context)].some((other) => FORMS.test(other))) return 'forms';
                 return id.includes('node_modules') ? 'fields' : 'mixing';
               },

@@ -1,15 +1,29 @@
 import * as yup from 'yup';
 import type { LaidAs } from '#core/dwell/laidProduct.ts';
 import type { Laid } from '#core/dwell/resolveLaid.ts';
-import { COLOURS, type Colour, MATERIALS, type Material } from '#core/dwell/surroundings.ts';
-import { SHELTERS, type Shelter } from '#core/dwell/weather.ts';
-import type { PanelStart } from '#core/dwell/workingWindow.ts';
+import { COLOURS, MATERIALS } from '#core/dwell/surroundings.ts';
+import { SHELTERS } from '#core/dwell/weather.ts';
 import { type Film, USE_KINDS } from '#core/products/uses.ts';
 import { OUTCOMES } from '#core/recipes/outcomes.ts';
-import { BODIES, type Body } from '#core/soil/bodies.ts';
+import type { Sentence } from '#core/say.ts';
+import { BODIES } from '#core/soil/bodies.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
-import { ZONES, type Zone } from '#core/soil/zones.ts';
-import { byKind, exactly, finite, note, occurredAt, oneOf, rowId, someOf, yes } from './fields.ts';
+import { ZONES } from '#core/soil/zones.ts';
+import {
+  anything,
+  byKind,
+  exactly,
+  finite,
+  line,
+  note,
+  occurredAt,
+  oneOf,
+  rowId,
+  said,
+  someOf,
+  yes,
+} from './fields.ts';
+import type { Problem } from './problem.ts';
 import { type OutcomeRow, soilLevel } from './recipes.ts';
 import type { WeatherReading } from './weather.ts';
 
@@ -40,7 +54,7 @@ const WHAT = {
 
 export type { Laid };
 
-const laid = () => byKind<Laid>('Laid', WHAT, 'recipe');
+const laid = () => byKind('Laid', WHAT, 'recipe');
 
 const degrees = (label: string, least: number, most: number) =>
   finite(label, least, most).meta({ remedy: 'Give degrees C from {0} to {1}.', filled: [least, most] });
@@ -49,7 +63,7 @@ const STARTS = {
   rinsed: exactly({ kind: oneOf('Panel', ['rinsed']), waterC: degrees('Water', 1, 60) }),
   measured: exactly({ kind: oneOf('Panel', ['measured']), panelC: degrees('Panel', -20, 100) }),
 };
-const start = () => byKind<PanelStart>('Panel', STARTS, 'dry');
+const start = () => byKind('Panel', STARTS, 'dry');
 
 export const clockBody = exactly({
   key: clockKey(),
@@ -70,36 +84,15 @@ export const clockBody = exactly({
   /** One of the same is running there already, and this is another. */
   again: yes('Another one'),
   occurredAt: occurredAt(),
-}) as unknown as yup.Schema<ClockBody>;
-export type ClockBody = {
-  key: string;
-  placeId: number;
-  vehicle: string;
-  body: Body;
-  colour: Colour;
-  material: Material;
-  zones: Zone[];
-  shelter: Shelter;
-  start: PanelStart;
-  laid: Laid;
-  batchId: number | null;
-  again: boolean;
-  occurredAt?: string | undefined;
-};
+});
+export type ClockBody = yup.InferType<typeof clockBody>;
 
 /** More of what lies there, or something over it. */
 const LAYERS = {
   remist: exactly({ kind: oneOf('Layer', ['remist']), occurredAt: occurredAt() }),
   over: exactly({ kind: oneOf('Layer', ['over']), laid: laid(), occurredAt: occurredAt() }),
 };
-export type LayerBody =
-  | { kind: 'remist'; occurredAt?: string | undefined }
-  | { kind: 'over'; laid: Laid; occurredAt?: string | undefined };
-export const layerBody = byKind<LayerBody>(
-  'The request',
-  LAYERS,
-  'remist',
-) as unknown as yup.Schema<LayerBody>;
+export const layerBody = byKind('The request', LAYERS, 'remist');
 
 export const ENDS = ['rinsed', 'cancelled'] as const;
 export type End = (typeof ENDS)[number];
@@ -154,15 +147,22 @@ export const resetBody = exactly({
 
 /** A command that came too late to fit: kept for a lead to settle. */
 export const unsettledBody = exactly({
-  what: note('What', 300),
-  reason: note('Why it does not fit', 500),
+  what: said('What'),
+  refusal: exactly({
+    code: line('Code'),
+    facts: anything('Why it does not fit', 2_000),
+    of: anything('Why it does not fit', 500),
+    detail: note('Why it does not fit', 1_000),
+    remedy: note('Why it does not fit', 1_000).optional(),
+  }),
+  path: line('What', 200),
   body: note('Body', 4_000),
   occurredAt: occurredAt(),
 });
 export type Unsettled = {
   id: number;
-  what: string;
-  reason: string;
+  what: Sentence;
+  refusal: Pick<Problem, 'code' | 'facts' | 'of' | 'detail' | 'remedy'>;
   occurredAt: string | null;
   receivedAt: string;
   personName: string;

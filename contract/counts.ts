@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import type { Container } from './equipment.ts';
 import { byKind, exactly, finite, note, oneOf, rowId, yes } from './fields.ts';
-import { SOURCES, type Source } from './rigs.ts';
+import { SOURCES } from './rigs.ts';
 
 // Counting what is really there, place by place.
 
@@ -18,11 +18,8 @@ const READINGS = {
   eye: exactly({ kind: oneOf('How', ['eye']), share: finite('How full', 0, 1) }),
   gone: exactly({ kind: oneOf('How', ['gone']) }),
 };
-export type CountReading =
-  | { kind: 'weight'; grossG: number; tareG: number | null; source: Source }
-  | { kind: 'dip'; depthMm: number }
-  | { kind: 'eye'; share: number }
-  | { kind: 'gone' };
+const reading = byKind('How', READINGS, 'weight');
+export type CountReading = yup.InferType<typeof reading>;
 export type CountMethod = CountReading['kind'];
 export const METHOD_NAMES: Record<CountMethod, string> = {
   weight: 'weighed',
@@ -33,9 +30,8 @@ export const METHOD_NAMES: Record<CountMethod, string> = {
 
 export const countLineBody = exactly({
   containerId: rowId('Container'),
-  reading: byKind<CountReading>('How', READINGS, 'weight'),
-}) as unknown as yup.Schema<CountLineBody>;
-export type CountLineBody = { containerId: number; reading: CountReading };
+  reading,
+});
 
 /** Something that stands in the place and is not on the sheet. */
 export const strayBody = exactly({ containerId: rowId('Container') });

@@ -1,8 +1,19 @@
 import * as yup from 'yup';
-import type { ProductUsed, Verdict } from '#core/delivery/dispenserLine.ts';
+import type { Verdict } from '#core/delivery/dispenserLine.ts';
 import type { LotHold } from '#core/stock/lotHold.ts';
 import type { Strength } from '#core/strength/notation.ts';
-import { byKind, exactly, finite, line, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
+import {
+  byKind,
+  exactly,
+  finite,
+  line,
+  oneOf,
+  rowId,
+  strength,
+  strengthOrNone,
+  wholeUl,
+  yes,
+} from './fields.ts';
 import { SOURCES, type Source } from './rigs.ts';
 
 // Wall dispensers: metering tips, lines, and what each line was measured to give.
@@ -41,7 +52,7 @@ const USED = {
 };
 const checkRun = exactly({
   totalUl: wholeUl('Collected'),
-  used: byKind<ProductUsed>('Product used', USED, 'volume'),
+  used: byKind('Product used', USED, 'volume'),
   source: oneOf('Source', SOURCES),
 }).label('Fill');
 export type CheckRunBody = yup.InferType<typeof checkRun>;
@@ -76,16 +87,14 @@ export const changeoverBody = exactly({
   labelled: yes('Labelled'),
   discardUl: wholeUl('Product thrown away', 0),
 });
-export type ChangeoverBody = Omit<yup.InferType<typeof changeoverBody>, 'target'> & { target: Strength };
+export type ChangeoverBody = yup.InferType<typeof changeoverBody>;
 
 /** A fill from a line; `strength` where it is let down at the bench, null for what the line gives. */
 export const lineFillBody = exactly({
   lineId: rowId('Line'),
   vesselId: rowId('Vessel'),
   totalUl: wholeUl('How much to make'),
-  strength: yup.lazy((value: unknown) =>
-    value === null ? yup.mixed().nullable() : strength(),
-  ) as unknown as ReturnType<typeof strength>,
+  strength: strengthOrNone(),
   acknowledged: yes('Cautions').optional(),
   shown: exactly({
     lineUl: wholeUl('From the line'),
@@ -93,9 +102,7 @@ export const lineFillBody = exactly({
     addUl: wholeUl('Water', 0),
   }).label('The mix shown'),
 });
-export type LineFillBody = Omit<yup.InferType<typeof lineFillBody>, 'strength'> & {
-  strength: Strength | null;
-};
+export type LineFillBody = yup.InferType<typeof lineFillBody>;
 
 /** What a line was measured to give, in parts of water to one of product. */
 export type LineCheck = {

@@ -1,11 +1,23 @@
 import * as yup from 'yup';
 import type { SprayOutput } from '#core/delivery/output.ts';
-import type { DepthProfile } from '#core/mixing/depth.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import { CONTAINER_KINDS, MEASURE_KINDS, VESSEL_KINDS } from '#core/mixing/outlines.ts';
 import type { LotHold } from '#core/stock/lotHold.ts';
 import type { Strength } from '#core/strength/notation.ts';
-import { exactly, finite, line, note, oneOf, rowId, shopDay, wholeMinor, wholeUl, yes } from './fields.ts';
+import {
+  byKind,
+  exactly,
+  finite,
+  line,
+  note,
+  oneOf,
+  orNone,
+  rowId,
+  shopDay,
+  wholeMinor,
+  wholeUl,
+  yes,
+} from './fields.ts';
 import type { MeasuredDraw } from './rigs.ts';
 
 // Vessels, measures, places and containers: what a shop owns.
@@ -42,15 +54,7 @@ const PROFILES = {
 };
 
 /** How a vessel's inside is known, for a depth stick: straight walls, or depths that were measured. */
-const depthProfile = () =>
-  yup.lazy((value: unknown) => {
-    const kind = (value as { kind?: unknown } | null | undefined)?.kind;
-    const known = typeof kind === 'string' && Object.hasOwn(PROFILES, kind);
-    const schema = PROFILES[known ? (kind as keyof typeof PROFILES) : 'round'];
-    return (value === null
-      ? yup.mixed().nullable()
-      : schema.label('Shape')) as unknown as yup.ObjectSchema<DepthProfile>;
-  });
+const depthProfile = () => orNone(() => byKind('Shape', PROFILES, 'round'));
 
 /** What a bucket is kept for: wheels never share theirs with paint. */
 export const VESSEL_ROLES = ['any', 'wash', 'rinse', 'wheels', 'towels', 'stock'] as const;
@@ -109,7 +113,7 @@ export const vesselBody = exactly({
     if (!(v.smallestUl > v.fillLimitUl)) return true;
     return this.createError({ path: 'smallestUl', message: 'Smallest sensible mix is over the fill limit.' });
   });
-export type VesselBody = Omit<yup.InferType<typeof vesselBody>, 'depth'> & { depth: DepthProfile | null };
+export type VesselBody = yup.InferType<typeof vesselBody>;
 /** What a vessel is kept with where nobody said more: anywhere, for anything, without a dial. */
 export const NO_RIG = {
   role: 'any',

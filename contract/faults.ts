@@ -1,8 +1,5 @@
 import type { ValidationError } from 'yup';
-import { fillIn } from '#core/say.ts';
-
-/** A sentence as it is looked up in a language: its English, and what is filled in. */
-export type Sentence = readonly [text: string, ...filled: readonly (string | number)[]];
+import { fillIn, type Sentence } from '#core/say.ts';
 
 /** What a schema says of a field, `{0}`. */
 export const FAULTS = [

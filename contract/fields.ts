@@ -1,5 +1,4 @@
 import * as yup from 'yup';
-import type { Strength } from '#core/strength/notation.ts';
 import { UNIT_UL, type VolumeUnit } from '#core/units/units.ts';
 import { LARGEST_UL } from '#core/units/volume.ts';
 
@@ -35,6 +34,10 @@ yup.setLocale({
   array: { max: '${label} has too many entries.' },
 });
 
+/** What a request's body is held against. */
+// biome-ignore lint/suspicious/noExplicitAny: of any context
+export type BodySchema<T> = yup.Schema<T> | yup.Lazy<T, yup.AnyObject, any>;
+
 /** An object with exactly these fields: an unknown one is refused, never dropped in silence. */
 export const exactly = <S extends yup.ObjectShape>(shape: S) =>
   yup.object(shape).exact().required().label('The request').meta({ remedy: 'Leave out what is not listed.' });
@@ -57,6 +60,31 @@ export const note = (label: string, most = 500) =>
     .label(label)
     .defined()
     .max(most)
+    .meta({ remedy: 'Type at most {0} characters, or nothing.', filled: [most] });
+
+/** A sentence as it is looked up in a language: its English, and what is filled in. */
+export const said = (label: string) =>
+  yup
+    .array(yup.mixed<string | number>().label(label).required().test(textOrNumber))
+    .label(label)
+    .required()
+    .min(1)
+    .max(6)
+    .meta({ remedy: 'Check it and send it again.' });
+
+const textOrNumber = {
+  name: 'textOrNumber',
+  message: '${label} is not the kind of value that belongs there.',
+  test: (value: unknown) =>
+    typeof value === 'string' ? value.length <= 300 : typeof value === 'number' && Number.isFinite(value),
+};
+
+/** Whatever a later reader makes of it, as long as it is short. */
+export const anything = (label: string, most: number) =>
+  yup
+    .mixed<never>()
+    .label(label)
+    .test('short', '${label} is too long.', (value) => (JSON.stringify(value)?.length ?? 0) <= most)
     .meta({ remedy: 'Type at most {0} characters, or nothing.', filled: [most] });
 
 export const oneOf = <const T extends string>(label: string, values: readonly T[]) =>
@@ -147,17 +175,35 @@ export const pin = () =>
     .matches(/^\d{4}$/, { message: 'PIN is not four digits.' })
     .meta({ remedy: 'Type four digits, such as 2580.' });
 
-/** One of several shapes, told apart by their `kind`; what is none of them is held against the one named last. */
-export const byKind = <T>(
+type Shapes = Readonly<Record<string, yup.AnyObjectSchema>>;
+type ShapeOf<S extends Shapes> = yup.InferType<S[keyof S]>;
+
+/** One of several shapes, told apart by one of their fields; what is none of them is held against the one named last. */
+const shapedBy = <const S extends Shapes>(
+  field: string,
   label: string,
-  shapes: Readonly<Record<string, { label(label: string): unknown }>>,
-  otherwise: string,
+  shapes: S,
+  otherwise: keyof S & string,
 ) =>
   yup.lazy((value: unknown) => {
-    const kind = (value as { kind?: unknown } | null | undefined)?.kind;
-    const known = typeof kind === 'string' && Object.hasOwn(shapes, kind);
-    return shapes[known ? kind : otherwise]?.label(label) as yup.ObjectSchema<T & object>;
+    const named = (value as Record<string, unknown> | null | undefined)?.[field];
+    const known = typeof named === 'string' && Object.hasOwn(shapes, named);
+    // Yup infers an object's type key by key, which takes a union apart.
+    return shapes[known ? named : otherwise]?.label(label) as unknown as yup.Schema<ShapeOf<S>>;
   });
+
+/** One of several shapes, told apart by their `kind`. */
+export const byKind = <const S extends Shapes>(label: string, shapes: S, otherwise: keyof S & string) =>
+  shapedBy('kind', label, shapes, otherwise);
+
+/** What is there, or null where there is none; left out is none. */
+export const orNone = <T>(schema: () => { resolve(of: { value: unknown }): yup.Schema<T> }) =>
+  yup.lazy(
+    (value: unknown) =>
+      (value == null
+        ? yup.mixed().nullable().default(null)
+        : schema().resolve({ value })) as yup.Schema<T | null>,
+  );
 
 const units = Object.keys(UNIT_UL) as VolumeUnit[];
 
@@ -182,21 +228,9 @@ const NOTATIONS = {
 };
 
 /** A strength as entered, in any of its notations. */
-export const strength = () =>
-  yup.lazy((value: unknown) => {
-    const notation = (value as { notation?: unknown } | null | undefined)?.notation;
-    const known = typeof notation === 'string' && Object.hasOwn(NOTATIONS, notation);
-    const schema = NOTATIONS[known ? (notation as keyof typeof NOTATIONS) : 'parts'];
-    return schema.label('Strength') as unknown as yup.ObjectSchema<Strength>;
-  });
+export const strength = () => shapedBy('notation', 'Strength', NOTATIONS, 'parts');
 
-/** A strength, or null where there is none; left out is none. */
-export const strengthOrNone = () =>
-  yup.lazy((value: unknown) =>
-    value === null || value === undefined
-      ? (yup.mixed().nullable().default(null) as unknown as yup.Schema<Strength | null>)
-      : (strength().resolve({ value }) as unknown as yup.Schema<Strength | null>),
-  );
+export const strengthOrNone = () => orNone(strength);
 
 /** When it really happened: a command may come late, after the connection was lost. Left out: now. */
 export const occurredAt = () =>

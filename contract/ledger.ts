@@ -1,6 +1,5 @@
 import type { InferType } from 'yup';
 import * as yup from 'yup';
-import type { PourStart } from '#core/booking/resolvePour.ts';
 import type { Draw } from '#core/delivery/draw.ts';
 import { WATER_KINDS } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
@@ -25,7 +24,7 @@ const STARTS = {
     waterUl: wholeUl('Water in it', 0),
   }),
 };
-const start = () => byKind<PourStart>('In it now', STARTS, 'empty');
+const start = () => byKind('In it now', STARTS, 'empty');
 
 export const POUR_WAYS = [
   'fill',
@@ -104,7 +103,7 @@ export type MergeBody = InferType<typeof mergeBody>;
  * A mix from a stock solution: some of what one vessel holds, let down again in another. `strength` is how much of the
  * mix is stock solution.
  */
-export const letDownBody = exactly({
+export const diluteStockBody = exactly({
   stockVesselId: rowId('Stock solution'),
   vesselId: rowId('Vessel'),
   strength: strength(),
@@ -118,7 +117,7 @@ export const letDownBody = exactly({
   acknowledged: acknowledged(),
   shown: exactly({ waterUl: wholeUl('Water', 0), stockUl: wholeUl('Stock solution') }).label('The mix shown'),
 });
-export type LetDownBody = InferType<typeof letDownBody>;
+export type DiluteStockBody = InferType<typeof diluteStockBody>;
 
 /** What became of leftovers or a stock solution. */
 export type Merged = {
@@ -177,7 +176,7 @@ export type Corrected = Slip & {
 export type MovementKind =
   | 'receive'
   | 'open'
-  | 'draw'
+  | 'pour'
   | 'decant'
   | 'transfer'
   | 'count'

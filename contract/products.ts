@@ -133,7 +133,7 @@ const productRecord = exactly({
     gloves: yes('Gloves'),
     eyes: yes('Eye cover'),
     air: yes('Fresh air'),
-    acknowledge: yes('Asks for a word'),
+    acknowledge: yes('Must confirm'),
     signOff: yes('Only by people signed off'),
   }).label('Care'),
   firstAid: note('First aid', 600),

@@ -133,7 +133,7 @@ describe('recipes at the door', () => {
       /^preWashFloor: Pre-wash floor is over/,
     ],
     ['a family nobody knows', shopPatch, { useByDays: { jam: 3 } }, /jam/],
-    ['a jet of all of it', shopPatch, { jetShare: 1 }, /^jetShare: Jet is above/],
+    ['a jet of all of it', shopPatch, { jetShare: 1 }, /^jetShare: Jet for suds is above/],
   ])('%s is refused where it stands', (_, schema, body, fault) => {
     expect(faultOf(schema, body)).toMatch(fault);
   });

@@ -45,7 +45,7 @@ const CELLS = {
   }),
 };
 
-const cell = byKind<Recipe['cells'][number]>('Soil level', CELLS, 'mix');
+const cell = byKind('Soil level', CELLS, 'mix');
 
 const recipeShape = {
   name: line('Recipe name', 60),
@@ -68,7 +68,7 @@ const recipeShape = {
   cleanCheck: note('Clean?', 200),
   notes: note('Notes', 500),
   cells: yup
-    .array(cell as unknown as yup.ObjectSchema<Recipe['cells'][number]>)
+    .array(cell)
     .label('Soil levels')
     .required()
     .test('levels', 'Soil levels are not one each of 0 to 4.', (cells) =>
@@ -77,10 +77,8 @@ const recipeShape = {
     .meta({ remedy: 'Give each soil level once, 0 to 4 in order.' }),
 };
 
-export const recipeBody = exactly(recipeShape) as unknown as yup.Schema<Recipe>;
-export const recipePatch = exactly({ ...recipeShape, retired: yes('Retired') }) as unknown as yup.Schema<
-  Recipe & { retired: boolean }
->;
+export const recipeBody = exactly(recipeShape);
+export const recipePatch = recipeBody.concat(exactly({ retired: yes('Retired') }));
 
 /** Changes made in the book, all of them or none: each says which revision of its recipe it was made from. */
 export const draftsBody = exactly({
@@ -89,7 +87,7 @@ export const draftsBody = exactly({
       exactly({
         recipeId: rowId('Recipe'),
         revision: rowId('Revision'),
-        recipe: recipeBody as unknown as ReturnType<typeof exactly>,
+        recipe: recipeBody,
       }),
     )
     .label('Changes')
@@ -97,8 +95,7 @@ export const draftsBody = exactly({
     .min(1)
     .max(40)
     .meta({ remedy: 'Change up to forty recipes at once.' }),
-}) as unknown as yup.Schema<DraftsBody>;
-export type DraftsBody = { changes: { recipeId: number; revision: number; recipe: Recipe }[] };
+});
 
 export const publishBody = exactly({
   drafts: yup

@@ -1,6 +1,5 @@
 import { refuser } from '#core/outcome.ts';
-import type { Sentence } from './faults.ts';
-
+import type { Sentence } from '#core/say.ts';
 import type { ImportState } from './imports.ts';
 import type { Role } from './roles.ts';
 
@@ -27,7 +26,7 @@ export type ContractRefusals = {
   // Recipes and products
   'publish.why': None;
   'recipe.outOfUse': { readonly what: string };
-  'dwell.missing': { readonly field: string; readonly use: string };
+  'dwell.missing': Field;
 
   // Rigs, clocks and pages
   'line.notThis': { readonly typed: string; readonly code: string };
@@ -89,8 +88,6 @@ export type ContractRefusals = {
   'container.there': Coded;
   'container.onShelf': Coded & { readonly place: string };
   'late.notYours': None;
-  'waste.tooMuch': { readonly overUl: number; readonly todayUl: number };
-  'waste.aLead': { readonly overUl: number };
   'decant.same': None;
   'decant.otherProduct': Coded & { readonly holds: string; readonly wanted: string };
   'decant.room': None;

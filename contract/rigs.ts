@@ -58,7 +58,7 @@ export type FlowFound =
   | { kind: 'bucket'; ul: number; seconds: number; source: Source }
   | { kind: 'meter'; mlPerMin: number; source: Source };
 
-const flow = () => byKind<FlowFound>('Flow', FLOWS, 'meter');
+const flow = () => byKind('Flow', FLOWS, 'meter');
 
 export const MOST_RUNS = 12;
 const drainRun = exactly({

@@ -43,7 +43,7 @@ export const firstRunBody = exactly({
   name: line('Shop name', 60),
   zone: zone(),
   currency: currency(),
-  units: oneOf('Units', UNIT_SYSTEMS),
+  units: oneOf('Units shown', UNIT_SYSTEMS),
   emergencyNumber: phone('Emergency number').optional(),
   poisonNumber: phone('Poison help').optional(),
   manager: exactly({ name: line('Your name', 40), pin: pin() }).label('First manager'),
@@ -65,14 +65,14 @@ const days = (family: Family) =>
 export const shopPatch = exactly({
   name: line('Shop name', 60).optional(),
   currency: currency().optional(),
-  units: oneOf('Units', UNIT_SYSTEMS).optional(),
+  units: oneOf('Units shown', UNIT_SYSTEMS).optional(),
   ratioReading: oneOf('A bare ratio is read in', RATIO_READINGS).optional(),
-  hardnessPpm: finite('Hardness', 0, 2_000)
+  hardnessPpm: finite('Hardness of the water', 0, 2_000)
     .nullable()
     .optional()
     .default(undefined)
     .meta({ remedy: 'Give hardness such as 210 ppm or 12 dH, or nothing.' }),
-  water: oneOf('Water', WATER_KINDS).optional(),
+  water: oneOf('Mixes are made with', WATER_KINDS).optional(),
   preWashFloor: panelFigure('Pre-wash floor'),
   preWashCeiling: panelFigure('Pre-wash ceiling'),
   foamFloor: panelFigure('Neutral foam floor'),
@@ -82,12 +82,14 @@ export const shopPatch = exactly({
     .label('Use-bys')
     .optional()
     .default(undefined),
-  measuring: oneOf('Product is measured', MEASURING).optional(),
-  mixedBy: oneOf('A filled cannon is', MIXED_BY).optional(),
+  measuring: oneOf('Measuring', MEASURING).optional(),
+  mixedBy: oneOf('A filled cannon', MIXED_BY).optional(),
   glass: oneOf('Glass cleaner', GLASS).optional(),
-  jetShare: finite('Jet', 0, 0.5).optional().meta({ remedy: 'Give a share from 0 to 50 %, such as 10 %.' }),
+  jetShare: finite('Jet for suds', 0, 0.5)
+    .optional()
+    .meta({ remedy: 'Give a share from 0 to 50 %, such as 10 %.' }),
   wasteWater: note('Waste water', 300).optional(),
-  weatherSource: oneOf('Weather', WEATHER_SOURCES).optional(),
+  weatherSource: oneOf('Where the weather is from', WEATHER_SOURCES).optional(),
   edgeShare: finite('Begins to dry after', ...EDGE_SHARES)
     .optional()
     .meta({ remedy: 'Give a share of the dry time from 40 to 80 %, such as 60 %.' }),

@@ -26,7 +26,7 @@ const deliveryLine = exactly({
   kind: oneOf('Kind', CONTAINER_KINDS),
   sizeUl: wholeUl('Size'),
   count: finite('How many', 1, 50).integer().meta({ remedy: 'Give a whole number from 1 to 50.' }),
-  placeId: rowId('Stands in'),
+  placeId: rowId('Kept in'),
   lot: note('Lot', 40),
   priceMinor: wholeMinor('Price').nullable(),
   bestBefore: shopDay('Best before').nullable(),
@@ -75,7 +75,7 @@ export const wasteBody = exactly({
 });
 export type WasteBody = yup.InferType<typeof wasteBody>;
 
-export const moveBody = exactly({ placeId: rowId('Stands in') });
+export const moveBody = exactly({ placeId: rowId('Kept in') });
 export const returnBody = exactly({ note: line('Why', 200) });
 /** Nobody can find it: what it held is written off until it turns up. */
 export const lostBody = exactly({ note: line('Where it was last seen', 200) });
@@ -85,13 +85,13 @@ export type MissingContainer = Pick<
   'id' | 'code' | 'productName' | 'kind' | 'sizeUl' | 'lot' | 'placeName'
 > & { since: string; by: string; note: string; lostUl: number };
 /** Poured and never booked; a lead may enter it for whoever did it. */
-export const lateDrawBody = exactly({
+export const latePourBody = exactly({
   ul: wholeUl('How much'),
   personId: rowId('Who').optional().default(undefined),
   note: line('What for', 200),
   occurredAt: occurredAt(),
 });
-export type LateDrawBody = yup.InferType<typeof lateDrawBody>;
+export type LatePourBody = yup.InferType<typeof latePourBody>;
 export const foundBody = exactly({ ul: wholeUl('How much more'), note: line('Where it was', 200) });
 
 /** What is on the supplier's paper, put right; `supplier` is that of the whole delivery it came with. */
@@ -111,23 +111,20 @@ const INTO = {
     kind: oneOf('Into', ['new']),
     containerKind: oneOf('Kind', CONTAINER_KINDS),
     sizeUl: wholeUl('Size'),
-    placeId: rowId('Stands in'),
+    placeId: rowId('Kept in'),
   }),
 };
-export type DecantInto =
-  | { kind: 'existing'; containerId: number }
-  | { kind: 'new'; containerKind: (typeof CONTAINER_KINDS)[number]; sizeUl: number; placeId: number };
 export const decantBody = exactly({
   ul: wholeUl('How much'),
-  into: byKind<DecantInto>('Into', INTO, 'new'),
-}) as unknown as yup.Schema<DecantBody>;
-export type DecantBody = { ul: number; into: DecantInto };
+  into: byKind('Into', INTO, 'new'),
+});
+export type DecantBody = yup.InferType<typeof decantBody>;
 
 /** What the ledger may be asked for: all of it, or by whom, of what, where, what kind, from a day to a day of the shop's. */
 export const MOVEMENT_KINDS = [
   'receive',
   'open',
-  'draw',
+  'pour',
   'decant',
   'transfer',
   'count',

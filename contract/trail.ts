@@ -23,7 +23,7 @@ export const TRAIL_KIND_NAMES: Record<TrailKind, string> = {
   found: 'More than booked',
   amended: 'Receipt put right',
   late: 'Booked later',
-  lost: 'Nobody could find it',
+  lost: 'Missing',
   counted: 'Counted',
   crew: 'The crew',
 };

@@ -1,4 +1,3 @@
-import type * as yup from 'yup';
 import { SKIES, WEATHER_RANGES, type Weather } from '#core/dwell/weather.ts';
 import { exactly, finite, oneOf, yes } from './fields.ts';
 
@@ -9,7 +8,7 @@ export const weatherBody = exactly({
   windMs: finite('Wind', ...WEATHER_RANGES.windMs),
   sky: oneOf('Sky', SKIES),
   raining: yes('Rain').optional().default(undefined),
-}) as unknown as yup.Schema<Weather>;
+});
 
 export const WEATHER_SOURCES = ['typed', 'station'] as const;
 export type WeatherSource = (typeof WEATHER_SOURCES)[number];

@@ -21,6 +21,7 @@ export type Like =
   | 'mass'
   | 'hardness'
   | 'howMany'
+  | 'days'
   | 'upTo50'
   | 'seconds'
   | 'grams'
@@ -116,6 +117,7 @@ export type Refusals = {
     readonly mostUl: number;
   };
   'vehicles.count': Record<never, never>;
+  'waste.tooMuch': { readonly overUl: number; readonly todayUl: number };
   'stock.tooWeak': Record<never, never>;
   'equivalence.overNeat': Record<never, never>;
   'made.noProduct': Record<never, never>;

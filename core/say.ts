@@ -8,6 +8,11 @@ export type Filled = string | number | boolean | null | undefined;
  */
 export type Say = (text: string, ...filled: readonly Filled[]) => string;
 
+/** A sentence to be said later, in the language of whoever reads it: its English, and what is filled in. */
+export type Sentence = readonly [text: string, ...filled: readonly (string | number)[]];
+
+export const toSay = (...sentence: Sentence): Sentence => sentence;
+
 /** A sentence with its places filled in. */
 export const fillIn = (text: string, filled: readonly Filled[]): string =>
   filled.length === 0

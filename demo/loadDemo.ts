@@ -17,7 +17,7 @@ import {
   places as placeRows,
   vessels as vesselRows,
 } from '../server/equipment/queries.ts';
-import { bookPour } from '../server/ledger/pour.ts';
+import { bookPour } from '../server/ledger/booking/pour.ts';
 import { insertPerson } from '../server/people/queries.ts';
 import { insertProduct, products as productRows } from '../server/products/queries.ts';
 import { attachSheet } from '../server/products/sheets.ts';

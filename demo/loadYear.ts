@@ -13,7 +13,7 @@ const YEAR_DAYS = 365;
 const SUPPLIERS = ['Kiln Bank Supplies', 'Orchard Side Trade'];
 
 type Event = {
-  kind: 'receive' | 'open' | 'draw' | 'count';
+  kind: 'receive' | 'open' | 'pour' | 'count';
   at: Date;
   person: string;
   ul: number;
@@ -105,7 +105,7 @@ function pourEmpty(product: YearProduct, slots: Date[], sizeUl: number, random: 
     const person = product.who[Math.floor(random() * product.who.length)] ?? 'Odo Marsh';
     const ul = last ? left : Math.min(left, Math.round((even * (0.8 + 0.4 * random())) / 1_000) * 1_000);
     if (ul <= 0) break;
-    events.push({ kind: 'draw', at: when, person, ul, note: '', reason: null });
+    events.push({ kind: 'pour', at: when, person, ul, note: '', reason: null });
     left -= ul;
     if (product.product !== PUMP_HEAD.product || person !== PUMP_HEAD.person) continue;
     unbooked += Math.round(ul * (PUMP_HEAD.gives - 1));

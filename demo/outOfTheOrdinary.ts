@@ -1,8 +1,8 @@
 import type { PersonEventKind } from '#contract/trail.ts';
 import type { Queryable } from '../server/db/books.ts';
 import { vessels as vesselRows, waterId } from '../server/equipment/queries.ts';
-import { bookDraw, bookMovement, NEW_BATCH } from '../server/ledger/book.ts';
-import { singleAccounts } from '../server/ledger/queries.ts';
+import { bookBatch, bookMovement, NEW_BATCH } from '../server/ledger/booking/book.ts';
+import { singleAccounts } from '../server/ledger/booking/queries.ts';
 import { noteEvent, people as peopleRows } from '../server/people/queries.ts';
 import { at, named } from './named.ts';
 
@@ -50,7 +50,7 @@ export async function outOfTheOrdinary(tx: Queryable, now: Date): Promise<void> 
   const { account: jug, product: wheelGel, ...ofGel } = from('Sleeper Wheel Gel');
   await bookMovement(tx, {
     ...ofGel,
-    kind: 'draw',
+    kind: 'pour',
     personId: idOf('Bram Addy'),
     enteredBy: idOf('Odo Marsh'),
     now: at(now, 8, '17:40'),
@@ -113,8 +113,8 @@ async function oldBottle(tx: Queryable, now: Date, personId: number): Promise<vo
   );
   const vessel = named(await vesselRows(tx), 'Hose-end gun, van');
   const { tap } = await singleAccounts(tx);
-  await bookDraw(tx, {
-    kind: 'draw',
+  await bookBatch(tx, {
+    kind: 'pour',
     personId,
     now: at(now, 47, '10:15'),
     containerId: container.id,

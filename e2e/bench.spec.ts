@@ -158,15 +158,13 @@ test('on a phone both numbers and the pour are in sight', async ({ page }) => {
   await expect(slips(page).getByRole('button', { name: 'Undo' })).toBeInViewport();
 });
 
-test('what someone else pours shows at once', async ({ shop, page, browser }) => {
+test('what someone else pours shows at once', async ({ page, joins }) => {
   await page.goto('/');
   await signIn(page, 'Bram Addy');
   await pickProduct(page, 'Dewpond Rinseless');
   await page.getByLabel('Strength', { exact: true }).fill('1:1');
 
-  const other = await (await browser.newContext({ baseURL: shop.address })).newPage();
-  await other.goto('/');
-  await signIn(other, 'Ines Corby');
+  const other = await joins('Ines Corby');
   await pickProduct(other, 'Dewpond Rinseless');
   await takeVessel(other, /black cap/);
   await other.getByLabel('Strength', { exact: true }).fill('1:1');

@@ -86,11 +86,11 @@ test.describe('on a phone', () => {
     await page.goto('/');
     await signIn(page, 'Hester Quill');
     await page.getByRole('link', { name: 'Recipes' }).click();
-    await page.getByLabel('Find in the book').fill('lower');
+    await page.getByLabel('Search the book').fill('lower');
     await choose(page, 'Zone', 'rear');
     await expect(page.getByRole('gridcell', { name: 'Lower sides, caked' })).toContainText('1:20');
     await choose(page, 'Zone', 'roof');
-    await expect(page.getByText('No recipe is like that. Take a filter away.')).toBeVisible();
+    await expect(page.getByText('No recipe matches. Remove a filter.')).toBeVisible();
     await page.getByRole('button', { name: /Hester/ }).click();
     await page.getByRole('menuitem', { name: 'Shop' }).click();
     await expect(page.getByRole('heading', { name: 'Limepit Lane Detail Yard' })).toBeVisible();

@@ -18,12 +18,12 @@ test.describe('on a phone', () => {
     const line = (code: string) => page.getByRole('button', { name: new RegExp(`^${code} `) });
     await line('P-1').click();
     await page.getByLabel('Weight').fill('a lot');
-    await page.getByRole('button', { name: 'Write it down' }).click();
+    await page.getByRole('button', { name: 'Save' }).click();
     await expect(page.getByRole('alert').first()).toContainText('10.1 kg');
     await page.getByRole('button', { name: 'Put P-1 on the scale' }).click();
     await expect(page.getByTestId('live-scale')).toHaveText(/^17\d{3}\.\d g$/);
     await page.getByRole('button', { name: 'Take this reading' }).click();
-    await page.getByRole('button', { name: 'Write it down' }).click();
+    await page.getByRole('button', { name: 'Save' }).click();
     await expect(line('P-1')).toContainText(/16\.\d+ L\s*weighed/);
 
     // Put down, and picked up again from the list.
@@ -76,7 +76,7 @@ test('what really is in the jug is found and poured; the wrong container is put 
   await page.goto('/c/P-4');
   const first = page.getByRole('region', { name: 'Movements' }).getByRole('row').nth(1);
   await expect(first).toContainText(/found in it.*−\d+ ml/s);
-  await first.getByRole('button', { name: 'It was another' }).click();
+  await first.getByRole('button', { name: 'Wrong container' }).click();
   await page.getByRole('button', { name: 'Put it right' }).click();
   await expect(page.getByRole('alert').first()).toContainText('Poured from');
   await choose(page, 'Poured from', /^P-3/);
@@ -84,7 +84,7 @@ test('what really is in the jug is found and poured; the wrong container is put 
   await expect(page.getByRole('status').filter({ hasText: 'Orchard Pre-wash' })).toContainText(
     'Do not let it dry on paint',
   );
-  await page.getByRole('button', { name: 'Understood' }).click();
+  await page.getByRole('button', { name: 'OK' }).click();
   await expect(page.getByText('taken back since').first()).toBeVisible();
   await page.goto('/stock/trail');
   await expect(page.getByText('More than booked').first()).toBeVisible();
@@ -97,7 +97,7 @@ test('a container nobody can find goes off the shelf and comes back; a pour is e
   await page.goto('/');
   await signIn(page, 'Odo Marsh');
   await page.goto('/c/P-18');
-  await page.getByRole('button', { name: 'Nobody can find it' }).click();
+  await page.getByRole('button', { name: 'Missing' }).click();
   await page.getByLabel('Where it was last seen').fill('In the van');
   await page.getByRole('button', { name: 'Write it off' }).click();
   await expect(page.getByText('Off the shelf')).toBeVisible();
@@ -177,12 +177,12 @@ test('containers out of a file: bad rows are named and nothing is booked, good o
 
   // The table of them behaves: found, sorted, put together, with the keyboard from row to row.
   await page.goto('/stock/containers');
-  await page.getByLabel('Find in it').fill('F-');
+  await page.getByLabel('Search').fill('F-');
   const table = page.getByRole('table');
   await expect(table).toHaveAttribute('aria-rowcount', '61');
   await page.getByRole('button', { name: 'Lot' }).click();
   await expect(page.getByRole('columnheader', { name: 'Lot' })).toHaveAttribute('aria-sort', 'ascending');
-  await choose(page, 'Together by', 'product');
+  await choose(page, 'Group by', 'product');
   await expect(table.getByRole('row').nth(1)).toContainText('Lime Kiln Foam (60)');
   await table.getByRole('row').nth(1).focus();
   await page.keyboard.press('ArrowDown');
@@ -191,6 +191,6 @@ test('containers out of a file: bad rows are named and nothing is booked, good o
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Lime Kiln Foam');
   await page.goBack();
   const saved = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'As a file, CSV' }).click();
+  await page.getByRole('button', { name: 'Download CSV' }).click();
   expect((await saved).suggestedFilename()).toBe('containers.csv');
 });

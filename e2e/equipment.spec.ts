@@ -20,7 +20,7 @@ test('a manager adds a product, a container and a vessel, with nonsense typed on
   await page.getByLabel('Product name').fill('Hedgerow Insect Soak');
   await page.getByRole('button', { name: 'Add the product' }).click();
 
-  await expect(page.getByRole('heading', { name: 'Count one in' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Add a container' })).toBeVisible();
   await expect(page.getByRole('combobox', { name: 'Product' })).toContainText('Hedgerow Insect Soak');
   await page.getByLabel('Size').fill('-5 l');
   await page.getByLabel('In it now').fill('plenty');
@@ -161,7 +161,7 @@ test('what a product is made of is entered from its sheet, unknown until then', 
   await page.getByLabel('Density').fill('1.2');
   await page.getByRole('radio', { name: 'Fluoride: no', exact: true }).check();
   await page.getByRole('button', { name: 'Add the product' }).click();
-  await expect(page.getByRole('heading', { name: 'Count one in' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Add a container' })).toBeVisible();
   await page.getByLabel('Price').fill('dear');
   await page.getByRole('button', { name: 'Put it on the shelf' }).click();
   await expect(page.getByRole('alert')).toContainText('Price');

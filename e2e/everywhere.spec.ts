@@ -122,6 +122,22 @@ async function violations(page: Page): Promise<string[]> {
   return found.map((v) => `${page.url()} ${v.theme} ${v.id}: ${v.nodes[0]?.html}`);
 }
 
+/** On phones from the smallest on, on a tablet and on a wide screen. */
+async function tooWide(page: Page, view: string): Promise<string[]> {
+  const faults: string[] = [];
+  for (const width of [320, 390, 1024, 1600]) {
+    await page.setViewportSize({ width, height: 800 });
+    // What is drawn to the room there is needs a moment to be drawn anew.
+    const wide = await page.evaluate(async () => {
+      const over = () => document.documentElement.scrollWidth - window.innerWidth;
+      for (let i = 0; i < 40 && over() > 0; i++) await new Promise((next) => setTimeout(next, 50));
+      return over();
+    });
+    if (wide > 0) faults.push(`${view} is ${wide} px too wide at ${width}`);
+  }
+  return faults;
+}
+
 const TOURS = [
   ['first', VIEWS.slice(0, 18)],
   ['other', VIEWS.slice(18)],
@@ -141,6 +157,10 @@ for (const [which, views] of TOURS) {
     await page.goto('/');
     await expect(page.getByRole('button', { name: /Hester/ })).toBeVisible();
     const faults = await violations(page);
+    await page.getByRole('button', { name: /Hester/ }).click();
+    await expect(page.getByLabel('PIN, four digits')).toBeVisible();
+    faults.push(...(await tooWide(page, 'the PIN page')));
+    await page.goto('/');
     await signIn(page, 'Hester Quill');
     await pickProduct(page, 'Lime Kiln Foam');
     if (which === 'clocked') await startClock(page);
@@ -148,16 +168,7 @@ for (const [which, views] of TOURS) {
       await page.goto(view === COUNT ? await startCount(page) : view);
       await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached' });
       faults.push(...(await violations(page)));
-      for (const width of [390, 1024, 1600]) {
-        await page.setViewportSize({ width, height: 800 });
-        // What is drawn to the room there is needs a moment to be drawn anew.
-        const wide = await page.evaluate(async () => {
-          const over = () => document.documentElement.scrollWidth - window.innerWidth;
-          for (let i = 0; i < 40 && over() > 0; i++) await new Promise((next) => setTimeout(next, 50));
-          return over();
-        });
-        if (wide > 0) faults.push(`${view} is ${wide} px too wide at ${width}`);
-      }
+      faults.push(...(await tooWide(page, view)));
     }
     expect(faults).toEqual([]);
   });
@@ -184,6 +195,33 @@ test('a page that can’t be fetched says so, keeps the frame and the clocks, an
   await expect(page.getByRole('heading', { name: 'Crew' })).toBeVisible();
 });
 
+test('a page whose books can’t be had is seen to wait, or says so, and is there once they can', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/stock');
+  await signIn(page, 'Bram Addy');
+  const open = (id: number) => page.locator(`a[href="/stock/containers/${id}"]`).first().click();
+  await open(1);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('P-1 ');
+  await page.goBack();
+  await context.setOffline(true);
+  await open(3);
+  await expect(page.getByText('Waiting for the shop’s machine')).toBeVisible();
+  await context.setOffline(false);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('P-3 ');
+  await page.goBack();
+  await page.route('**/api/containers/5', (route) => route.abort());
+  await open(5);
+  await expect(page.getByRole('alert')).toContainText("can't be reached");
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Stock');
+  await page.unroute('**/api/containers/5');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('P-5 ');
+  await page.goto('/stock/containers/999999');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('It is not there');
+});
+
 test('keys jump to places, find anything and tell themselves', async ({ page }) => {
   await page.goto('/');
   await signIn(page, 'Bram Addy');
@@ -200,6 +238,22 @@ test('keys jump to places, find anything and tell themselves', async ({ page }) 
   await page.keyboard.press('Escape');
   await page.keyboard.press('b');
   await expect(page.getByRole('heading', { name: 'P-4 Siding All-purpose' })).toBeVisible();
+});
+
+test('a page is named in the tab, its heading has the focus after a link, and Tab skips to it', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Crew' }).click();
+  const heading = page.getByRole('heading', { name: 'Crew', level: 1 });
+  await expect(heading).toBeFocused();
+  await expect(page).toHaveTitle('Crew – Kettle Mix');
+  await page.goto('/rigs');
+  await expect(page.getByRole('heading', { name: 'Rigs', level: 1 })).toBeVisible();
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('main')).toBeFocused();
 });
 
 killable(

@@ -71,15 +71,13 @@ killable(
 
 killable(
   'a manager restores a copy from the Shop page, and what was poured since is not in the books',
-  async ({ shop, page, browser }) => {
-    const other = await (await browser.newContext({ baseURL: shop.address })).newPage();
-    await other.goto('/');
-    await signIn(other, 'Bram Addy');
+  async ({ shop, page, joins }) => {
+    const other = await joins('Bram Addy');
     await page.goto(shop.address);
     await signIn(page, 'Hester Quill');
     await page.goto('/shop');
-    await page.getByRole('button', { name: 'Make a copy now' }).click();
-    await expect(page.getByRole('button', { name: 'Make a copy now' })).toBeEnabled();
+    await page.getByRole('button', { name: 'Back up now' }).click();
+    await expect(page.getByRole('button', { name: 'Back up now' })).toBeEnabled();
     const poured = await page.request.post('/api/pours', {
       data: pour,
       headers: { 'Idempotency-Key': 'poured-since-1' },
@@ -90,7 +88,7 @@ killable(
       .getByRole('button', { name: /^Restore/ })
       .first()
       .click();
-    const dialog = page.getByRole('dialog', { name: 'Restore this copy' });
+    const dialog = page.getByRole('dialog', { name: 'Restore this backup' });
     const pin = dialog.getByLabel('Your PIN');
     await dialog.getByRole('button', { name: 'Restore it' }).click();
     await expect(dialog.getByText(/PIN is/)).toBeVisible();
@@ -102,7 +100,6 @@ killable(
     await expect(page.getByRole('button', { name: /Bram Addy/ })).toBeVisible();
     // Nobody goes on over books that are no longer there.
     await expect(other.getByRole('button', { name: /Bram Addy/ })).toBeVisible();
-    await other.context().close();
 
     await signIn(page, 'Hester Quill');
     expect((await page.request.get(`/api/batches/${batchId}`)).status()).toBe(404);

@@ -38,11 +38,11 @@ test('what is typed into a form stays through a jump, a failed look, a reload an
   await handOver(page, 'Hester Quill');
   await signIn(page, 'Odo Marsh');
   await page.goto('/stock/delivery');
-  await page.getByRole('button', { name: 'Start afresh' }).click();
+  await page.getByRole('button', { name: 'Start over' }).click();
   await expect(page.getByLabel('Delivery note')).toHaveValue('');
   await page.reload();
   await expect(page.getByLabel('Supplier')).toHaveValue('');
-  await expect(page.getByRole('button', { name: 'Start afresh' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Start over' })).toHaveCount(0);
 });
 
 test('the last of one container and the rest of the next are one pour; a wrong receipt is put right', async ({
@@ -93,7 +93,7 @@ test.describe('on a phone', () => {
     await page.goto('/');
     await signIn(page, 'Odo Marsh');
     await page.goto('/c/P-9');
-    await page.getByRole('button', { name: 'Nobody can find it' }).click();
+    await page.getByRole('button', { name: 'Missing' }).click();
     await page.getByLabel('Where it was last seen').fill('On the van on Monday');
     await page.getByRole('button', { name: 'Write it off' }).click();
     await expect(page.getByText('Off the shelf')).toBeVisible();

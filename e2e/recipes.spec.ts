@@ -5,7 +5,7 @@ import { choose, signIn } from './steps.ts';
 // The manager's book, and the crew that mixes by it.
 
 const cell = (page: Page, name: string) => page.getByRole('gridcell', { name, exact: true });
-const find = (page: Page, words: string) => page.getByLabel('Find in the book').fill(words);
+const find = (page: Page, words: string) => page.getByLabel('Search the book').fill(words);
 
 test('a draft is made by keyboard, compared, published, mixed by, and brought back', async ({
   page,
@@ -117,10 +117,10 @@ test('over the ceiling needs a reason that stays; nonsense names its field and l
     'over the ceiling: Slurry off the quarry road',
   );
 
-  // A whole product one rung weaker, and back in one go.
+  // A whole product one step weaker, and back in one go.
   await find(page, 'siding');
   await expect(cell(page, 'Engine bay, dust')).toContainText('5 %');
-  await page.getByRole('button', { name: 'Siding All-purpose: one rung stronger' }).click();
+  await page.getByRole('button', { name: 'Siding All-purpose: one step stronger' }).click();
   await expect(cell(page, 'Arches, sprayed, grime')).toContainText('was 1:10');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(cell(page, 'Arches, sprayed, grime')).not.toContainText('was');
@@ -197,7 +197,7 @@ test.describe('on a phone', () => {
     await expect(page.getByTestId('reading-water')).toHaveText(/^772 ?ml$/);
     await expect(page.getByTestId('reading-product')).toHaveText(/^128 ?ml$/);
     await expect(page.getByText('Dial at half')).toBeVisible();
-    await page.keyboard.press('ArrowDown', { delay: 60 });
+    await page.keyboard.press('ArrowDown');
     await expect(page.getByRole('radio', { name: /4 caked/ })).toBeChecked();
     await expect(page.getByTestId('reading-product')).toHaveText(/^150 ?ml$/);
     await page.getByRole('button', { name: 'Leave the recipe' }).click();
@@ -221,7 +221,7 @@ test.describe('on a phone', () => {
     await page.getByRole('link', { name: 'Mix it' }).click();
     await expect(page.getByTestId('reading-product')).toHaveText(/^37 ?ml$/);
     await page.goto('/r/R-99');
-    await expect(page.getByText(/It may be a draft/)).toBeVisible();
+    await expect(page.getByText(/drafts are seen by managers alone/)).toBeVisible();
     await page.goto('/bench?recipe=99');
     await expect(page.getByText('This recipe is not published, or no longer.')).toBeVisible();
     await choose(page, 'Recipe', 'By product, no recipe');
@@ -231,11 +231,11 @@ test.describe('on a phone', () => {
     await expect(page.getByText('Quarry clay does not move at 1:10.')).toBeVisible();
   });
 
-  test('half and half: the soil before, and what came of it', async ({ page }) => {
+  test('a side-by-side test: the soil before, and what came of it', async ({ page }) => {
     await page.goto('/');
     await signIn(page, 'Bram Addy');
     await page.goto('/recipes/trials');
-    await page.getByRole('button', { name: 'Lay them on' }).click();
+    await page.getByRole('button', { name: 'Apply them' }).click();
     await expect(page.getByText(/Left half: Strength is empty/)).toBeVisible();
     for (const [side, strength] of [
       ['left', '1:10'],
@@ -244,15 +244,13 @@ test.describe('on a phone', () => {
       await choose(page, `Product, ${side}`, 'Lime Kiln Foam');
       await page.getByLabel(`Strength, ${side}`).fill(strength);
     }
-    await page.getByRole('button', { name: 'Lay them on' }).click();
+    await page.getByRole('button', { name: 'Apply them' }).click();
     const now = page.getByRole('region', { name: 'On the panel now' });
     await expect(now.getByText('Bonnet, grime')).toBeVisible();
     await now.getByRole('combobox', { name: 'Cleaner' }).first().click();
     await page.getByRole('option', { name: 'left came cleaner' }).click();
     await now.getByLabel('Note').first().fill('Held on the sill');
-    await now.getByRole('button', { name: 'Keep what came of it' }).first().click();
-    await expect(
-      page.getByRole('region', { name: 'What came of them' }).getByText('Held on the sill'),
-    ).toBeVisible();
+    await now.getByRole('button', { name: 'Save the result' }).first().click();
+    await expect(page.getByRole('region', { name: 'Results' }).getByText('Held on the sill')).toBeVisible();
   });
 });

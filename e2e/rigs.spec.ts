@@ -70,7 +70,7 @@ test.describe('on a phone', () => {
     await expect(page.getByText(/by 3 runs\./)).toBeVisible();
     const draw = (await page.getByTestId('reading-draw').textContent())?.trim() ?? '';
     await page.getByRole('button', { name: 'Keep this draw' }).click();
-    await expect(page.getByRole('heading', { name: 'What it draws', exact: true })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Cannon draw', exact: true })).toBeVisible();
     await expect(page.getByText(/by 3 runs/).first()).toBeVisible();
     // From the foot of a long page to the top of the next.
     await expect.poll(() => page.evaluate(() => window.scrollY)).toBe(0);
@@ -175,7 +175,7 @@ test('a drain test is done with the keyboard alone, and of two people measuring 
   await expect(page.getByText(/by 3 runs\./)).toBeVisible();
   await page.getByRole('button', { name: 'Keep this draw' }).focus();
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'What it draws', exact: true })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Cannon draw', exact: true })).toBeVisible();
 
   await other.getByRole('button', { name: 'Keep this draw' }).click();
   await expect(other.getByRole('alert')).toContainText(/Odo Marsh measured this in between and found \d/);
@@ -195,7 +195,7 @@ test('a technician reads the rigs and finds no manager’s or lead’s doors the
   await page.goto('/');
   await signIn(page, 'Bram Addy');
   await page.goto('/rigs/vessels/4');
-  await expect(page.getByRole('heading', { name: 'What it draws' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Cannon draw' })).toBeVisible();
   await expect(page.getByRole('link', { name: /^Measure/ })).toHaveCount(0);
   await expect(page.getByRole('button', { name: /Take the last one back/ })).toHaveCount(0);
   await page.goto('/rigs/vessels/4/measure');

@@ -3,9 +3,17 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { test as base } from '@playwright/test';
+import {
+  type BrowserContext,
+  test as base,
+  type Fixtures,
+  type Page,
+  type PlaywrightTestArgs,
+  type PlaywrightWorkerArgs,
+} from '@playwright/test';
 import { demoBooks, MORNING, RunningShop } from './runningShop.ts';
 import type { Asked } from './shopHost.ts';
+import { signIn } from './steps.ts';
 
 class ShopHost {
   readonly #child: ChildProcess = fork(fileURLToPath(new URL('./shopHost.ts', import.meta.url)), {
@@ -28,8 +36,29 @@ class ShopHost {
 
 const laidOut = (folder: string) => cpSync(demoBooks(), folder, { recursive: true });
 
+/** Somebody else, signed in on a device of their own. */
+type Joins = { joins: (name: string) => Promise<Page> };
+const joins: Fixtures<
+  Joins,
+  object,
+  { shop: { address: string } } & PlaywrightTestArgs,
+  PlaywrightWorkerArgs
+>['joins'] = async ({ browser, shop }, use) => {
+  const contexts: BrowserContext[] = [];
+  await use(async (name) => {
+    const context = await browser.newContext({ baseURL: shop.address });
+    contexts.push(context);
+    const page = await context.newPage();
+    await page.goto('/');
+    await signIn(page, name);
+    return page;
+  });
+  for (const context of contexts) await context.close();
+};
+
 /** Tests that start with the demo shop open. Each has its own books, so that none sees what another poured. */
-export const test = base.extend<{ shop: { address: string } }, { host: ShopHost }>({
+export const test = base.extend<{ shop: { address: string } } & Joins, { host: ShopHost }>({
+  joins,
   host: [
     // biome-ignore lint/correctness/noEmptyPattern: the test runner reads the pattern
     async ({}, use) => {
@@ -53,7 +82,8 @@ export const test = base.extend<{ shop: { address: string } }, { host: ShopHost 
 });
 
 /** Tests that end the program or kill it: each starts it by itself. */
-export const killable = base.extend<{ shop: RunningShop }>({
+export const killable = base.extend<{ shop: RunningShop } & Joins>({
+  joins,
   // biome-ignore lint/correctness/noEmptyPattern: the test runner reads the pattern
   shop: async ({}, use) => {
     const shop = new RunningShop(['--demo', '--now', MORNING]);

@@ -4,7 +4,7 @@ import { pino } from 'pino';
 import type * as Program from '../server/openShop.ts';
 import { readOptions } from '../server/options.ts';
 import type { Serving } from '../server/serve.ts';
-import { SteadyClock } from '../server/steadyClock.ts';
+import { SteadyTime } from '../server/steadyTime.ts';
 
 export type Asked = { open: string[] } | { close: true };
 
@@ -19,7 +19,7 @@ process.on('message', async (asked: Asked) => {
   try {
     if ('open' in asked) {
       const options = readOptions(asked.open);
-      serving = await openShop(options, new SteadyClock(options.startAt), pino({ level: 'warn' }));
+      serving = await openShop(options, new SteadyTime(options.startAt), pino({ level: 'warn' }));
       process.send?.({ address: serving.address.replace(/\/$/, '') });
     } else {
       await serving?.stop();

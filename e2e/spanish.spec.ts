@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { es } from '../contract/words/es.ts';
 import { expect, test } from './shop.ts';
-import { signIn } from './steps.ts';
+import { choose, signIn } from './steps.ts';
 
 const wordsOf = (text: string): string[] => text.toLowerCase().match(/\p{L}{3,}/gu) ?? [];
 
@@ -74,7 +74,7 @@ const SCREENS = [
   '/stock/receive',
 ];
 
-test('twelve screens are read in Spanish by whoever chose it, with nothing left in English', async ({
+test('twelve screens and a pour are read in Spanish by whoever chose it, with nothing left in English', async ({
   page,
 }) => {
   const sent = data(page);
@@ -97,6 +97,23 @@ test('twelve screens are read in Spanish by whoever chose it, with nothing left 
     await expect(page.getByRole('navigation', { name: 'Lugares' })).toBeVisible();
     await read(path);
   }
+  // A mix on the Bench: refused, worked out, poured, and its slip.
+  await page.goto('/bench');
+  await choose(page, 'Producto', /Orchard Pre-wash/);
+  await page.getByRole('textbox', { name: 'Dosis' }).fill('1 de 10 l');
+  await expect(page.getByText('no es una dosis')).toBeVisible();
+  await read('bench refused');
+  await page.getByRole('textbox', { name: 'Dosis' }).fill('1:20');
+  await choose(page, 'Recipiente', /white cap/);
+  const rinsed = page.getByRole('button', { name: 'Está enjuagado' });
+  const pour = page.getByRole('button', { name: /^(Verter|Se gastó)/ });
+  await expect(rinsed.or(pour).first()).toBeVisible();
+  if ((await rinsed.count()) > 0) await rinsed.click();
+  await read('bench worked out');
+  await pour.click();
+  await expect(page.getByRole('button', { name: 'Verter otro' })).toBeVisible();
+  await read('bench poured');
+  await page.goto('/stock/receive');
   // What is refused is said in Spanish too: by the schema, by a parser, and by the server.
   await page.getByLabel('Tamaño').fill('cinco');
   await page.getByRole('button', { name: 'Ponerlo en el estante' }).click();

@@ -71,7 +71,7 @@ test('a lead decants, books waste, moves and finds; each is in the history and c
   await done.getByRole('button', { name: 'Move it' }).click();
   await choose(page, 'Where it stands now', 'Van');
   await sheet.getByRole('button', { name: 'Move it' }).click();
-  await expect(page.getByText('Stands in').locator('..')).toContainText('Van');
+  await expect(page.getByText('Kept in').locator('..')).toContainText('Van');
   await expect(movements.getByRole('row').nth(1)).toContainText('to Van');
 });
 
@@ -83,7 +83,7 @@ test('the ledger is read by person and kind, with totals, and the address keeps 
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Movements');
   await choose(page, 'Who', 'Noor Pell');
   await choose(page, 'What', 'Poured');
-  await expect(page).toHaveURL(/person=\d+&kind=draw/);
+  await expect(page).toHaveURL(/person=\d+&kind=pour/);
   await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText(/in \d+ movements/);
   for (const row of (await page.getByRole('row').all()).slice(1))
     await expect(row).toContainText('Noor Pell');
@@ -91,15 +91,17 @@ test('the ledger is read by person and kind, with totals, and the address keeps 
   await expect(page.getByRole('combobox', { name: 'Who' })).toHaveText('Noor Pell');
   // What it cost is asked of the same, and leads back to it.
   await page.getByRole('link', { name: 'What it cost' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('What it cost');
   await expect(page.getByRole('combobox', { name: 'Who' })).toHaveText('Noor Pell');
   await expect(page).toHaveURL(/costs\?person=\d+$/);
   await choose(page, 'By', 'who');
   const people = page.getByRole('table').getByRole('link');
   await expect(people).toHaveText(['Noor Pell']);
   await page.getByRole('link', { name: 'Movements', exact: true }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Movements');
   await expect(page.getByRole('combobox', { name: 'Who' })).toHaveText('Noor Pell');
   await page.getByLabel('From', { exact: true }).fill('2031-01-01');
-  await expect(page.getByText('Nothing moved like that.')).toBeVisible();
+  await expect(page.getByText('No movement matches.')).toBeVisible();
   const [file] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: /CSV/ }).evaluate((a: HTMLAnchorElement) => {

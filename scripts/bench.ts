@@ -15,8 +15,8 @@ import { sourcesOf } from '../server/containers/queries.ts';
 import type { Books, Queryable } from '../server/db/books.ts';
 import { noLabelPrinter } from '../server/devices/labelPrinter.ts';
 import { measures } from '../server/equipment/queries.ts';
-import { bookDraw } from '../server/ledger/book.ts';
-import { fillContext } from '../server/ledger/fillContext.ts';
+import { bookBatch } from '../server/ledger/booking/book.ts';
+import { fillContext } from '../server/ledger/booking/fillContext.ts';
 import { serve } from '../server/serve.ts';
 import { bookTimes } from './benchBook.ts';
 import { clocksRunning, dwellTimes } from './benchClocks.ts';
@@ -244,8 +244,8 @@ async function sameSql(tx: Queryable): Promise<void> {
   const used = fill.earlier.flatMap(({ account, held }) =>
     held.map((h) => ({ product: h.product, from: account, to: accounts.used, ul: h.ul })),
   );
-  await bookDraw(tx, {
-    kind: 'draw',
+  await bookBatch(tx, {
+    kind: 'pour',
     personId: 3,
     now: NOW,
     containerId: 1,

@@ -145,7 +145,7 @@ async function grow(books: Books, wanted: number, now: Date): Promise<void> {
          FROM container c JOIN account a ON a.container_id = c.id WHERE c.id <= 24
        ), moved AS (
          INSERT INTO movement (kind, person_id, container_id, place_id, product_id, booked_at, happened_at)
-         SELECT CASE WHEN i % 2 = 0 THEN 'draw' ELSE 'receive' END, 1 + (i / 2) % 6, s.id, s.place_id, s.product_id, t.at, t.at
+         SELECT CASE WHEN i % 2 = 0 THEN 'pour' ELSE 'receive' END, 1 + (i / 2) % 6, s.id, s.place_id, s.product_id, t.at, t.at
          FROM generate_series(1, $1::int) i JOIN shelf s ON s.k = (i / 2) % s.n
          CROSS JOIN LATERAL (SELECT $4::timestamptz - (($5::bigint + i) * 1.6) * interval '1 minute' AS at) t
          RETURNING id, kind, container_id, product_id

@@ -25,8 +25,10 @@ for (const file of FLOORS.flatMap((folder) => sourceFiles(folder))) {
 for (const { from, to, rule } of summary.violations) faults.push(`${rule.name}: ${from} uses ${to}`);
 
 const PLANTS: [room: string, imports: string[]][] = [
-  ['core', ['../../server/http/door.ts', 'node:fs']],
+  ['core', ['../../server/http/readRequest.ts', 'node:fs']],
   ['web/lib', ['../../ui/Button.tsx', '../../state/queries.ts']],
+  ['web/bench/mix', ['../../pour/usePour.ts', '../../../ui/Button.tsx']],
+  ['server/ledger/reading', ['../../booking/book.ts']],
   ['web/ui', ['../../shell/App.tsx', '../../bench/Bench.tsx']],
 ];
 for (const [room, imports] of PLANTS) {

@@ -58,7 +58,7 @@ const shots: Shot[] = [
     name: 'bench',
     view: async (page) => {
       await choose(page, 'Recipe', /Lower sides/);
-      await page.getByText(/19 in 20 fills land/).waitFor();
+      await page.getByText(/Usually/).waitFor();
     },
   },
   { name: 'bench-phone', ...PHONE, view: (page) => choose(page, 'Recipe', /Snow foam, all over/) },
@@ -89,7 +89,7 @@ const shots: Shot[] = [
       await choose(page, 'Vessel', /Cannon bottle, bay 2/);
       await page.getByRole('radio', { name: 'on the panel' }).click();
       await page.getByLabel('Strength', { exact: true }).fill('1%');
-      await page.getByText(/19 in 20 fills land on the panel/).waitFor();
+      await page.getByText(/Usually on the panel/).waitFor();
     },
   },
   {
@@ -105,7 +105,7 @@ const shots: Shot[] = [
     name: 'movements',
     who: 'Odo Marsh',
     view: async (page) => {
-      await page.goto('/stock/movements?kind=draw');
+      await page.goto('/stock/movements?kind=pour');
       await page.getByRole('row').nth(8).waitFor();
     },
   },

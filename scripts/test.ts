@@ -12,6 +12,7 @@ type Timed = { name: string; ms: number };
 const reports = mkdtempSync(join(tmpdir(), 'kettle-test-'));
 const total: Counts = { passed: 0, failed: 0, skipped: 0 };
 const times: Timed[] = [];
+const failures: string[] = [];
 const children = new Set<ChildProcess>();
 process.on('SIGINT', () => {
   for (const child of children) child.kill('SIGINT');
@@ -33,7 +34,7 @@ const browserReport = join(reports, 'browser.json');
 await run('npx', ['playwright', 'test', '-c', 'e2e'], { PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport });
 count('browser', () => {
   const { stats, suites } = readJson(browserReport);
-  timeSuites(suites);
+  lookThrough(suites);
   // Nothing is tried twice, so nothing is flaky; if it ever is, it counts as failed.
   return { passed: stats.expected, failed: stats.unexpected + stats.flaky, skipped: stats.skipped };
 });
@@ -44,6 +45,8 @@ for (const { name, ms } of times.sort((a, b) => b.ms - a.ms).slice(0, 10)) {
   console.log(`${(ms / 1_000).toFixed(1).padStart(7)} s  ${name}`);
 }
 console.log(`\n${shareOfTests()}`);
+// Once more and last, shortened: whoever reads the end of a long log reads what is wrong.
+for (const failure of failures) console.log(`FAILED: ${failure.slice(0, 2_000)}\n`);
 if (total.skipped > 0) console.log(`${total.skipped} skipped: a skipped test counts as failed.`);
 console.log(`${total.passed} passed, ${total.failed + total.skipped} failed`);
 process.exit(total.passed > 0 && total.failed + total.skipped === 0 ? 0 : 1);
@@ -51,7 +54,10 @@ process.exit(total.passed > 0 && total.failed + total.skipped === 0 ? 0 : 1);
 async function check(name: string, command: string, args: string[]): Promise<void> {
   const passed = (await run(command, args)) === 0;
   console.log(`${passed ? 'ok' : 'FAILED'}: ${name}`);
-  if (!passed) total.failed++;
+  if (!passed) {
+    total.failed++;
+    failures.push(name);
+  }
 }
 
 async function vitest(project: 'unit' | 'server'): Promise<void> {
@@ -67,11 +73,17 @@ async function vitest(project: 'unit' | 'server'): Promise<void> {
       numFailedTestSuites,
       testResults,
     } = readJson(report);
-    for (const file of testResults) {
-      for (const test of file.assertionResults) times.push({ name: test.fullName, ms: test.duration ?? 0 });
+    for (const { name, status, message, assertionResults } of testResults) {
+      for (const test of assertionResults) {
+        times.push({ name: test.fullName, ms: test.duration ?? 0 });
+        if (test.status === 'failed') failures.push(`${test.fullName}\n${test.failureMessages.join('\n')}`);
+      }
+      if (status === 'failed' && message) failures.push(`${name}\n${message}`);
     }
     // A file that does not load, and what goes wrong outside any test, are failures as well.
     const failed = numFailedTests || numFailedTestSuites || (ended === 0 ? 0 : 1);
+    if (failed > 0 && numFailedTests === 0 && numFailedTestSuites === 0)
+      failures.push(`${project}: something went wrong outside any test; it is told above`);
     return { passed: numPassedTests, failed, skipped: numPendingTests + numTodoTests };
   });
 }
@@ -101,7 +113,7 @@ function count(name: string, read: () => Counts): void {
     counts = { passed: 0, failed: 0, skipped: 0 };
   }
   if (counts.passed + counts.failed + counts.skipped === 0) {
-    console.log(`FAILED: the ${name} tests did not run`);
+    failures.push(`the ${name} tests did not run`);
     counts.failed = 1;
   }
   total.passed += counts.passed;
@@ -109,15 +121,17 @@ function count(name: string, read: () => Counts): void {
   total.skipped += counts.skipped;
 }
 
-type Suite = { suites?: Suite[]; specs: { title: string; tests: { results: { duration: number }[] }[] }[] };
+type Result = { duration: number; status: string; error?: { message?: string } };
+type Suite = { suites?: Suite[]; specs: { title: string; ok: boolean; tests: { results: Result[] }[] }[] };
 
-function timeSuites(suites: Suite[]): void {
+function lookThrough(suites: Suite[]): void {
   for (const { suites: inner = [], specs } of suites) {
-    for (const { title, tests } of specs) {
-      const ms = tests.flatMap((t) => t.results).reduce((sum, r) => sum + r.duration, 0);
-      times.push({ name: title, ms });
+    for (const { title, ok, tests } of specs) {
+      const results = tests.flatMap((t) => t.results);
+      times.push({ name: title, ms: results.reduce((sum, r) => sum + r.duration, 0) });
+      if (!ok) failures.push([title, ...results.map((r) => r.error?.message ?? r.status)].join('\n'));
     }
-    timeSuites(inner);
+    lookThrough(inner);
   }
 }
 

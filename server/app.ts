@@ -16,16 +16,16 @@ import { deliveryRoutes, supplierRoutes } from './deliveries/routes.ts';
 import { instrumentRoutes } from './devices/routes.ts';
 import { lineFillRoutes, lineRoutes, tipRoutes } from './dispensers/routes.ts';
 import { measureRoutes, placeRoutes, vesselRoutes } from './equipment/routes.ts';
-import { readableAddress, readableBody } from './http/door.ts';
 import { knownHost, sameOriginOnly } from './http/origin.ts';
 import { answerProblems, problem, unknownRoute } from './http/problems.ts';
+import { readableAddress, readableBody } from './http/readRequest.ts';
 import { findSession, only } from './http/signedIn.ts';
 import { refuseDamaged, refuseWithoutRoom } from './http/whole.ts';
 import { importRoutes } from './imports/routes.ts';
 import { batchRoutes, containerLabelRoutes, deliveryLabelRoutes, labelRoutes } from './labels/routes.ts';
-import { ledgerRoutes } from './ledger/list.ts';
+import { ledgerRoutes } from './ledger/reading/list.ts';
+import { trailRoutes } from './ledger/reading/trail.ts';
 import { movementRoutes } from './ledger/routes.ts';
-import { trailRoutes } from './ledger/trail.ts';
 import { overrideRoutes } from './people/overrides.ts';
 import { peopleRoutes } from './people/routes.ts';
 import { placeOf } from './places.ts';
@@ -147,11 +147,14 @@ const headers = helmet({
 const compressed = (req: Request, res: Response): boolean =>
   !String(res.getHeader('Content-Type')).startsWith('text/event-stream') && compression.filter(req, res);
 
-/** The shop's own time with every answer: devices keep to it, whatever their own clock says. */
+/**
+ * The shop's own time with every answer: devices keep to it, whatever their own clock says. And how far what it tells has
+ * come, so that a page hears what changes before it listens.
+ */
 const tellTime =
   (context: AppContext): express.RequestHandler =>
   (_req, res, next) => {
-    res.set('X-Shop-Time', String(context.now().getTime()));
+    res.set({ 'X-Shop-Time': String(context.now().getTime()), 'X-Shop-Seq': String(context.live.seq) });
     next();
   };
 

@@ -11,7 +11,7 @@ import { BadOption, type Options, readOptions } from './options.ts';
 import type { Serving } from './serve.ts';
 import { NoSuchManager } from './sessions/newPin.ts';
 import { isSetUp, shopOf } from './shop/queries.ts';
-import { SteadyClock } from './steadyClock.ts';
+import { SteadyTime } from './steadyTime.ts';
 import { afterTheOther, watchOver } from './watchdog.ts';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
@@ -36,7 +36,7 @@ main().catch((error) => {
 async function main(): Promise<void> {
   await afterTheOther();
   const options = readOptions(process.argv.slice(2));
-  const time = new SteadyClock(options.startAt);
+  const time = new SteadyTime(options.startAt);
   await untilRoom(options.folder, (words) => console.error(words));
   if (options.fresh) forgetDemo(options.folder, time.now());
   const serving = await openShop(options, time, log);

@@ -7,7 +7,7 @@ import type { Backups } from '#contract/shop.ts';
 import { demoPins } from '../demo/people.ts';
 import { openShop } from './openShop.ts';
 import { readOptions } from './options.ts';
-import { SteadyClock } from './steadyClock.ts';
+import { SteadyTime } from './steadyTime.ts';
 import { copyDemoBooks } from './testing/demoSnapshot.ts';
 import { freshFolder } from './testing/freshBooks.ts';
 import { pour } from './testing/pours.ts';
@@ -18,7 +18,7 @@ async function opened() {
   const options = readOptions(['--demo', '--now', '2026-05-04T08:30:00Z', '--data', folder, '--port', '0']);
   const faults: string[] = [];
   const log = pino({ level: 'error' }, { write: (line) => faults.push(line) });
-  const shop = await openShop(options, new SteadyClock(options.startAt), log);
+  const shop = await openShop(options, new SteadyTime(options.startAt), log);
   onTestFinished(() => shop.stop());
   const address = shop.address.replace(/\/$/, '');
   let cookie = '';

@@ -1,19 +1,20 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Logger } from 'pino';
 import type { Backups } from '#contract/shop.ts';
-import { simulatedInstruments } from '../demo/instruments.ts';
+import { simulatedInstruments } from '../demo/devices/instruments.ts';
+import { simulatedLabelPrinter } from '../demo/devices/simulatedLabelPrinter.ts';
+import { SimulatedStation } from '../demo/devices/simulatedStation.ts';
 import { loadDemo } from '../demo/loadDemo.ts';
 import { loadYear } from '../demo/loadYear.ts';
 import { demoPins } from '../demo/people.ts';
 import { restore } from './backups/restore.ts';
 import type { Books } from './db/books.ts';
-import { noLabelPrinter, simulatedLabelPrinter } from './devices/labelPrinter.ts';
-import { SimulatedStation } from './devices/weatherStation.ts';
+import { noLabelPrinter } from './devices/labelPrinter.ts';
 import { BadOption, type Options } from './options.ts';
 import { type Serving, serve } from './serve.ts';
 import { giveNewPin } from './sessions/newPin.ts';
 import { shopOf } from './shop/queries.ts';
-import type { SteadyClock } from './steadyClock.ts';
+import type { SteadyTime } from './steadyTime.ts';
 
 const TRY_AGAIN_MS = 2_000;
 
@@ -23,7 +24,7 @@ const TRY_AGAIN_MS = 2_000;
  *
  * @throws BadOption where the books are the other kind of shop's
  */
-export async function openShop(options: Options, time: SteadyClock, log: Logger): Promise<Serving> {
+export async function openShop(options: Options, time: SteadyTime, log: Logger): Promise<Serving> {
   let stopped = false;
   let restoring = false;
   let isOpen = true;
@@ -100,7 +101,7 @@ export async function openShop(options: Options, time: SteadyClock, log: Logger)
 /** The demo with its stand-ins, made on its first run, or a shop of one's own. */
 const openOnce = (
   options: Options,
-  time: SteadyClock,
+  time: SteadyTime,
   log: Logger,
   restoreCopy: (name: string) => void,
   notRestored: Backups['notRestored'],

@@ -18,10 +18,10 @@ import type { WeatherStation } from './devices/weatherStation.ts';
 import { Documents } from './documents/office.ts';
 import { takeUpImports } from './imports/runner.ts';
 import { Live } from './live/live.ts';
-import { makeRounds } from './rounds.ts';
 import { Idle } from './sessions/idle.ts';
 import { secretOf } from './sessions/secret.ts';
-import type { SteadyClock } from './steadyClock.ts';
+import type { SteadyTime } from './steadyTime.ts';
+import { makeUpkeep } from './upkeep.ts';
 
 const FIRST_PORT = 4600;
 const PORTS_TO_TRY = 20;
@@ -56,7 +56,7 @@ export async function serve(options: {
   notRestored?: Backups['notRestored'];
   now: () => Date;
   /** Where the machine's clock was set, the shop's time follows it once nothing runs. */
-  time?: SteadyClock;
+  time?: SteadyTime;
   log: Logger;
   demoPins: ReadonlyMap<string, string>;
   labelPrinter: LabelPrinter;
@@ -126,7 +126,7 @@ export async function serve(options: {
     publicly = host === '0.0.0.0' ? onTheLan(address) : address;
     books.tellAddress(address);
     takeUpImports({ books, folder, free: freeBytes, now, live, log }).catch((error) => log.error(error));
-    const endRounds = makeRounds(
+    const endRounds = makeUpkeep(
       { books, copying, weatherStation, now, live, log, folder, free: freeBytes },
       options.time,
     );

@@ -2,7 +2,7 @@ import { FREEZING_C } from '#core/dwell/goNoGo.ts';
 import { DELIVERY_NAMES, type Delivery } from '#core/products/delivery.ts';
 import type { FindingFacts, Like, MeetingPlace, Unusable } from '#core/refusals.ts';
 import { TRAIT_SUBSTANCES, type Trait } from '#core/safety/traits.ts';
-import { fillIn } from '#core/say.ts';
+import { fillIn, type Sentence } from '#core/say.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatLimit, formatPercent, formatStrength } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
@@ -10,7 +10,6 @@ import { formatDuration } from '#core/units/duration.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { formatTemperature, formatWind } from '#core/units/temperature.ts';
 import type { UnitSystem } from '#core/units/units.ts';
-import type { Sentence } from '../faults.ts';
 import { inMegabytes } from '../megabytes.ts';
 import type { Words } from './words.ts';
 
@@ -43,6 +42,7 @@ const EXAMPLES: Record<Like, (units: UnitSystem) => string> = {
   flow: (units) => `Type it like ${units === 'metric' ? '6.4 l/min' : '1.7 gal/min'}.`,
   mass: () => 'Type it such as 10.1 kg or 850 g.',
   hardness: () => 'Use ppm, dH, fH or gpg, such as 210 ppm.',
+  days: () => 'Type whole days, such as 30.',
   howMany: () => 'Type how many, such as 6.',
   upTo50: () => 'Give a whole number from 1 to 50.',
   seconds: () => 'Type seconds, such as 95.',
@@ -814,7 +814,7 @@ export const en: Words = {
       'Look whether you have the right line in hand.',
     ],
     'pail.notThere': ({ typed }) => [`${typed} is not on the shelf.`, 'Scan the code on the pail.'],
-    'dwell.missing': ({ field, use }) => [`${field} is missing for ${use}.`, 'Type all four times, or none.'],
+    'dwell.missing': ({ field }) => [`${field} is missing.`, 'Type all four times, or none.'],
     'flow.missing': () => ['Time to fill is empty.', 'Use the stopwatch, or type seconds.'],
     'connection.lost': () => [
       "The shop's machine can't be reached.",
@@ -878,7 +878,12 @@ export const en: Words = {
             `${line === undefined ? '' : `Line ${line}: `}${what === 'person' ? 'Who is not one of the crew.' : 'Product is not one this shop has.'}`,
             FROM_LIST,
           ],
-    'not.found': ({ what }) => [`There is no such ${what}.`, 'Go back and choose one from the list.'],
+    'not.found': ({ what }) => [
+      `There is no such ${what}.`,
+      what === 'recipe'
+        ? 'Choose one from the book; drafts are seen by managers alone.'
+        : 'Go back and choose one from the list.',
+    ],
     'name.taken': ({ by }) => [
       `Name is taken: another ${by === 'recipe' ? 'recipe' : 'one'} already has it.`,
       'Type a different name.',
@@ -979,10 +984,6 @@ export const en: Words = {
       `Waste over ${formatVolume(overUl, units)} a day is booked by a lead${todayUl > 0 ? `, and you have booked ${formatVolume(todayUl, units)} today` : ''}.`,
       'Ask a lead to look at it and book it, or a manager for their word here.',
     ],
-    'waste.aLead': ({ overUl }, units) => [
-      `Product thrown away is more than ${formatVolume(overUl, units)}.`,
-      'Ask a lead to book it.',
-    ],
     'decant.same': () => ['A container is not filled from itself.', 'Choose another.'],
     'decant.otherProduct': ({ code, holds, wanted }) => [
       `${code} holds ${holds}: products are never combined.`,
@@ -1005,7 +1006,7 @@ export const en: Words = {
         : [`Supplier: ${code} came with no delivery.`, 'Leave it out.'],
     'count.open': ({ code }) => [
       `Where: ${code} of this place is still open.`,
-      'Go on with that one, or drop it first.',
+      'Go on with that one, or discard it first.',
     ],
     'count.over': ({ code, state }) => [`${code} is ${state}.`, 'Start a new one.'],
     'count.nothing': () => ['Nothing was counted yet.', 'Count a container first.'],
@@ -1186,7 +1187,7 @@ export const en: Words = {
       const [runs, them] = clocks.length > 1 ? ['Clocks run', 'them'] : ['A clock runs', 'it'];
       return [
         `${runs}: ${where}.`,
-        `Rinse and end ${them} first: the books of that copy do not know ${them}.`,
+        `Rinse and end ${them} first: the books of that backup do not know ${them}.`,
       ];
     },
   },

@@ -21,7 +21,7 @@ function textsIn(file: string): string[] {
   };
   const look = (node: ts.Node): void => {
     if (ts.isCallExpression(node) && ts.isIdentifier(node.expression))
-      if (/^(t|say)$/.test(node.expression.text)) take(node.arguments[0]);
+      if (/^(t|say|toSay)$/.test(node.expression.text)) take(node.arguments[0]);
     ts.forEachChild(node, look);
   };
   look(source);
@@ -50,7 +50,7 @@ function schemaTextsIn(file: string): string[] {
   const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true);
   const look = (node: ts.Node): void => {
     const text = ts.isStringLiteralLike(node) && !ts.isImportDeclaration(node.parent) ? node.text : '';
-    if (/^(\{0\}|[A-Z][a-z]|[A-Z]{2,3}$|pH)/.test(text) && !text.includes('${')) found.push(text);
+    if (/^(\{0\}|[A-Z][a-z]|A [a-z]|[A-Z]{2,3}$|pH)/.test(text) && !text.includes('${')) found.push(text);
     ts.forEachChild(node, look);
   };
   look(source);

@@ -6,7 +6,7 @@ import { microlitres } from '../units/volume.ts';
 import type { HeldInVessel } from './heldIn.ts';
 import { CARE, FILL, HOLD } from './madeUp.ts';
 import type { FillFacts } from './mayFill.ts';
-import { type LetDownFacts, type LetDownRequest, resolveLetDown } from './resolveLetDown.ts';
+import { type DiluteStockFacts, type DiluteStockRequest, resolveDiluteStock } from './resolveDiluteStock.ts';
 import { type LineFillFacts, type LineFillRequest, resolveLineFill } from './resolveLineFill.ts';
 import { type MergeFacts, type MergeRequest, resolveMerge } from './resolveMerge.ts';
 import { resolveUse, sharesOf } from './resolveUse.ts';
@@ -116,7 +116,7 @@ const holding = (productId: number): FillFacts['vessel'] => ({
 });
 
 describe('a mix from a stock solution', () => {
-  const request: LetDownRequest = {
+  const request: DiluteStockRequest = {
     stockVesselId: 7,
     vesselId: 1,
     strength: { notation: 'parts', water: 9 },
@@ -125,15 +125,15 @@ describe('a mix from a stock solution', () => {
     acknowledged: true,
     shown: { waterUl: 675_000, stockUl: 75_000 },
   };
-  const facts: LetDownFacts = {
+  const facts: DiluteStockFacts = {
     stock: held('7', inIt(1_600_000, 6_400_000)),
     fill: FILL,
     measures: [],
   };
-  const fill = (more: Partial<FillFacts>): LetDownFacts => ({ ...facts, fill: { ...FILL, ...more } });
+  const fill = (more: Partial<FillFacts>): DiluteStockFacts => ({ ...facts, fill: { ...FILL, ...more } });
 
   it('1:9 from a pail that holds 1:4: 75 ml of the pail, 15 ml of it product, 2 % overall', () => {
-    const resolved = resolveLetDown(request, facts);
+    const resolved = resolveDiluteStock(request, facts);
     expect(resolved.ok && resolved.value).toEqual({
       taken: of(15_000, 60_000),
       waterUl: 675_000,
@@ -197,15 +197,15 @@ describe('a mix from a stock solution', () => {
       'stock.short',
       '/stockVesselId',
     ],
-  ] as [string, LetDownRequest, LetDownFacts, string, string][])(
+  ] as [string, DiluteStockRequest, DiluteStockFacts, string, string][])(
     'is refused: %s, at what it is about',
     (_, asked, known, code, pointer) => {
-      expect(resolveLetDown(asked, known)).toMatchObject({ ok: false, code, at: pointer });
+      expect(resolveDiluteStock(asked, known)).toMatchObject({ ok: false, code, at: pointer });
     },
   );
 
   it('goes into a vessel that holds the same', () => {
-    expect(resolveLetDown(request, fill({ vessel: holding(2) })).ok).toBe(true);
+    expect(resolveDiluteStock(request, fill({ vessel: holding(2) })).ok).toBe(true);
   });
 });
 

@@ -2,9 +2,9 @@ import { UNMEASURED_DRAW } from '../delivery/draw.ts';
 import { zonesOfUse } from '../planning/vehicleLiquid.ts';
 import { isSuction } from '../products/record.ts';
 import type { UseKind } from '../products/uses.ts';
-import { groundOf, type RecipeProduct, type RecipeVessel } from '../recipes/ground.ts';
 import { judgeCell } from '../recipes/judge.ts';
 import type { MixCell, Recipe } from '../recipes/recipe.ts';
+import { type RecipeProduct, type RecipeVessel, standardsOf } from '../recipes/standards.ts';
 import { has } from '../safety/traits.ts';
 import { SOIL_NAMES } from '../soil/soil.ts';
 import { BODY, type Zone } from '../soil/zones.ts';
@@ -39,12 +39,12 @@ export function laidByRecipe(
   product: RecipeProduct,
   vessel: RecipeVessel,
 ): LaidFound {
-  const ground = groundOf(recipe, product, vessel);
-  const judged = judgeCell(cell, recipe.onPanel, ground);
+  const known = standardsOf(recipe, product, vessel);
+  const judged = judgeCell(cell, recipe.onPanel, known);
   const { film, rateMlPerM2 } = recipe;
   return {
     name: `${recipe.name}, ${SOIL_NAMES[cell.soil]}`,
-    as: laidAs({ film, rateMlPerM2, dwell: cell.dwell }, ofKind(product, recipe.use), vessel.kind, ground.q),
+    as: laidAs({ film, rateMlPerM2, dwell: cell.dwell }, ofKind(product, recipe.use), vessel.kind, known.q),
     bottle: judged.ok ? judged.value.bottle : null,
     neverLonger: neverLonger(product),
     zones: recipe.zones.length > 0 ? recipe.zones : zonesOfUse(recipe.use),

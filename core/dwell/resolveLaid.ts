@@ -1,8 +1,8 @@
 import { accept, at, type Outcome, refuse } from '../outcome.ts';
 import type { UseKind } from '../products/uses.ts';
-import type { RecipeProduct, RecipeVessel } from '../recipes/ground.ts';
 import { mixAt } from '../recipes/mayFollow.ts';
 import type { Recipe } from '../recipes/recipe.ts';
+import type { RecipeProduct, RecipeVessel } from '../recipes/standards.ts';
 import type { SoilLevel } from '../soil/soil.ts';
 import { type LaidFound, laidByProduct, laidByRecipe, WATER_LAID } from './laidFound.ts';
 

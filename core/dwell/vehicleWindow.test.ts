@@ -88,7 +88,7 @@ describe('the whole vehicle', () => {
         ],
         String,
       ),
-    ).toBe('whole car until 10, in 7 pieces until 11, then no window');
+    ).toBe('whole car until 10, in 7 pieces until 11, then will dry too fast');
   });
 });
 

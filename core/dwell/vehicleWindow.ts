@@ -74,7 +74,7 @@ export const PIECES_NAMES: Record<number, string> = {
 };
 /** So many pieces, in words. */
 export const piecesName = (pieces: number | null, say: Say = inEnglish): string => {
-  if (pieces === null) return say('no window');
+  if (pieces === null) return say('will dry too fast');
   return PIECES_NAMES[pieces] ? say(PIECES_NAMES[pieces]) : say('in {0} pieces', pieces);
 };
 
@@ -82,7 +82,7 @@ export const piecesName = (pieces: number | null, say: Say = inEnglish): string 
  * What the hours allow, in a line.
  *
  * @param clock how a time is written
- * @example 'whole car until 11:00, in two halves until 14:00, then no window'
+ * @example 'whole car until 11:00, in two halves until 14:00, then will dry too fast'
  */
 export function piecesInWords(
   hours: readonly HourPieces[],

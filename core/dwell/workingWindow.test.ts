@@ -156,7 +156,7 @@ describe('a film that was dry before more was laid over it', () => {
   });
 });
 
-describe('no window', () => {
+describe('will dry too fast', () => {
   const black = foam(SUN, { panel: { colour: 'black', material: 'steel' } });
   const evening = { at: '19:00', weather: { ...MILD, airC: 18 } };
 

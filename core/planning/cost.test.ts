@@ -18,7 +18,7 @@ describe('what a mix costs', () => {
   });
 
   it('is never less than nothing, nor finer than money goes', () => {
-    expect([formatMoney(0.2, 'GBP'), formatMoney(-0.2, 'GBP')]).toEqual(['under £0.01', '£0.00']);
+    expect([formatMoney(0.2, 'GBP'), formatMoney(-0.2, 'GBP')]).toEqual(['< £0.01', '£0.00']);
     expect(formatMoney(1_234.5, 'JPY')).toBe('JP¥1,235');
   });
 });

@@ -99,16 +99,16 @@ function moneyFormat(
 }
 
 /**
- * Money as people read it: in whole minor units, and in words where it is less than half of one.
+ * Money as people read it: in whole minor units, and as less than one where it is less than half of one.
  *
  * @param minor in minor units of the currency
  * @example formatMoney(30.77, 'GBP') // '£0.31'
- * @example formatMoney(0.2, 'GBP') // 'under £0.01'
+ * @example formatMoney(0.2, 'GBP') // '< £0.01'
  */
 export function formatMoney(minor: number, currency: string, locale = 'en-GB'): string {
   const digits = decimalsOf(currency);
   const format = moneyFormat(currency, locale, { least: digits, most: digits });
-  if (minor > 0 && minor < 0.5) return `under ${format.format(1 / 10 ** digits)}`;
+  if (minor > 0 && minor < 0.5) return `< ${format.format(1 / 10 ** digits)}`;
   // Never less than nothing: what rounds to nothing is nothing.
   return format.format(Math.round(minor) / 10 ** digits || 0);
 }

@@ -31,7 +31,7 @@ export type Difference = {
 };
 
 /** What is needed to say what stands behind an id, and what a vehicle costs in product at a cell. */
-export type CompareGround = {
+export type ComparedBy = {
   readonly productName: (id: number) => string;
   readonly vesselName: (id: number) => string;
   readonly dialName: (id: number) => string;
@@ -42,19 +42,19 @@ export type CompareGround = {
 const none = '–';
 
 /** What differs between two versions of a recipe, soil levels first. */
-export function compareRecipes(before: Recipe, after: Recipe, ground: CompareGround): Difference[] {
+export function compareRecipes(before: Recipe, after: Recipe, standards: ComparedBy): Difference[] {
   const cells = SOIL_LEVELS.flatMap((soil) => {
     const [from, to] = [cellAt(before, soil), cellAt(after, soil)];
-    return from && to ? compareCells({ before, after }, from, to, ground) : [];
+    return from && to ? compareCells({ before, after }, from, to, standards) : [];
   });
-  return [...cells, ...compareFacts(before, after, ground)];
+  return [...cells, ...compareFacts(before, after, standards)];
 }
 
 function compareCells(
   { before, after }: { before: Recipe; after: Recipe },
   from: RecipeCell,
   to: RecipeCell,
-  { minorPerVehicle }: CompareGround,
+  { minorPerVehicle }: ComparedBy,
 ): Difference[] {
   const what = SOIL_NAMES[to.soil];
   const plain = { what, soil: to.soil, moreProduct: null, moreMinor: null };
@@ -99,16 +99,16 @@ const inWords = (cell: RecipeCell): string =>
       : 'not for this'
     : formatStrength(cell.strength);
 
-function compareFacts(before: Recipe, after: Recipe, ground: CompareGround): Difference[] {
+function compareFacts(before: Recipe, after: Recipe, standards: ComparedBy): Difference[] {
   const list = <T extends string>(values: readonly T[], names: Record<T, string>, all: string) =>
     values.length === 0 ? all : values.map((v) => names[v]).join(', ');
   const words: [what: string, of: (r: Recipe) => string][] = [
     ['name', (r) => r.name],
-    ['product', (r) => ground.productName(r.productId)],
+    ['product', (r) => standards.productName(r.productId)],
     ['use', (r) => USE_NAMES[r.use]],
-    ['vessel', (r) => ground.vesselName(r.vesselId)],
-    ['dial', (r) => (r.dialId === null ? none : ground.dialName(r.dialId))],
-    ['machine', (r) => (r.machineId === null ? none : ground.machineName(r.machineId))],
+    ['vessel', (r) => standards.vesselName(r.vesselId)],
+    ['dial', (r) => (r.dialId === null ? none : standards.dialName(r.dialId))],
+    ['machine', (r) => (r.machineId === null ? none : standards.machineName(r.machineId))],
     ['strengths hold', (r) => (r.onPanel ? 'on the panel' : 'in the vessel')],
     ['soil', (r) => list(r.soilKinds, SOIL_KIND_NAMES, 'any')],
     ['zones', (r) => list(r.zones, ZONE_NAMES, 'wherever its use is')],

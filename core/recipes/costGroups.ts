@@ -5,7 +5,7 @@ import type { Body } from '../soil/bodies.ts';
 import type { SoilLevel } from '../soil/soil.ts';
 import type { Fraction } from '../strength/strength.ts';
 import { cellAt, type Recipe } from './recipe.ts';
-import { grounded, judgedAt, type RecipeBook, takes } from './vehicleCost.ts';
+import { inBook, judgedAt, type RecipeBook, takes } from './vehicleCost.ts';
 
 type Row = { readonly id: number; readonly published: Recipe | null; readonly draft: Recipe | null };
 
@@ -46,7 +46,7 @@ export function costGroups(rows: readonly Row[], book: RecipeBook, soil: SoilLev
 }
 
 function linesOf(id: number, recipe: Recipe, book: RecipeBook, soil: SoilLevel, body: Body): CostLine[] {
-  const of = grounded(recipe, book);
+  const of = inBook(recipe, book);
   const cell = cellAt(recipe, soil);
   const mix = of && takes(recipe, of, body);
   const judged = of && cell?.kind === 'mix' ? judgedAt(cell, recipe, of) : null;

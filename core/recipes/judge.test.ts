@@ -4,7 +4,7 @@ import { ALL_UNKNOWN, type Traits } from '../safety/traits.ts';
 import { formatStrength } from '../strength/formatStrength.ts';
 import type { Fraction } from '../strength/strength.ts';
 import { firstDraft } from './firstDraft.ts';
-import { bandsOf, findingFacts, type Ground, judgeCell, mayPublish } from './judge.ts';
+import { bandsOf, findingFacts, judgeCell, mayPublish, type Standards } from './judge.ts';
 import { DWELL, f, GROUND, mix, parts, percent } from './madeUp.ts';
 import type { MixCell } from './recipe.ts';
 
@@ -57,7 +57,7 @@ describe('a first draft from the label', () => {
 });
 
 describe('a cell against its limits', () => {
-  const judged = (cell: MixCell, onPanel = false, more: Partial<Ground> = {}) =>
+  const judged = (cell: MixCell, onPanel = false, more: Partial<Standards> = {}) =>
     judgeCell(cell, onPanel, { ...GROUND, ...more });
   const findings = (...asked: Parameters<typeof judged>) => {
     const verdict = judged(...asked);

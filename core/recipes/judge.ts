@@ -9,7 +9,7 @@ import { type Fraction, fractionOf, NEAT, sameStrength } from '../strength/stren
 import type { CellDwell, MixCell } from './recipe.ts';
 
 /** What a recipe's strengths are held against. */
-export type Ground = {
+export type Standards = {
   readonly name: string;
   readonly state: ProductState;
   readonly traits: Traits;
@@ -59,32 +59,32 @@ export const bandsOf = (entries: readonly Entry[], use: UseKind): Band[] =>
  * @returns a refusal for what no reason makes good: nothing or over neat, a ready-to-use product diluted, a panel strength
  *   even neat product does not reach, times out of order, or longer than a product that must never stay longer
  */
-export function judgeCell(cell: MixCell, onPanel: boolean, ground: Ground): Outcome<Judged> {
+export function judgeCell(cell: MixCell, onPanel: boolean, standards: Standards): Outcome<Judged> {
   const typed = fractionOf(cell.strength);
   if (!typed.ok) return typed;
-  if (ground.state === 'readyToUse' && !sameStrength(typed.value, NEAT)) {
-    return refuse('strength.readyToUse', { product: ground.name });
+  if (standards.state === 'readyToUse' && !sameStrength(typed.value, NEAT)) {
+    return refuse('strength.readyToUse', { product: standards.name });
   }
   const bottle = onPanel
-    ? bottleForPanel(typed.value, ground.q, ground.others)
+    ? bottleForPanel(typed.value, standards.q, standards.others)
     : accept<Fraction>(typed.value);
   if (!bottle.ok) return bottle;
-  const panel = onPanel ? typed.value : panelFraction(bottle.value, ground.q);
-  const time = judgeDwell(cell.dwell, ground);
+  const panel = onPanel ? typed.value : panelFraction(bottle.value, standards.q);
+  const time = judgeDwell(cell.dwell, standards);
   if (!time.ok) return time;
   const findings = new Set<Finding>(time.value);
-  for (const band of ground.bands) {
+  for (const band of standards.bands) {
     const place = placeInBand(band.basis === 'panel' ? panel : bottle.value, band);
     if (place === 'over') findings.add('overLabel');
     if (place === 'under') findings.add('underLabel');
   }
-  const place = ground.use && placeOnPanel(panel, ground.use);
+  const place = standards.use && placeOnPanel(panel, standards.use);
   if (place === 'overCeiling') findings.add('overCeiling');
   if (place === 'underFloor') findings.add('underFloor');
   return accept({ bottle: bottle.value, panel, findings: FINDINGS.filter((f) => findings.has(f)) });
 }
 
-function judgeDwell(dwell: CellDwell | null, { name, use, traits }: Ground): Outcome<Finding[]> {
+function judgeDwell(dwell: CellDwell | null, { name, use, traits }: Standards): Outcome<Finding[]> {
   if (!dwell) return accept([]);
   const { shortestS, fromS, toS } = dwell;
   if (fromS > toS) {
@@ -105,7 +105,7 @@ function judgeDwell(dwell: CellDwell | null, { name, use, traits }: Ground): Out
 }
 
 /** A finding with the limit that lies beyond it. */
-export function findingFacts(finding: Finding, { use, bands, q }: Ground): FindingFacts {
+export function findingFacts(finding: Finding, { use, bands, q }: Standards): FindingFacts {
   const [band] = bands;
   switch (finding) {
     case 'overLabel':
@@ -128,11 +128,11 @@ export function findingFacts(finding: Finding, { use, bands, q }: Ground): Findi
  *
  * @returns accepted, where nothing does
  */
-export function mayPublish(cell: MixCell, onPanel: boolean, ground: Ground): Outcome<null> {
-  const judged = judgeCell(cell, onPanel, ground);
+export function mayPublish(cell: MixCell, onPanel: boolean, standards: Standards): Outcome<null> {
+  const judged = judgeCell(cell, onPanel, standards);
   const of = { soil: cell.soil };
   if (!judged.ok) return { ...judged, of };
   const [first] = judged.value.findings;
   if (!first || cell.reason.trim() !== '') return accept(null);
-  return { ...refuse('recipe.reason', findingFacts(first, ground)), of };
+  return { ...refuse('recipe.reason', findingFacts(first, standards)), of };
 }

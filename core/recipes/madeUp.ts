@@ -2,7 +2,7 @@ import { ALL_UNKNOWN } from '../safety/traits.ts';
 import { SOIL_LEVELS } from '../soil/soil.ts';
 import type { Strength } from '../strength/notation.ts';
 import { type Fraction, fractionOf } from '../strength/strength.ts';
-import type { Ground } from './judge.ts';
+import type { Standards } from './judge.ts';
 import type { MixCell, Recipe } from './recipe.ts';
 
 // Made-up recipes and what they stand on, for the tests here.
@@ -18,7 +18,7 @@ export const f = (strength: Strength): number => {
 };
 
 export const DWELL = { shortestS: 60, fromS: 180, toS: 240, longestS: 300 };
-export const GROUND: Ground = {
+export const GROUND: Standards = {
   name: 'Pre-wash',
   state: 'concentrate',
   traits: ALL_UNKNOWN,

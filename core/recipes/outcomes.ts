@@ -1,5 +1,5 @@
 import type { MixCell } from './recipe.ts';
-import { stepStrength } from './rungs.ts';
+import { stepStrength } from './strengthSteps.ts';
 
 /** How a wash went, in one tap. */
 export const OUTCOMES = ['good', 'ranOff', 'dried', 'film', 'streaked', 'beadingLost', 'noBite'] as const;

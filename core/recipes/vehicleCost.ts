@@ -2,11 +2,11 @@ import type { Outcome } from '../outcome.ts';
 import { costOfFill, newestPrice, type Priced } from '../planning/cost.ts';
 import { deliveryOf } from '../products/record.ts';
 import { type Body, USUAL_BODY } from '../soil/bodies.ts';
-import type { CompareGround } from './compare.ts';
-import { groundOf, type RecipeGround, type RecipeProduct, type RecipeVessel } from './ground.ts';
+import type { ComparedBy } from './compare.ts';
 import { type Judged, judgeCell } from './judge.ts';
 import { type MixPerVehicle, mixPerVehicle } from './perVehicle.ts';
 import type { MixCell, Recipe } from './recipe.ts';
+import { type RecipeProduct, type RecipeStandards, type RecipeVessel, standardsOf } from './standards.ts';
 
 /** A product of the book: what recipes stand on, and what it took over from, where it did. */
 export type BookProduct = RecipeProduct & {
@@ -30,27 +30,27 @@ export type RecipeBook<P extends BookProduct = BookProduct, V extends BookVessel
 };
 
 /** A recipe with what it names and stands on. */
-export type Grounded<P extends BookProduct = BookProduct, V extends BookVessel = BookVessel> = {
+export type InBook<P extends BookProduct = BookProduct, V extends BookVessel = BookVessel> = {
   readonly product: P;
   readonly vessel: V;
-  readonly ground: RecipeGround;
+  readonly standards: RecipeStandards;
 };
 
 /** @returns null where a product or vessel is not there at all */
-export function grounded<P extends BookProduct, V extends BookVessel>(
+export function inBook<P extends BookProduct, V extends BookVessel>(
   recipe: Recipe,
   { products, vessels }: Pick<RecipeBook<P, V>, 'products' | 'vessels'>,
-): Grounded<P, V> | null {
+): InBook<P, V> | null {
   const product = products.get(recipe.productId);
   const vessel = vessels.get(recipe.vesselId);
-  return product && vessel ? { product, vessel, ground: groundOf(recipe, product, vessel) } : null;
+  return product && vessel ? { product, vessel, standards: standardsOf(recipe, product, vessel) } : null;
 }
 
-export const judgedAt = (cell: MixCell, recipe: Recipe, { ground }: Grounded): Outcome<Judged> =>
-  judgeCell(cell, recipe.onPanel, ground);
+export const judgedAt = (cell: MixCell, recipe: Recipe, { standards }: InBook): Outcome<Judged> =>
+  judgeCell(cell, recipe.onPanel, standards);
 
 /** What a vehicle takes of a recipe's mix; null where nobody knows. */
-export function takes(recipe: Recipe, { product, vessel }: Grounded, body: Body): MixPerVehicle | null {
+export function takes(recipe: Recipe, { product, vessel }: InBook, body: Body): MixPerVehicle | null {
   const use = product.uses.find((u) => u.kind === recipe.use) ?? null;
   const fillUl = vessel.fillLimitUl - vessel.displacementUl;
   return mixPerVehicle(recipe, body, deliveryOf(vessel.kind), use, fillUl);
@@ -58,7 +58,7 @@ export function takes(recipe: Recipe, { product, vessel }: Grounded, body: Body)
 
 /** What a vehicle costs in product at a cell, in minor units, not rounded; null where nobody knows. */
 export function minorPerVehicle(recipe: Recipe, cell: MixCell, book: RecipeBook, body: Body): number | null {
-  const of = grounded(recipe, book);
+  const of = inBook(recipe, book);
   const price = of && newestPrice(of.product.id, book.containers);
   const mix = of && takes(recipe, of, body);
   const judged = of && judgedAt(cell, recipe, of);
@@ -67,7 +67,7 @@ export function minorPerVehicle(recipe: Recipe, cell: MixCell, book: RecipeBook,
 }
 
 /** What two versions are compared by. */
-export function compareGround(book: RecipeBook): CompareGround {
+export function comparedBy(book: RecipeBook): ComparedBy {
   const dials = [...book.vessels.values()].flatMap((v) => v.dials);
   return {
     productName: (id) => book.products.get(id)?.name ?? 'a product no longer there',

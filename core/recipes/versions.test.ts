@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { zonesM2 } from '../soil/bodies.ts';
 import { SOIL_LEVELS } from '../soil/soil.ts';
 import { BODY, ZONES } from '../soil/zones.ts';
-import { type CompareGround, compareRecipes, differenceInWords } from './compare.ts';
+import { type ComparedBy, compareRecipes, differenceInWords } from './compare.ts';
 import { f, mix, parts, RECIPE } from './madeUp.ts';
 import { mixPerVehicle } from './perVehicle.ts';
 import { AGITATIONS, type Recipe, type RecipeCell, RINSES } from './recipe.ts';
@@ -37,7 +37,7 @@ describe('per vehicle', () => {
 });
 
 describe('two versions', () => {
-  const ground: CompareGround = {
+  const standards: ComparedBy = {
     productName: (id) => `product ${id}`,
     vesselName: (id) => `vessel ${id}`,
     dialName: (id) => `dial ${id}`,
@@ -45,7 +45,7 @@ describe('two versions', () => {
     // 156 ml a vehicle of a product at 6.30 a litre.
     minorPerVehicle: (_, cell) => 0.156 * 630 * f(cell.strength),
   };
-  const change = (more: Partial<Recipe>) => compareRecipes(RECIPE, { ...RECIPE, ...more }, ground);
+  const change = (more: Partial<Recipe>) => compareRecipes(RECIPE, { ...RECIPE, ...more }, standards);
   const words = (more: Partial<Recipe>) => change(more).map((d) => differenceInWords(d, RECIPE.name, 'GBP'));
 
   it('differ in words and figures', () => {
@@ -118,7 +118,7 @@ describe('one change on top of another', () => {
 });
 
 describe('any two versions', () => {
-  const ground: CompareGround = {
+  const standards: ComparedBy = {
     productName: (id) => `product ${id}`,
     vesselName: (id) => `vessel ${id}`,
     dialName: (id) => `dial ${id}`,
@@ -146,11 +146,11 @@ describe('any two versions', () => {
   it('differ in words exactly where they say something else', () => {
     fc.assert(
       fc.property(recipe, recipe, (a, b) => {
-        const said = compareRecipes(a, b, ground);
+        const said = compareRecipes(a, b, standards);
         expect(said.length === 0).toBe(sameRecipe(a, b));
-        expect(compareRecipes(a, a, ground)).toEqual([]);
+        expect(compareRecipes(a, a, standards)).toEqual([]);
         // There and back, every difference is told the other way round.
-        const back = compareRecipes(b, a, ground);
+        const back = compareRecipes(b, a, standards);
         expect(back.map((d) => [d.what, d.to, d.from])).toEqual(said.map((d) => [d.what, d.from, d.to]));
         for (const [i, d] of said.entries()) {
           expect((d.moreMinor ?? 0) + (back[i]?.moreMinor ?? 0)).toBeCloseTo(0, 9);

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { type Booked, mayPutBack, mayTakeBack } from './takeBack.ts';
 
 const pour: Booked = {
-  kind: 'draw',
+  kind: 'pour',
   reason: null,
   personId: 3,
   bookedMs: 0,

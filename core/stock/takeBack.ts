@@ -4,7 +4,7 @@ import type { Refusals } from '../refusals.ts';
 /** Minutes in which a technician may take their own booking back. Default, by role. */
 export const OWN_UNDO_MINUTES = 10;
 
-const TAKEN_BACK = ['draw', 'transfer', 'waste', 'decant', 'return', 'found'];
+const TAKEN_BACK = ['pour', 'transfer', 'waste', 'decant', 'return', 'found'];
 
 /** A booking, as far as it decides who may take it back. */
 export type Booked = {

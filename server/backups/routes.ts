@@ -5,8 +5,8 @@ import { Router } from 'express';
 import { type Backups, restorationBody, shopFileBody } from '#contract/shop.ts';
 import type { AppContext } from '../appContext.ts';
 import { running } from '../clocks/queries.ts';
-import { parseBody } from '../http/door.ts';
 import { missing, problem } from '../http/problems.ts';
+import { parseBody } from '../http/readRequest.ts';
 import { only, type SignedIn, whoOf } from '../http/signedIn.ts';
 import { checkPin } from '../sessions/checkPin.ts';
 import { shopOf } from '../shop/queries.ts';
@@ -21,7 +21,7 @@ export function backupRoutes(context: AppContext): Router {
   routes.post('/', only('manager'), (_req, res) => {
     // Made in its own time: how it ended stands in the list.
     context.copying.make(context.now()).catch(() => undefined);
-    res.status(202).json(state());
+    res.status(202).set('Touched', 'backups').json(state());
   });
   routes.post('/:name/restorations', only('manager'), async (req, res) => {
     const { pin } = parseBody(restorationBody, req.body);

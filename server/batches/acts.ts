@@ -6,8 +6,8 @@ import type { Queryable } from '../db/books.ts';
 import { command } from '../http/commands.ts';
 import { decided, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import { bookMovement } from '../ledger/book.ts';
-import { singleAccounts } from '../ledger/queries.ts';
+import { bookMovement } from '../ledger/booking/book.ts';
+import { singleAccounts } from '../ledger/booking/queries.ts';
 import { batchOf } from './queries.ts';
 
 /** What becomes of a mix: some of it is used, or the rest is poured away. Product and water go in their proportion. */

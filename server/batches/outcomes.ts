@@ -5,8 +5,8 @@ import { mayUseBatch } from '#core/booking/resolveUse.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { command } from '../http/commands.ts';
-import { wholeNumber } from '../http/door.ts';
 import { decided, missing, problem } from '../http/problems.ts';
+import { wholeNumber } from '../http/readRequest.ts';
 import { weatherNow } from '../weather/weather.ts';
 import { batchOf } from './queries.ts';
 

@@ -258,11 +258,16 @@ describe('clocks', () => {
   });
 
   it('what came too late to fit waits for a lead', async () => {
-    const late = { what: 'Ended the clock on the hearse', reason: 'It was ended before.', body: '{}' };
+    const late = {
+      what: ['Rinsed: {0} in {1}', 'Foam', 'Bay 1'],
+      refusal: { code: 'clock.ended', facts: { by: 'Odo' }, detail: 'It was ended before.' },
+      path: '/clocks/abc/ends',
+      body: '{}',
+    };
     const kept = await bram('post', '/api/unsettled', late);
     const [row] = kept.body as Unsettled[];
     expect(row).toMatchObject({
-      ...{ what: late.what, reason: late.reason },
+      ...{ what: late.what, refusal: late.refusal },
       personName: 'Bram Addy',
       settledAt: null,
     });

@@ -8,10 +8,10 @@ import { products } from '../products/queries.ts';
 import { versionOf } from '../recipes/queries.ts';
 
 /** What is laid, looked up, with the product it is; null for water. */
-export type Found = { laid: LaidResolution; product: Product | null };
+export type LaidFound = { laid: LaidResolution; product: Product | null };
 
 /** @throws HttpProblem where it names what is not there, is retired, was never published or is not for this level */
-export async function findLaid(tx: Queryable, asked: Laid): Promise<Found> {
+export async function findLaid(tx: Queryable, asked: Laid): Promise<LaidFound> {
   const version = asked.kind === 'recipe' ? (await versionOf(tx, asked.versionId))?.version : null;
   const recipe = version?.publishedAt ? version : null;
   const named = namedBy(asked, recipe);

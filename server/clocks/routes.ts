@@ -22,7 +22,7 @@ import { products } from '../products/queries.ts';
 import { noteStation } from '../weather/station.ts';
 import { weatherNow } from '../weather/weather.ts';
 import { factorOf, refuseWeather } from './drying.ts';
-import { type Found, findLaid } from './laid.ts';
+import { findLaid, type LaidFound } from './laid.ts';
 import { addLayer, clockOf, clocksShown, dropLayer, endClock, insertClock, runningAt } from './queries.ts';
 
 /** An end can be taken back for so long. */
@@ -194,7 +194,7 @@ async function refuseTwice(
   name: string | null,
   zones: readonly string[],
   vehicle: string,
-  found: Found,
+  found: LaidFound,
 ): Promise<void> {
   const here = (await runningAt(tx, placeId)).filter((c) => c.zones.some((z) => zones.includes(z)));
   const twice = here.find((c) => c.layers[0]?.name === name);
@@ -215,7 +215,7 @@ async function refuseTwice(
 }
 
 /** What gives off gas together is not laid over each other. There is no override. */
-async function refuseMeeting(tx: Queryable, next: Found, lying: readonly Clock[]): Promise<void> {
+async function refuseMeeting(tx: Queryable, next: LaidFound, lying: readonly Clock[]): Promise<void> {
   if (!next.product) return;
   const ids = new Set(
     lying.flatMap((c) => c.layers.flatMap((l) => (l.productId === null ? [] : [l.productId]))),

@@ -5,8 +5,8 @@ import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { command } from '../http/commands.ts';
-import { wholeNumber } from '../http/door.ts';
 import { missing } from '../http/problems.ts';
+import { wholeNumber } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
 
 const SHOWN = 100;
@@ -19,9 +19,17 @@ export function unsettledRoutes(context: AppContext): Router {
     '/',
     command(context, unsettledBody, async ({ tx, body, who, now }) => {
       const [made] = await tx.rows<{ id: number }>(
-        `INSERT INTO unsettled (what, reason, body, occurred_at, received_at, person_id) VALUES ($1, $2, $3, $4, $5, $6)
-         RETURNING id`,
-        [body.what, body.reason, body.body, body.occurredAt ?? null, now, who.personId],
+        `INSERT INTO unsettled (what, refusal, path, body, occurred_at, received_at, person_id)
+         VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id`,
+        [
+          JSON.stringify(body.what),
+          JSON.stringify(body.refusal),
+          body.path,
+          body.body,
+          body.occurredAt ?? null,
+          now,
+          who.personId,
+        ],
       );
       return { status: 201, body: await unsettled(tx), touched: [['unsettled', made?.id ?? 0]] };
     }),
@@ -44,7 +52,7 @@ export function unsettledRoutes(context: AppContext): Router {
 
 const unsettled = (db: Queryable): Promise<Unsettled[]> =>
   db.rows(
-    `SELECT u.id, u.what, u.reason, ${utc('u.occurred_at')} AS "occurredAt", ${utc('u.received_at')} AS "receivedAt",
+    `SELECT u.id, u.what, u.refusal, ${utc('u.occurred_at')} AS "occurredAt", ${utc('u.received_at')} AS "receivedAt",
        p.name AS "personName", ${utc('u.settled_at')} AS "settledAt", s.name AS "settledBy"
      FROM unsettled u JOIN person p ON p.id = u.person_id LEFT JOIN person s ON s.id = u.settled_by
      WHERE u.settled_at IS NULL ORDER BY u.id DESC LIMIT $1`,

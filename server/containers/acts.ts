@@ -2,13 +2,12 @@ import { type RequestHandler, Router } from 'express';
 import type { Schema } from 'yup';
 import type { Container } from '#contract/equipment.ts';
 import { nothing } from '#contract/ledger.ts';
-import { refuse } from '#contract/refusals.ts';
 import { atLeast, type Role } from '#contract/roles.ts';
 import {
   decantBody,
   foundBody,
-  type LateDrawBody,
-  lateDrawBody,
+  type LatePourBody,
+  latePourBody,
   lostBody,
   moveBody,
   receiptBody,
@@ -19,23 +18,20 @@ import {
 import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { command } from '../http/commands.ts';
-import { wholeNumber } from '../http/door.ts';
 import { missing, problem } from '../http/problems.ts';
+import { wholeNumber } from '../http/readRequest.ts';
 import { only, type SignedIn } from '../http/signedIn.ts';
 import { happenedAt } from '../http/when.ts';
-import { bookMovement, type NewMovement } from '../ledger/book.ts';
-import { lateDays } from '../ledger/pour.ts';
-import { containerAccount, singleAccounts } from '../ledger/queries.ts';
-import { unlessAllowed } from '../people/allowed.ts';
+import { bookMovement, type NewMovement } from '../ledger/booking/book.ts';
+import { overrideForWaste } from '../ledger/booking/ownWaste.ts';
+import { lateDays } from '../ledger/booking/pour.ts';
+import { containerAccount, singleAccounts } from '../ledger/booking/queries.ts';
 import { personOf } from '../people/queries.ts';
 import { decant } from './decant.ts';
 import { turnUp } from './missing.ts';
 import { containerOf, moveTo, putAway } from './queries.ts';
 import { amendReceipt } from './receipt.ts';
-import { type Asked, refuseFuller, refuseShort } from './refuse.ts';
-
-/** A technician books so much waste a day alone: more is a lead's to look at. */
-const OWN_WASTE_UL = 500_000;
+import { type ContainerCommand, refuseFuller, refuseShort } from './refuse.ts';
 
 /** What happens to a container besides pouring. */
 export function actRoutes(context: AppContext): Router {
@@ -45,7 +41,7 @@ export function actRoutes(context: AppContext): Router {
     path: string,
     needed: Role,
     schema: Schema<B>,
-    work: (asked: Asked<B>) => Promise<unknown>,
+    work: (asked: ContainerCommand<B>) => Promise<unknown>,
   ) => {
     const handler: RequestHandler = command(
       context,
@@ -94,7 +90,7 @@ export function actRoutes(context: AppContext): Router {
   act('/turn-ups', 'lead', nothing, ({ tx, container, who, now }) =>
     turnUp(tx, container, container.placeId, who, now),
   );
-  act('/late-draws', 'technician', lateDrawBody, lateDraw);
+  act('/late-pours', 'technician', latePourBody, latePour);
   act('/founds', 'lead', foundBody, async ({ tx, container, body, who, now }) => {
     refuseFuller(container, body.ul, '/ul');
     const { difference } = await singleAccounts(tx);
@@ -143,7 +139,7 @@ function refuseEmpty({ heldUl, code }: Container): void {
   throw problem(409, 'container.empty', { code });
 }
 
-async function lateDraw({ tx, container, body, who, now }: Asked<LateDrawBody>): Promise<void> {
+async function latePour({ tx, container, body, who, now }: ContainerCommand<LatePourBody>): Promise<void> {
   const { personId = who.personId } = body;
   if (personId !== who.personId && !atLeast(who.role, 'lead')) {
     throw problem(409, 'late.notYours', {}, { at: '/personId' });
@@ -157,7 +153,7 @@ async function lateDraw({ tx, container, body, who, now }: Asked<LateDrawBody>):
   refuseShort(container, body.ul, 'given');
   const { used: to } = await singleAccounts(tx);
   await bookOut(tx, container, { personId }, now, {
-    kind: 'draw',
+    kind: 'pour',
     to,
     ul: body.ul,
     note: body.note,
@@ -167,27 +163,8 @@ async function lateDraw({ tx, container, body, who, now }: Asked<LateDrawBody>):
   });
 }
 
-/** What somebody has booked as waste from containers on the shop's today and not taken back, without a manager's word. */
-async function wastedToday(tx: Queryable, personId: number, now: Date): Promise<number> {
-  const [row] = await tx.rows<{ ul: number }>(
-    `SELECT coalesce(sum(g.ul), 0)::bigint AS ul FROM movement m JOIN posting g ON g.movement_id = m.id, shop s
-     WHERE m.person_id = $1 AND m.kind = 'waste' AND m.container_id IS NOT NULL AND m.override_id IS NULL
-       AND m.happened_at > $2::timestamptz - interval '2 days'
-       AND (m.booked_at AT TIME ZONE s.zone)::date = ($2::timestamptz AT TIME ZONE s.zone)::date
-       AND NOT EXISTS (SELECT FROM movement r WHERE r.reverses = m.id)`,
-    [personId, now],
-  );
-  return row?.ul ?? 0;
-}
-
-async function waste({ tx, container, body, who, now, allowed }: Asked<WasteBody>): Promise<void> {
-  const subject = String(container.id);
-  const today = atLeast(who.role, 'lead') ? 0 : await wastedToday(tx, who.personId, now);
-  const over = !atLeast(who.role, 'lead') && today + body.ul > OWN_WASTE_UL;
-  const word = over ? await allowed('waste', subject) : 0;
-  if (word === null) {
-    throw unlessAllowed('waste', subject, refuse('waste.tooMuch', { overUl: OWN_WASTE_UL, todayUl: today }));
-  }
+async function waste({ tx, container, body, who, now, allowed }: ContainerCommand<WasteBody>): Promise<void> {
+  const word = await overrideForWaste(tx, body.ul, container.id, { who, now, allowed });
   refuseShort(container, body.ul, 'waste');
   const { waste: to } = await singleAccounts(tx);
   await bookOut(tx, container, who, now, {
@@ -197,7 +174,7 @@ async function waste({ tx, container, body, who, now, allowed }: Asked<WasteBody
     reason: body.reason,
     note: body.note,
     happenedAt: happenedAt(body.occurredAt, now, lateDays(who.role)),
-    ...(word > 0 && { overrideId: word }),
+    ...(word !== null && { overrideId: word }),
   });
 }
 
@@ -207,7 +184,7 @@ async function bookOut(
   who: Pick<SignedIn, 'personId'>,
   now: Date,
   out: Pick<NewMovement, 'reason' | 'happenedAt' | 'enteredBy' | 'overrideId'> & {
-    kind: 'waste' | 'return' | 'count' | 'draw';
+    kind: 'waste' | 'return' | 'count' | 'pour';
     to: number;
     ul: number;
     note: string;

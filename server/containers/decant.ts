@@ -3,15 +3,15 @@ import type { DecantBody } from '#contract/stock.ts';
 import { decantedPrice } from '#core/stock/decant.ts';
 import type { Queryable } from '../db/books.ts';
 import { missing, problem } from '../http/problems.ts';
-import { bookMovement } from '../ledger/book.ts';
-import { containerAccount } from '../ledger/queries.ts';
+import { bookMovement } from '../ledger/booking/book.ts';
+import { containerAccount } from '../ledger/booking/queries.ts';
 import { refuseHeld } from './lotHolds.ts';
 import { containerOf, insertContainers } from './queries.ts';
 import { inUse } from './receive.ts';
-import { type Asked, refuseFuller, refuseShort } from './refuse.ts';
+import { type ContainerCommand, refuseFuller, refuseShort } from './refuse.ts';
 
 /** Books a decant: from an open container into another with room, or into a new one. */
-export async function decant({ tx, container, body, who, now }: Asked<DecantBody>): Promise<void> {
+export async function decant({ tx, container, body, who, now }: ContainerCommand<DecantBody>): Promise<void> {
   if (!container.openedAt) {
     throw problem(409, 'container.sealed', { code: container.code });
   }

@@ -5,8 +5,8 @@ import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { problem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import { bookMovement } from '../ledger/book.ts';
-import { reversalGround } from '../ledger/history.ts';
+import { bookMovement } from '../ledger/booking/book.ts';
+import { reversalFacts } from '../ledger/reading/history.ts';
 
 /** The movement that wrote off what a container `c` held, because nobody could find it, and that still stands. */
 const WRITTEN_OFF = `SELECT m.id, m.happened_at, m.person_id, m.note FROM movement m
@@ -41,16 +41,16 @@ export async function turnUp(
     `SELECT o.id FROM container c, LATERAL (${WRITTEN_OFF}) o WHERE c.id = $1`,
     [container.id],
   );
-  const ground = off && (await reversalGround(tx, off.id, now));
-  if (ground) {
+  const known = off && (await reversalFacts(tx, off.id, now));
+  if (known) {
     await bookMovement(tx, {
       kind: 'reversal',
       personId: who.personId,
       now,
-      reverses: ground.id,
+      reverses: known.id,
       containerId: container.id,
       placeId: container.placeId,
-      postings: reversePostings(ground.postings),
+      postings: reversePostings(known.postings),
     });
   }
   await tx.rows(

@@ -1,5 +1,5 @@
 import type { Queryable } from '../db/books.ts';
-import { bookMovement } from '../ledger/book.ts';
+import { bookMovement } from '../ledger/booking/book.ts';
 import { markOpened } from './queries.ts';
 
 /** Marks a sealed container as opened, in the books too. */

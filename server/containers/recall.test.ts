@@ -62,7 +62,7 @@ describe('a recall', () => {
     const went = recall.lines.filter((l) => l.ul < 0);
     expect(went).toMatchObject([
       {
-        kind: 'draw',
+        kind: 'pour',
         ul: -10_000,
         batchCode: pour.body.batchCode,
         vehicles: [{ vehicle: 'green estate', placeName: 'Bay 1' }],

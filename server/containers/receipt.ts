@@ -6,12 +6,12 @@ import { correctReceipt, type Receipt } from '#core/stock/receipt.ts';
 import type { Queryable } from '../db/books.ts';
 import { supplierCalled } from '../deliveries/suppliers.ts';
 import { problem, refusalProblem } from '../http/problems.ts';
-import { bookMovement } from '../ledger/book.ts';
-import { containerAccount, singleAccounts } from '../ledger/queries.ts';
-import type { Asked } from './refuse.ts';
+import { bookMovement } from '../ledger/booking/book.ts';
+import { containerAccount, singleAccounts } from '../ledger/booking/queries.ts';
+import type { ContainerCommand } from './refuse.ts';
 
 /** Puts right what a container came with. What was decanted from it is of the same lot and good for as long. */
-export async function amendReceipt(asked: Asked<ReceiptBody>): Promise<void> {
+export async function amendReceipt(asked: ContainerCommand<ReceiptBody>): Promise<void> {
   const { tx, container, body, who, now } = asked;
   if (container.decantedFrom) {
     throw problem(409, 'receipt.decanted', { code: container.code, from: container.decantedFrom });

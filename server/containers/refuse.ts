@@ -6,7 +6,7 @@ import type { SignedIn } from '../http/signedIn.ts';
 import type { Allowed } from '../people/allowed.ts';
 
 /** Something to be done to a container, by whom and when. */
-export type Asked<B> = {
+export type ContainerCommand<B> = {
   tx: Queryable;
   container: Container;
   body: B;

@@ -5,8 +5,8 @@ import { putAway } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
 import { problem } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import { bookMovements } from '../ledger/book.ts';
-import { singleAccounts } from '../ledger/queries.ts';
+import { bookMovements } from '../ledger/booking/book.ts';
+import { singleAccounts } from '../ledger/booking/queries.ts';
 import { type Allowed, unlessAllowed } from '../people/allowed.ts';
 
 /**

@@ -35,6 +35,11 @@ describe('books from before facts were kept in place of sentences', () => {
        VALUES ('containers', 'a.csv', 'refused', 1, 1, $1, 1, 1, $2)`,
       [JSON.stringify(bad), NOW],
     );
+    await old.rows(
+      `INSERT INTO unsettled (what, reason, body, received_at, person_id)
+       VALUES ('Rinsed: foam', 'Odo ended it.', '{}', $1, 1)`,
+      [NOW],
+    );
     await old.close();
 
     const books = await Books.open(folder, NOW);
@@ -48,6 +53,9 @@ describe('books from before facts were kept in place of sentences', () => {
         ...{ line: 2, column: 'Size', value: 'big', code: 'field.refused' },
         facts: { reason: 'Size is no amount.', remedy: 'Type one.' },
       },
+    ]);
+    expect(await books.rows('SELECT what, refusal FROM unsettled')).toEqual([
+      { what: ['Rinsed: foam'], refusal: { code: 'past', detail: 'Odo ended it.' } },
     ]);
     await books.close();
   });

@@ -77,10 +77,17 @@ describe('books from before costs were kept', () => {
       ),
     ).toEqual([{ minor: 0 }]);
     expect(await books.rows('SELECT sum(minor)::int AS minor FROM balance')).toEqual([{ minor: 0 }]);
-    expect(await books.rows(`SELECT sum(minor)::int AS minor FROM total_use WHERE kind = 'draw'`)).toEqual([
+    expect(await books.rows(`SELECT sum(minor)::int AS minor FROM total_use WHERE kind = 'pour'`)).toEqual([
       { minor: 1_000 },
     ]);
     expect(await books.rows('SELECT DISTINCT product_id AS product FROM movement')).toEqual([{ product: 2 }]);
+    // What was called a draw then is a pour now, in the books and in what counts along with them.
+    expect(
+      await books.rows(
+        `SELECT kind, count(*)::int AS n FROM movement WHERE kind IN ('draw', 'pour') GROUP BY kind`,
+      ),
+    ).toEqual([{ kind: 'pour', n: 5 }]);
+    expect(await books.rows(`SELECT proname FROM pg_proc WHERE prosrc LIKE '%''draw''%'`)).toEqual([]);
     await expect(books.rows('UPDATE posting SET minor = 1')).rejects.toThrow();
     await books.close();
   });

@@ -5,8 +5,8 @@ import { receive, refuseUnknownProducts } from '../containers/receive.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { command } from '../http/commands.ts';
-import { wholeNumber } from '../http/door.ts';
 import { missing } from '../http/problems.ts';
+import { wholeNumber } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
 import { supplierCalled } from './suppliers.ts';
 

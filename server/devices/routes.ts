@@ -2,8 +2,8 @@ import { createSession } from 'better-sse';
 import { Router } from 'express';
 import { actBody } from '#contract/instruments.ts';
 import type { AppContext } from '../appContext.ts';
-import { parseBody } from '../http/door.ts';
 import { missing, problem } from '../http/problems.ts';
+import { parseBody } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
 
 const HEARTBEAT_MS = 15_000;
@@ -31,7 +31,7 @@ export function instrumentRoutes({ instruments, live, now }: AppContext): Router
       throw problem(409, 'instrument.cannot', {});
     }
     await instrument.act(act, containerId);
-    res.status(201).json(instrument.describe());
+    res.status(201).set('Touched', 'devices').json(instrument.describe());
   });
   return routes;
 }

@@ -190,8 +190,13 @@ describe('a line of the dispenser', () => {
     expect((before.pail?.heldUl ?? 0) - ((await lineNamed('Left line')).pail?.heldUl ?? 0)).toBe(40_000);
     expect((await bram('post', `/api/movements/${answer.body.movementId}/reversals`, {})).status).toBe(201);
     expect((await lineNamed('Left line')).pail?.heldUl).toBe(before.pail?.heldUl);
-    const much = await bram('post', `/api/lines/${before.id}/primings`, { productUl: 500_001 });
-    expect(much.body).toMatchObject({ status: 403, code: 'waste.aLead' });
+    // So much a day, whatever it was thrown away from.
+    const prime = (productUl: number) => bram('post', `/api/lines/${before.id}/primings`, { productUl });
+    expect((await prime(500_001)).body).toMatchObject({ status: 403, code: 'waste.tooMuch' });
+    expect((await prime(300_000)).status).toBe(201);
+    const over = await prime(300_000);
+    expect(over.body).toMatchObject({ code: 'waste.tooMuch', facts: { todayUl: 300_000 } });
+    expect(over.body.override).toEqual({ rule: 'waste', subject: String(before.pail?.id) });
     const right = await lineNamed('Right line');
     expect((await bram('post', `/api/lines/${right.id}/primings`, { productUl: 40_000 })).body.code).toBe(
       'line.empty',

@@ -9,9 +9,9 @@ import { sourcesOf } from '../containers/queries.ts';
 import type { Queryable } from '../db/books.ts';
 import { decided, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import { allUsed } from '../ledger/before.ts';
-import { bookDraw, NEW_BATCH } from '../ledger/book.ts';
-import { fillContext } from '../ledger/fillContext.ts';
+import { allUsed } from '../ledger/booking/before.ts';
+import { bookBatch, NEW_BATCH } from '../ledger/booking/book.ts';
+import { fillContext } from '../ledger/booking/fillContext.ts';
 import { nothingOn } from './check.ts';
 import { lines } from './queries.ts';
 
@@ -43,8 +43,8 @@ export async function bookLineFill(
   const { facts, accounts, water, earlier, useByDays } = fill;
   const fraction = (productUl / totalUl) as Fraction;
   const waterUl = microlitres(totalUl - productUl);
-  const batch = await bookDraw(tx, {
-    kind: 'draw',
+  const batch = await bookBatch(tx, {
+    kind: 'pour',
     personId: who.personId,
     now,
     containerId: pail.id,

@@ -13,13 +13,13 @@ import {
   tipPatch,
 } from '#contract/dispensers.ts';
 import { nothing } from '#contract/ledger.ts';
-import { atLeast } from '#contract/roles.ts';
 import type { AppContext } from '../appContext.ts';
 import { wareRoutes } from '../equipment/routes.ts';
 import { command } from '../http/commands.ts';
-import { wholeNumber } from '../http/door.ts';
-import { missing, problem } from '../http/problems.ts';
+import { missing } from '../http/problems.ts';
+import { wholeNumber } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
+import { overrideForWaste } from '../ledger/booking/ownWaste.ts';
 import { bookChangeover } from './changeover.ts';
 import { bookCheck, nothingOn } from './check.ts';
 import { bookLineFill } from './fill.ts';
@@ -36,9 +36,6 @@ export const tipRoutes = (context: AppContext): Router =>
     insert: insertTip,
     update: updateTip,
   });
-
-/** What anyone may throw away without asking. */
-const OWN_WASTE_UL = 500_000;
 
 /** Lines: a manager sets them up, leads verify them and change them over, everyone fills and primes. */
 export function lineRoutes(context: AppContext): Router {
@@ -95,14 +92,12 @@ export function lineRoutes(context: AppContext): Router {
   );
   routes.post(
     '/:id/primings',
-    command(context, primingBody, async ({ tx, body, who, now, params }) => {
+    command(context, primingBody, async ({ tx, body, who, now, params, allowed }) => {
       const [line] = await lines(tx, { id: lineIdOf(params), now });
       if (!line) throw missing('line');
       if (!line.pail) throw nothingOn(line);
-      if (body.productUl > OWN_WASTE_UL && !atLeast(who.role, 'lead')) {
-        throw problem(403, 'waste.aLead', { overUl: OWN_WASTE_UL }, { at: '/productUl' });
-      }
-      const movementId = await bookLineWaste(tx, line.pail, body.productUl, who.personId, now);
+      const word = await overrideForWaste(tx, body.productUl, line.pail.id, { who, now, allowed });
+      const movementId = await bookLineWaste(tx, line.pail, body.productUl, who.personId, now, word);
       const [after] = await lines(tx, { id: line.id, now });
       return {
         status: 201,

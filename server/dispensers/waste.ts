@@ -2,8 +2,8 @@ import type { Line } from '#contract/dispensers.ts';
 import { checkStock } from '#core/stock/postings.ts';
 import type { Queryable } from '../db/books.ts';
 import { refusalProblem } from '../http/problems.ts';
-import { bookMovement } from '../ledger/book.ts';
-import { containerAccount, singleAccounts } from '../ledger/queries.ts';
+import { bookMovement } from '../ledger/booking/book.ts';
+import { containerAccount, singleAccounts } from '../ledger/booking/queries.ts';
 
 /** Books neat product that a line used up without filling anything: to prime it, to flush it, to verify it. */
 export async function bookLineWaste(
@@ -12,6 +12,7 @@ export async function bookLineWaste(
   ul: number,
   personId: number,
   now: Date,
+  overrideId: number | null = null,
 ): Promise<number | null> {
   if (ul === 0) return null;
   const left = checkStock(pail.heldUl, ul, pail.code);
@@ -23,6 +24,7 @@ export async function bookLineWaste(
     personId,
     now,
     containerId: pail.id,
+    ...(overrideId !== null && { overrideId }),
     postings: [{ product: pail.productId, from, to: waste, ul }],
   });
 }

@@ -12,18 +12,11 @@ export class Documents {
   #worker: Worker | null = null;
   #office: Remote<Office> | null = null;
 
-  readonly labelPdf: (...asked: Parameters<Office['labelPdf']>) => Promise<Uint8Array> = (...asked) =>
-    this.#open().labelPdf(...asked);
-
-  readonly labelsPdf: (...asked: Parameters<Office['labelsPdf']>) => Promise<Uint8Array> = (...asked) =>
-    this.#open().labelsPdf(...asked);
-
-  readonly pagePng: (...asked: Parameters<Office['pagePng']>) => Promise<Uint8Array> = (...asked) =>
-    this.#open().pagePng(...asked);
-
-  readonly recipeCardsPdf: (...asked: Parameters<Office['recipeCardsPdf']>) => Promise<Uint8Array> = (
-    ...asked
-  ) => this.#open().recipeCardsPdf(...asked);
+  readonly labelPdf = (...asked: Parameters<Office['labelPdf']>) => this.#ask((o) => o.labelPdf(...asked));
+  readonly labelsPdf = (...asked: Parameters<Office['labelsPdf']>) => this.#ask((o) => o.labelsPdf(...asked));
+  readonly pagePng = (...asked: Parameters<Office['pagePng']>) => this.#ask((o) => o.pagePng(...asked));
+  readonly recipeCardsPdf = (...asked: Parameters<Office['recipeCardsPdf']>) =>
+    this.#ask((o) => o.recipeCardsPdf(...asked));
 
   async close(): Promise<void> {
     await this.#worker?.terminate();
@@ -31,16 +24,33 @@ export class Documents {
     this.#office = null;
   }
 
-  #open(): Remote<Office> {
-    if (this.#office) return this.#office;
+  /** Has it done by the worker. Whoever waits for one that dies is told, and does not wait for ever. */
+  async #ask(job: (office: Remote<Office>) => Promise<Uint8Array>): Promise<Uint8Array> {
+    const { worker, office } = this.#open();
+    let died: () => void = () => {};
+    const end = new Promise<never>((_, failed) => {
+      died = () => failed(new Error('the worker that lays documents out has ended'));
+      worker.once('exit', died);
+    });
+    try {
+      return await Promise.race([job(office), end]);
+    } finally {
+      worker.off('exit', died);
+    }
+  }
+
+  #open(): { worker: Worker; office: Remote<Office> } {
+    if (this.#worker && this.#office) return { worker: this.#worker, office: this.#office };
     const worker = startWorker('server/documents/office.worker.ts');
     worker.unref();
-    // A worker that died is started again with the next document.
+    // What went wrong in it is told to whoever waits, as it exits; the next document starts another.
+    worker.on('error', () => undefined);
     worker.once('exit', () => {
       if (this.#worker === worker) this.#office = null;
     });
+    const office = wrap<Office>(nodeEndpoint(worker));
     this.#worker = worker;
-    this.#office = wrap<Office>(nodeEndpoint(worker));
-    return this.#office;
+    this.#office = office;
+    return { worker, office };
   }
 }

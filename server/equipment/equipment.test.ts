@@ -247,10 +247,10 @@ describe('what changes', () => {
 
   it('is told to every open page, and to one that was away what it missed', async () => {
     const cookie = await cookieOf('Ines Corby', '3344');
-    const listen = async (lastId: string | null, until: string): Promise<string> => {
+    const listen = async (lastId: string | null, until: string, after = ''): Promise<string> => {
       const stop = new AbortController();
       const headers: Record<string, string> = { Cookie: cookie, ...(lastId && { 'Last-Event-ID': lastId }) };
-      const stream = await fetch(`${address}/api/live`, { headers, signal: stop.signal });
+      const stream = await fetch(`${address}/api/live?after=${after}`, { headers, signal: stop.signal });
       let heard = '';
       const reader = stream.body?.getReader();
       setTimeout(() => void bram('post', '/api/vessels/3/rinses', {}), 50);
@@ -269,5 +269,11 @@ describe('what changes', () => {
     const missed = await listen(id ?? '', '"topic":"places"');
     expect(missed).toContain('"topic":"places"');
     expect(await listen('17', 'refetch')).toContain('refetch');
+    // What changes after a page was answered and before it listens.
+    const before = await hester('get', '/api/places');
+    await hester('post', '/api/places', { name: 'Cellar', kind: 'store' });
+    const seq = String(before.headers['x-shop-seq']);
+    expect(await listen(null, '"topic":"places"', seq)).toContain('"topic":"places"');
+    expect(await listen(null, 'refetch', '17')).toContain('refetch');
   });
 });

@@ -16,10 +16,10 @@ import { sprayOutput } from '#core/delivery/output.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { change, command, revised } from '../http/commands.ts';
-import { wholeNumber } from '../http/door.ts';
 import { missing, refusalProblem } from '../http/problems.ts';
+import { wholeNumber } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
-import { bookRinse } from '../ledger/rinse.ts';
+import { bookRinse } from '../ledger/booking/rinse.ts';
 import {
   insertMeasure,
   insertPlace,

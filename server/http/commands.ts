@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto';
 import type { Request, RequestHandler, Response } from 'express';
-import type { Schema } from 'yup';
+import type { BodySchema } from '#contract/fields.ts';
 import type { Topic } from '#contract/ledger.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { type Allowed, allowedBy } from '../people/allowed.ts';
-import { parseBody } from './door.ts';
 import { problem } from './problems.ts';
+import { parseBody } from './readRequest.ts';
 import { type SignedIn, whoOf } from './signedIn.ts';
 
 export type Command<T> = {
@@ -22,7 +22,10 @@ export type Command<T> = {
 export type Answer = {
   status: number;
   body: unknown;
+  /** What it has changed: everybody asks for that again. */
   touched: [topic: Topic, id: number][];
+  /** It was answered before, and what it touched then is forgotten. */
+  again?: boolean;
   /** What goes on by itself once it is in the books. */
   after?: () => void;
 };
@@ -36,7 +39,7 @@ const NOBODY = 0;
  */
 export const command = <T>(
   context: AppContext,
-  schema: Schema<T>,
+  schema: BodySchema<T>,
   work: (command: Command<T>) => Promise<Answer>,
 ): RequestHandler => preparedCommand(context, schema, async () => null, work);
 
@@ -59,7 +62,7 @@ const fileName = (req: Request): string | null => {
 /** A {@link command} with something to make ready first that takes long, before the books are held for it. */
 export const preparedCommand = <T, P>(
   context: AppContext,
-  schema: Schema<T>,
+  schema: BodySchema<T>,
   prepare: (asked: Pick<Command<T>, 'body' | 'params' | 'who'> & { req: Request }) => Promise<P>,
   work: (command: Command<T> & { ready: P }) => Promise<Answer>,
 ): RequestHandler =>
@@ -89,7 +92,7 @@ function answering<M extends object>(
         'SELECT request_hash, status, body FROM answered WHERE person_id = $1 AND key = $2',
         [personId, key],
       );
-      if (earlier[0]) return { ...firstAnswer(earlier[0], hash), touched: [] };
+      if (earlier[0]) return { ...firstAnswer(earlier[0], hash), touched: [], again: true };
       const now = context.now();
       const done = await work(req, {
         ...made,
@@ -124,14 +127,14 @@ type Change<T> = Command<T> & { revision: number };
 /** A handler for a PATCH of one row: the sender says which revision it saw, and learns of one made in between. */
 export const change = <T>(
   context: AppContext,
-  schema: Schema<T>,
+  schema: BodySchema<T>,
   work: (command: Change<T>) => Promise<Answer>,
 ): RequestHandler => preparedChange(context, schema, async () => null, work);
 
 /** A {@link change} with something to make ready first that takes long, before the books are held for it. */
 export function preparedChange<T, P>(
   context: AppContext,
-  schema: Schema<T>,
+  schema: BodySchema<T>,
   prepare: (body: T) => Promise<P>,
   work: (command: Change<T> & { ready: P }) => Promise<Answer>,
 ): RequestHandler {
@@ -153,8 +156,9 @@ export function preparedChange<T, P>(
   };
 }
 
-function send(context: AppContext, res: Response, { status, body, touched, after }: Answer): void {
+function send(context: AppContext, res: Response, { status, body, touched, again, after }: Answer): void {
   for (const [topic, id] of touched) context.live.tell(topic, id);
+  res.set('Touched', again ? '*' : [...new Set(touched.map(([topic]) => topic))].join(', '));
   res.status(status).json(body);
   after?.();
 }

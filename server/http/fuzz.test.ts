@@ -37,7 +37,7 @@ const COMMANDS = (
   [
     ['post', '/api/pours', ledger.pourBody],
     ['post', '/api/merges', ledger.mergeBody],
-    ['post', '/api/let-downs', ledger.letDownBody],
+    ['post', '/api/diluted-stocks', ledger.diluteStockBody],
     ['post', '/api/movements/{}/reversals', ledger.nothing],
     ['post', '/api/movements/{}/corrections', ledger.correctionBody],
     ['post', '/api/vessels', equipment.vesselBody],
@@ -64,7 +64,7 @@ const COMMANDS = (
     ['post', '/api/containers', equipment.containerBody],
     ['post', '/api/containers/{}/wastes', stock.wasteBody],
     ['post', '/api/containers/{}/decants', stock.decantBody],
-    ['post', '/api/containers/{}/late-draws', stock.lateDrawBody],
+    ['post', '/api/containers/{}/late-pours', stock.latePourBody],
     ['post', '/api/containers/{}/founds', stock.foundBody],
     ['post', '/api/deliveries', stock.deliveryBody],
     ['post', '/api/lots/{}/holds', stock.lotHoldBody],

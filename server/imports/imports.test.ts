@@ -7,21 +7,21 @@ import { say } from '#contract/words/words.ts';
 import { Live } from '../live/live.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { bookRows } from './book.ts';
-import { type ImportGround, missingColumns, rowReader } from './readRows.ts';
-import { importGround, takeUpImports } from './runner.ts';
+import { type ImportFacts, missingColumns, rowReader } from './readRows.ts';
+import { importFacts, takeUpImports } from './runner.ts';
 
 const shop = serveShop();
 let hester: Caller;
 let odo: Caller;
 let bram: Caller;
-let ground: ImportGround;
+let known: ImportFacts;
 beforeAll(async () => {
   [hester, odo, bram] = [
     await shop.signIn('Hester Quill'),
     await shop.signIn('Odo Marsh'),
     await shop.signIn('Bram Addy'),
   ];
-  ground = await importGround(shop.books);
+  known = await importFacts(shop.books);
 });
 
 const HEAD = 'product,KIND,Size,In it now,Where,Lot,Price,Best before,Open';
@@ -179,7 +179,7 @@ describe('a file of products', () => {
 
 describe('rows as they are read', () => {
   it('know their columns in any order and case, take back the mark against formulas, and name what lacks', () => {
-    const read = rowReader('containers', ground);
+    const read = rowReader('containers', known);
     const row = read(2, {
       WHERE: 'store',
       size: '5 l',
@@ -194,7 +194,7 @@ describe('rows as they are read', () => {
     for (const kind of ['containers', 'products'] as const) {
       const sample = Object.fromEntries(IMPORT_COLUMNS[kind].map((c) => [c.name, c.sample]));
       const fresh = kind === 'products' ? { ...sample, Product: 'Quite New' } : sample;
-      expect(rowReader(kind, ground)(2, fresh)).toHaveProperty('body');
+      expect(rowReader(kind, known)(2, fresh)).toHaveProperty('body');
     }
   });
 });

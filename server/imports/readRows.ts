@@ -18,7 +18,7 @@ import { parseVolume } from '#core/units/parseVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 
 /** What rows are read against: the shop's own names and ways. */
-export type ImportGround = {
+export type ImportFacts = {
   units: UnitSystem;
   currency: string;
   ratioReading: RatioReading;
@@ -33,9 +33,9 @@ export type ReadRow =
 
 type Cells = Record<string, string>;
 
-/** Reads the rows of a file, each by itself. Pure: what is in the books already is part of the ground. */
-export function rowReader(kind: ImportKind, ground: ImportGround): (line: number, cells: Cells) => ReadRow {
-  const read = kind === 'containers' ? containerReader(ground) : productReader(ground);
+/** Reads the rows of a file, each by itself. Pure: what is in the books already is part of the known. */
+export function rowReader(kind: ImportKind, known: ImportFacts): (line: number, cells: Cells) => ReadRow {
+  const read = kind === 'containers' ? containerReader(known) : productReader(known);
   return (line, raw) => {
     const bad: BadRow[] = [];
     const cells = named(raw, kind);
@@ -77,8 +77,8 @@ const take = <T>(fail: Fail, column: string, read: Outcome<T>): T | null => {
 const byName = (rows: readonly { id: number; name: string }[]) =>
   new Map(rows.map((r) => [r.name.toLowerCase(), r.id]));
 
-function containerReader(ground: ImportGround): Reader<ContainerBody> {
-  const [products, places] = [byName(ground.products), byName(ground.places)];
+function containerReader(known: ImportFacts): Reader<ContainerBody> {
+  const [products, places] = [byName(known.products), byName(known.places)];
   return (cells, fail) => {
     const productId = products.get((cells.Product ?? '').toLowerCase());
     if (productId === undefined) {
@@ -88,13 +88,13 @@ function containerReader(ground: ImportGround): Reader<ContainerBody> {
     if (!kind) fail('Kind', refuse('row.notChoice', { field: 'Kind', choices: CONTAINER_KINDS }));
     const placeId = places.get((cells.Where ?? '').toLowerCase());
     if (placeId === undefined) {
-      fail('Where', refuse('row.notChoice', { field: 'Where', choices: ground.places.map((p) => p.name) }));
+      fail('Where', refuse('row.notChoice', { field: 'Where', choices: known.places.map((p) => p.name) }));
     }
     const volume = (column: string) =>
       take(
         fail,
         column,
-        parseVolume(cells[column] ?? '', { system: ground.units, field: column, askUnit: true }),
+        parseVolume(cells[column] ?? '', { system: known.units, field: column, askUnit: true }),
       );
     const sizeUl = volume('Size');
     const levelUl = cells['In it now'] ? volume('In it now') : sizeUl;
@@ -102,7 +102,7 @@ function containerReader(ground: ImportGround): Reader<ContainerBody> {
       fail('In it now', refuse('row.overSize', {}));
     }
     if (levelUl === 0) fail('In it now', refuse('row.nothing', {}));
-    const price = cells.Price ? take(fail, 'Price', parseMoney(cells.Price, ground.currency, 'Price')) : null;
+    const price = cells.Price ? take(fail, 'Price', parseMoney(cells.Price, known.currency, 'Price')) : null;
     const bestBefore = cells['Best before'] || null;
     if (bestBefore && !(/^\d{4}-\d{2}-\d{2}$/.test(bestBefore) && isDay(bestBefore))) {
       fail('Best before', refuse('row.notDay', { field: 'Best before' }));
@@ -136,8 +136,8 @@ const STATES: Record<string, ProductState> = {
   'hyper-concentrate': 'hyper',
 };
 
-function productReader(ground: ImportGround): Reader<ProductBody> {
-  const taken = new Set(ground.products.map((p) => p.name.toLowerCase()));
+function productReader(known: ImportFacts): Reader<ProductBody> {
+  const taken = new Set(known.products.map((p) => p.name.toLowerCase()));
   const families = new Map<string, Family>(
     FAMILIES.flatMap((f) => [
       [f.toLowerCase(), f],
@@ -177,7 +177,7 @@ function productReader(ground: ImportGround): Reader<ProductBody> {
       ? take(
           fail,
           'Label strength',
-          parseLabelStrength(printed, { field: 'Label strength', ratio: ground.ratioReading }),
+          parseLabelStrength(printed, { field: 'Label strength', ratio: known.ratioReading }),
         )
       : null;
     if ((cells.Caution ?? '').length > 300)
@@ -192,9 +192,9 @@ function productReader(ground: ImportGround): Reader<ProductBody> {
       capUl: null,
       shakeFirst: false,
       suds: start.foams,
-      record: recordStart(family, ground.context),
+      record: recordStart(family, known.context),
       traits: usualTraits(family),
-      uses: [startOfUse(start.use, family, ground.context)],
+      uses: [startOfUse(start.use, family, known.context)],
       labelEntries: strength
         ? [{ whatFor: cells.For || 'As on the label', printed, ...strength, basis: 'bottle', use: start.use }]
         : [],

@@ -11,8 +11,8 @@ import { nothing } from '#contract/ledger.ts';
 import type { AppContext } from '../appContext.ts';
 import { idOf } from '../equipment/queries.ts';
 import { command, fileCommand } from '../http/commands.ts';
-import { isKeepable, wholeNumber } from '../http/door.ts';
 import { type HttpProblem, missing, problem } from '../http/problems.ts';
+import { isKeepable, wholeNumber } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
 import { bookOrFail, checkFile, forgetUnwanted, giveUp, importOf, moveOn } from './runner.ts';
 
@@ -62,7 +62,7 @@ export function importRoutes(context: AppContext): Router {
     );
     const after = () =>
       void checkFile(context, id, kind, text).catch((error) => giveUp(context, id, 'checking', error));
-    return { status: 202, body: await importOf(tx, id), touched: [], after };
+    return { status: 202, body: await importOf(tx, id), touched: [['imports', id]], after };
   });
   routes.post('/:kind', asText, read);
 
@@ -72,7 +72,7 @@ export function importRoutes(context: AppContext): Router {
       const id = wholeNumber(params.id, 'import');
       if (!(await moveOn(tx, id, ['ready'], 'booking'))) throw notNow(await importOf(tx, id));
       const after = () => void bookOrFail(context, id);
-      return { status: 202, body: await importOf(tx, id), touched: [], after };
+      return { status: 202, body: await importOf(tx, id), touched: [['imports', id]], after };
     }),
   );
   routes.post(
@@ -83,7 +83,7 @@ export function importRoutes(context: AppContext): Router {
         throw notNow(await importOf(tx, id));
       await tx.rows('UPDATE csv_import SET ended_at = $2 WHERE id = $1', [id, now]);
       await forgetUnwanted(tx, id);
-      return { status: 201, body: await importOf(tx, id), touched: [] };
+      return { status: 201, body: await importOf(tx, id), touched: [['imports', id]] };
     }),
   );
   return routes;

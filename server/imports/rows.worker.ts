@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import type { ImportKind } from '#contract/imports.ts';
 import { refuse } from '#contract/refusals.ts';
 import type { Refusal } from '#core/outcome.ts';
-import { type ImportGround, missingColumns, type ReadRow, rowReader } from './readRows.ts';
+import { type ImportFacts, missingColumns, type ReadRow, rowReader } from './readRows.ts';
 
 // Reads a file row by row, off the thread that serves the shop, and hands it on some rows at a time.
 
@@ -15,7 +15,7 @@ export type FromRows =
 
 const AT_ONCE = 200;
 const port = parentPort;
-const { text, kind, ground } = workerData as { text: string; kind: ImportKind; ground: ImportGround };
+const { text, kind, known } = workerData as { text: string; kind: ImportKind; known: ImportFacts };
 const tell = (message: FromRows) => port?.postMessage(message);
 
 const parsed = Papa.parse<Record<string, string>>(text, {
@@ -27,7 +27,7 @@ const absent = missingColumns(kind, parsed.meta.fields ?? []);
 if (absent.length > 0) {
   tell({ kind: 'unreadable', refusal: refuse('import.unreadable', { columns: absent }) });
 } else {
-  const read = rowReader(kind, ground);
+  const read = rowReader(kind, known);
   tell({ kind: 'total', total: parsed.data.length });
   for (let i = 0; i < parsed.data.length; i += AT_ONCE) {
     // The first line of the file is its heading.

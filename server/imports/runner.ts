@@ -9,7 +9,7 @@ import { products } from '../products/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { startWorker } from '../workers/start.ts';
 import { bookRows } from './book.ts';
-import type { ImportGround, ReadRow } from './readRows.ts';
+import type { ImportFacts, ReadRow } from './readRows.ts';
 import type { FromRows } from './rows.worker.ts';
 
 const BAD_SHOWN = 300;
@@ -17,7 +17,7 @@ const BAD_SHOWN = 300;
 const PAUSE_MS = 4;
 const ROOM_AGAIN_MS = 5_000;
 
-export async function importGround(db: Queryable): Promise<ImportGround> {
+export async function importFacts(db: Queryable): Promise<ImportFacts> {
   const shop = await shopOf(db);
   if (!shop) throw new Error('rows are read before there is a shop');
   return {
@@ -38,8 +38,8 @@ export async function checkFile(
   text: string,
 ): Promise<void> {
   const { books } = context;
-  const ground = await importGround(books);
-  const worker = startWorker('server/imports/rows.worker.ts', { text, kind, ground });
+  const known = await importFacts(books);
+  const worker = startWorker('server/imports/rows.worker.ts', { text, kind, known });
   const bad: BadRow[] = [];
   let badRows = 0;
   let ended: { refusal: Refusal } | null = null;

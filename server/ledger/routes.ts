@@ -1,13 +1,13 @@
 import { Router } from 'express';
-import { correctionBody, letDownBody, mergeBody, nothing, pourBody } from '#contract/ledger.ts';
+import { correctionBody, diluteStockBody, mergeBody, nothing, pourBody } from '#contract/ledger.ts';
 import type { AppContext } from '../appContext.ts';
 import { command } from '../http/commands.ts';
-import { wholeNumber } from '../http/door.ts';
-import { bookCorrection } from './correct.ts';
-import { bookLetDown } from './letDown.ts';
-import { bookMerge } from './merge.ts';
-import { bookPour } from './pour.ts';
-import { bookReversal } from './reverse.ts';
+import { wholeNumber } from '../http/readRequest.ts';
+import { bookCorrection } from './booking/correct.ts';
+import { bookDilutedStock } from './booking/diluteStock.ts';
+import { bookMerge } from './booking/merge.ts';
+import { bookPour } from './booking/pour.ts';
+import { bookReversal } from './booking/reverse.ts';
 
 export function movementRoutes(context: AppContext): Router {
   const routes = Router();
@@ -34,10 +34,10 @@ export function movementRoutes(context: AppContext): Router {
   );
 
   routes.post(
-    '/let-downs',
-    command(context, letDownBody, async ({ tx, body, who, now }) => ({
+    '/diluted-stocks',
+    command(context, diluteStockBody, async ({ tx, body, who, now }) => ({
       status: 201,
-      body: await bookLetDown(tx, body, who, now),
+      body: await bookDilutedStock(tx, body, who, now),
       touched: [['vessels', body.vesselId]],
     })),
   );

@@ -19,6 +19,11 @@ export class Live {
     this.#now = now;
   }
 
+  /** The number of the last thing told. */
+  get seq(): number {
+    return this.#seq;
+  }
+
   tell(topic: Topic, id: number): void {
     const event: LiveEvent = { seq: ++this.#seq, topic, id };
     this.#recent.push(event);
@@ -29,16 +34,18 @@ export class Live {
   readonly listen: RequestHandler = async (req, res) => {
     const session = await createSession(req, res, { keepAlive: HEARTBEAT_MS });
     this.streams.keep(res, this.#now(), { seenLocked: true });
-    const heard = Number(session.lastId);
+    // A page that opens it for the first time says what it knew before: what came in between is told too.
+    const lastId = session.lastId || String(req.query.after ?? '');
+    const heard = Number(lastId);
     const oldest = this.#recent[0]?.seq ?? this.#seq + 1;
-    if (session.lastId && !(heard >= oldest - 1 && heard <= this.#seq))
+    if (lastId && !(heard >= oldest - 1 && heard <= this.#seq))
       session.push({}, 'refetch', String(this.#seq));
-    else if (session.lastId) {
+    else if (lastId) {
       for (const event of this.#recent)
         if (event.seq > heard) session.push(event, 'changed', String(event.seq));
     }
     // From here on it knows what it has heard, though nothing may happen for long.
-    else session.push({}, 'heard', String(this.#seq));
+    if (!session.lastId) session.push({}, 'heard', String(this.#seq));
     this.#sessions.add(session);
     session.once('disconnected', () => this.#sessions.delete(session));
   };

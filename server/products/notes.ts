@@ -5,8 +5,8 @@ import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { command } from '../http/commands.ts';
-import { wholeNumber } from '../http/door.ts';
 import { missing } from '../http/problems.ts';
+import { wholeNumber } from '../http/readRequest.ts';
 import { only, type SignedIn, whoOf } from '../http/signedIn.ts';
 
 /** Notes that stand before products: written and lifted by a lead, read by each before they mix. */

@@ -4,8 +4,8 @@ import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { idOf } from '../equipment/queries.ts';
 import { fileCommand } from '../http/commands.ts';
-import { wholeNumber } from '../http/door.ts';
 import { missing, problem } from '../http/problems.ts';
+import { wholeNumber } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
 import { products } from './queries.ts';
 

@@ -6,9 +6,9 @@ import { contentsOf } from '#core/mixing/contents.ts';
 import { careInWords, HAZARD_NAMES } from '#core/products/record.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
 import { dwellInWords } from '#core/recipes/dwellWords.ts';
-import { groundOf } from '#core/recipes/ground.ts';
 import { judgeCell } from '#core/recipes/judge.ts';
 import { AGITATION_NAMES, DIRECTION_NAMES, RINSE_NAMES } from '#core/recipes/recipe.ts';
+import { standardsOf } from '#core/recipes/standards.ts';
 import { SOIL_KIND_NAMES, SOIL_NAMES } from '#core/soil/soil.ts';
 import { ZONE_NAMES } from '#core/soil/zones.ts';
 import { shortStrength } from '#core/strength/formatStrength.ts';
@@ -24,7 +24,7 @@ export function recipeCard(
   shop: Pick<Shop, 'name' | 'units' | 'zone' | 'wasteWater'>,
   address: string,
 ): RecipeCard {
-  const ground = groundOf(recipe, product, vessel);
+  const known = standardsOf(recipe, product, vessel);
   const fillUl = vessel.fillLimitUl - vessel.displacementUl;
   const dial = vessel.dials.find((d) => d.id === recipe.dialId)?.name;
   const amount = (ul: number) => (ul === 0 ? 'none' : formatVolume(ul, shop.units));
@@ -48,7 +48,7 @@ export function recipeCard(
     use: USE_NAMES[recipe.use].toLowerCase(),
     setting: [
       `${vessel.name}, filled to ${formatVolume(fillUl, shop.units)}`,
-      ground.draw && `dial ${dial}, on ${machineName ?? 'a garden hose'}`,
+      known.draw && `dial ${dial}, on ${machineName ?? 'a garden hose'}`,
       recipe.zones.length > 0 && recipe.zones.map((z) => ZONE_NAMES[z]).join(', '),
       recipe.soilKinds.length > 0 && recipe.soilKinds.map((k) => SOIL_KIND_NAMES[k]).join(', '),
     ]
@@ -57,7 +57,7 @@ export function recipeCard(
     levels: recipe.cells.map((cell) => {
       const soil = `${cell.soil} ${SOIL_NAMES[cell.soil]}`;
       if (cell.kind === 'not') return { kind: 'not', soil, instead: cell.instead || 'Not for this.' };
-      const judged = judgeCell(cell, recipe.onPanel, ground);
+      const judged = judgeCell(cell, recipe.onPanel, known);
       const mix = judged.ok ? contentsOf(fillUl, judged.value.bottle) : null;
       return {
         kind: 'mix',

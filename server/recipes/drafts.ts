@@ -2,11 +2,11 @@ import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
 import { isSuction } from '#core/products/record.ts';
-import type { RecipeProduct, RecipeVessel } from '#core/recipes/ground.ts';
-import { groundOf } from '#core/recipes/ground.ts';
 import { judgeCell, mayPublish } from '#core/recipes/judge.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
 import { sameRecipe } from '#core/recipes/same.ts';
+import type { RecipeProduct, RecipeVessel } from '#core/recipes/standards.ts';
+import { standardsOf } from '#core/recipes/standards.ts';
 import type { Queryable } from '../db/books.ts';
 import { vessels } from '../equipment/queries.ts';
 import { revised } from '../http/commands.ts';
@@ -73,10 +73,10 @@ export async function saveDraft(
   if (!retired) {
     const { product, vessel } = await wareOf(tx, typed, at);
     recipe = fitting(typed, vessel);
-    const ground = groundOf(recipe, product, vessel);
+    const known = standardsOf(recipe, product, vessel);
     for (const [i, cell] of recipe.cells.entries()) {
       if (cell.kind === 'not') continue;
-      const judged = judgeCell(cell, recipe.onPanel, ground);
+      const judged = judgeCell(cell, recipe.onPanel, known);
       const field = !judged.ok && judged.code.startsWith('dwell') ? 'dwell' : 'strength';
       if (!judged.ok) throw refusalProblem(judged, `${at}/cells/${i}/${field}`);
     }
@@ -117,10 +117,10 @@ export async function publish(
     throw problem(422, 'recipe.noDraft', {}, { at });
   }
   const { product, vessel } = await wareOf(tx, draft, at);
-  const ground = groundOf(draft, product, vessel);
+  const known = standardsOf(draft, product, vessel);
   for (const cell of draft.cells) {
     if (cell.kind === 'not') continue;
-    const may = mayPublish(cell, draft.onPanel, ground);
+    const may = mayPublish(cell, draft.onPanel, known);
     if (!may.ok) throw refusalProblem({ ...may, of: { ...may.of, recipe: draft.name } }, at);
   }
   if (draft.cells.every((c) => c.kind === 'not')) {

@@ -7,15 +7,10 @@ import { accept, type Outcome } from '#core/outcome.ts';
 import type { AppContext } from '../appContext.ts';
 import { vessels } from '../equipment/queries.ts';
 import { command } from '../http/commands.ts';
-import { wholeNumber } from '../http/door.ts';
 import { missing, problem, refusalProblem } from '../http/problems.ts';
+import { wholeNumber } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
-import {
-  type CalibrationGround,
-  calibrationGround,
-  calibrations,
-  insertCalibration,
-} from './calibrations.ts';
+import { type CalibrationFacts, calibrationFacts, calibrations, insertCalibration } from './calibrations.ts';
 
 /** Draws as they were measured. Everyone may look; leads measure, and take back what was measured wrongly. */
 export function calibrationRoutes(context: AppContext): Router {
@@ -28,10 +23,10 @@ export function calibrationRoutes(context: AppContext): Router {
     only('lead'),
     command(context, calibrationBody, async ({ tx, body, who, now, params }) => {
       const vesselId = vesselOf(params);
-      const ground = await calibrationGround(tx, vesselId, body);
-      if (!ground) throw missing('vessel');
-      checkGround(ground, body);
-      const draw = drawFrom(body, ground);
+      const known = await calibrationFacts(tx, vesselId, body);
+      if (!known) throw missing('vessel');
+      checkFacts(known, body);
+      const draw = drawFrom(body, known);
       if (!draw.ok) throw refusalProblem(draw, WHERE[draw.code] ?? '/runs');
       await insertCalibration(tx, vesselId, body, draw.value, who.personId, now);
       await tx.rows('UPDATE vessel SET dial_id = $2, revision = revision + 1 WHERE id = $1', [
@@ -76,15 +71,15 @@ const WHERE: Record<string, string> = {
   'flow.seconds': '/flow/seconds',
 };
 
-function checkGround(ground: CalibrationGround, { seen, runs }: CalibrationBody): void {
-  if (ground.kind !== 'cannonBottle' && ground.kind !== 'gunBottle') {
-    throw problem(409, 'rig.noDraw', { vessel: ground.name }, { at: '/dialId' });
+function checkFacts(known: CalibrationFacts, { seen, runs }: CalibrationBody): void {
+  if (known.kind !== 'cannonBottle' && known.kind !== 'gunBottle') {
+    throw problem(409, 'rig.noDraw', { vessel: known.name }, { at: '/dialId' });
   }
-  if (ground.retired) throw problem(409, 'rig.retired', { vessel: ground.name }, { at: '/dialId' });
-  if (!ground.dialThere) throw problem(409, 'rig.dialGone', {}, { at: '/dialId' });
-  if (!ground.machineThere) throw problem(409, 'rig.machineGone', {}, { at: '/machineId' });
+  if (known.retired) throw problem(409, 'rig.retired', { vessel: known.name }, { at: '/dialId' });
+  if (!known.dialThere) throw problem(409, 'rig.dialGone', {}, { at: '/dialId' });
+  if (!known.machineThere) throw problem(409, 'rig.machineGone', {}, { at: '/machineId' });
   if (runs.every((r) => r.leftOut)) throw problem(409, 'rig.noRuns', {}, { at: '/runs' });
-  const { newest } = ground;
+  const { newest } = known;
   if (newest && newest.id !== seen) {
     throw problem(409, 'calibration.newer', { by: newest.personName, q: newest.q }, { current: newest });
   }
@@ -92,7 +87,7 @@ function checkGround(ground: CalibrationGround, { seen, runs }: CalibrationBody)
 
 function drawFrom(
   { flow, stepUl, runs, variant }: CalibrationBody,
-  { bottleUl }: CalibrationGround,
+  { bottleUl }: CalibrationFacts,
 ): Outcome<Draw> {
   const found =
     flow.kind === 'bucket'

@@ -25,7 +25,7 @@ export async function calibrations(
   return rows.map((r) => r.calibration);
 }
 
-export type CalibrationGround = {
+export type CalibrationFacts = {
   units: UnitSystem;
   kind: string;
   name: string;
@@ -37,12 +37,12 @@ export type CalibrationGround = {
   newest: { id: number; personName: string; q: number } | null;
 };
 
-export async function calibrationGround(
+export async function calibrationFacts(
   tx: Queryable,
   vesselId: number,
   { dialId, machineId }: Pick<CalibrationBody, 'dialId' | 'machineId'>,
-): Promise<CalibrationGround | undefined> {
-  const rows = await tx.rows<CalibrationGround>(
+): Promise<CalibrationFacts | undefined> {
+  const rows = await tx.rows<CalibrationFacts>(
     `SELECT s.units, v.kind, v.name, v.brimful_ul AS "bottleUl", v.retired_at IS NOT NULL AS retired,
             EXISTS (SELECT FROM dial_position d WHERE d.id = $2 AND d.vessel_id = v.id AND d.retired_at IS NULL) AS "dialThere",
             $3::int IS NULL OR EXISTS (SELECT FROM device m WHERE m.id = $3 AND m.kind = 'pressureWasher' AND m.retired_at IS NULL)

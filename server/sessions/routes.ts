@@ -3,8 +3,8 @@ import { type CookieOptions, Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { languageBody, type SignInName, signInBody, type Who } from '#contract/people.ts';
 import type { AppContext } from '../appContext.ts';
-import { parseBody } from '../http/door.ts';
 import { problem } from '../http/problems.ts';
+import { parseBody } from '../http/readRequest.ts';
 import { cookieOf, hashToken, only, SESSION_COOKIE, TABLET_COOKIE, whoOf } from '../http/signedIn.ts';
 import { checkPin } from './checkPin.ts';
 import {

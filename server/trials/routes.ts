@@ -6,8 +6,8 @@ import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { change, command, revised } from '../http/commands.ts';
-import { wholeNumber } from '../http/door.ts';
 import { missing, problem, refusalProblem } from '../http/problems.ts';
+import { wholeNumber } from '../http/readRequest.ts';
 import { products } from '../products/queries.ts';
 import { weatherNow } from '../weather/weather.ts';
 

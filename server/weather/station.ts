@@ -6,7 +6,14 @@ import { shopOf } from '../shop/queries.ts';
 const APART = { airC: 0.5, humidity: 0.03, windMs: 0.4 };
 const AT_LEAST_EVERY_MS = 30 * 60_000;
 
-type Kept = { airC: number; humidity: number; windMs: number; sky: string; raining: boolean; at: string };
+type StationState = {
+  airC: number;
+  humidity: number;
+  windMs: number;
+  sky: string;
+  raining: boolean;
+  at: string;
+};
 
 /**
  * Reads the station, where the shop has one, and keeps what it says if that has changed. What is kept is what everyone
@@ -21,7 +28,7 @@ export async function noteStation(
   if (!station || !read) return;
   const noted = await context.books.transaction(async (tx) => {
     if ((await shopOf(tx))?.weatherSource !== 'station') return false;
-    const [last] = await tx.rows<Kept>(
+    const [last] = await tx.rows<StationState>(
       `SELECT air_c AS "airC", humidity, wind_ms AS "windMs", sky, raining, ${utc('read_at')} AS at FROM weather_reading
        WHERE source <> 'typed' ORDER BY read_at DESC, id DESC LIMIT 1`,
     );

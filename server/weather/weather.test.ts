@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Batch } from '#contract/batches.ts';
 import type { WeatherNow } from '#contract/weather.ts';
-import { simulatedDay } from '../devices/weatherStation.ts';
+import { simulatedDay } from '../../demo/devices/simulatedStation.ts';
 import { serveShop } from '../testing/demoShop.ts';
 
 const shop = serveShop();

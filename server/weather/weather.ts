@@ -4,8 +4,8 @@ import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { command } from '../http/commands.ts';
-import { parseBody } from '../http/door.ts';
 import { problem } from '../http/problems.ts';
+import { parseBody } from '../http/readRequest.ts';
 import { shopOf } from '../shop/queries.ts';
 import { noteStation } from './station.ts';
 
@@ -44,7 +44,10 @@ export function weatherRoutes(context: AppContext): Router {
     station.act(act);
     await noteStation(context);
     context.live.tell('weather', 0);
-    res.status(201).json(await weatherState(context, context.books));
+    res
+      .status(201)
+      .set('Touched', 'weather')
+      .json(await weatherState(context, context.books));
   });
   return routes;
 }

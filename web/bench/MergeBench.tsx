@@ -1,149 +1,141 @@
-import { useMutation } from '@tanstack/react-query';
 import type { Merged } from '#contract/ledger.ts';
 import { fractionIn, volumeUl } from '#core/mixing/contents.ts';
-import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
-import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
 import { usePrintEach } from '../labels/usePrintEach.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { strengthSaid, t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
-import { askAgain } from '../state/queries.ts';
-import { Button } from '../ui/Button.tsx';
-import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
+import { useCommand } from '../state/useCommand.ts';
 import { Refusal } from '../ui/Refusal.tsx';
-import { useSize } from '../ui/useSize.ts';
-import { AmountField } from './AmountField.tsx';
-import type { BenchDraft } from './benchDraft.ts';
-import { PastItsDay } from './Cautions.tsx';
-import type { Equipment } from './equipment.ts';
-import { MergedLine } from './MergedLine.tsx';
-import { type Holding, isHolding, mergeMix } from './mergeMix.ts';
-import { VesselChoice } from './VesselChoice.tsx';
-
-type Props = {
-  draft: BenchDraft;
-  equipment: Equipment;
-  set: (change: Partial<BenchDraft>) => void;
-  question: React.ReactNode;
-};
+import type { BenchProps } from './benchProps.ts';
+import { AmountField } from './fields/AmountField.tsx';
+import { VesselChoice } from './fields/VesselChoice.tsx';
+import type { Question } from './mix/benchDraft.ts';
+import { type Holding, isHolding, type MergeMix, mergeMix } from './mix/mergeMix.ts';
+import { PastItsDay } from './pour/Cautions.tsx';
+import { MergedLine } from './pour/MergedLine.tsx';
+import { InTheWay, PourButton, PourPlace } from './pour/PourPlace.tsx';
+import { usePourKey } from './pour/usePourKey.ts';
+import { Surface } from './Surface.tsx';
+import { Amounts, ComesTo } from './shown/Amounts.tsx';
+import { Drawn, Filled } from './shown/Drawn.tsx';
 
 /** Two leftovers of one product into one vessel. */
-export default function MergeBench({ draft, equipment, set, question }: Props) {
+export default function MergeBench({
+  draft,
+  equipment,
+  set,
+  ask,
+}: BenchProps & { draft: Question<'merge'> }) {
   const { shop } = useSession();
   const mix = mergeMix(draft, equipment.vessels, shop);
   const { into, from, partners, kept, result, refusals, body } = mix;
   const printEach = usePrintEach();
-  const merging = useMutation({
-    mutationFn: () => post<Merged>('/merges', body),
-    onSuccess: (merged) => {
+  const merging = useCommand(
+    () => post<Merged>('/merges', body),
+    (merged) => {
       printEach(merged);
       set({ leftText: '', otherLeftText: '' });
     },
-    onSettled: () => askAgain('vessels'),
-  });
+  );
   useShowsProducts(into?.holds.productId);
-  const change = (more: Partial<BenchDraft>) => {
-    if (merging.isError) merging.reset();
+  const change: typeof set = (more) => {
+    if (merging.refusal) merging.forget();
     set(more);
   };
-  const moved = kept.from && readVolume(volumeUl(kept.from), shop.units);
+  const may = body !== null && !merging.waiting;
+  usePourKey(may ? merging.run : null);
   return (
-    <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-5 px-4 pt-3 pb-28 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:px-8 lg:pt-5 lg:pb-5">
-      <h1 className="sr-only">{t('Bench')}</h1>
-      <div className="flex flex-col gap-4">
-        {question}
-        <VesselChoice
-          note={note}
-          label={t('Pour into')}
-          value={into}
-          options={equipment.vessels.filter(isHolding)}
-          onChange={(vesselId) => change({ vesselId, otherVesselId: null })}
-        />
-        <LeftField
+    <Surface
+      amounts={
+        <Amounts
+          product={into && { name: into.holds.productName }}
           vessel={into}
-          text={draft.leftText}
-          refusal={refusals.into}
-          onChange={(leftText) => change({ leftText })}
-        />
-        <VesselChoice
-          note={note}
-          label={t('Pour over from')}
-          value={from}
-          options={partners}
-          onChange={(otherVesselId) => change({ otherVesselId })}
-        />
-        {from ? (
-          <LeftField
-            vessel={from}
-            text={draft.otherLeftText}
-            refusal={refusals.from}
-            onChange={(otherLeftText) => change({ otherLeftText })}
-          />
-        ) : (
-          <p>
-            {into
-              ? t('Nothing else holds {0}. Different products are never combined.', into.holds.productName)
-              : t('By the books no vessel holds a leftover.')}
-          </p>
-        )}
-      </div>
-      <div className="flex flex-col gap-5">
-        <section aria-label={t('Amounts')} aria-live="polite" className="flex gap-8">
-          <p className="text-ink">
-            <span className="caps block">{t('Pour over')}</span>
-            <span
-              className="reading flex items-baseline gap-2 text-[4.2rem] leading-none"
-              data-testid="reading-merge"
-            >
-              {moved ? moved.figure : '–'}
-              {moved && <span className="text-[1.6rem]">{moved.unit}</span>}
-            </span>
-          </p>
+          amounts={[
+            { id: 'merge', order: t('Pour over'), tone: 'text-ink', ul: kept.from && volumeUl(kept.from) },
+          ]}
+        >
           {result && (
-            <p>
-              <span className="caps block">{t('Together')}</span>
-              <span className="reading block text-[1.7rem] leading-tight">
+            <ComesTo name={t('Together')}>
+              <span className="reading text-[1.2rem] leading-tight whitespace-nowrap sm:block sm:text-[1.7rem]">
                 {formatVolume(volumeUl(result), shop.units)}, {formatPercent(fractionIn(result))}
-              </span>
+              </span>{' '}
               {strengthSaid(inNotation(fractionIn(result), 'parts'))}
+            </ComesTo>
+          )}
+        </Amounts>
+      }
+      fields={
+        <>
+          {ask}
+          <VesselChoice
+            note={note}
+            label={t('Pour into')}
+            value={into}
+            options={equipment.vessels.filter(isHolding)}
+            onChange={(vesselId) => change({ vesselId, otherVesselId: null })}
+          />
+          <LeftField
+            vessel={into}
+            text={draft.leftText}
+            refusal={refusals.into}
+            onChange={(leftText) => change({ leftText })}
+          />
+          <VesselChoice
+            note={note}
+            label={t('Pour over from')}
+            value={from}
+            options={partners}
+            onChange={(otherVesselId) => change({ otherVesselId })}
+          />
+          {from ? (
+            <LeftField
+              vessel={from}
+              text={draft.otherLeftText}
+              refusal={refusals.from}
+              onChange={(otherLeftText) => change({ otherLeftText })}
+            />
+          ) : (
+            <p>
+              {into
+                ? t('Nothing else holds {0}. Different products are never combined.', into.holds.productName)
+                : t('By the books no vessel holds a leftover.')}
             </p>
           )}
-        </section>
-        {into && (
-          <BeforeAndAfter
+        </>
+      }
+      drawn={into && <Drawn vessel={<BeforeAndAfter vessel={into} mix={mix} />} />}
+    >
+      {[into, from].map(
+        (v) =>
+          v && (
+            <PastItsDay
+              key={v.id}
+              code={v.holds.code}
+              day={v.holds.useBy}
+              fresh={t('What it is poured into is good for no longer: empty it instead.')}
+            />
+          ),
+      )}
+      <PourPlace product={equipment.products.find((p) => p.id === into?.holds.productId) ?? null}>
+        {refusals.both ? (
+          <InTheWay refusal={refusals.both} vessel={null} />
+        ) : (
+          <PourButton
+            words={merging.waiting ? t('Booking ...') : t('Pour them together')}
             vessel={into}
-            nowUl={kept.into ? volumeUl(kept.into) : 0}
-            afterUl={result && volumeUl(result)}
+            disabled={!may}
+            onClick={() => merging.run()}
+            topUp={null}
           />
         )}
-        {[into, from].map(
-          (v) =>
-            v && (
-              <PastItsDay
-                key={v.id}
-                code={v.holds.code}
-                day={v.holds.useBy}
-                fresh={t('What it is poured into is good for no longer: empty it instead.')}
-              />
-            ),
-        )}
-        {refusals.both && <Refusal problem={refusals.both} />}
-        <Button
-          look="main"
-          bay
-          className="max-w-md"
-          disabled={!body || merging.isPending}
-          onClick={() => merging.mutate()}
-        >
-          {merging.isPending ? t('Booking ...') : t('Pour them together')}
-        </Button>
-        {merging.error && <Refusal problem={merging.error} />}
-        {merging.data && <MergedLine merged={merging.data} undone={merging.reset} />}
-      </div>
-    </main>
+      </PourPlace>
+      {merging.refusal && <Refusal problem={merging.refusal} />}
+      {merging.answer && <MergedLine merged={merging.answer} undone={merging.forget} />}
+    </Surface>
   );
 }
 
@@ -168,18 +160,11 @@ function LeftField(props: {
   );
 }
 
-function BeforeAndAfter({
-  vessel,
-  nowUl,
-  afterUl,
-}: {
-  vessel: Holding;
-  nowUl: number;
-  afterUl: number | null;
-}) {
+function BeforeAndAfter({ vessel, mix: { kept, result } }: { vessel: Holding; mix: MergeMix }) {
   const { shop } = useSession();
-  const [room, size] = useSize<HTMLDivElement>();
   const guard = vessel.displacementUl;
+  const nowUl = kept.into ? volumeUl(kept.into) : 0;
+  const afterUl = result && volumeUl(result);
   const mark = (ul: number, word: string, dashed: boolean) => ({
     ul: ul + guard,
     figure: `${word} ${formatVolume(ul, shop.units)}`,
@@ -187,25 +172,20 @@ function BeforeAndAfter({
     dashed,
   });
   return (
-    <div ref={room} className="h-72">
-      <EquipmentDrawing
-        outline={VESSEL_OUTLINES[vessel.kind]}
-        brimfulUl={vessel.brimfulUl}
-        layers={[
-          { ul: guard, of: 'guard' },
-          { ul: afterUl ?? nowUl, of: 'mix' },
-        ]}
-        units={shop.units}
-        {...size}
-        align="left"
-        marks={[mark(nowUl, t('now'), true), ...(afterUl ? [mark(afterUl, t('then'), false)] : [])]}
-        label={t(
-          '{0}, now {1}{2}',
-          vessel.name,
-          formatVolume(nowUl, shop.units),
-          afterUl ? t(', then {0}', formatVolume(afterUl, shop.units)) : '',
-        )}
-      />
-    </div>
+    <Filled
+      of={vessel}
+      layers={[
+        { ul: guard, of: 'guard' },
+        { ul: afterUl ?? nowUl, of: 'mix' },
+      ]}
+      align="left"
+      marks={[mark(nowUl, t('now'), true), ...(afterUl ? [mark(afterUl, t('then'), false)] : [])]}
+      label={t(
+        '{0}, now {1}{2}',
+        vessel.name,
+        formatVolume(nowUl, shop.units),
+        afterUl ? t(', then {0}', formatVolume(afterUl, shop.units)) : '',
+      )}
+    />
   );
 }

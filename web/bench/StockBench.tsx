@@ -1,8 +1,5 @@
-import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
-import type { LetDownBody, Merged } from '#contract/ledger.ts';
+import type { DiluteStockBody, Merged } from '#contract/ledger.ts';
 import type { Product } from '#contract/products.ts';
-import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { equivalentFraction, shareOfStock } from '#core/mixing/solveFor.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { labelEnds } from '#core/strength/labelStrength.ts';
@@ -13,43 +10,41 @@ import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { strengthSaid, t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
-import { askAgain } from '../state/queries.ts';
+import { useCommand } from '../state/useCommand.ts';
 import { Button } from '../ui/Button.tsx';
-import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
-import { useSize } from '../ui/useSize.ts';
-import { AmountField } from './AmountField.tsx';
-import { BigFigure } from './BigFigure.tsx';
-import type { BenchDraft } from './benchDraft.ts';
-import { nameOf } from './benchMeasuring.ts';
-import { AskForWord, PastItsDay, ProductCare } from './Cautions.tsx';
-import type { Equipment } from './equipment.ts';
-import { type LetDownMix, letDownMix } from './letDownMix.ts';
-import { MergedLine } from './MergedLine.tsx';
-import { type Holding, isHolding } from './mergeMix.ts';
-import { InTheWay, PourButton, PourPlace } from './PourPlace.tsx';
-import { VesselChoice } from './VesselChoice.tsx';
+import type { BenchProps } from './benchProps.ts';
+import { AmountField } from './fields/AmountField.tsx';
+import { MakeField } from './fields/MakeField.tsx';
+import { VesselChoice } from './fields/VesselChoice.tsx';
+import type { Question } from './mix/benchDraft.ts';
+import { nameOf } from './mix/benchMeasuring.ts';
+import { type DiluteStockMix, diluteStockMix } from './mix/diluteStockMix.ts';
+import type { Equipment } from './mix/equipment.ts';
+import { type Holding, isHolding } from './mix/mergeMix.ts';
+import { Acknowledge, PastItsDay, ProductCare } from './pour/Cautions.tsx';
+import { MergedLine } from './pour/MergedLine.tsx';
+import { InTheWay, PourButton, PourPlace } from './pour/PourPlace.tsx';
+import { usePourKey } from './pour/usePourKey.ts';
+import { useWord } from './pour/useWord.ts';
+import { Surface } from './Surface.tsx';
+import { Amounts, ComesTo } from './shown/Amounts.tsx';
+import { Drawn, Filled, layersOf } from './shown/Drawn.tsx';
 
-type Props = {
-  draft: BenchDraft;
-  equipment: Equipment;
-  set: (change: Partial<BenchDraft>) => void;
-  question: React.ReactNode;
-};
-
-/** A mix from a stock solution that was let down from a hyper-concentrate: both stages in view. */
-export default function StockBench({ draft, equipment, set, question }: Props) {
+/** A mix from a stock solution of a hyper-concentrate: both stages in view. */
+export default function StockBench({
+  draft,
+  equipment,
+  set,
+  ask,
+}: BenchProps & { draft: Question<'stock'> }) {
   const { shop } = useSession();
   const stocks = equipment.vessels.filter(isHolding).filter((v) => isHyper(v, equipment));
   const stock = stocks.find((v) => v.id === draft.otherVesselId) ?? stocks[0] ?? null;
-  const mix = stock && letDownMix(draft, stock, equipment);
+  const mix = stock && diluteStockMix(draft, stock, equipment);
   useShowsProducts(stock?.holds.productId);
   const printEach = usePrintEach();
-  const letting = useMutation({
-    mutationFn: (body: LetDownBody) => post<Merged>('/let-downs', body),
-    onSuccess: printEach,
-    onSettled: () => askAgain('vessels'),
-  });
+  const diluting = useCommand((body: DiluteStockBody) => post<Merged>('/diluted-stocks', body), printEach);
   const hyper = equipment.products.find((p) => p.state === 'hyper');
   const makeStock = () => {
     const pail = equipment.vessels.find((v) => v.kind === 'stockPail');
@@ -62,123 +57,121 @@ export default function StockBench({ draft, equipment, set, question }: Props) {
     });
   };
   const product = equipment.products.find((p) => p.id === stock?.holds.productId) ?? null;
-  const inTheWay = mix?.inTheWay ?? null;
+  const inTheWay = mix?.inTheWay ?? mix?.refusals.stock ?? null;
   const asksForWord = product?.record.care.acknowledge ?? false;
-  const wordFor = `${stock?.holds.ul}`;
-  const [word, giveWord] = useState('');
-  const given = word === wordFor;
+  const word = useWord(`${stock?.holds.ul}`);
   const body =
-    mix?.body && !inTheWay && (given || !asksForWord)
-      ? { ...mix.body, ...(asksForWord && { acknowledged: given }) }
+    mix?.body && !inTheWay && (word.given || !asksForWord)
+      ? { ...mix.body, ...(asksForWord && { acknowledged: word.given }) }
       : null;
+  const pour = body && !diluting.waiting && !diluting.answer ? () => diluting.run(body) : null;
+  usePourKey(pour);
   return (
-    <main className="mx-auto grid max-w-[1480px] gap-x-8 gap-y-5 px-4 pt-3 pb-28 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:px-8 lg:pt-5 lg:pb-5">
-      <h1 className="sr-only">{t('Bench')}</h1>
-      <div className="flex flex-col gap-4">
-        {question}
-        {stock ? (
-          <>
-            <VesselChoice
-              label={t('Stock solution')}
-              value={stock}
-              options={stocks}
-              onChange={(id) => set({ otherVesselId: id })}
-            />
-            <AmountField
-              label={t('Strength')}
-              value={draft.strengthText}
-              refusal={mix?.refusals.strength}
-              placeholder={t('such as 1:9')}
-              strength
-              hint={t('Of stock solution in the mix, such as 1:9')}
-              onChange={(strengthText) => set({ strengthText, picked: null })}
-            />
-            {mix && product && (
-              <Stands product={product} equipment={equipment} stock={mix.stockFraction} set={set} />
-            )}
-            <VesselChoice
-              label={t('Vessel')}
-              value={mix?.vessel ?? null}
-              options={equipment.vessels.filter((v) => v.id !== stock.id)}
-              onChange={(id) => set({ vesselId: id })}
-            />
-            <AmountField
-              label={t('How much to make')}
-              value={draft.makeText}
-              refusal={mix?.refusals.total}
-              placeholder={
-                mix?.vessel
-                  ? t('{0}, to the fill limit', formatVolume(mix.vessel.fillLimitUl, shop.units))
-                  : ''
-              }
-              onChange={(makeText) => set({ makeText })}
-            />
-          </>
-        ) : (
-          <p>{t('By the books no vessel holds a stock solution of a hyper-concentrate.')}</p>
-        )}
-        {hyper && (
-          <Button bay onClick={makeStock}>
-            {t('Make a stock solution')}
-          </Button>
-        )}
-      </div>
+    <Surface
+      amounts={
+        <Amounts
+          product={product}
+          vessel={mix?.vessel}
+          amounts={[
+            { id: 'water', order: t('First water'), tone: 'text-water', ul: mix?.plan?.waterUl ?? null },
+            {
+              id: 'product',
+              order: t('then stock solution'),
+              tone: 'text-product',
+              ul: mix?.plan?.productUl ?? null,
+              note: mix?.chosen && t('Measured in the {0}.', nameOf(mix.chosen)),
+            },
+          ]}
+        >
+          {mix?.stage && (
+            <ComesTo name={t('Of the hyper-concentrate')}>
+              <span className="reading text-[1.2rem] leading-tight whitespace-nowrap sm:block sm:text-[1.7rem]">
+                {formatVolume(mix.stage.hyperUl, shop.units)}, {formatPercent(mix.stage.overall)}
+              </span>{' '}
+              {t('the stock solution is {0}', strengthSaid(inNotation(mix.stockFraction, 'parts')))}
+            </ComesTo>
+          )}
+        </Amounts>
+      }
+      fields={
+        <>
+          {ask}
+          {stock ? (
+            <>
+              <VesselChoice
+                label={t('Stock solution')}
+                value={stock}
+                options={stocks}
+                onChange={(id) => set({ otherVesselId: id })}
+              />
+              <AmountField
+                label={t('Strength')}
+                value={draft.strengthText}
+                refusal={mix?.refusals.strength}
+                placeholder={t('such as 1:9')}
+                of="strength"
+                hint={t('Of stock solution in the mix, such as 1:9')}
+                onChange={(strengthText) => set({ strengthText, picked: null })}
+              />
+              {mix && product && (
+                <Stands product={product} equipment={equipment} stock={mix.stockFraction} set={set} />
+              )}
+              <VesselChoice
+                label={t('Vessel')}
+                value={mix?.vessel ?? null}
+                options={equipment.vessels.filter((v) => v.id !== stock.id)}
+                onChange={(id) => set({ vesselId: id })}
+              />
+              <MakeField draft={draft} vessel={mix?.vessel} refusal={mix?.refusals.total} set={set} />
+            </>
+          ) : (
+            <p>{t('By the books no vessel holds a stock solution of a hyper-concentrate.')}</p>
+          )}
+          {hyper && (
+            <Button bay onClick={makeStock}>
+              {t('Make a stock solution')}
+            </Button>
+          )}
+        </>
+      }
+      drawn={mix && <StockDrawn mix={mix} />}
+    >
       {stock && mix && (
-        <div className="flex flex-col gap-5">
-          <section aria-label={t('Amounts')} aria-live="polite" className="flex flex-wrap gap-8">
-            <BigFigure order={t('First water')} tone="text-water" ul={mix.plan?.waterUl} what={t('water')} />
-            <BigFigure
-              order={t('then stock solution')}
-              tone="text-product"
-              ul={mix.plan?.productUl}
-              what={t('product')}
-            />
-            {mix.stage && (
-              <p>
-                <span className="caps block">{t('Of the hyper-concentrate')}</span>
-                <span className="reading block text-[1.7rem] leading-tight">
-                  {formatVolume(mix.stage.hyperUl, shop.units)}, {formatPercent(mix.stage.overall)}
-                </span>
-                {t('the stock solution is {0}', strengthSaid(inNotation(mix.stockFraction, 'parts')))}
-              </p>
-            )}
-          </section>
-          <StockDrawings mix={mix} />
+        <>
           {product && <ProductCare product={product} />}
           <PastItsDay
             code={stock.holds.code}
             day={stock.holds.useBy}
             fresh={t('Empty it and make a stock solution afresh.')}
           />
-          {asksForWord && !inTheWay && <AskForWord given={given} give={(g) => giveWord(g ? wordFor : '')} />}
-          {mix.refusals.stock && <Refusal problem={mix.refusals.stock} />}
+          {asksForWord && !inTheWay && <Acknowledge {...word} />}
           <PourPlace product={product}>
-            {letting.data ? (
-              <Button bay onClick={letting.reset}>
+            {diluting.answer ? (
+              <Button bay onClick={diluting.forget}>
                 {t('Pour another')}
               </Button>
             ) : inTheWay ? (
               <InTheWay refusal={inTheWay} vessel={mix.vessel ?? null} />
             ) : (
               <PourButton
-                words={letting.isPending ? t('Booking ...') : t('Pour from {0}', stock.holds.code)}
+                words={diluting.waiting ? t('Booking ...') : t('Pour from {0}', stock.holds.code)}
                 vessel={mix.vessel ?? null}
-                disabled={!body || letting.isPending}
-                onClick={() => body && letting.mutate(body)}
+                disabled={!pour}
+                onClick={() => pour?.()}
                 topUp={null}
               />
             )}
           </PourPlace>
-          {letting.error && <Refusal problem={letting.error} />}
-          {letting.data && <MergedLine merged={letting.data} undone={letting.reset} />}
-        </div>
+          {diluting.refusal && <Refusal problem={diluting.refusal} />}
+          {diluting.answer && <MergedLine merged={diluting.answer} undone={diluting.forget} />}
+        </>
       )}
-    </main>
+    </Surface>
   );
 }
 
 /** The strengths of the product it replaces, as the use of this stock solution that stands for each. */
-function Stands(props: { product: Product; equipment: Equipment; stock: Fraction; set: Props['set'] }) {
+function Stands(props: { product: Product; equipment: Equipment; stock: Fraction; set: BenchProps['set'] }) {
   const { product, equipment, stock, set } = props;
   const { replaces } = product.record;
   const old = equipment.products.find((p) => p.id === replaces?.productId);
@@ -212,60 +205,34 @@ function Stands(props: { product: Product; equipment: Equipment; stock: Fraction
 const isHyper = ({ holds }: Holding, { products }: Equipment): boolean =>
   products.some((p) => p.id === holds.productId && p.state === 'hyper');
 
-function StockDrawings({ mix }: { mix: LetDownMix }) {
+function StockDrawn({ mix: { vessel, plan, chosen } }: { mix: DiluteStockMix }) {
   const { shop } = useSession();
-  const [room, size] = useSize<HTMLDivElement>();
-  const { vessel, plan, chosen } = mix;
   const part = chosen?.parts[0];
-  const half = { width: Math.floor(size.width / 2), height: size.height };
-  const shown = (ul: number) => formatVolume(ul, shop.units);
+  const mark = (ul: number, tone: 'water' | 'product') => ({
+    ul,
+    figure: formatVolume(ul, shop.units),
+    tone,
+  });
   return (
-    <div>
-      <div ref={room} className="flex h-72">
-        {vessel && (
-          <EquipmentDrawing
-            outline={VESSEL_OUTLINES[vessel.kind]}
-            brimfulUl={vessel.brimfulUl}
-            layers={
-              plan
-                ? [
-                    { ul: plan.waterUl, of: 'water' },
-                    { ul: plan.productUl, of: 'product' },
-                  ]
-                : []
-            }
-            units={shop.units}
-            {...half}
-            align="left"
-            marks={
-              plan
-                ? [
-                    { ul: plan.waterUl, figure: shown(plan.waterUl), tone: 'water' },
-                    {
-                      ul: plan.waterUl + plan.productUl,
-                      figure: shown(plan.waterUl + plan.productUl),
-                      tone: 'product',
-                    },
-                  ]
-                : []
-            }
-            label={vessel.name}
-          />
-        )}
-        {part && (
-          <EquipmentDrawing
-            outline={MEASURE_OUTLINES[part.measure.kind]}
-            brimfulUl={part.measure.capacityUl}
-            layers={[{ ul: part.lastUl, of: 'product' }]}
-            units={shop.units}
-            {...half}
-            align="left"
-            marks={[{ ul: part.lastUl, figure: shown(part.lastUl), tone: 'product' }]}
-            label={part.measure.name}
-          />
-        )}
-      </div>
-      {chosen && <p className="mt-2">{t('Measured in the {0}.', nameOf(chosen))}</p>}
-    </div>
+    <Drawn
+      vessel={
+        <Filled
+          of={vessel}
+          layers={layersOf(plan)}
+          align="right"
+          marks={plan ? [mark(plan.waterUl, 'water'), mark(plan.waterUl + plan.productUl, 'product')] : []}
+          label={vessel?.name ?? ''}
+        />
+      }
+      measure={
+        <Filled
+          of={part?.measure}
+          layers={part ? [{ ul: part.lastUl, of: 'product' }] : []}
+          align="left"
+          marks={part ? [mark(part.lastUl, 'product')] : []}
+          label={part?.measure.name ?? ''}
+        />
+      }
+    />
   );
 }

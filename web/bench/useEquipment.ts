@@ -1,9 +1,9 @@
 import { useMemo } from 'react';
 import type { SignOff } from '#contract/people.ts';
 import { atLeast } from '#contract/roles.ts';
-import { shopNow } from '../lib/clock.ts';
+import { useOverride } from '../lib/override.ts';
 import { useSession } from '../lib/session.tsx';
-import { useWord } from '../lib/word.ts';
+import { shopNow } from '../lib/shopNow.ts';
 import {
   containersQuery,
   devicesQuery,
@@ -14,71 +14,40 @@ import {
   signOffsQuery,
   vesselsQuery,
 } from '../state/queries.ts';
-import { useQuery } from '../state/useQuery.ts';
+import { useAsked } from '../state/useAsked.ts';
 import { dayOf } from '../ui/dates.ts';
-import type { Equipment } from './equipment.ts';
+import type { Equipment } from './mix/equipment.ts';
 
-/** The shop's equipment, or why it could not be had; both null while it is on its way. */
-export function useEquipment(): { equipment: Equipment | null; error: Error | null } {
+/** What the Bench is set with. */
+export const benchNeeds = (personId: number) =>
+  [
+    productsQuery,
+    recipesQuery,
+    vesselsQuery,
+    containersQuery,
+    measuresQuery,
+    devicesQuery,
+    signOffsQuery(personId),
+    notesQuery,
+  ] as const;
+
+/** The shop's equipment. */
+export function useEquipment(): Equipment {
   const { shop, who } = useSession();
-  const products = useQuery(productsQuery);
-  const recipes = useQuery(recipesQuery);
-  const vessels = useQuery(vesselsQuery);
-  const containers = useQuery(containersQuery);
-  const measures = useQuery(measuresQuery);
-  const devices = useQuery(devicesQuery);
-  const signOffs = useQuery(signOffsQuery(who.personId));
-  const notes = useQuery(notesQuery);
+  const [products, recipes, vessels, containers, measures, devices, signOffs, notes] = useAsked(
+    ...benchNeeds(who.personId),
+  );
   const answers = atLeast(who.role, 'manager');
   // A manager's word to mix something once counts until it is poured.
-  const allowed = useWord(({ word }) => (word?.rule === 'signOff' ? Number(word.subject) : null));
-  const equipment = useMemo(
-    () =>
-      products.data &&
-      recipes.data &&
-      vessels.data &&
-      containers.data &&
-      measures.data &&
-      devices.data &&
-      signOffs.data &&
-      notes.data
-        ? {
-            products: products.data,
-            recipes: recipes.data,
-            vessels: vessels.data,
-            containers: containers.data,
-            measures: measures.data,
-            machines: devices.data.filter((d) => d.kind === 'pressureWasher'),
-            shop,
-            signedOff: [...validToday(signOffs.data, shop.zone), ...(allowed === null ? [] : [allowed])],
-            answers,
-            notes: notes.data,
-          }
-        : null,
-    [
-      products.data,
-      recipes.data,
-      vessels.data,
-      containers.data,
-      measures.data,
-      devices.data,
-      signOffs.data,
-      notes.data,
-      shop,
-      answers,
-      allowed,
-    ],
+  const allowed = useOverride(({ word }) => (word?.rule === 'signOff' ? Number(word.subject) : null));
+  return useMemo(
+    () => ({
+      ...{ products, recipes, vessels, containers, measures, notes, shop, answers },
+      machines: devices.filter((d) => d.kind === 'pressureWasher'),
+      signedOff: [...validToday(signOffs, shop.zone), ...(allowed === null ? [] : [allowed])],
+    }),
+    [products, recipes, vessels, containers, measures, devices, signOffs, notes, shop, answers, allowed],
   );
-  const error =
-    products.error ??
-    recipes.error ??
-    vessels.error ??
-    containers.error ??
-    measures.error ??
-    devices.error ??
-    signOffs.error ??
-    notes.error;
-  return { equipment, error };
 }
 
 function validToday(signOffs: SignOff[], zone: string): number[] {

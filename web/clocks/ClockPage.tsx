@@ -9,15 +9,15 @@ import { zonesM2 } from '#core/soil/bodies.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { get } from '../lib/api.ts';
-import { shopMs } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { shopMs } from '../lib/shopNow.ts';
 import { t } from '../lib/speech.ts';
 import { HowItWent } from '../recipes/HowItWent.tsx';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { containersQuery, filmFactorsQuery, weatherQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
-import { clockTime } from '../ui/dates.ts';
+import { timeOfDay } from '../ui/dates.ts';
 import { Page } from '../ui/Page.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { staleFor, weatherFrom } from '../weather/weatherWords.ts';
@@ -67,7 +67,7 @@ function OpenClock({ clock }: { clock: Clock }) {
           whereOf(clock),
           zonesInWords(clock.zones),
           clock.startedBy,
-          clockTime(clock.startedAt, shop.zone),
+          timeOfDay(clock.startedAt, shop.zone),
         )}
       </p>
       <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)]">
@@ -209,7 +209,7 @@ function Layers({ clock, commands }: { clock: Clock; commands: Commands }) {
         {clock.layers.map((layer, i) => (
           <li key={layer.at} className="ruled flex items-center justify-between gap-3 border-faint">
             <span className="py-2">
-              <span className="reading mr-3 text-muted">{clockTime(layer.at, shop.zone)}</span>
+              <span className="reading mr-3 text-muted">{timeOfDay(layer.at, shop.zone)}</span>
               {layer.kind === 'remist' ? t('Misted again') : layer.name}, {layer.personName}
             </span>
             {!clock.endedAt && !only && i === clock.layers.length - 1 && (
@@ -226,7 +226,7 @@ function Layers({ clock, commands }: { clock: Clock; commands: Commands }) {
         {clock.dryings.map((seen) => (
           <li key={seen.id} className="ruled flex items-center justify-between gap-3 border-faint">
             <span className="py-2">
-              <span className="reading mr-3 text-muted">{clockTime(seen.at, shop.zone)}</span>
+              <span className="reading mr-3 text-muted">{timeOfDay(seen.at, shop.zone)}</span>
               {t('Seen to begin to dry, {0}: {1} of the usual film', seen.personName, seen.factor.toFixed(2))}
             </span>
             {(seen.personId === who.personId || atLeast(who.role, 'manager')) && (

@@ -3,12 +3,12 @@ import { Link, useLocation } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
 import { useSession } from '../lib/session.tsx';
 import { problemSaid, t } from '../lib/speech.ts';
+import { flush, forgetRefused, takeUpOutbox, useOutbox } from '../state/outbox.ts';
 import { Stop } from '../ui/Refusal.tsx';
 import { unlockSound, useSound } from './alarm.ts';
 import { useClockWindows, useWindow } from './clockWindows.ts';
 import { clockName, whereOf } from './clockWords.ts';
 import { DwellBand } from './DwellBand.tsx';
-import { flush, forgetRefused, takeUpOutbox, useOutbox } from './outbox.ts';
 import { RunningFigure } from './RunningFigure.tsx';
 import { useAlarms } from './useAlarms.ts';
 import { useClocks, useRunning } from './useClocks.ts';
@@ -49,6 +49,7 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
   const shown = own ? [] : running.filter((c) => locked || pathname !== `/clocks/${c.key}`);
   if (shown.length + waiting.length + refused.length === 0 && running.length === 0) return null;
   const mine = waiting.filter((s) => s.personId === who.personId).length;
+  const others = waiting.length - mine;
   return (
     <aside ref={strip} aria-label={t('Clocks')} className="no-print sticky top-0 z-[6] bg-ground">
       {shown.length > 0 && (
@@ -59,18 +60,12 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
           <SoundAsk />
         </ul>
       )}
-      {waiting.length > 0 && (held || mine < waiting.length) && (
+      {waiting.length > 0 && (held || others > 0) && (
         <p role="status" className="flex gap-3 border-b border-hairline px-4 py-1.5 lg:px-8">
           <span aria-hidden className="hatch w-1.5 shrink-0" />
           <span>
-            {mine > 0 &&
-              `${t('{0}: {1} {2} here and will be sent by themselves. Clocks run on.', held ?? t('On its way'), mine, mine === 1 ? t('thing waits') : t('things wait'))} `}
-            {mine < waiting.length &&
-              t(
-                '{0} done by someone else {1} for them to sign in.',
-                waiting.length - mine,
-                waiting.length - mine === 1 ? 'waits' : 'wait',
-              )}
+            {mine > 0 && `${held ? problemSaid(held).reason : t('On its way.')} ${waitsHere(mine)} `}
+            {others > 0 && waitsForOthers(others)}
           </span>
         </p>
       )}
@@ -80,7 +75,7 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
           className="flex items-center justify-between gap-3 border-b border-hairline px-4 py-2 lg:px-8"
         >
           <Stop
-            reason={`${what}: ${problemSaid(problem).reason}`}
+            reason={`${t(...what)}: ${problemSaid(problem).reason}`}
             remedy={kept ? t('It is kept under To settle in the Yard.') : problemSaid(problem).remedy}
           />
           <button
@@ -96,16 +91,22 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
   );
 }
 
+const waitsHere = (n: number): string =>
+  n === 1
+    ? t('1 thing waits here and will be sent by itself. Clocks run on.')
+    : t('{0} things wait here and will be sent by themselves. Clocks run on.', n);
+
+const waitsForOthers = (n: number): string =>
+  n === 1
+    ? t('1 thing done by someone else waits for them to sign in.')
+    : t('{0} things done by others wait for them to sign in.', n);
+
 function StripClock({ clock }: { clock: Clock }) {
   const window = useWindow(clock.key);
   const known = window?.ok ? window.value : null;
   return (
     <li className="min-w-56 flex-1 border-r border-hairline last:border-r-0 max-lg:min-w-[46vw]">
-      <Link
-        to={`/clocks/${clock.key}`}
-        aria-label={`${clockName(clock)}, ${whereOf(clock)}`}
-        className="block min-h-16 px-3 pt-1 pb-1.5 no-underline"
-      >
+      <Link to={`/clocks/${clock.key}`} className="block min-h-16 px-3 pt-1 pb-1.5 no-underline">
         <span className="flex items-center justify-between gap-3">
           <span className="min-w-0 leading-tight">
             <span className="block truncate font-bold">{clockName(clock)}</span>

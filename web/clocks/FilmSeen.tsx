@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import type { FilmFactor } from '#contract/clocks.ts';
 import { atLeast } from '#contract/roles.ts';
 import { weatherInWords } from '#core/dwell/weather.ts';
@@ -6,7 +5,8 @@ import { FILM_NAMES } from '#core/products/uses.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
-import { askAgain, filmFactorsQuery } from '../state/queries.ts';
+import { filmFactorsQuery } from '../state/queries.ts';
+import { useCommand } from '../state/useCommand.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { shopDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -19,10 +19,9 @@ export function FilmSeen({ productId }: { productId: number }) {
 
 function OneFilm({ of }: { of: FilmFactor }) {
   const { who, shop } = useSession();
-  const resetting = useMutation({
-    mutationFn: () => post('/film-factors/resets', { productId: of.productId, film: of.film }),
-    onSettled: () => askAgain('clocks'),
-  });
+  const resetting = useCommand(() =>
+    post('/film-factors/resets', { productId: of.productId, film: of.film }),
+  );
   const longer = of.k >= 1 ? t('more') : t('less');
   return (
     <section aria-label={t('How its {0} dries here', t(FILM_NAMES[of.film]))}>
@@ -53,13 +52,13 @@ function OneFilm({ of }: { of: FilmFactor }) {
         <button
           type="button"
           className="min-h-12 underline underline-offset-4"
-          disabled={resetting.isPending}
-          onClick={() => resetting.mutate()}
+          disabled={resetting.waiting}
+          onClick={() => resetting.run()}
         >
-          {t('Start afresh: count as usual again')}
+          {t('Start over: count as usual again')}
         </button>
       )}
-      <Refusal problem={resetting.error} />
+      <Refusal problem={resetting.refusal} />
     </section>
   );
 }

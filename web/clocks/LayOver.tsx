@@ -3,37 +3,39 @@ import type { Clock } from '#contract/clocks.ts';
 import { layerOf } from '#core/dwell/resolveLaid.ts';
 import { cellAt } from '#core/recipes/recipe.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
-import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { shopNow } from '../lib/shopNow.ts';
 import { t } from '../lib/speech.ts';
-import { useBookGround } from '../recipes/useBook.ts';
+import { useBookFacts } from '../recipes/useBook.ts';
 import { recipesQuery } from '../state/queries.ts';
-import { useQuery } from '../state/useQuery.ts';
+import { useAsked } from '../state/useAsked.ts';
 import { Button } from '../ui/Button.tsx';
 import { ListField } from '../ui/Labelled.tsx';
+import { Part } from '../ui/Part.tsx';
 import { laidHere } from './laidHere.ts';
 import type { useClockCommands } from './useClockCommands.ts';
 
+type Props = { clock: Clock; commands: ReturnType<typeof useClockCommands> };
+
 /** Another product over what lies there: what is below it stays wet, and goes on counting for itself. */
-export function LayOver({
-  clock,
-  commands,
-}: {
-  clock: Clock;
-  commands: ReturnType<typeof useClockCommands>;
-}) {
-  const { who } = useSession();
-  const { data: recipes = [] } = useQuery(recipesQuery);
-  const { ground } = useBookGround();
+export function LayOver({ clock, commands }: Props) {
   const [open, setOpen] = useState(false);
+  return open ? (
+    <Part>
+      <WhatOver clock={clock} commands={commands} done={() => setOpen(false)} />
+    </Part>
+  ) : (
+    <Button bay onClick={() => setOpen(true)}>
+      {t('Add a layer')}
+    </Button>
+  );
+}
+
+function WhatOver({ clock, commands, done }: Props & { done: () => void }) {
+  const { who } = useSession();
+  const [recipes] = useAsked(recipesQuery);
+  const known = useBookFacts();
   const soil: SoilLevel = clock.recipe?.soil ?? 2;
-  if (!open) {
-    return (
-      <Button bay onClick={() => setOpen(true)}>
-        {t('Lay something over it')}
-      </Button>
-    );
-  }
   const choices = recipes.flatMap(({ published }) => {
     if (!published) return [];
     // At the level of the clock, else the nearest below that the recipe is for.
@@ -58,9 +60,9 @@ export function LayOver({
           const laid =
             choice &&
             ({ kind: 'recipe', versionId: choice.published.versionId, soil: choice.level } as const);
-          const found = laid && ground && laidHere(laid, recipes, ground);
+          const found = laid && laidHere(laid, recipes, known);
           if (laid && found) commands.layOver(laid, layerOf(found, 'over', shopNow(), who.name));
-          setOpen(false);
+          done();
         }}
       />
     </div>

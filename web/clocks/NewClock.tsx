@@ -2,23 +2,24 @@ import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { Clock, ClockBody, Laid } from '#contract/clocks.ts';
 import type { Place } from '#contract/equipment.ts';
-import type { RecipeRow } from '#contract/recipes.ts';
 import { hindrances } from '#core/dwell/goNoGo.ts';
 import { type LaidResolution, layerOf } from '#core/dwell/resolveLaid.ts';
 import { sheltered } from '#core/dwell/weather.ts';
 import type { Zone } from '#core/soil/zones.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { newKey } from '../lib/api.ts';
-import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { shopNow } from '../lib/shopNow.ts';
 import { said, t } from '../lib/speech.ts';
-import { type BookGround, useBookGround } from '../recipes/useBook.ts';
+import { BOOK_FACTS, useBookFacts } from '../recipes/useBook.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { placesQuery, recipesQuery, weatherQuery } from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
+import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
-import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { Watch } from '../ui/Refusal.tsx';
 import { TypeWeather } from '../weather/TypeWeather.tsx';
 import { weatherFrom } from '../weather/weatherWords.ts';
 import { Across } from './Across.tsx';
@@ -31,32 +32,18 @@ import { useStartAnswer } from './useStartAnswer.ts';
 import { Hindrances, WindowAnswer } from './WindowAnswer.tsx';
 import { WindowInputs } from './WindowInputs.tsx';
 
+NewClock.needs = (() => [recipesQuery, placesQuery, ...BOOK_FACTS]) satisfies Needs;
+
 /** Before something is laid: how long it may stay here and now, how the vehicle is done, and the clock. */
 export default function NewClock() {
-  const recipes = useQuery(recipesQuery);
-  const places = useQuery(placesQuery);
-  const { ground, error } = useBookGround();
-  const failed = recipes.error ?? places.error ?? error;
-  if (failed) return <Refusal problem={failed} />;
-  if (!recipes.data || !ground || !places.data) return null;
-  return <OpenStart recipes={recipes.data} ground={ground} places={places.data} />;
-}
-
-function OpenStart({
-  recipes,
-  ground,
-  places,
-}: {
-  recipes: RecipeRow[];
-  ground: BookGround;
-  places: Place[];
-}) {
+  const [recipes, places] = useAsked(recipesQuery, placesQuery);
+  const known = useBookFacts();
   const { who, shop } = useSession();
   const navigate = useNavigate();
   const [params, setParams] = useSearchParams();
   const asked = useMemo(() => askedIn(params), [params]);
   const laid = useMemo(() => laidOf(asked, recipes), [asked, recipes]);
-  const found = useMemo(() => laid && laidHere(laid, recipes, ground), [laid, recipes, ground]);
+  const found = useMemo(() => laid && laidHere(laid, recipes, known), [laid, recipes, known]);
   useShowsProducts(found?.productId);
   const vehicle = useVehicle();
   usePlaceIn(params, vehicle, places);
@@ -67,8 +54,8 @@ function OpenStart({
     [vehicle.start, vehicle.panelText, shop.units],
   );
   const given = useMemo(
-    () => ({ asked, found, zones, vehicle, recipes, ground, start: start.ok ? start.value : null }),
-    [asked, found, zones, vehicle, recipes, ground, start],
+    () => ({ asked, found, zones, vehicle, recipes, known, start: start.ok ? start.value : null }),
+    [asked, found, zones, vehicle, recipes, known, start],
   );
   const { answer, factor } = useStartAnswer(given);
   const { data: weather } = useQuery(weatherQuery);
@@ -177,7 +164,7 @@ function OpenStart({
                   ? t('{0} first.', missing)
                   : stopped
                     ? said(stopped).reason
-                    : t('There is no window for it like this.')}
+                    : t('It will dry too fast like this.')}
               </p>
             ) : (
               <Button look="main" bay className="w-full lg:max-w-xl" onClick={go}>

@@ -18,16 +18,17 @@ import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { placesQuery, weatherQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
+import { Either } from '../ui/Either.tsx';
 import { ListField, TypedField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
-import { type Asked, useVehicle } from './startDraft.ts';
+import { type StartOf, useVehicle } from './startDraft.ts';
 
 type Props = {
-  asked: Asked;
+  asked: StartOf;
   recipes: readonly RecipeRow[];
   zones: readonly Zone[];
   startRefusal: CoreRefusal | null;
-  ask: (asked: Asked) => void;
+  ask: (asked: StartOf) => void;
   setZones: (zones: Zone[]) => void;
 };
 
@@ -76,7 +77,8 @@ export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones
         }}
       />
       {recipe && asked && 'recipeId' in asked && (
-        <Segments
+        <Either
+          titled
           label={t('How dirty')}
           value={String(asked.soil)}
           options={SOIL_LEVELS.map((k) => ({
@@ -134,7 +136,8 @@ export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones
           onChange={(s) => set({ shelter: s as Shelter })}
         />
       </div>
-      <Segments
+      <Either
+        titled
         label={t('The panel is')}
         value={start}
         options={[
@@ -187,39 +190,5 @@ export function StartFields({ asked, recipes, zones, startRefusal, ask, setZones
         </div>
       </fieldset>
     </section>
-  );
-}
-
-/** One of a few, side by side. */
-function Segments(props: {
-  label: string;
-  value: string;
-  options: { value: string; name: string; disabled?: boolean }[];
-  onChange: (value: string) => void;
-}) {
-  const { label, value, options, onChange } = props;
-  return (
-    <fieldset>
-      <legend className="caps mb-1 text-muted">{label}</legend>
-      <div className="flex border border-ink">
-        {options.map((o) => (
-          <label
-            key={o.value}
-            className={`flex min-h-16 flex-1 items-center justify-center px-1 text-center leading-tight has-[:focus-visible]:outline-3 has-[:focus-visible]:outline-offset-2 lg:min-h-13 ${o.value === value ? 'bg-ink text-ground' : ''} ${o.disabled ? 'text-muted line-through' : 'cursor-pointer'}`}
-          >
-            <input
-              type="radio"
-              name={label}
-              value={o.value}
-              checked={o.value === value}
-              disabled={o.disabled ?? false}
-              className="sr-only"
-              onChange={() => onChange(o.value)}
-            />
-            {o.name}
-          </label>
-        ))}
-      </div>
-    </fieldset>
   );
 }

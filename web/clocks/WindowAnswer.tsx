@@ -5,6 +5,7 @@ import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
 import type { Outcome } from '#core/outcome.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { said, spoken, t } from '../lib/speech.ts';
+import { More } from '../ui/More.tsx';
 import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
 import { DwellBand } from './DwellBand.tsx';
 
@@ -31,12 +32,12 @@ export function WindowAnswer(props: {
       <p className="flex gap-3 text-[1.2rem]">
         <span aria-hidden className="w-1.5 shrink-0 bg-stop" />
         <span>
-          <strong className="text-stop">{t('No window.')}</strong> <NoWindow of={value} />
+          <strong className="text-stop">{t('It will dry too fast.')}</strong> <NoWindow of={value} />
         </span>
       </p>
       {value.window && <DwellBand window={value.window} running={null} />}
-      <h3 className="mt-4 mb-1 text-[1.06rem]">{t('What would open one, in this order')}</h3>
-      <ol aria-label={t('What would open a window')} className="border-t border-ink">
+      <h3 className="mt-4 mb-1 text-[1.06rem]">{t('What would give it time, in this order')}</h3>
+      <ol aria-label={t('What would give it time')} className="border-t border-ink">
         {value.remedies.map((r, i) => (
           <li
             key={r.kind}
@@ -93,13 +94,17 @@ function WindowWords({ window, water }: { window: WorkingWindow; water: boolean 
 /** What it is worked out from, a tap away; and that it is an estimate. */
 export function Estimate({ children }: { children: ReactNode }) {
   return (
-    <details className="mt-2">
-      <summary className="min-h-12 cursor-pointer py-2.5">
-        <span className="underline underline-offset-4">{t('An estimate: the eye on the panel wins.')}</span>{' '}
-        <span className="text-muted">{t('What it is worked out from')}</span>
-      </summary>
+    <More
+      className="mt-2"
+      title={
+        <>
+          <span className="underline underline-offset-4">{t('An estimate: the eye on the panel wins.')}</span>{' '}
+          <span className="text-muted">{t('What it is worked out from')}</span>
+        </>
+      }
+    >
       {children}
-    </details>
+    </More>
   );
 }
 

@@ -11,10 +11,7 @@ import { t } from '../lib/speech.ts';
 /** What runs: by its last layer, and what it lies over. */
 export function clockName(clock: Clock): string {
   const laid = clock.layers.filter((l) => l.kind !== 'remist');
-  return laid
-    .map((l) => l.name)
-    .reverse()
-    .join(' over ');
+  return laid.map((l) => l.name).reduce((under, over) => t('{0} over {1}', over, under));
 }
 
 /** The bay, and which vehicle where someone said so. */
@@ -56,7 +53,7 @@ export function standingAt(window: WorkingWindow | null, atS: number): Standing 
         state,
         figure: clockFigure(Math.ceil(window.rinseByS - atS)),
         what: t(
-          'until it has to be rinsed; it has worked in {0}',
+          'until it has to be rinsed; minimum dwell left {0}',
           clockFigure(Math.ceil(window.shortestS - atS)),
         ),
       };

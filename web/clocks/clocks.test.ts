@@ -5,7 +5,9 @@ import type { WeatherNow } from '#contract/weather.ts';
 import { RINSE_WATER } from '#core/dwell/laidProduct.ts';
 import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
 import { BODY } from '#core/soil/zones.ts';
+import type { Sent } from '../state/outbox.ts';
 import { staleFor } from '../weather/weatherWords.ts';
+import { withWaiting } from './clockOutbox.ts';
 import { askedFor } from './clockWindows.ts';
 import {
   clockFigure,
@@ -17,7 +19,6 @@ import {
   zonesInWords,
 } from './clockWords.ts';
 import { spanOf } from './DwellBand.tsx';
-import { type Sent, withWaiting } from './outbox.ts';
 import { standingFor } from './RunningFigure.tsx';
 import { askedIn, readStart, startPath } from './startDraft.ts';
 
@@ -97,7 +98,7 @@ describe('a clock in words', () => {
     expect(at(10)).toEqual({
       state: 'tooSoon',
       figure: clockFigure(window().rinseByS - 10),
-      what: 'until it has to be rinsed; it has worked in 0:50',
+      what: 'until it has to be rinsed; minimum dwell left 0:50',
     });
     expect(at(100)).toMatchObject({ state: 'working', figure: '3:20' });
     expect(at(280)).toMatchObject({ state: 'rinseNow', figure: '0:20' });
@@ -156,12 +157,13 @@ describe('a clock in words', () => {
 describe('what is on its way', () => {
   const sent = (effect: Sent['effect'], s: number): Sent => ({
     id: String(s),
-    clockKey: 'aaaaaaaaaaaaaaaa',
+    kind: 'clock',
+    subject: 'aaaaaaaaaaaaaaaa',
     path: '',
     body: {},
     at: later(s),
     personId: 3,
-    what: '',
+    what: [''],
     effect,
   });
 

@@ -59,12 +59,12 @@ export function readStart(
 }
 
 /** What the address asks to lay: a recipe at a level, a product from the Bench, or rinse water. */
-export type Asked = { recipeId: number; soil: SoilLevel } | Exclude<Laid, { kind: 'recipe' }> | null;
+export type StartOf = { recipeId: number; soil: SoilLevel } | Exclude<Laid, { kind: 'recipe' }> | null;
 
 const whole = (text: string | null): number | null =>
   text !== null && /^\d{1,9}$/.test(text) ? Number(text) : null;
 
-export function askedIn(params: URLSearchParams): Asked {
+export function askedIn(params: URLSearchParams): StartOf {
   const soil = SOIL_LEVELS.find((k) => String(k) === params.get('soil')) ?? 2;
   const recipe = whole(params.get('recipe'));
   if (recipe) return { recipeId: recipe, soil };
@@ -84,7 +84,7 @@ export function askedIn(params: URLSearchParams): Asked {
 
 /** The address that starts a clock of something. */
 export function startPath(
-  asked: NonNullable<Asked>,
+  asked: NonNullable<StartOf>,
   more: { batchId?: number; placeId?: number } = {},
 ): string {
   const params = new URLSearchParams();
@@ -105,7 +105,7 @@ export function startPath(
 }
 
 /** What is asked for, as it is sent; null where it names a recipe nobody has published, or a level it is not for. */
-export function laidOf(asked: Asked, recipes: readonly RecipeRow[]): Laid | null {
+export function laidOf(asked: StartOf, recipes: readonly RecipeRow[]): Laid | null {
   if (!asked || !('recipeId' in asked)) return asked;
   const published = recipes.find((r) => r.id === asked.recipeId)?.published;
   if (!published || cellAt(published, asked.soil)?.kind !== 'mix') return null;

@@ -1,22 +1,21 @@
 import { useEffect, useRef } from 'react';
 import type { Clock } from '#contract/clocks.ts';
 import type { DwellState } from '#core/dwell/workingWindow.ts';
-import { everySecond } from '../lib/clock.ts';
-import { t } from '../lib/speech.ts';
+import { everySecond } from '../lib/shopNow.ts';
+import { titleClock } from '../state/pageTitle.ts';
 import { alarm, keepAwake } from './alarm.ts';
 import { useWindows } from './clockWindows.ts';
 import { lookOf, stateName } from './clockWords.ts';
 import { standingFor } from './RunningFigure.tsx';
 
 const RANK: Record<DwellState, number> = { drying: 4, overdue: 3, rinseNow: 2, working: 1, tooSoon: 0 };
-const TITLE = () => t('Kettle Mix');
 
 /** Sounds as clocks come due, and carries the nearest in the title and on the tab. */
 export function useAlarms(running: readonly Clock[]): void {
   const states = useRef(new Map<string, DwellState>());
   useEffect(() => {
     if (running.length === 0) {
-      title(TITLE());
+      titleClock('');
       favicon('none');
       void keepAwake(false);
       return;
@@ -42,7 +41,7 @@ export function useAlarms(running: readonly Clock[]): void {
         const text = `${figure} ${stateName(state, clock)}, ${clock.placeName}`;
         nearest = { rank: RANK[state], leftS, text, look: lookOf(clock, state) };
       }
-      title(nearest ? `${nearest.text} – ${TITLE()}` : TITLE());
+      titleClock(nearest?.text ?? '');
       favicon(nearest ? (nearest.rank >= 3 ? 'stop' : nearest.rank === 2 ? 'watch' : 'plain') : 'plain');
     });
     return () => {
@@ -50,10 +49,6 @@ export function useAlarms(running: readonly Clock[]): void {
       document.removeEventListener('visibilitychange', awake);
     };
   }, [running]);
-}
-
-function title(text: string): void {
-  if (document.title !== text) document.title = text;
 }
 
 type Icon = 'none' | 'plain' | 'watch' | 'stop';

@@ -1,8 +1,9 @@
 import { useMemo } from 'react';
 import type { Clock } from '#contract/clocks.ts';
+import { useOutbox } from '../state/outbox.ts';
 import { clocksQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
-import { useOutbox, withWaiting } from './outbox.ts';
+import { withWaiting } from './clockOutbox.ts';
 
 const NONE: Clock[] = [];
 

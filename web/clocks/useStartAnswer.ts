@@ -8,26 +8,26 @@ import { usualSoil } from '#core/dwell/vehicleWindow.ts';
 import { sheltered } from '#core/dwell/weather.ts';
 import type { PanelStart } from '#core/dwell/workingWindow.ts';
 import type { Zone } from '#core/soil/zones.ts';
-import { shopMs } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
-import type { BookGround } from '../recipes/useBook.ts';
+import { shopMs } from '../lib/shopNow.ts';
+import type { BookFacts } from '../recipes/useBook.ts';
 import { filmFactorsQuery, weatherQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
-import { clockTime } from '../ui/dates.ts';
+import { timeOfDay } from '../ui/dates.ts';
 import type { StartAnswer, StartAsked } from '../workers/dwell.worker.ts';
 import { factorFor, readingsOf } from './clockWindows.ts';
 import { dwell } from './dwellWorker.ts';
 import { laidHere } from './laidHere.ts';
-import { type Asked, laidOf, type VehicleHere } from './startDraft.ts';
+import { laidOf, type StartOf, type VehicleHere } from './startDraft.ts';
 
 type Given = {
-  asked: Asked;
+  asked: StartOf;
   found: LaidResolution | null;
   zones: readonly Zone[];
   start: PanelStart | null;
   vehicle: VehicleHere;
   recipes: readonly RecipeRow[];
-  ground: BookGround;
+  known: BookFacts;
 };
 
 /** The window, the remedies and the walk across the vehicle, worked out off the main thread as it is chosen. */
@@ -36,7 +36,7 @@ export function useStartAnswer(given: Given): { answer: StartAnswer | null; fact
   const { data: weather } = useQuery(weatherQuery);
   const { data: factors } = useQuery(filmFactorsQuery);
   const question = useMemo((): StartAsked | null => {
-    const { asked, found, zones, start, vehicle, recipes, ground } = given;
+    const { asked, found, zones, start, vehicle, recipes, known } = given;
     if (!found || !start || !weather || !factors || zones.length === 0) return null;
     const { body, colour, material, shelter } = vehicle;
     const outlook = outlookFrom(shopMs(), readingsOf(weather), weather.ahead, shelter);
@@ -50,7 +50,7 @@ export function useStartAnswer(given: Given): { answer: StartAnswer | null; fact
       if (!asked || !('recipeId' in asked)) return { soil: 2 as const, as: found.as };
       const soil = usualSoil(zone, asked.soil);
       const own = laidOf({ ...asked, soil }, recipes);
-      return { soil, as: (own && laidHere(own, recipes, ground)?.as) ?? found.as };
+      return { soil, as: (own && laidHere(own, recipes, known)?.as) ?? found.as };
     };
     const direction =
       asked && 'recipeId' in asked
@@ -60,7 +60,7 @@ export function useStartAnswer(given: Given): { answer: StartAnswer | null; fact
       window: tightestOf(panels, laid, outlook, edgeShare).asked,
       rates: ratesOf(found.as.film),
       hours: weather.ahead.map(({ at, weather: w }) => ({
-        at: clockTime(at, shop.zone),
+        at: timeOfDay(at, shop.zone),
         weather: sheltered(w, shelter),
       })),
       vehicle: {

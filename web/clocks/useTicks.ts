@@ -1,5 +1,5 @@
 import { type RefObject, useEffect, useRef } from 'react';
-import { everySecond } from '../lib/clock.ts';
+import { everySecond } from '../lib/shopNow.ts';
 
 const onScreen = new WeakMap<Element, (seen: boolean) => void>();
 let observer: IntersectionObserver | null = null;

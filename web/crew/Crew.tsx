@@ -3,10 +3,10 @@ import { atLeast, type Role } from '#contract/roles.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { peopleQuery } from '../state/queries.ts';
-import { useQuery } from '../state/useQuery.ts';
+import { useAsked } from '../state/useAsked.ts';
 import { ButtonLink } from '../ui/Button.tsx';
+import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
 
 const MAY: () => Record<Role, string> = () => ({
   technician: t('pours, and takes back their own pours for ten minutes'),
@@ -14,12 +14,12 @@ const MAY: () => Record<Role, string> = () => ({
   manager: t('everything'),
 });
 
+Crew.needs = (() => [peopleQuery]) satisfies Needs;
+
 /** The people of the shop and what each may do. */
 export default function Crew() {
   const { who } = useSession();
-  const { data: people, error } = useQuery(peopleQuery);
-  if (error) return <Refusal problem={error} />;
-  if (!people) return null;
+  const [people] = useAsked(peopleQuery);
   const manager = atLeast(who.role, 'manager');
   return (
     <Page title={t('Crew')} actions={manager && <ButtonLink to="/crew/new">{t('Add someone')}</ButtonLink>}>

@@ -3,24 +3,27 @@ import { type Person, personBody, personPatch } from '#contract/people.ts';
 import { atLeast, ROLES, type Role } from '#contract/roles.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
-import { peopleQuery } from '../state/queries.ts';
-import { useQuery } from '../state/useQuery.ts';
+import { peopleQuery, productsQuery, signOffsQuery } from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
+import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { SignOffs } from './SignOffs.tsx';
+
+PersonPage.needs = (({ params: { id } }) => [
+  peopleQuery,
+  ...(id === 'new' ? [] : [productsQuery, signOffsQuery(Number(id))]),
+]) satisfies Needs;
 
 /** One member of the crew: sign-offs, and for a manager name, role, a new PIN, leaving and coming back. */
 export default function PersonPage() {
   const { id } = useParams();
   const { who } = useSession();
-  const { data: people, error } = useQuery(peopleQuery);
-  if (error) return <Refusal problem={error} />;
-  if (!people) return null;
+  const [people] = useAsked(peopleQuery);
   if (id === 'new') return <PersonForm person={null} />;
   const person = people.find((p) => p.id === Number(id));
   if (person && atLeast(who.role, 'manager')) return <PersonForm key={person.id} person={person} />;
@@ -38,9 +41,9 @@ export default function PersonPage() {
   );
 }
 
-type Typed = { name: string; role: Role; pin: string; retired: boolean };
+type PersonTyped = { name: string; role: Role; pin: string; retired: boolean };
 
-const typedPerson = (person: Person | null): Typed => ({
+const typedPerson = (person: Person | null): PersonTyped => ({
   name: person?.name ?? '',
   role: person?.role ?? 'technician',
   pin: '',
@@ -49,29 +52,22 @@ const typedPerson = (person: Person | null): Typed => ({
 
 function PersonForm({ person }: { person: Person | null }) {
   const go = useGo();
-  const of = useRowForm<Typed, Person>({
+  const of = useRowForm<PersonTyped, Person>({
     row: person,
     path: '/people',
-    topic: 'people',
     schema: person ? personPatch : personBody,
     typed: typedPerson,
     read: ({ name, role, pin, retired }) => ({
       body: person ? { name, role, retired, ...(pin && { pin }) } : { name, role, pin },
     }),
-    labels: { name: t('Name'), role: t('Role') },
     done: () => go('/crew'),
   });
   return (
     <Page title={person?.name ?? t('Add someone')}>
       <form onSubmit={of.submit} noValidate className="max-w-xl">
         <div className="grid items-start gap-4 sm:grid-cols-2">
-          <TextField of={of} name="name" label={t('Name')} />
-          <ChoiceField
-            of={of}
-            name="role"
-            label={t('Role')}
-            options={ROLES.map((r) => ({ value: r, name: t(r) }))}
-          />
+          <TextField of={of} name="name" />
+          <ChoiceField of={of} name="role" options={ROLES.map((r) => ({ value: r, name: t(r) }))} />
           <TextField
             of={of}
             name="pin"

@@ -1,14 +1,14 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Person, SignOff } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
 import { post } from '../lib/api.ts';
-import { shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
+import { shopNow } from '../lib/shopNow.ts';
 import { t } from '../lib/speech.ts';
-import { askAgain, productsQuery, signOffsQuery } from '../state/queries.ts';
-import { useQuery } from '../state/useQuery.ts';
+import { productsQuery, signOffsQuery } from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
+import { useCommand } from '../state/useCommand.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayInWords, dayOf } from '../ui/dates.ts';
 import { TextInput } from '../ui/Field.tsx';
@@ -17,13 +17,8 @@ import { Refusal } from '../ui/Refusal.tsx';
 /** What someone may mix that asks for a sign-off; a manager gives it, until a day or for good, and takes it back. */
 export function SignOffs({ person }: { person: Person }) {
   const { who } = useSession();
-  const products = useQuery(productsQuery);
-  const given = useQuery(signOffsQuery(person.id));
-  const error = products.error ?? given.error;
-  if (error) return <Refusal problem={error} />;
-  const signOffs = given.data;
-  if (!products.data || !signOffs) return null;
-  const asking = products.data.filter((p) => p.record.care.signOff);
+  const [products, signOffs] = useAsked(productsQuery, signOffsQuery(person.id));
+  const asking = products.filter((p) => p.record.care.signOff);
   return (
     <section aria-label={t('Sign-offs')} className="mt-8 max-w-3xl">
       <h2 className="mb-2">{t('Signed off to mix')}</h2>
@@ -60,16 +55,15 @@ function SignOffLine(props: {
   const { person, product, signOff, may } = props;
   const { shop } = useSession();
   const [until, setUntil] = useState('');
-  const changing = useMutation({
-    mutationFn: (given: boolean) =>
+  const changing = useCommand(
+    (given: boolean) =>
       post(`/people/${person.id}/sign-offs`, {
         productId: product.id,
         given,
         until: given && until ? until : null,
       }),
-    onSuccess: () => setUntil(''),
-    onSettled: () => askAgain('people'),
-  });
+    () => setUntil(''),
+  );
   const over = signOff?.until != null && signOff.until < dayOf(shopNow(), shop.zone);
   const words = !signOff
     ? t('not signed off')
@@ -85,7 +79,7 @@ function SignOffLine(props: {
       {may && (
         <span className="no-print flex items-center gap-3">
           {signOff && !over ? (
-            <Button disabled={changing.isPending} onClick={() => changing.mutate(false)}>
+            <Button disabled={changing.waiting} onClick={() => changing.run(false)}>
               {t('End it')}
             </Button>
           ) : (
@@ -96,18 +90,14 @@ function SignOffLine(props: {
                 value={until}
                 onChange={(e) => setUntil(e.target.value)}
               />
-              <Button
-                className="shrink-0"
-                disabled={changing.isPending}
-                onClick={() => changing.mutate(true)}
-              >
+              <Button className="shrink-0" disabled={changing.waiting} onClick={() => changing.run(true)}>
                 {t('Sign off')}
               </Button>
             </>
           )}
         </span>
       )}
-      {changing.error && <Refusal problem={changing.error} />}
+      {changing.refusal && <Refusal problem={changing.refusal} />}
     </li>
   );
 }

@@ -1,14 +1,14 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { LABEL_SIZE_NAMES, LABEL_SIZES, LABELS_ON_A4, type LabelSize } from '#contract/labels.ts';
 import { t } from '../lib/speech.ts';
-import { askAgain } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
+import { useCommand } from '../state/useCommand.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { Tick } from '../ui/Tick.tsx';
 import { type LabelOf, labelPath, labelPrinterQuery, printLabel } from './labels.ts';
 
 /** A label as it will come out, to print on the label printer or as a PDF on any other. */
@@ -19,10 +19,7 @@ export default function LabelDialog({ of, close }: { of: LabelOf; close: () => v
   const [broken, setBroken] = useState(false);
   const picture = labelPath(of, 'png', labelSize);
   const copies = labelSize === 'a4' ? LABELS_ON_A4 : 1;
-  const printing = useMutation({
-    mutationFn: () => printLabel(of, { size: labelSize, copies }),
-    onSettled: () => askAgain('labels'),
-  });
+  const printing = useCommand(() => printLabel(of, { size: labelSize, copies }));
   const title = 'role' in of ? t('{0} bucket', of.role) : t('Label of {0}', of.code);
   return (
     <Dialog title={title} close={close}>
@@ -33,7 +30,7 @@ export default function LabelDialog({ of, close }: { of: LabelOf; close: () => v
           value={labelSize}
           options={LABEL_SIZES.map((value) => ({ value, name: t(LABEL_SIZE_NAMES[value]) }))}
           onChange={(size) => {
-            printing.reset();
+            printing.forget();
             setBroken(false);
             set({ labelSize: size as LabelSize });
           }}
@@ -51,12 +48,12 @@ export default function LabelDialog({ of, close }: { of: LabelOf; close: () => v
               onError={() => setBroken(true)}
             />
           )}
-          {!broken && shown !== picture && <p role="status">{t('Laying it out ...')}</p>}
+          {!broken && shown !== picture && <p role="status">{t('Preparing it ...')}</p>}
         </div>
         <div className="grid gap-3 sm:grid-cols-2">
           {printer?.kind === 'simulated' && (
-            <Button look="main" bay disabled={printing.isPending} onClick={() => printing.mutate()}>
-              {printing.isPending
+            <Button look="main" bay disabled={printing.waiting} onClick={() => printing.run()}>
+              {printing.waiting
                 ? t('Printing ...')
                 : copies === 1
                   ? t('Print it')
@@ -72,18 +69,12 @@ export default function LabelDialog({ of, close }: { of: LabelOf; close: () => v
             {t('Open as PDF')}
           </a>
         </div>
-        {printing.error && <Refusal problem={printing.error} />}
-        {printing.data && <p role="status">{t('Printed. The simulated printer keeps it, under Rigs.')}</p>}
+        {printing.refusal && <Refusal problem={printing.refusal} />}
+        {printing.answer && <p role="status">{t('Printed. The simulated printer keeps it, under Rigs.')}</p>}
         {printer?.kind === 'simulated' && 'batchId' in of && (
-          <label className="flex min-h-12 items-center gap-3">
-            <input
-              type="checkbox"
-              className="size-5 accent-ink"
-              checked={printEach}
-              onChange={(e) => set({ printEach: e.target.checked })}
-            />
+          <Tick checked={printEach} set={(checked) => set({ printEach: checked })}>
             {t('Print one for every mix made on this device')}
-          </label>
+          </Tick>
         )}
       </div>
     </Dialog>

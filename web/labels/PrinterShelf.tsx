@@ -2,7 +2,7 @@ import { BUCKET_ROLES, LABEL_SIZE_NAMES } from '#contract/labels.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { useQuery } from '../state/useQuery.ts';
-import { clockTime, shopDay } from '../ui/dates.ts';
+import { shopDay, timeOfDay } from '../ui/dates.ts';
 import { LabelButton } from './LabelButton.tsx';
 import { labelPrinterQuery } from './labels.ts';
 
@@ -51,7 +51,7 @@ export function PrinterShelf() {
                       {p.copies > 1 && t(', {0} of it', p.copies)}
                       <span className="block text-[0.94rem] text-muted">
                         {t(LABEL_SIZE_NAMES[p.size])}. {p.personName}, {shopDay(p.at, shop.zone)},{' '}
-                        {clockTime(p.at, shop.zone)}
+                        {timeOfDay(p.at, shop.zone)}
                       </span>
                     </span>
                   </li>

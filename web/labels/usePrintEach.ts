@@ -1,4 +1,3 @@
-import { askAgain } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { labelPrinterQuery, printLabel } from './labels.ts';
@@ -11,10 +10,7 @@ export function usePrintEach(): (batch: { batchId: number; batchCode: string }) 
     if (!printEach || printer?.kind !== 'simulated') return;
     // A whole sheet for one bottle would be a waste: the roll takes the single ones.
     const size = labelSize === 'a4' ? 'large' : labelSize;
-    printLabel({ batchId, code: batchCode }, { size, copies: 1 }).then(
-      () => askAgain('labels'),
-      // The slip's own Label button says what is wrong, and prints it then.
-      () => undefined,
-    );
+    // The slip's own Label button says what is wrong, and prints it then.
+    printLabel({ batchId, code: batchCode }, { size, copies: 1 }).catch(() => undefined);
   };
 }

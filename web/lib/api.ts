@@ -1,7 +1,8 @@
 import type { FieldError, Problem } from '#contract/problem.ts';
-import { takeShopTime } from './clock.ts';
+import { takeFirst, takeTouched, tellStale } from './changed.ts';
 import { keyFor, settled } from './intents.ts';
-import { forgetSpent, heldWord } from './word.ts';
+import { forgetSpent, heldOverride } from './override.ts';
+import { takeShopTime } from './shopNow.ts';
 
 /** The server's no, with its sentences; or, with status 0, that it could not be reached. */
 export class ApiProblem extends Error {
@@ -30,7 +31,7 @@ export async function post<T>(
   body: unknown,
   of: { intent?: string; key?: string } = {},
 ): Promise<T> {
-  const word = path === '/overrides' ? null : heldWord();
+  const word = path === '/overrides' ? null : heldOverride();
   const intent = `${path} ${of.intent ?? ''}`;
   const key = of.key ?? keyFor(intent, newKey);
   const end = (definite: boolean) => of.key === undefined && settled(intent, key, definite);
@@ -134,12 +135,16 @@ export async function saveFile(path: string, body: unknown): Promise<void> {
   setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
 }
 
+/** It is gone, it is otherwise than the sender saw it, or how things stand is against it. */
+const STALE = new Set([404, 409, 412, 422]);
+
 /** What the server answers, where it is a yes. */
 async function answerTo(path: string, init: RequestInit): Promise<Response> {
   let response: Response;
   const sentMs = performance.now();
   try {
     response = await fetch(`/api${path}`, { ...init, credentials: 'same-origin' });
+    takeFirst(response.headers.get('X-Shop-Seq'));
     takeShopTime(response.headers.get('X-Shop-Time'), sentMs, performance.now());
   } catch {
     throw new ApiProblem({
@@ -152,10 +157,14 @@ async function answerTo(path: string, init: RequestInit): Promise<Response> {
       remedy: 'Check the network and try again. Nothing typed here is lost.',
     });
   }
-  if (response.ok) return response;
-  const answer: unknown = await response.json().catch(() => null);
+  if (response.ok) {
+    takeTouched(response.headers.get('Touched'));
+    return response;
+  }
+  const answer = (await response.json().catch(() => null)) as Problem | null;
+  if (init.method !== 'GET' && STALE.has(response.status) && answer?.code !== 'body.refused') tellStale();
   throw new ApiProblem(
-    (answer as Problem | null) ?? {
+    answer ?? {
       type: 'about:blank',
       title: 'No answer',
       status: response.status,

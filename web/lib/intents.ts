@@ -5,20 +5,20 @@ const KEPT = 'kettle-intents';
 /** A key older than this is no use: by then the books have been looked at. */
 const KEPT_MS = 24 * 3_600_000;
 
-type Kept = Record<string, { key: string; atMs: number }>;
+type KeptIntents = Record<string, { key: string; atMs: number }>;
 
 /** On their way from this page: pressing something else that goes to the same place is another intent. */
 const underWay = new Set<string>();
 
-function read(): Kept {
+function read(): KeptIntents {
   try {
-    return JSON.parse(localStorage.getItem(KEPT) ?? '{}') as Kept;
+    return JSON.parse(localStorage.getItem(KEPT) ?? '{}') as KeptIntents;
   } catch {
     return {};
   }
 }
 
-function write(kept: Kept): void {
+function write(kept: KeptIntents): void {
   try {
     localStorage.setItem(KEPT, JSON.stringify(kept));
   } catch {

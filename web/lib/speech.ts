@@ -37,7 +37,10 @@ export const said = (refusal: Pick<Refusal, 'code' | 'facts' | 'of'>): Said =>
   speech.words ? say(refusal, speech.units, speech.words) : { reason: refusal.code, remedy: '' };
 
 /** What the server answered, as it is said on this device: its own sentence where there are no words for it here. */
-export function problemSaid({ code, facts, of, detail, remedy, errors }: Problem): Said {
+export function problemSaid(
+  problem: Pick<Problem, 'code' | 'facts' | 'of' | 'detail' | 'remedy' | 'errors'>,
+): Said {
+  const { code, facts, of, detail, remedy, errors } = problem;
   // What an earlier version of the program answered has no facts.
   if (facts && speech.words && hasWords(code, speech.words)) return said({ code, facts, ...(of && { of }) });
   if (speech.words && errors?.every((e) => e.code !== undefined)) {

@@ -2,26 +2,26 @@ import { useEffect, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { RecipeRow } from '#contract/recipes.ts';
 import { atLeast } from '#contract/roles.ts';
-import { EmptyVessel } from '../bench/EmptyBench.tsx';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { ButtonLink, PaperLink } from '../ui/Button.tsx';
+import { EmptyVessel } from '../ui/EmptyVessel.tsx';
+import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
 import { BookFilters, useBookFilter } from './BookFilters.tsx';
 import { BookFoot } from './BookFoot.tsx';
 import { BookGrid } from './BookGrid.tsx';
 import { filterBook, linesOf } from './bookLines.ts';
-import { type Book as BookOf, useBook } from './useBook.ts';
+import { BOOK, type Book as BookOf, useBook } from './useBook.ts';
 import { useEdits } from './useEdits.ts';
+
+Book.needs = (() => BOOK) satisfies Needs;
 
 /** The manager's book: products and their uses down, soil levels across. */
 export default function Book() {
-  const { book, error } = useBook();
+  const book = useBook();
   const { who, shop } = useSession();
   const manager = atLeast(who.role, 'manager');
-  // A book that could not be asked for anew is still the book.
-  if (!book) return error && <Refusal problem={error} />;
   if (book.rows.length === 0) {
     return (
       <EmptyVessel title={t('No recipes yet')} units={shop.units}>
@@ -41,8 +41,8 @@ export default function Book() {
 function OpenBook({ book, manager }: { book: BookOf; manager: boolean }) {
   const [params, setParams] = useSearchParams();
   const { filter, sort } = useBookFilter(params);
-  const shown = useMemo(() => filterBook(book.rows, book.ground, filter), [book, filter]);
-  const lines = useMemo(() => linesOf(shown, book.ground, sort), [shown, book.ground, sort]);
+  const shown = useMemo(() => filterBook(book.rows, book.facts, filter), [book, filter]);
+  const lines = useMemo(() => linesOf(shown, book.facts, sort), [shown, book.facts, sort]);
   const drafts = book.rows.filter((r) => r.draft).length;
   const edits = useEdits();
   const { edit: change, undo, last } = edits;
@@ -54,7 +54,7 @@ function OpenBook({ book, manager }: { book: BookOf; manager: boolean }) {
       actions={
         <>
           <ButtonLink to="/recipes/costs">{t('What it costs')}</ButtonLink>
-          <ButtonLink to="/recipes/trials">{t('Half and half')}</ButtonLink>
+          <ButtonLink to="/recipes/trials">{t('Side-by-side test')}</ButtonLink>
           <PaperLink href={cardsPath(shown, book.rows)}>{t('Cards')}</PaperLink>
           {manager && <ButtonLink to="/recipes/new">{t('Write a recipe')}</ButtonLink>}
           {manager && drafts > 0 && (
@@ -69,13 +69,13 @@ function OpenBook({ book, manager }: { book: BookOf; manager: boolean }) {
         filter={filter}
         sort={sort}
         rows={book.rows}
-        book={book.ground}
+        book={book.facts}
         manager={manager}
         set={(more) => setParams(more, { replace: true })}
       />
       <BookGrid
         lines={lines}
-        book={book.ground}
+        book={book.facts}
         named={sort !== 'product'}
         manager={manager}
         change={change}

@@ -7,12 +7,12 @@ import { fractionOf } from '#core/strength/strength.ts';
 import { formatDurationRange } from '#core/units/duration.ts';
 import { findingSaid, said, shortSaid, t } from '../lib/speech.ts';
 import { type LadderRange, MiniLadder } from './MiniLadder.tsx';
-import type { Grounded } from './useBook.ts';
+import type { InBook } from './useBook.ts';
 
 type Props = {
   cell: RecipeCell;
   judged: Outcome<Judged> | null;
-  of: Grounded;
+  of: InBook;
   range: LadderRange;
   onPanel: boolean;
   /** What is published, where the draft says something else. */
@@ -32,7 +32,7 @@ export function CellFace({ cell, judged, of, range, onPanel, was, noted }: Props
   }
   const findings = judged?.ok ? judged.value.findings : [];
   const before = was?.kind === 'mix' ? fractionOf(was.strength) : null;
-  const beforeInBottle = before?.ok ? (onPanel ? before.value / of.ground.q : before.value) : null;
+  const beforeInBottle = before?.ok ? (onPanel ? before.value / of.standards.q : before.value) : null;
   return (
     <>
       <p className="flex flex-wrap items-baseline justify-between gap-x-2 leading-tight">
@@ -44,7 +44,7 @@ export function CellFace({ cell, judged, of, range, onPanel, was, noted }: Props
         )}
       </p>
       {judged?.ok && (
-        <MiniLadder range={range} ground={of.ground} mark={judged.value.bottle} was={beforeInBottle} />
+        <MiniLadder range={range} standards={of.standards} mark={judged.value.bottle} was={beforeInBottle} />
       )}
       {was && <Was cell={was} />}
       {judged && !judged.ok && <Minded look="stop">{said(judged).reason}</Minded>}
@@ -52,7 +52,7 @@ export function CellFace({ cell, judged, of, range, onPanel, was, noted }: Props
         <Minded key={finding} look="watch">
           {SHORT()[finding]}
           {cell.reason ? `: ${cell.reason}` : t(', needs a reason')}
-          <span className="sr-only"> {findingSaid(findingFacts(finding, of.ground)).reason}</span>
+          <span className="sr-only"> {findingSaid(findingFacts(finding, of.standards)).reason}</span>
         </Minded>
       ))}
       <Noted noted={noted} />

@@ -6,8 +6,9 @@ import { ZONE_NAMES, ZONES } from '#core/soil/zones.ts';
 import { t } from '../lib/speech.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { TextInput } from '../ui/Field.tsx';
+import { Tick } from '../ui/Tick.tsx';
 import { type BookFilter, type BookSort, SORTS } from './bookLines.ts';
-import { type BookGround, now } from './useBook.ts';
+import { type BookFacts, now } from './useBook.ts';
 
 const SORT_NAMES: () => Record<BookSort, string> = () => ({
   product: t('By product'),
@@ -41,7 +42,7 @@ type Props = {
   filter: BookFilter;
   sort: BookSort;
   rows: readonly RecipeRow[];
-  book: BookGround;
+  book: BookFacts;
   manager: boolean;
   set: (params: Record<string, string>) => void;
 };
@@ -64,12 +65,12 @@ export function BookFilters({ filter, sort, rows, book, manager, set }: Props) {
   const any = (name: string) => ({ value: ANY, name });
   return (
     <search
-      aria-label={t('Narrow the book')}
+      aria-label={t('Filter the book')}
       className="no-print mb-4 grid grid-cols-2 items-center gap-3 sm:grid-cols-3 xl:grid-cols-[minmax(10rem,1.4fr)_repeat(4,minmax(0,1fr))_auto]"
     >
       <TextInput
-        aria-label={t('Find in the book')}
-        placeholder={t('Find in the book')}
+        aria-label={t('Search the book')}
+        placeholder={t('Search the book')}
         value={text}
         onChange={(event) => change({ text: event.target.value })}
       />
@@ -104,15 +105,13 @@ export function BookFilters({ filter, sort, rows, book, manager, set }: Props) {
         onChange={(value) => change({ sort: among(SORTS, value) ?? 'product' })}
       />
       {manager && (
-        <label className="flex min-h-12 items-center gap-3 whitespace-nowrap">
-          <input
-            type="checkbox"
-            className="size-5 accent-ink"
-            checked={draftsOnly}
-            onChange={(event) => change({ draftsOnly: event.target.checked })}
-          />
+        <Tick
+          className="whitespace-nowrap"
+          checked={draftsOnly}
+          set={(checked) => change({ draftsOnly: checked })}
+        >
           {t('Drafts only')}
-        </label>
+        </Tick>
       )}
     </search>
   );
@@ -120,7 +119,7 @@ export function BookFilters({ filter, sort, rows, book, manager, set }: Props) {
 
 const ANY = 'any';
 
-function familiesIn(rows: readonly RecipeRow[], { products }: BookGround): Family[] {
+function familiesIn(rows: readonly RecipeRow[], { products }: BookFacts): Family[] {
   const there = new Set(rows.map((row) => products.get(now(row).productId)?.record.family));
   return FAMILIES.filter((f) => there.has(f));
 }

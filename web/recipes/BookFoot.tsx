@@ -1,5 +1,5 @@
 import { compareRecipes, differenceInWords } from '#core/recipes/compare.ts';
-import { compareGround } from '#core/recipes/vehicleCost.ts';
+import { comparedBy } from '#core/recipes/vehicleCost.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
@@ -17,7 +17,7 @@ export function BookFoot({ edits, book }: { edits: ReturnType<typeof useEdits>; 
       {error && (
         <div className="flex flex-wrap items-center gap-x-5">
           <Refusal problem={error} />
-          <Button onClick={edits.forgetError}>{t('Understood')}</Button>
+          <Button onClick={edits.forgetError}>{t('OK')}</Button>
         </div>
       )}
       {last && !error && (
@@ -46,7 +46,7 @@ function ClashOf({ edits, book }: { edits: ReturnType<typeof useEdits>; book: Bo
   const { clash } = edits;
   if (!clash) return null;
   const theirs = now(clash.current);
-  const differs = compareRecipes(theirs, clash.mine, compareGround(book.ground));
+  const differs = compareRecipes(theirs, clash.mine, comparedBy(book.facts));
   return (
     <Dialog title={t('Someone else was quicker')} close={edits.takeTheirs}>
       <div className="flex flex-col gap-4 p-5">

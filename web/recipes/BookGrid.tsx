@@ -8,12 +8,12 @@ import { usePrinting } from '../ui/usePrinting.ts';
 import { BookLineOf, COLUMNS, cellId, type Open } from './BookRow.tsx';
 import type { BookLine } from './bookLines.ts';
 import { ProductHeading } from './ProductHeading.tsx';
-import { type BookGround, now } from './useBook.ts';
+import { type BookFacts, now } from './useBook.ts';
 import type { Edit } from './useEdits.ts';
 
 type Props = {
   lines: readonly BookLine[];
-  book: BookGround;
+  book: BookFacts;
   /** Each recipe names its product, where no heading does. */
   named: boolean;
   manager: boolean;
@@ -105,7 +105,7 @@ export const BookGrid = memo(function BookGrid({ lines, book, named, manager, ch
         </div>
       </div>
       {rowIds.length === 0 && (
-        <p className="ruled border-faint py-5">{t('No recipe is like that. Take a filter away.')}</p>
+        <p className="ruled border-faint py-5">{t('No recipe matches. Remove a filter.')}</p>
       )}
       <div
         role="rowgroup"

@@ -3,16 +3,16 @@ import { Link } from 'react-router';
 import type { RecipeRow } from '#contract/recipes.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
 import { cellAt, type RecipeCell } from '#core/recipes/recipe.ts';
-import { stepStrength } from '#core/recipes/rungs.ts';
 import { sameCell } from '#core/recipes/same.ts';
-import { grounded, judgedAt } from '#core/recipes/vehicleCost.ts';
+import { stepStrength } from '#core/recipes/strengthSteps.ts';
+import { inBook, judgedAt } from '#core/recipes/vehicleCost.ts';
 import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { t } from '../lib/speech.ts';
 import { CellFace } from './BookCell.tsx';
 import { CellEditor } from './CellEditor.tsx';
 import { ladderRange } from './MiniLadder.tsx';
-import type { Grounded } from './useBook.ts';
-import { type BookGround, now } from './useBook.ts';
+import type { InBook } from './useBook.ts';
+import { type BookFacts, now } from './useBook.ts';
 
 /** A name, and a column for each soil level. */
 export const COLUMNS =
@@ -22,7 +22,7 @@ export type Open = { soil: SoilLevel; begun: string | null } | null;
 
 type Props = {
   row: RecipeRow;
-  book: BookGround;
+  book: BookFacts;
   /** The product is named, where no heading names it. */
   named: boolean;
   manager: boolean;
@@ -40,8 +40,8 @@ type Props = {
 export const BookLineOf = memo(function BookLineOf(props: Props) {
   const { row, book, named, manager, active, open, edit, save } = props;
   const recipe = now(row);
-  const of = useMemo(() => grounded(recipe, book), [recipe, book]);
-  const range = useMemo(() => of && ladderRange(recipe, of.ground), [of, recipe]);
+  const of = useMemo(() => inBook(recipe, book), [recipe, book]);
+  const range = useMemo(() => of && ladderRange(recipe, of.standards), [of, recipe]);
   return (
     <div role="row" className={`${COLUMNS} ruled border-faint pt-1.5 pb-2`}>
       <RowName row={row} of={of} named={named} />
@@ -122,7 +122,7 @@ function onKey(
   event.preventDefault();
 }
 
-function RowName({ row, of, named }: { row: RecipeRow; of: Grounded | null; named: boolean }) {
+function RowName({ row, of, named }: { row: RecipeRow; of: InBook | null; named: boolean }) {
   const recipe = now(row);
   const state = !row.published ? t('draft, never published') : row.draft ? t('draft') : null;
   return (
@@ -146,7 +146,7 @@ function RowName({ row, of, named }: { row: RecipeRow; of: Grounded | null; name
           {t('{0} is out of use: choose another vessel.', of.vessel.name)}
         </p>
       )}
-      {of?.ground.draw?.known === 'never' && (
+      {of?.standards.draw?.known === 'never' && (
         <p className="mt-1 flex gap-1.5 text-[0.88rem] leading-tight">
           <span aria-hidden className="hatch w-1 shrink-0" />
           <span>

@@ -1,5 +1,5 @@
 import { Popover } from 'radix-ui';
-import { type FormEvent, type RefObject, useId, useMemo, useState } from 'react';
+import { type FormEvent, type RefObject, useMemo, useState } from 'react';
 import { findingFacts } from '#core/recipes/judge.ts';
 import type { Recipe, RecipeCell } from '#core/recipes/recipe.ts';
 import { judgedAt } from '#core/recipes/vehicleCost.ts';
@@ -10,15 +10,16 @@ import { findingSaid, t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { TypedField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { Tick } from '../ui/Tick.tsx';
 import { type CellTyped, readCell, typedCell } from './cellTyped.ts';
-import type { Grounded } from './useBook.ts';
+import type { InBook } from './useBook.ts';
 
 type Props = {
   /** The id of the cell it opens beside. */
   anchor: string;
   recipe: Recipe;
   cell: RecipeCell;
-  of: Grounded;
+  of: InBook;
   /** What was typed on the cell to open it takes the place of the strength. */
   begun: string | null;
   save: (cell: RecipeCell) => void;
@@ -55,7 +56,6 @@ export function CellEditor(props: Props) {
 
 function CellForm({ recipe, cell, of, begun, save, close }: Props) {
   const { shop } = useSession();
-  const ticked = useId();
   const [typed, setTyped] = useState<CellTyped>(() => ({
     ...typedCell(cell),
     ...(begun !== null && { kind: 'mix' as const, strength: begun }),
@@ -65,7 +65,7 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
   const { cell: read, refusals } = readCell(typed, cell, { shop, product: of.product });
   const judged = read?.kind === 'mix' ? judgedAt(read, recipe, of) : null;
   const findings = judged?.ok ? judged.value.findings : [];
-  const outside = findings.map((finding) => findingSaid(findingFacts(finding, of.ground)));
+  const outside = findings.map((finding) => findingSaid(findingFacts(finding, of.standards)));
   const dwellFault = judged && !judged.ok && judged.code.startsWith('dwell') ? judged : null;
   const strengthFault = judged && !judged.ok && !dwellFault ? judged : null;
   const submit = (event: FormEvent) => {
@@ -78,7 +78,7 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
     (asked || typed[field].trim() !== '') && refusals[field] ? (
       <Refusal problem={refusals[field] ?? null} />
     ) : null;
-  const { draw } = of.ground;
+  const { draw } = of.standards;
   return (
     <form onSubmit={submit} noValidate className="flex flex-col gap-3">
       <p className="caps">
@@ -154,17 +154,10 @@ function CellForm({ recipe, cell, of, begun, save, close }: Props) {
         <Button type="submit" look="main">
           {t('Keep it')}
         </Button>
-        <Button onClick={close}>{t('Leave it')}</Button>
-        <label htmlFor={ticked} className="flex min-h-12 items-center gap-3">
-          <input
-            id={ticked}
-            type="checkbox"
-            className="size-5 accent-ink"
-            checked={typed.kind === 'not'}
-            onChange={(event) => set({ kind: event.target.checked ? 'not' : 'mix' })}
-          />
+        <Button onClick={close}>{t('Cancel')}</Button>
+        <Tick checked={typed.kind === 'not'} set={(not) => set({ kind: not ? 'not' : 'mix' })}>
           {t('Not for {0}', t(SOIL_NAMES[cell.soil]))}
-        </label>
+        </Tick>
       </div>
     </form>
   );

@@ -6,28 +6,25 @@ import { type CostGroup, type CostLine, costGroups } from '#core/recipes/costGro
 import { BODIES, BODY_NAMES, USUAL_BODY } from '#core/soil/bodies.ts';
 import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
-import { Ledger } from '../ui/Ledger.tsx';
+import { moneyColumn, volumeColumn } from '../ui/columns.tsx';
+import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
-import { type Book, useBook } from './useBook.ts';
+import { Table } from '../ui/Table.tsx';
+import { BOOK, useBook } from './useBook.ts';
+
+Costs.needs = (() => BOOK) satisfies Needs;
 
 /** Recipes for the same job side by side, by what a vehicle costs at working strength. */
 export default function Costs() {
-  const { book, error } = useBook();
-  if (!book) return error && <Refusal problem={error} />;
-  return <OpenCosts book={book} />;
-}
-
-function OpenCosts({ book }: { book: Book }) {
+  const book = useBook();
   const [params, setParams] = useSearchParams();
   const soil: SoilLevel = SOIL_LEVELS.find((k) => String(k) === params.get('soil')) ?? 2;
   const body = BODIES.find((b) => b === params.get('body')) ?? USUAL_BODY;
-  const groups = useMemo(() => costGroups(book.rows, book.ground, soil, body), [book, soil, body]);
+  const groups = useMemo(() => costGroups(book.rows, book.facts, soil, body), [book, soil, body]);
   const ask = (more: Record<string, string>) =>
     setParams({ soil: String(soil), body, ...more }, { replace: true });
   return (
@@ -78,43 +75,37 @@ function GroupOf({ group: { use, lines } }: { group: CostGroup }) {
   return (
     <section aria-label={t(USE_NAMES[use])}>
       <h2 className="mb-2">{t(USE_NAMES[use])}</h2>
-      <Ledger
-        head={[
-          t('Recipe'),
-          t('Product'),
-          t('Strength'),
-          t('Mix'),
-          t('of it product'),
-          t('A litre'),
-          t('A vehicle'),
-          '',
+      <Table
+        rows={lines}
+        keyOf={(line) => line.key}
+        onPhone="named"
+        columns={[
+          {
+            name: t('Recipe'),
+            value: (line) => line.name,
+            show: (line) =>
+              line.recipeId === null ? (
+                <span className="text-muted">{line.name}</span>
+              ) : (
+                <Link to={`/recipes/${line.recipeId}`}>{line.name}</Link>
+              ),
+          },
+          { name: t('Product'), value: (line) => line.productName },
+          {
+            name: t('Strength'),
+            figure: true,
+            unit: '%',
+            value: (line) => Number((100 * line.fraction).toPrecision(3)),
+            show: (line) => (line.fraction >= 1 ? t('ready to use') : formatPercent(line.fraction)),
+          },
+          volumeColumn<CostLine>(t('Mix'), shop, (line) => line.mixUl),
+          volumeColumn<CostLine>(t('of it product'), shop, (line) => line.productUl),
+          moneyColumn<CostLine>(t('A litre'), shop, (line) => line.minorPerLitre, { none: t('no price') }),
+          moneyColumn<CostLine>(t('A vehicle'), shop, (line) => line.minorPerVehicle, {
+            show: (line) => <strong>{money(line.minorPerVehicle)}</strong>,
+          }),
+          { name: '', show: (line) => <Bar line={line} most={most} /> },
         ]}
-        right={[2, 3, 4, 5, 6]}
-        stacks="named"
-        rows={lines.map((line) => ({
-          key: line.key,
-          cells: [
-            line.recipeId === null ? (
-              <span key="name" className="text-muted">
-                {line.name}
-              </span>
-            ) : (
-              <Link key="name" to={`/recipes/${line.recipeId}`}>
-                {line.name}
-              </Link>
-            ),
-            line.productName,
-            <span key="strength" className="whitespace-nowrap">
-              {line.fraction >= 1 ? t('ready to use') : formatPercent(line.fraction)}
-            </span>,
-            formatVolume(line.mixUl, shop.units),
-            formatVolume(line.productUl, shop.units),
-            money(line.minorPerLitre),
-            <strong key="vehicle">{money(line.minorPerVehicle)}</strong>,
-            <Bar key="bar" line={line} most={most} />,
-          ],
-        }))}
-        empty=""
       />
     </section>
   );

@@ -3,7 +3,7 @@ import { weatherInWords } from '#core/dwell/weather.ts';
 import { OUTCOME_NAMES, OUTCOMES, type OutcomeKind } from '#core/recipes/outcomes.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
-import { clockTime, shopDay } from '../ui/dates.ts';
+import { shopDay, timeOfDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 
 type Props = {
@@ -38,7 +38,7 @@ export function HowItWent({ outcomes, note, takeBack, busy = false, error = null
           <li key={o.id} className="ruled flex items-center justify-between gap-3 border-faint">
             <span className="py-1.5">
               <strong>{t(OUTCOME_NAMES[o.kind])}</strong>, {o.personName}, {shopDay(o.at, shop.zone)}{' '}
-              {clockTime(o.at, shop.zone)}
+              {timeOfDay(o.at, shop.zone)}
               {o.weather && (
                 <span className="block text-[0.94rem] text-muted">
                   {weatherInWords(o.weather, shop.units, t)}

@@ -1,15 +1,16 @@
 import { useWatch } from 'react-hook-form';
 import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
-import { groundOf } from '#core/recipes/ground.ts';
 import { findingFacts, judgeCell } from '#core/recipes/judge.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
+import { standardsOf } from '#core/recipes/standards.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { useSession } from '../lib/session.tsx';
 import { findingSaid, t } from '../lib/speech.ts';
 import { TextField } from '../ui/FormFields.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { Tick } from '../ui/Tick.tsx';
 import type { TextForm } from '../ui/useTextForm.ts';
 import { readCell } from './cellTyped.ts';
 import { HOSE, type RecipeTyped } from './recipeTyped.ts';
@@ -64,11 +65,11 @@ function LevelOf({ of, soil, product, vessel, was }: Props & { soil: (typeof SOI
     dialId: typed.dialId ? Number(typed.dialId) : null,
     machineId: typed.machineId === HOSE ? null : Number(typed.machineId),
   };
-  const ground = product && vessel && groundOf(set, product, vessel);
-  const onPanel = typed.onPanel === 'yes' && ground?.draw != null;
-  const judged = ground && read?.kind === 'mix' ? judgeCell(read, onPanel, ground) : null;
+  const standards = product && vessel && standardsOf(set, product, vessel);
+  const onPanel = typed.onPanel === 'yes' && standards?.draw != null;
+  const judged = standards && read?.kind === 'mix' ? judgeCell(read, onPanel, standards) : null;
   const findings =
-    ground && judged?.ok ? judged.value.findings.map((f) => findingSaid(findingFacts(f, ground))) : [];
+    standards && judged?.ok ? judged.value.findings.map((f) => findingSaid(findingFacts(f, standards))) : [];
   const level = t(SOIL_NAMES[soil]);
   return (
     <>
@@ -91,7 +92,7 @@ function LevelOf({ of, soil, product, vessel, was }: Props & { soil: (typeof SOI
               label={t('Strength at {0}', level)}
               hint={
                 judged?.ok
-                  ? ground?.draw
+                  ? standards?.draw
                     ? t('{0} on the panel', formatPercent(judged.value.panel))
                     : formatPercent(judged.value.bottle)
                   : t('Such as 1:12 or 4%')
@@ -135,18 +136,15 @@ function LevelOf({ of, soil, product, vessel, was }: Props & { soil: (typeof SOI
 
 function TickNot({ of, soil, not }: { of: TextForm<RecipeTyped>; soil: number; not: boolean }) {
   return (
-    <label className="flex min-h-12 items-center gap-3">
-      <input
-        type="checkbox"
-        className="size-5 accent-ink"
-        checked={not}
-        onChange={(event) =>
-          of.form.setValue(`cells.${soil}.kind` as 'cells.0.kind', event.target.checked ? 'not' : 'mix', {
-            shouldDirty: true,
-          })
-        }
-      />
+    <Tick
+      checked={not}
+      set={(checked) =>
+        of.form.setValue(`cells.${soil}.kind` as 'cells.0.kind', checked ? 'not' : 'mix', {
+          shouldDirty: true,
+        })
+      }
+    >
       {t('Not for {0}', t(SOIL_NAMES[soil as 0]))}
-    </label>
+    </Tick>
   );
 }

@@ -1,12 +1,12 @@
-import type { RecipeGround } from '#core/recipes/ground.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
+import type { RecipeStandards } from '#core/recipes/standards.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 
 /** From the weakest to the strongest that a recipe's ladder shows, in the bottle. */
 export type LadderRange = { readonly from: number; readonly to: number };
 
 /** The stretch of ladder that all of a recipe's levels, its label's band and its limits lie on. */
-export function ladderRange(recipe: Recipe, { bands, use, q }: RecipeGround): LadderRange {
+export function ladderRange(recipe: Recipe, { bands, use, q }: RecipeStandards): LadderRange {
   const inBottle = (f: number, onPanel: boolean) => (onPanel ? f / q : f);
   const all = [
     ...bands.flatMap((b) => [b.least, b.most].map((f) => inBottle(f, b.basis === 'panel'))),
@@ -26,12 +26,12 @@ export function ladderRange(recipe: Recipe, { bands, use, q }: RecipeGround): La
  */
 export function MiniLadder(props: {
   range: LadderRange;
-  ground: RecipeGround;
+  standards: RecipeStandards;
   mark: number;
   was: number | null;
 }) {
-  const { range, ground, mark, was } = props;
-  const { bands, use, q } = ground;
+  const { range, standards, mark, was } = props;
+  const { bands, use, q } = standards;
   const at = (f: number) =>
     `${Math.min(100, Math.max(0, (Math.log(f / range.from) / Math.log(range.to / range.from)) * 100))}%`;
   return (

@@ -1,16 +1,16 @@
 import { Link } from 'react-router';
 import type { Recipe } from '#core/recipes/recipe.ts';
-import { shiftRungs } from '#core/recipes/rungs.ts';
-import { grounded } from '#core/recipes/vehicleCost.ts';
+import { shiftLevels } from '#core/recipes/strengthSteps.ts';
+import { inBook } from '#core/recipes/vehicleCost.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { t } from '../lib/speech.ts';
 import type { BookLine } from './bookLines.ts';
-import type { BookGround } from './useBook.ts';
+import type { BookFacts } from './useBook.ts';
 import type { Edit } from './useEdits.ts';
 
 type Props = {
   line: Extract<BookLine, { kind: 'product' }>;
-  book: BookGround;
+  book: BookFacts;
   manager: boolean;
   change: (edit: Edit) => Promise<unknown>;
 };
@@ -22,7 +22,7 @@ export function ProductHeading({ line, book, manager, change }: Props) {
   const diluted = product?.state !== 'readyToUse';
   const step = (way: 'weaker' | 'stronger') =>
     void change({
-      label: t('{0}, one rung {1}', name, way),
+      label: t('{0}, one step {1}', name, way),
       recipeIds: rows.map((r) => r.id),
       apply: (recipe) => shifted(recipe, book, way),
     });
@@ -40,12 +40,12 @@ export function ProductHeading({ line, book, manager, change }: Props) {
       </div>
       {manager && diluted && (
         <span role="gridcell" className="no-print flex items-center gap-4 text-[0.94rem] text-muted">
-          {t('{0} one rung', rows.length > 1 ? t('All {0} uses', rows.length) : t('All levels'))}
+          {t('{0} one step', rows.length > 1 ? t('All {0} uses', rows.length) : t('All levels'))}
           {(['weaker', 'stronger'] as const).map((way) => (
             <button
               key={way}
               type="button"
-              aria-label={t('{0}: one rung {1}', name, way === 'weaker' ? t('weaker') : t('stronger'))}
+              aria-label={t('{0}: one step {1}', name, way === 'weaker' ? t('weaker') : t('stronger'))}
               className="min-h-8 px-1 text-ink underline underline-offset-4"
               onClick={() => step(way)}
             >
@@ -59,14 +59,14 @@ export function ProductHeading({ line, book, manager, change }: Props) {
 }
 
 /** Every level takes the strength beside it, and none leaves the label that was within it. */
-function shifted(recipe: Recipe, book: BookGround, way: 'weaker' | 'stronger'): Recipe {
-  const of = grounded(recipe, book);
-  const band = of?.ground.bands.find((b) => (b.basis === 'panel') === recipe.onPanel);
-  const q = of?.ground.q ?? 1;
-  const { panelFloor, panelCeiling } = of?.ground.use ?? { panelFloor: null, panelCeiling: null };
+function shifted(recipe: Recipe, book: BookFacts, way: 'weaker' | 'stronger'): Recipe {
+  const of = inBook(recipe, book);
+  const band = of?.standards.bands.find((b) => (b.basis === 'panel') === recipe.onPanel);
+  const q = of?.standards.q ?? 1;
+  const { panelFloor, panelCeiling } = of?.standards.use ?? { panelFloor: null, panelCeiling: null };
   const onBasis = (f: number) => (recipe.onPanel ? f : f / q);
   const least = Math.max(band?.least ?? 1e-6, panelFloor === null ? 0 : onBasis(panelFloor));
   const most = Math.min(band?.most ?? 1, panelCeiling === null ? 1 : onBasis(panelCeiling));
   const edge = { least: least as Fraction, most: most as Fraction };
-  return { ...recipe, cells: shiftRungs(recipe.cells, way, edge) };
+  return { ...recipe, cells: shiftLevels(recipe.cells, way, edge) };
 }

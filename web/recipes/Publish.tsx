@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { RecipeRow } from '#contract/recipes.ts';
@@ -8,25 +7,28 @@ import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { compareRecipes, differenceInWords } from '#core/recipes/compare.ts';
 import { mayPublish } from '#core/recipes/judge.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
-import { compareGround, grounded } from '#core/recipes/vehicleCost.ts';
+import { comparedBy, inBook } from '#core/recipes/vehicleCost.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { shortSaid, t } from '../lib/speech.ts';
-import { askAgain } from '../state/queries.ts';
+import { useCommand } from '../state/useCommand.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
-import { clockTime, shopDay } from '../ui/dates.ts';
+import { shopDay, timeOfDay } from '../ui/dates.ts';
+import type { Needs } from '../ui/fetched.tsx';
 import { TypedField } from '../ui/Labelled.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { TickBox } from '../ui/Tick.tsx';
 import { useGo } from '../ui/useGo.ts';
-import { type BookGround, useBook } from './useBook.ts';
+import { BOOK, type BookFacts, useBook } from './useBook.ts';
+
+Publish.needs = (() => BOOK) satisfies Needs;
 
 /** Drafts beside what is published, in words and figures; those that are ticked become what the crew mixes from. */
 export default function Publish() {
-  const { book, error } = useBook();
+  const book = useBook();
   const { who } = useSession();
-  if (!book) return error && <Refusal problem={error} />;
   if (!atLeast(who.role, 'manager')) {
     return (
       <Page title={t('Publish')}>
@@ -34,10 +36,10 @@ export default function Publish() {
       </Page>
     );
   }
-  return <Drafts rows={book.rows.filter((r) => r.draft)} book={book.ground} />;
+  return <Drafts rows={book.rows.filter((r) => r.draft)} book={book.facts} />;
 }
 
-function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookGround }) {
+function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookFacts }) {
   const go = useGo();
   const { who } = useSession();
   const [params] = useSearchParams();
@@ -50,15 +52,14 @@ function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookGround }) {
   const [asked, setAsked] = useState(false);
   const stands = new Map(rows.map((row) => [row.id, standing(row, book)]));
   const ticked = rows.filter((row) => chosen.includes(row.id) && !stands.get(row.id));
-  const publishing = useMutation({
-    mutationFn: () =>
+  const publishing = useCommand(
+    () =>
       post<RecipeRow[]>('/recipes/publications', {
         drafts: ticked.map((row) => ({ recipeId: row.id, revision: row.revision })),
         why,
       }),
-    onSuccess: () => go('/recipes'),
-    onSettled: () => askAgain('recipes'),
-  });
+    () => go('/recipes'),
+  );
   if (rows.length === 0) {
     return (
       <Page title={t('Publish')} actions={<ButtonLink to="/recipes">{t('Back to the book')}</ButtonLink>}>
@@ -74,7 +75,7 @@ function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookGround }) {
         onSubmit={(event) => {
           event.preventDefault();
           setAsked(true);
-          if (why.trim() !== '' && ticked.length > 0) publishing.mutate();
+          if (why.trim() !== '' && ticked.length > 0) publishing.run();
         }}
       >
         <ol className="border-t-2 border-ink">
@@ -99,14 +100,14 @@ function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookGround }) {
             error={missing && <Refusal problem={missing} />}
             hint={t('Kept with the version, for the crew and for later.')}
           />
-          {publishing.error && <Refusal problem={publishing.error} />}
+          {publishing.refusal && <Refusal problem={publishing.refusal} />}
           <Button
             type="submit"
             look="main"
             className="self-start"
-            disabled={ticked.length === 0 || publishing.isPending}
+            disabled={ticked.length === 0 || publishing.waiting}
           >
-            {publishing.isPending
+            {publishing.waiting
               ? t('Publishing ...')
               : ticked.length === 1
                 ? t('Publish {0}', ticked[0]?.draft?.name)
@@ -119,15 +120,15 @@ function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookGround }) {
 }
 
 /** What stands in the way of publishing a draft, if anything does. */
-function standing({ draft }: RecipeRow, book: BookGround): CoreRefusal | null {
-  const of = draft && grounded(draft, book);
+function standing({ draft }: RecipeRow, book: BookFacts): CoreRefusal | null {
+  const of = draft && inBook(draft, book);
   if (!draft || !of) return null;
   if (of.product.retired || of.vessel.retired) {
     const what = of.product.retired ? of.product.name : of.vessel.name;
     return refuse('recipe.outOfUse', { what });
   }
   for (const cell of draft.cells) {
-    const may = cell.kind === 'mix' ? mayPublish(cell, draft.onPanel, of.ground) : null;
+    const may = cell.kind === 'mix' ? mayPublish(cell, draft.onPanel, of.standards) : null;
     if (may && !may.ok) return may;
   }
   return null;
@@ -135,7 +136,7 @@ function standing({ draft }: RecipeRow, book: BookGround): CoreRefusal | null {
 
 function DraftLine(props: {
   row: RecipeRow;
-  book: BookGround;
+  book: BookFacts;
   stands: CoreRefusal | null;
   ticked: boolean;
   tick: (yes: boolean) => void;
@@ -144,16 +145,15 @@ function DraftLine(props: {
   const { shop } = useSession();
   const { draft, published } = row;
   if (!draft) return null;
-  const differs = published ? compareRecipes(published, draft, compareGround(book)) : [];
+  const differs = published ? compareRecipes(published, draft, comparedBy(book)) : [];
   return (
     <li className="ruled grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 border-faint py-3">
-      <input
-        type="checkbox"
-        aria-label={t('Publish {0}', draft.name)}
-        className="mt-1 size-6 accent-ink"
+      <TickBox
+        label={t('Publish {0}', draft.name)}
+        className="mt-1 size-7"
         checked={ticked}
         disabled={stands !== null}
-        onChange={(event) => tick(event.target.checked)}
+        set={tick}
       />
       <div className="flex flex-col gap-1">
         <p>
@@ -166,7 +166,7 @@ function DraftLine(props: {
               published ? t('version {0} to {1}', published.number, draft.number) : t('never published'),
               draft.savedBy,
               shopDay(draft.savedAt, shop.zone),
-              clockTime(draft.savedAt, shop.zone),
+              timeOfDay(draft.savedAt, shop.zone),
             )}
           </span>
         </p>

@@ -19,7 +19,7 @@ import { ZONE_NAMES, ZONES } from '#core/soil/zones.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { devicesQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
-import { useQuery } from '../state/useQuery.ts';
+import { useAsked } from '../state/useAsked.ts';
 import { Button } from '../ui/Button.tsx';
 import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
@@ -39,57 +39,27 @@ import {
 } from './recipeTyped.ts';
 import { now } from './useBook.ts';
 
-/** A recipe to be written or changed; it is kept as a draft until it is published. */
-export function RecipeForm({ row }: { row: RecipeRow | null }) {
-  const { data: products } = useQuery(productsQuery);
-  const { data: vessels } = useQuery(vesselsQuery);
-  if (!products || !vessels) return null;
-  return <OpenForm row={row} products={products} vessels={vessels} />;
-}
-
-type Props = { row: RecipeRow | null; products: Product[]; vessels: Vessel[] };
-
 const options = <T extends string>(values: readonly T[], names: Record<T, string>) =>
   values.map((value) => ({ value, name: t(names[value]) }));
 
-function OpenForm({ row, products, vessels }: Props) {
+/** A recipe to be written or changed; it is kept as a draft until it is published. */
+export function RecipeForm({ row }: { row: RecipeRow | null }) {
+  const [products, vessels, devices] = useAsked(productsQuery, vesselsQuery, devicesQuery);
   const { shop } = useSession();
   const go = useGo();
   const navigate = useNavigate();
   const [params] = useSearchParams();
-  const { data: devices = [] } = useQuery(devicesQuery);
   const was = row && now(row);
   const asked = products.find((p) => p.id === Number(params.get('product')));
   const begun = useMemo(() => (asked ? begin(asked, vessels) : EMPTY_RECIPE), [asked, vessels]);
   const of = useRowForm<RecipeTyped, RecipeRow>({
     row,
     path: '/recipes',
-    topic: 'recipes',
     schema: row ? recipePatch : recipeBody,
     typed: (r) => (r ? typedRecipe(now(r)) : begun),
     read: (typed) => {
       const { body, refusals } = readRecipe(typed, { shop, products, vessels, was });
-      return { body: row ? { ...(body as object), retired: row.retired } : body, refusals };
-    },
-    labels: {
-      name: t('Recipe name'),
-      productId: t('Product'),
-      use: t('Use'),
-      vesselId: t('Vessel'),
-      dialId: t('Dial position'),
-      machineId: t('Machine'),
-      onPanel: t('Strengths hold'),
-      soilKinds: t('Soil'),
-      zones: t('Zones'),
-      film: t('Put on as'),
-      rate: t('Rate'),
-      agitation: t('Worked with'),
-      rinse: t('Rinse'),
-      direction: t('Direction'),
-      cautions: t('Cautions'),
-      cleanCheck: t('Clean?'),
-      notes: t('Notes'),
-      cells: t('Strengths and dwell'),
+      return { body: row ? { ...body, retired: row.retired } : body, refusals };
     },
     done: (saved) => go(`/recipes/${saved.id}`),
   });
@@ -136,16 +106,14 @@ function OpenForm({ row, products, vessels }: Props) {
           <ChoiceField
             of={of}
             name="productId"
-            label={t('Product')}
             placeholder={t('Choose a product')}
             options={products.map((p) => ({ value: String(p.id), name: p.name }))}
             onChosen={chooseProduct}
           />
-          <ChoiceField of={of} name="use" label={t('Use')} options={options(uses, USE_NAMES)} />
+          <ChoiceField of={of} name="use" options={options(uses, USE_NAMES)} />
           <ChoiceField
             of={of}
             name="vesselId"
-            label={t('Vessel')}
             placeholder={t('Choose what it is mixed in')}
             options={vessels.map((v) => ({
               value: String(v.id),
@@ -154,13 +122,7 @@ function OpenForm({ row, products, vessels }: Props) {
             }))}
             onChosen={chooseVessel}
           />
-          <TextField
-            of={of}
-            name="name"
-            label={t('Recipe name')}
-            maxLength={60}
-            hint={t('As it is called in the bay')}
-          />
+          <TextField of={of} name="name" maxLength={60} hint={t('As it is called in the bay')} />
           {suction && (
             <>
               <ChoiceField
@@ -173,7 +135,6 @@ function OpenForm({ row, products, vessels }: Props) {
               <ChoiceField
                 of={of}
                 name="machineId"
-                label={t('Machine')}
                 options={[
                   ...devices
                     .filter((d) => d.kind === 'pressureWasher')
@@ -217,49 +178,27 @@ function OpenForm({ row, products, vessels }: Props) {
           <ChoiceField
             of={of}
             name="film"
-            label={t('Put on as')}
             options={[...options(FILMS, FILM_NAMES), { value: 'none', name: t('washed or wiped on') }]}
           />
           <TextField
             of={of}
-            name="rate"
+            name="rateMlPerM2"
             label={t('Rate, ml per m²')}
             inputMode="decimal"
             placeholder={t('as usual')}
             hint={t('Of what is in the vessel')}
           />
-          <ChoiceField
-            of={of}
-            name="agitation"
-            label={t('Worked with')}
-            options={options(AGITATIONS, AGITATION_NAMES)}
-          />
-          <ChoiceField of={of} name="rinse" label={t('Rinse')} options={options(RINSES, RINSE_NAMES)} />
-          <ChoiceField
-            of={of}
-            name="direction"
-            label={t('Direction')}
-            options={options(DIRECTIONS, DIRECTION_NAMES)}
-          />
-          <TextField
-            of={of}
-            name="cleanCheck"
-            label={t('Clean?')}
-            maxLength={200}
-            hint={t('How it is seen that it is clean')}
-          />
+          <ChoiceField of={of} name="agitation" options={options(AGITATIONS, AGITATION_NAMES)} />
+          <ChoiceField of={of} name="rinse" options={options(RINSES, RINSE_NAMES)} />
+          <ChoiceField of={of} name="direction" options={options(DIRECTIONS, DIRECTION_NAMES)} />
+          <TextField of={of} name="cleanCheck" maxLength={200} hint={t('How it is seen that it is clean')} />
         </div>
         <div className="grid gap-x-8 gap-y-4 sm:grid-cols-2">
-          <NoteField
-            of={of}
-            name="cautions"
-            label={t('Cautions')}
-            hint={t('Beside those on the product’s own record.')}
-          />
-          <NoteField of={of} name="notes" label={t('Notes')} />
+          <NoteField of={of} name="cautions" hint={t('Beside those on the product’s own record.')} />
+          <NoteField of={of} name="notes" />
         </div>
         <FormFoot save={t('Keep as a draft')} {...of.foot}>
-          <Button onClick={() => navigate(row ? `/recipes/${row.id}` : '/recipes')}>{t('Leave it')}</Button>
+          <Button onClick={() => navigate(row ? `/recipes/${row.id}` : '/recipes')}>{t('Cancel')}</Button>
         </FormFoot>
       </form>
     </Page>

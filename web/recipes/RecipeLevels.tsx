@@ -12,9 +12,9 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
 import { findingSaid, said, shortSaid, t } from '../lib/speech.ts';
 import { type LadderRange, ladderRange, MiniLadder } from './MiniLadder.tsx';
-import type { BookGround, Grounded } from './useBook.ts';
+import type { BookFacts, InBook } from './useBook.ts';
 
-type Props = { recipe: Recipe; of: Grounded; book: BookGround; recipeId: number };
+type Props = { recipe: Recipe; of: InBook; book: BookFacts; recipeId: number };
 
 const COLUMNS =
   'grid grid-cols-[5.5rem_minmax(0,1fr)_auto] gap-x-4 xl:gap-x-3 xl:grid-cols-[4.5rem_minmax(7.5rem,1fr)_4.4rem_7.4rem_4.6rem_minmax(4.6rem,0.6fr)]';
@@ -22,11 +22,11 @@ const COLUMNS =
 /** What a recipe says level by level: strength with its place on the ladder, dwell, what a vehicle takes and costs. */
 export function RecipeLevels(props: Props) {
   const { recipe, of } = props;
-  const range = ladderRange(recipe, of.ground);
+  const range = ladderRange(recipe, of.standards);
   const heads = [
     t('Soil'),
     t('Strength'),
-    of.ground.draw ? t('On the panel') : t('Share'),
+    of.standards.draw ? t('On the panel') : t('Percent'),
     t('Dwell'),
     t('A vehicle'),
     t('Noted'),
@@ -75,7 +75,7 @@ function MixOf({ recipe, of, book, recipeId, cell, range }: Props & { cell: MixC
       <div className="min-w-0">
         <span className="reading text-[1.2rem]">{shortSaid(cell.strength)}</span>
         {judged.ok ? (
-          <MiniLadder range={range} ground={of.ground} mark={judged.value.bottle} was={null} />
+          <MiniLadder range={range} standards={of.standards} mark={judged.value.bottle} was={null} />
         ) : (
           <p className="text-[0.94rem] text-stop">{said(judged).reason}</p>
         )}
@@ -84,7 +84,7 @@ function MixOf({ recipe, of, book, recipeId, cell, range }: Props & { cell: MixC
             <p key={finding} className="mt-1 flex gap-1.5 text-[0.94rem] leading-tight">
               <span aria-hidden className="hatch w-1 shrink-0" />
               <span>
-                {findingSaid(findingFacts(finding, of.ground)).reason}{' '}
+                {findingSaid(findingFacts(finding, of.standards)).reason}{' '}
                 {cell.reason || t('It needs a reason.')}
               </span>
             </p>
@@ -92,7 +92,7 @@ function MixOf({ recipe, of, book, recipeId, cell, range }: Props & { cell: MixC
       </div>
       <span className="reading whitespace-nowrap max-xl:text-right">
         {judged.ok
-          ? `${of.ground.draw?.known === 'never' ? 'about ' : ''}${formatPercent(judged.value.panel)}`
+          ? `${of.standards.draw?.known === 'never' ? 'about ' : ''}${formatPercent(judged.value.panel)}`
           : '–'}
       </span>
       <Small>

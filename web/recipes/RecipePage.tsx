@@ -4,14 +4,14 @@ import { contentOf, type RecipeRow } from '#contract/recipes.ts';
 import { atLeast } from '#contract/roles.ts';
 import { FILM_NAMES, USE_NAMES } from '#core/products/uses.ts';
 import { AGITATION_NAMES, cellAt, DIRECTION_NAMES, type Recipe, RINSE_NAMES } from '#core/recipes/recipe.ts';
-import { grounded, takes } from '#core/recipes/vehicleCost.ts';
+import { inBook, takes } from '#core/recipes/vehicleCost.ts';
 import { BODY_NAMES, USUAL_BODY } from '#core/soil/bodies.ts';
 import { SOIL_KIND_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { ZONE_NAMES } from '#core/soil/zones.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { ProductCare } from '../bench/Cautions.tsx';
+import { ProductCare } from '../bench/pour/Cautions.tsx';
 import { FilmSeen } from '../clocks/FilmSeen.tsx';
 import { startPath } from '../clocks/startDraft.ts';
 import { patch } from '../lib/api.ts';
@@ -19,31 +19,32 @@ import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { drawInWords } from '../rigs/drawInWords.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
-import { askAgain, recipeQuery } from '../state/queries.ts';
-import { useQuery } from '../state/useQuery.ts';
+import { recipeOrNew } from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
 import { Button, ButtonLink, PaperLink } from '../ui/Button.tsx';
+import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { RetireButton } from '../ui/RetireButton.tsx';
 import { RecipeForm } from './RecipeForm.tsx';
 import { RecipeLevels } from './RecipeLevels.tsx';
 import { Suggestions } from './Suggestions.tsx';
-import type { Grounded } from './useBook.ts';
-import { type BookGround, now, useBookGround } from './useBook.ts';
+import type { InBook } from './useBook.ts';
+import { BOOK_FACTS, type BookFacts, now, useBookFacts } from './useBook.ts';
 import { Versions } from './Versions.tsx';
+
+RecipePage.needs = (({ params: { id } }) => [recipeOrNew(id), ...BOOK_FACTS]) satisfies Needs;
 
 /** A recipe: what it says, what it stands on, what came of it, and every version there was. */
 export default function RecipePage({ change = false }: { change?: boolean }) {
   const { id } = useParams();
   const { who } = useSession();
-  const { data: row, error } = useQuery({ ...recipeQuery(id ?? ''), enabled: id !== undefined });
-  const { ground, error: groundError } = useBookGround();
+  const [row] = useAsked(recipeOrNew(id));
+  const facts = useBookFacts();
   const manager = atLeast(who.role, 'manager');
-  if (error ?? groundError) return <NotThere problem={error ?? groundError} manager={manager} />;
-  if (id === undefined) return manager ? <RecipeForm row={null} /> : <ForManagers />;
-  if (!row || !ground) return null;
+  if (!row) return manager ? <RecipeForm row={null} /> : <ForManagers />;
   if (change) return manager ? <RecipeForm key={row.id} row={row} /> : <ForManagers />;
-  return <RecipeFacts row={row} book={ground} manager={manager} />;
+  return <RecipeFacts row={row} book={facts} manager={manager} />;
 }
 
 /** Grime, or the level nearest to it that the recipe is for. */
@@ -56,22 +57,9 @@ const ForManagers = () => (
   </Page>
 );
 
-function NotThere({ problem, manager }: { problem: Error | null; manager: boolean }) {
-  return (
-    <Page title={t('Recipes')} actions={<ButtonLink to="/recipes">{t('Open the book')}</ButtonLink>}>
-      <Refusal problem={problem} />
-      {!manager && (
-        <p className="mt-3">
-          {t('It may be a draft: ask a manager to publish it, or choose one from the book.')}
-        </p>
-      )}
-    </Page>
-  );
-}
-
-function RecipeFacts({ row, book, manager }: { row: RecipeRow; book: BookGround; manager: boolean }) {
+function RecipeFacts({ row, book, manager }: { row: RecipeRow; book: BookFacts; manager: boolean }) {
   const recipe = now(row);
-  const of = grounded(recipe, book);
+  const of = inBook(recipe, book);
   if (!of) return null;
   return (
     <Page
@@ -108,7 +96,7 @@ function RecipeFacts({ row, book, manager }: { row: RecipeRow; book: BookGround;
         </div>
         <div className="flex flex-col gap-5">
           <ProductCare product={of.product} />
-          {recipe.cautions && <Watch word={t('Take care.')}>{recipe.cautions}</Watch>}
+          {recipe.cautions && <Watch word={t('Warning.')}>{recipe.cautions}</Watch>}
           <Facts recipe={recipe} of={of} book={book} code={row.code} />
           <FilmSeen productId={of.product.id} />
         </div>
@@ -117,12 +105,12 @@ function RecipeFacts({ row, book, manager }: { row: RecipeRow; book: BookGround;
   );
 }
 
-function Facts(props: { recipe: Recipe; of: Grounded; book: BookGround; code: string }) {
+function Facts(props: { recipe: Recipe; of: InBook; book: BookFacts; code: string }) {
   const { recipe, of, book, code } = props;
   useShowsProducts(recipe.productId);
   const { shop } = useSession();
   const mix = takes(recipe, of, USUAL_BODY);
-  const { draw } = of.ground;
+  const { draw } = of.standards;
   const dial = of.vessel.dials.find((d) => d.id === recipe.dialId)?.name;
   const machine = recipe.machineId === null ? t('a garden hose') : book.machines.get(recipe.machineId)?.name;
   const facts: [string, React.ReactNode][] = [
@@ -171,7 +159,7 @@ function Facts(props: { recipe: Recipe; of: Grounded; book: BookGround; code: st
   );
 }
 
-function limitFacts({ ground: { use, bands } }: Grounded): [string, string][] {
+function limitFacts({ standards: { use, bands } }: InBook): [string, string][] {
   const percent = (f: number) => formatPercent(f as Fraction);
   const [floor, ceiling] = [use?.panelFloor, use?.panelCeiling];
   const panel =
@@ -203,7 +191,6 @@ function DraftNote({ row }: { row: RecipeRow }) {
     } catch (error) {
       setProblem(error as Error);
     }
-    askAgain('recipes');
   };
   return (
     <div className="mb-5 flex flex-wrap items-center gap-x-5 gap-y-2">
@@ -217,7 +204,7 @@ function DraftNote({ row }: { row: RecipeRow }) {
           : t('It was never published: the crew does not see it.')}
       </Watch>
       <ButtonLink to={`/recipes/publish?recipe=${row.id}`}>{t('Compare and publish')}</ButtonLink>
-      {published && <Button onClick={() => void discard()}>{t('Drop the draft')}</Button>}
+      {published && <Button onClick={() => void discard()}>{t('Discard the draft')}</Button>}
       {problem && <Refusal problem={problem} />}
     </div>
   );
@@ -227,5 +214,5 @@ function DraftNote({ row }: { row: RecipeRow }) {
 function Retire({ row }: { row: RecipeRow }) {
   const send = () =>
     patch(`/recipes/${row.id}`, { ...contentOf(now(row)), retired: !row.retired }, row.revision);
-  return <RetireButton retired={row.retired} topic="recipes" send={send} />;
+  return <RetireButton retired={row.retired} send={send} />;
 }

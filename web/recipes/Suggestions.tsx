@@ -8,11 +8,11 @@ import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { shortSaid, t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
-import type { Grounded } from './useBook.ts';
-import { type BookGround, now } from './useBook.ts';
+import type { InBook } from './useBook.ts';
+import { type BookFacts, now } from './useBook.ts';
 import { useEdits } from './useEdits.ts';
 
-type Props = { row: RecipeRow; of: Grounded; book: BookGround; manager: boolean };
+type Props = { row: RecipeRow; of: InBook; book: BookFacts; manager: boolean };
 
 /** What the crew noted often enough to act on, with the step it suggests; a manager may take it as a draft. */
 export function Suggestions({ row, of, book, manager }: Props) {
@@ -20,10 +20,10 @@ export function Suggestions({ row, of, book, manager }: Props) {
   const { published } = row;
   if (!published) return null;
   const fits = (cell: MixCell) => {
-    const judged = judgeCell(cell, published.onPanel, of.ground);
+    const judged = judgeCell(cell, published.onPanel, of.standards);
     return judged.ok && judged.value.findings.length === 0;
   };
-  const longest = of.ground.use?.dwell?.longestS ?? null;
+  const longest = of.standards.use?.dwell?.longestS ?? null;
   const found = published.cells.flatMap((cell) => {
     if (cell.kind === 'not') return [];
     const said = suggestStep(cell, tallyOf(book.noted(row.id, cell.soil)), longest, fits);

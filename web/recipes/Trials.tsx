@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Product } from '#contract/products.ts';
 import { BETTER, type Better, type Trial, type TrialSide, trialBody } from '#contract/trials.ts';
@@ -10,30 +9,33 @@ import { ZONE_NAMES, ZONES, type Zone } from '#core/soil/zones.ts';
 import { patch, post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { shortSaid, t } from '../lib/speech.ts';
-import { askAgain, containersQuery, productsQuery, trialsQuery } from '../state/queries.ts';
+import { containersQuery, productsQuery, trialsQuery } from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
+import { useCommand } from '../state/useCommand.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
-import { clockTime, shopDay } from '../ui/dates.ts';
+import { shopDay, timeOfDay } from '../ui/dates.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
+import type { Needs } from '../ui/fetched.tsx';
 import { ListField, TypedField } from '../ui/Labelled.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { useTextForm } from '../ui/useTextForm.ts';
 import { readStrengthTyped } from './cellTyped.ts';
 
+Trials.needs = (() => [trialsQuery, productsQuery]) satisfies Needs;
+
 /** Half and half: two mixes side by side on one panel, the soil noted before, what came of each after. */
 export default function Trials() {
-  const trials = useQuery(trialsQuery);
-  const products = useQuery(productsQuery);
-  const error = trials.error ?? products.error;
-  if (error) return <Refusal problem={error} />;
-  const all = products.data;
-  if (!trials.data || !all) return null;
-  const running = trials.data.filter((t) => t.result === null);
-  const closed = trials.data.filter((t) => t.result !== null);
+  const [trials, all] = useAsked(trialsQuery, productsQuery);
+  const running = trials.filter((t) => t.result === null);
+  const closed = trials.filter((t) => t.result !== null);
   return (
-    <Page title={t('Half and half')} actions={<ButtonLink to="/recipes">{t('Back to the book')}</ButtonLink>}>
+    <Page
+      title={t('Side-by-side test')}
+      actions={<ButtonLink to="/recipes">{t('Back to the book')}</ButtonLink>}
+    >
       <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[26rem_minmax(0,1fr)]">
         <NewTrial products={all} />
         <div className="flex flex-col gap-8">
@@ -47,8 +49,8 @@ export default function Trials() {
               </ul>
             </section>
           )}
-          <section aria-label={t('What came of them')}>
-            <h2 className="mb-2">{t('What came of them')}</h2>
+          <section aria-label={t('Results')}>
+            <h2 className="mb-2">{t('Results')}</h2>
             <ul className="border-t-2 border-ink">
               {closed.map((trial) => (
                 <TrialOf key={trial.id} trial={trial} products={all} />
@@ -66,7 +68,7 @@ export default function Trials() {
   );
 }
 
-type Typed = {
+type TrialTyped = {
   zone: Zone;
   soil: string;
   soilKind: SoilKind;
@@ -76,7 +78,7 @@ type Typed = {
 
 function NewTrial({ products }: { products: Product[] }) {
   const { who, shop } = useSession();
-  const of = useTextForm<Typed, Trial>({
+  const of = useTextForm<TrialTyped, Trial>({
     keptAs: `${who.personId} /trials`,
     values: {
       zone: 'bonnet',
@@ -86,7 +88,7 @@ function NewTrial({ products }: { products: Product[] }) {
       right: { productId: '', strength: '' },
     },
     read: ({ zone, soil, soilKind, left, right }) => {
-      const side = (typed: Typed['left'], label: string) => {
+      const side = (typed: TrialTyped['left'], label: string) => {
         const product = products.find((p) => p.id === Number(typed.productId)) ?? null;
         const strength = readStrengthTyped(typed.strength, { shop, product });
         return {
@@ -108,10 +110,7 @@ function NewTrial({ products }: { products: Product[] }) {
     },
     schema: trialBody,
     send: (body) => post<Trial>('/trials', body),
-    done: () => {
-      askAgain('trials');
-      of.form.reset();
-    },
+    done: () => of.form.reset(),
   });
   const options = products.map((p) => ({ value: String(p.id), name: p.name }));
   const half = (side: 'left' | 'right', label: string) => (
@@ -138,7 +137,6 @@ function NewTrial({ products }: { products: Product[] }) {
       <ChoiceField
         of={of}
         name="zone"
-        label={t('Panel')}
         options={ZONES.map((value) => ({ value, name: t(ZONE_NAMES[value]) }))}
       />
       <div className="grid grid-cols-2 gap-4">
@@ -151,18 +149,12 @@ function NewTrial({ products }: { products: Product[] }) {
         <ChoiceField
           of={of}
           name="soilKind"
-          label={t('Soil')}
           options={SOIL_KINDS.map((value) => ({ value, name: t(SOIL_KIND_NAMES[value]) }))}
         />
       </div>
       {half('left', t('Left half'))}
       {half('right', t('Right half'))}
-      <FormFoot
-        save={t('Lay them on')}
-        saving={of.saving}
-        problem={of.problem}
-        startAfresh={of.startAfresh}
-      />
+      <FormFoot save={t('Apply them')} {...of.foot} />
     </form>
   );
 }
@@ -183,7 +175,7 @@ function TrialOf({ trial, products }: { trial: Trial; products: Product[] }) {
           {t(ZONE_NAMES[zone]).charAt(0).toUpperCase() + t(ZONE_NAMES[zone]).slice(1)}, {t(SOIL_NAMES[soil])}
         </strong>{' '}
         ({t(SOIL_KIND_NAMES[soilKind])}), {startedBy}, {shopDay(startedAt, shop.zone)}{' '}
-        {clockTime(startedAt, shop.zone)}
+        {timeOfDay(startedAt, shop.zone)}
         {trial.weather && (
           <span className="block text-[0.94rem] text-muted">
             {weatherInWords(trial.weather, shop.units, t)}
@@ -216,7 +208,7 @@ function Half(props: { side: 'left' | 'right'; of: TrialSide; trial: Trial; prod
   const won = result?.better === side;
   return (
     <div className={`p-3 leading-snug ${side === 'left' ? 'border-r-2 border-dashed border-ink' : ''}`}>
-      <p className="caps text-muted">{side}</p>
+      <p className="caps text-muted">{side === 'left' ? t('Left half') : t('Right half')}</p>
       <p>{products.find((p) => p.id === of.productId)?.name ?? t('a product no longer there')}</p>
       <p className={`reading text-[1.3rem] ${won ? 'underline decoration-4 underline-offset-4' : ''}`}>
         {shortSaid(of.strength)}
@@ -240,10 +232,9 @@ function Result({ trial }: { trial: Trial }) {
   const [left, setLeft] = useState<OutcomeKind>('good');
   const [right, setRight] = useState<OutcomeKind>('good');
   const [words, setWords] = useState('');
-  const closing = useMutation({
-    mutationFn: () => patch(`/trials/${trial.id}`, { better, left, right, note: words }, trial.revision),
-    onSettled: () => askAgain('trials'),
-  });
+  const closing = useCommand(() =>
+    patch(`/trials/${trial.id}`, { better, left, right, note: words }, trial.revision),
+  );
   const outcomes = OUTCOMES.map((value) => ({ value, name: t(OUTCOME_NAMES[value]) }));
   return (
     <div className="mt-3 grid items-end gap-3 sm:grid-cols-2">
@@ -271,9 +262,9 @@ function Result({ trial }: { trial: Trial }) {
         maxLength={300}
         onChange={(event) => setWords(event.target.value)}
       />
-      {closing.error && <Refusal problem={closing.error} />}
-      <Button look="main" disabled={closing.isPending} onClick={() => closing.mutate()}>
-        {t('Keep what came of it')}
+      {closing.refusal && <Refusal problem={closing.refusal} />}
+      <Button look="main" disabled={closing.waiting} onClick={() => closing.run()}>
+        {t('Save the result')}
       </Button>
     </div>
   );

@@ -5,13 +5,13 @@ import { contentOf, recipeBody } from '#contract/recipes.ts';
 import { costGroups } from '#core/recipes/costGroups.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
 import { SOIL_LEVELS } from '#core/soil/soil.ts';
-import { entry, equipment, of } from '../bench/madeUpEquipment.ts';
+import { entry, equipment, of } from '../bench/mix/madeUpEquipment.ts';
 import { saidOf } from '../lib/saidOf.ts';
 import { type BookFilter, filterBook, linesOf } from './bookLines.ts';
 import { type CellTyped, readCell, typedCell } from './cellTyped.ts';
 import { parts, row, version } from './madeUpRecipe.ts';
 import { draftFromLabel, EMPTY_RECIPE, readRecipe, typedRecipe } from './recipeTyped.ts';
-import type { BookGround } from './useBook.ts';
+import type { BookFacts } from './useBook.ts';
 
 const foam: Product = {
   ...of('neutralFoam', [entry(1, '1:12', 'foam'), entry(2, '1:5', 'foam')]),
@@ -35,7 +35,7 @@ const sprayer: Vessel = {
 
 const container = (productId: number, priceMinor: number) =>
   ({ productId, priceMinor, sizeUl: 5_000_000, receivedAt: '2026-04-01T08:00:00Z' }) as never;
-const book: BookGround = {
+const book: BookFacts = {
   products: new Map([foam, wash, old].map((p) => [p.id, p])),
   vessels: new Map([[31, sprayer]]),
   machines: new Map(),
@@ -119,7 +119,7 @@ describe('a cell typed', () => {
 
 describe('a recipe typed', () => {
   const by = {
-    shop: { units: 'metric', ratioReading: 'parts' } as const,
+    shop: { units: 'metric', ratioReading: 'parts', currency: 'GBP' } as const,
     products: [foam, wash],
     vessels: [sprayer],
   };
@@ -133,8 +133,11 @@ describe('a recipe typed', () => {
   });
 
   it('names every field that is missing or can’t be read', () => {
-    const { body, refusals } = readRecipe({ ...EMPTY_RECIPE, rate: 'lots' }, { ...by, was: null });
-    expect(Object.keys(refusals).sort()).toEqual([...SOIL_LEVELS.map((k) => `cells.${k}.strength`), 'rate']);
+    const { body, refusals } = readRecipe({ ...EMPTY_RECIPE, rateMlPerM2: 'lots' }, { ...by, was: null });
+    expect(Object.keys(refusals).sort()).toEqual([
+      ...SOIL_LEVELS.map((k) => `cells.${k}.strength`),
+      'rateMlPerM2',
+    ]);
     let faults: string[] = [];
     try {
       recipeBody.validateSync(body, { strict: true, abortEarly: false });

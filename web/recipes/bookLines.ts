@@ -5,7 +5,7 @@ import { USE_NAMES } from '#core/products/uses.ts';
 import type { SoilKind } from '#core/soil/soil.ts';
 import type { Zone } from '#core/soil/zones.ts';
 import { t } from '../lib/speech.ts';
-import { type BookGround, now } from './useBook.ts';
+import { type BookFacts, now } from './useBook.ts';
 
 /** What the book is narrowed to; null: everything. */
 export type BookFilter = {
@@ -27,7 +27,7 @@ export type BookLine =
 /** The recipes that are left by a filter. A recipe that names no soil is for any, one that names no zone for its use's. */
 export function filterBook(
   rows: readonly RecipeRow[],
-  { products }: Pick<BookGround, 'products'>,
+  { products }: Pick<BookFacts, 'products'>,
   { text, soil, family, zone, draftsOnly }: BookFilter,
 ): RecipeRow[] {
   const wanted = text.trim().toLowerCase();
@@ -49,7 +49,7 @@ export function filterBook(
 /** The book's lines in an order; by product, each product is named once above its uses. */
 export function linesOf(
   rows: readonly RecipeRow[],
-  { products }: Pick<BookGround, 'products'>,
+  { products }: Pick<BookFacts, 'products'>,
   sort: BookSort,
 ): BookLine[] {
   const productOf = (row: RecipeRow) => products.get(now(row).productId)?.name ?? '';

@@ -4,7 +4,7 @@ import type { Product } from '#contract/products.ts';
 import type { RecipeRow, RecipeVersion } from '#contract/recipes.ts';
 import type { Device } from '#contract/rigs.ts';
 import type { OutcomeKind } from '#core/recipes/outcomes.ts';
-import type { Grounded as GroundedIn, RecipeBook } from '#core/recipes/vehicleCost.ts';
+import type { InBook as InBookOf, RecipeBook } from '#core/recipes/vehicleCost.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
 import {
   containersQuery,
@@ -15,72 +15,63 @@ import {
   retiredQuery,
   vesselsQuery,
 } from '../state/queries.ts';
-import { useQuery } from '../state/useQuery.ts';
+import { useAsked } from '../state/useAsked.ts';
 
 /** The book, with all that its recipes stand on. */
 export type Book = {
   rows: RecipeRow[];
-  ground: BookGround;
+  facts: BookFacts;
 };
 
 /** What recipes name by number, whether in use or retired. */
-export type BookGround = RecipeBook<Product, Vessel> & {
+export type BookFacts = RecipeBook<Product, Vessel> & {
   machines: ReadonlyMap<number, Device>;
   containers: Container[];
   /** What was noted at a recipe's soil level at the strength it has now, newest first. */
   noted: (recipeId: number, soil: SoilLevel) => readonly OutcomeKind[];
 };
 
-export type Grounded = GroundedIn<Product, Vessel>;
+export type InBook = InBookOf<Product, Vessel>;
 
 /** A recipe as it is being worked on, else as it is published. */
 export const now = (row: RecipeRow): RecipeVersion => (row.draft ?? row.published) as RecipeVersion;
 
 const NONE: OutcomeKind[] = [];
 
-/** The book, or why it could not be had; both null while it is on its way. */
-export function useBook(): { book: Book | null; error: Error | null } {
-  const recipes = useQuery(recipesQuery);
-  const { ground, error } = useBookGround();
-  const book = useMemo(
-    () => (recipes.data && ground ? { rows: recipes.data, ground } : null),
-    [recipes.data, ground],
-  );
-  return { book, error: recipes.error ?? error };
+/** The book. */
+export function useBook(): Book {
+  const [rows] = useAsked(recipesQuery);
+  const facts = useBookFacts();
+  return useMemo(() => ({ rows, facts }), [rows, facts]);
 }
 
+/** What recipes stand on; a recipe may still name what was retired since. */
+export const BOOK_FACTS = [
+  productsQuery,
+  vesselsQuery,
+  devicesQuery,
+  containersQuery,
+  recipeOutcomesQuery,
+  retiredQuery<Product>('products'),
+  retiredQuery<Vessel>('vessels'),
+] as const;
+
+/** What the book is read from. */
+export const BOOK = [recipesQuery, ...BOOK_FACTS] as const;
+
 /** What recipes stand on, without the recipes. */
-export function useBookGround(): { ground: BookGround | null; error: Error | null } {
-  const products = useQuery(productsQuery);
-  const vessels = useQuery(vesselsQuery);
-  const devices = useQuery(devicesQuery);
-  const containers = useQuery(containersQuery);
-  const outcomes = useQuery(recipeOutcomesQuery);
-  // A recipe may still name what was retired since.
-  const oldProducts = useQuery(retiredQuery<Product>('products'));
-  const oldVessels = useQuery(retiredQuery<Vessel>('vessels'));
-  const ground = useMemo(() => {
-    if (!products.data || !vessels.data || !devices.data || !containers.data || !outcomes.data) return null;
-    if (!oldProducts.data || !oldVessels.data) return null;
-    const noted = new Map(outcomes.data.map((o) => [`${o.recipeId} ${o.soil}`, o.kinds]));
+export function useBookFacts(): BookFacts {
+  const [products, vessels, devices, containers, outcomes, oldProducts, oldVessels] = useAsked(...BOOK_FACTS);
+  return useMemo(() => {
+    const noted = new Map(outcomes.map((o) => [`${o.recipeId} ${o.soil}`, o.kinds]));
     return {
-      products: byId([...oldProducts.data, ...products.data]),
-      vessels: byId([...oldVessels.data, ...vessels.data]),
-      machines: byId(devices.data),
-      containers: containers.data,
+      products: byId([...oldProducts, ...products]),
+      vessels: byId([...oldVessels, ...vessels]),
+      machines: byId(devices),
+      containers,
       noted: (recipeId: number, soil: SoilLevel) => noted.get(`${recipeId} ${soil}`) ?? NONE,
     };
-  }, [
-    products.data,
-    vessels.data,
-    devices.data,
-    containers.data,
-    outcomes.data,
-    oldProducts.data,
-    oldVessels.data,
-  ]);
-  const all = [products, vessels, devices, containers, outcomes, oldProducts, oldVessels];
-  return { ground, error: all.find((q) => q.error)?.error ?? null };
+  }, [products, vessels, devices, containers, outcomes, oldProducts, oldVessels]);
 }
 
 const byId = <R extends { id: number }>(rows: readonly R[]): Map<number, R> =>

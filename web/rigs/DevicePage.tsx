@@ -1,40 +1,46 @@
 import { useParams, useSearchParams } from 'react-router';
 import { type Device, type DeviceKind, deviceBody, devicePatch } from '#contract/rigs.ts';
 import { atLeast } from '#contract/roles.ts';
-import type { Refusal as CoreRefusal } from '#core/outcome.ts';
-import { formatFlow, parseFlow } from '#core/units/flow.ts';
-import { parseNumber } from '#core/units/parseNumber.ts';
-import type { UnitSystem } from '#core/units/units.ts';
+import { formatFlow } from '#core/units/flow.ts';
 import { patch } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
-import { placesQuery, rowQuery } from '../state/queries.ts';
+import { placesQuery, rowOrNew } from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
+import {
+  BAR,
+  flow,
+  NOBODY,
+  number,
+  orEmpty,
+  readBy,
+  rowOrNobody,
+  type TypedBy,
+  text,
+  typedOf,
+} from '../ui/codecs.ts';
 import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
+import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
 import { RetireButton } from '../ui/RetireButton.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { Dispenser } from './dispenser/Dispenser.tsx';
 import { DEVICE_NAMES } from './kinds.ts';
-import { NOBODY } from './vesselTyped.ts';
+
+DevicePage.needs = (({ params: { id } }) => [rowOrNew<Device>('devices', id)]) satisfies Needs;
 
 /** A machine: where it stands and what its plate says. */
 export default function DevicePage() {
   const { id } = useParams();
   const [search] = useSearchParams();
   const { who, shop } = useSession();
-  const { data: device, error } = useQuery({
-    ...rowQuery<Device>('devices', Number(id)),
-    enabled: id !== 'new',
-  });
-  if (error) return <Refusal problem={error} />;
+  const [device] = useAsked(rowOrNew<Device>('devices', id));
   const kind: DeviceKind = search.get('kind') === 'dispenser' ? 'dispenser' : 'pressureWasher';
-  if (id === 'new') return <DeviceForm device={null} kind={kind} />;
-  if (!device) return null;
+  if (!device) return <DeviceForm device={null} kind={kind} />;
   if (atLeast(who.role, 'manager')) return <DeviceForm key={device.id} device={device} kind={device.kind} />;
   return (
     <Page title={device.name}>
@@ -54,61 +60,25 @@ export default function DevicePage() {
   );
 }
 
-type Typed = { name: string; placeId: string; plateMlPerMin: string; plateBar: string; note: string };
-
-const typedDevice = (device: Device | null, units: UnitSystem): Typed => ({
-  name: device?.name ?? '',
-  placeId: device?.placeId ? String(device.placeId) : NOBODY,
-  plateMlPerMin: device?.plateMlPerMin ? formatFlow(device.plateMlPerMin, units) : '',
-  plateBar: device?.plateBar ? `${device.plateBar} bar` : '',
-  note: device?.note ?? '',
-});
-
-function readDevice(typed: Typed, kind: DeviceKind, units: UnitSystem) {
-  const refusals: Record<string, CoreRefusal> = {};
-  const optional = (name: 'plateMlPerMin' | 'plateBar'): number | null => {
-    if (typed[name].trim() === '') return null;
-    const read =
-      name === 'plateMlPerMin'
-        ? parseFlow(typed[name], t('Flow on its plate'), units)
-        : parseNumber(typed[name].replace(/\s*bar\s*$/i, ''), t('Pressure on its plate'), 'bar');
-    if (read.ok) return read.value;
-    refusals[name] = read;
-    return null;
-  };
-  const body = {
-    name: typed.name,
-    kind,
-    placeId: typed.placeId === NOBODY ? null : Number(typed.placeId),
-    plateMlPerMin: optional('plateMlPerMin'),
-    plateBar: optional('plateBar'),
-    note: typed.note,
-  };
-  return { body, refusals };
-}
+const DEVICE = {
+  name: text(),
+  placeId: rowOrNobody,
+  plateMlPerMin: orEmpty(flow),
+  plateBar: orEmpty(number('bar', BAR)),
+  note: text(),
+};
 
 function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind }) {
   const { shop } = useSession();
   const go = useGo();
   const { data: places = [] } = useQuery(placesQuery);
   const retired = device?.retired ?? false;
-  const of = useRowForm<Typed, Device>({
+  const of = useRowForm<TypedBy<typeof DEVICE>, Device>({
     row: device,
     path: '/devices',
-    topic: 'devices',
     schema: device ? devicePatch : deviceBody,
-    typed: (row) => typedDevice(row, shop.units),
-    read: (typed) => {
-      const { body, refusals } = readDevice(typed, kind, shop.units);
-      return { body: device ? { ...body, retired } : body, refusals };
-    },
-    labels: {
-      name: t('Name'),
-      placeId: t('Where it is'),
-      plateMlPerMin: t('Flow on its plate'),
-      plateBar: t('Pressure on its plate'),
-      note: t('Note'),
-    },
+    typed: (row) => typedOf(DEVICE, row, shop),
+    read: readBy(DEVICE, deviceBody, shop, device, () => ({ kind, ...(device && { retired }) })),
     done: () => go('/rigs'),
   });
   const setRetired = ({ id, revision, retired: was, ...facts }: Device) =>
@@ -117,7 +87,7 @@ function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind 
   return (
     <Page
       title={device ? device.name : t('Add a {0}', what)}
-      actions={device && <RetireButton retired={retired} topic="devices" send={() => setRetired(device)} />}
+      actions={device && <RetireButton retired={retired} send={() => setRetired(device)} />}
     >
       {retired && (
         <p className="mb-3 font-bold">
@@ -131,14 +101,12 @@ function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind 
             <TextField
               of={of}
               name="name"
-              label={t('Name')}
               hint={t('As people call it, such as {0}, bay 2', DEVICE_NAMES()[kind])}
             />
           </div>
           <ChoiceField
             of={of}
             name="placeId"
-            label={t('Where it is')}
             options={[
               { value: NOBODY, name: t('Nowhere in particular') },
               ...places.map(({ id, name }) => ({ value: String(id), name })),
@@ -147,7 +115,6 @@ function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind 
           <TextField
             of={of}
             name="plateMlPerMin"
-            label={t('Flow on its plate')}
             placeholder="8 l/min"
             hint={
               kind === 'dispenser'
@@ -155,9 +122,9 @@ function DeviceForm({ device, kind }: { device: Device | null; kind: DeviceKind 
                 : t('What really flows is measured with the cannon fitted')
             }
           />
-          <TextField of={of} name="plateBar" label={t('Pressure on its plate')} placeholder="120 bar" />
+          <TextField of={of} name="plateBar" placeholder="120 bar" />
           <div className="sm:col-span-2">
-            <NoteField of={of} name="note" label={t('Note')} />
+            <NoteField of={of} name="note" />
           </div>
         </div>
         <FormFoot save={device ? t('Save') : t('Add the {0}', what)} {...of.foot}>

@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import type { Vessel } from '#contract/equipment.ts';
 import { type Calibration, type MeasuredDraw, SOURCE_NAMES } from '#contract/rigs.ts';
@@ -10,12 +9,14 @@ import { microlitres } from '#core/units/volume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
-import { askAgain, calibrationsQuery, devicesQuery } from '../state/queries.ts';
+import { calibrationsQuery, devicesQuery } from '../state/queries.ts';
+import { useCommand } from '../state/useCommand.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
-import { shopDay } from '../ui/dates.ts';
-import { Ledger } from '../ui/Ledger.tsx';
+import { dayOf, shopDay } from '../ui/dates.ts';
+import { More } from '../ui/More.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { Table } from '../ui/Table.tsx';
 import { drawInWords } from './drawInWords.ts';
 
 const DrawHistory = lazy(() => import('./DrawHistory.tsx'));
@@ -31,8 +32,8 @@ export function DrawSection({ vessel }: { vessel: Vessel }) {
     devices.find((d) => d.id === id)?.name ?? (id === null ? t('a garden hose') : '');
   const settings = machineIds.flatMap((machineId) => vessel.dials.map((dial) => ({ dial, machineId })));
   return (
-    <section aria-label={t('What it draws')} className="mb-8 max-w-5xl">
-      <h2 className="mb-2">{t('What it draws')}</h2>
+    <section aria-label={t('Cannon draw')} className="mb-8 max-w-5xl">
+      <h2 className="mb-2">{t('Cannon draw')}</h2>
       <ul className="border-t-2 border-ink">
         {settings.map(({ dial, machineId }) => {
           const draw = vessel.draws.find((d) => d.dialId === dial.id && d.machineId === machineId);
@@ -89,6 +90,8 @@ function HowMeasured({ history, vessel }: { history: Calibration[]; vessel: Vess
       );
       return leftOut ? t('{0}, left out', words) : words;
     });
+  const dialOf = (c: Calibration) =>
+    vessel.dials.find((d) => d.id === c.dialId)?.name ?? t('an old position');
   const flow = ({ flow: found }: Calibration) =>
     found.kind === 'meter'
       ? `${formatFlow(found.mlPerMin, shop.units)}, ${t(SOURCE_NAMES[found.source])}`
@@ -99,28 +102,40 @@ function HowMeasured({ history, vessel }: { history: Calibration[]; vessel: Vess
           t(SOURCE_NAMES[found.source]),
         );
   return (
-    <details className="mt-3">
-      <summary className="min-h-12 cursor-pointer py-3">{t('Every run ({0})', history.length)}</summary>
-      <Ledger
-        head={[t('When'), t('Dial'), t('Flow'), t('Runs'), t('Draw')]}
-        empty=""
-        rows={history.map((c) => ({
-          key: c.calibrationId,
-          cells: [
-            `${shopDay(c.at, shop.zone)}, ${c.personName}`,
-            vessel.dials.find((d) => d.id === c.dialId)?.name ?? t('an old position'),
-            `${flow(c)}, ${c.variant === 'outlet' ? t('at the nozzle') : t('going in')}`,
-            runs(c).map((words, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: runs never change once they are kept
-              <span key={i} className="block">
-                {words}
-              </span>
-            )),
-            c.withdrawnAt ? t('taken back by {0}', c.withdrawnBy) : drawInWords(c, c.runs),
-          ],
-        }))}
+    <More className="mt-3" title={t('Every run ({0})', history.length)} plain>
+      <Table
+        rows={history}
+        keyOf={(c) => c.calibrationId}
+        columns={[
+          {
+            name: t('When'),
+            value: (c) => c.at,
+            inFile: (c) => `${dayOf(new Date(c.at), shop.zone)}, ${c.personName}`,
+            show: (c) => `${shopDay(c.at, shop.zone)}, ${c.personName}`,
+          },
+          { name: t('Dial'), value: dialOf },
+          {
+            name: t('Flow'),
+            value: (c) => `${flow(c)}, ${c.variant === 'outlet' ? t('at the nozzle') : t('going in')}`,
+          },
+          {
+            name: t('Runs'),
+            value: (c) => runs(c).join('; '),
+            show: (c) =>
+              runs(c).map((words, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: runs never change once they are kept
+                <span key={i} className="block">
+                  {words}
+                </span>
+              )),
+          },
+          {
+            name: t('Draw'),
+            value: (c) => (c.withdrawnAt ? t('taken back by {0}', c.withdrawnBy) : drawInWords(c, c.runs)),
+          },
+        ]}
       />
-    </details>
+    </More>
   );
 }
 
@@ -143,18 +158,15 @@ function DrawWords({ draw, zone }: { draw: MeasuredDraw | undefined; zone: strin
 
 /** The way back from a calibration that went wrong: the one before counts again, both stay in the history. */
 function TakeBack({ vessel, newest }: { vessel: Vessel; newest: MeasuredDraw | undefined }) {
-  const back = useMutation({
-    mutationFn: (id: number) => post(`/vessels/${vessel.id}/calibrations/${id}/withdrawals`, {}),
-    onSettled: () => askAgain('vessels'),
-  });
+  const back = useCommand((id: number) => post(`/vessels/${vessel.id}/calibrations/${id}/withdrawals`, {}));
   if (!newest) return null;
   const dial = vessel.dials.find((d) => d.id === newest.dialId)?.name ?? t('an old position');
   return (
     <div className="mt-3 flex flex-wrap items-center gap-3">
-      <Button disabled={back.isPending} onClick={() => back.mutate(newest.calibrationId)}>
+      <Button disabled={back.waiting} onClick={() => back.run(newest.calibrationId)}>
         {t('Take the last one back ({0}, {1})', dial, newest.personName)}
       </Button>
-      {back.error && <Refusal problem={back.error} />}
+      {back.refusal && <Refusal problem={back.refusal} />}
     </div>
   );
 }

@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Vessel } from '#contract/equipment.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -8,7 +7,7 @@ import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
-import { askAgain } from '../state/queries.ts';
+import { useCommand } from '../state/useCommand.ts';
 import { Button } from '../ui/Button.tsx';
 import { TypedField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -54,16 +53,15 @@ function MeasureOutput({ vessel, done }: { vessel: Vessel; done: () => void }) {
   const ul = parseVolume(out, { system: shop.units, field: t('Came out') });
   const found = counted.ok && ul.ok ? sprayOutput(per, counted.value, ul.value) : null;
   const fault = !counted.ok ? counted : out.trim() !== '' && !ul.ok ? ul : found && !found.ok ? found : null;
-  const saving = useMutation({
-    mutationFn: () =>
+  const saving = useCommand(
+    () =>
       post(`/vessels/${vessel.id}/outputs`, {
         per,
         count: counted.ok ? counted.value : 0,
         ul: ul.ok ? ul.value : 0,
       }),
-    onSuccess: done,
-    onSettled: () => askAgain('vessels'),
-  });
+    done,
+  );
   return (
     <div className="grid gap-4 border-l-2 border-ink pl-5">
       <p>
@@ -83,13 +81,13 @@ function MeasureOutput({ vessel, done }: { vessel: Vessel; done: () => void }) {
         value={out}
         onChange={(e) => setOut(e.target.value)}
       />
-      <Refusal problem={fault ?? saving.error} />
+      <Refusal problem={fault ?? saving.refusal} />
       {found?.ok && (
         <>
           <p>
             {t('That is')} <strong className="reading">{outputInWords(found.value)}</strong>.
           </p>
-          <Button look="main" disabled={saving.isPending} onClick={() => saving.mutate()}>
+          <Button look="main" disabled={saving.waiting} onClick={() => saving.run()}>
             {t('Keep it')}
           </Button>
         </>

@@ -20,10 +20,12 @@ import {
   retiredQuery,
   vesselsQuery,
 } from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
+import type { Needs } from '../ui/fetched.tsx';
+import { More } from '../ui/More.tsx';
 import { Page } from '../ui/Page.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
 import { LineList } from './dispenser/Dispenser.tsx';
 import { drawInWords } from './drawInWords.ts';
 import { MEASURE_NAMES } from './kinds.ts';
@@ -31,15 +33,12 @@ import { outputInWords } from './OutputSection.tsx';
 import { Silhouette } from './Silhouette.tsx';
 import { rigInWords } from './vesselTyped.ts';
 
+Rigs.needs = (() => [vesselsQuery, measuresQuery, devicesQuery]) satisfies Needs;
+
 /** Everything a mix is made in or measured with. */
 export default function Rigs() {
   const { who, shop } = useSession();
-  const vessels = useQuery(vesselsQuery);
-  const measures = useQuery(measuresQuery);
-  const devices = useQuery(devicesQuery);
-  const error = vessels.error ?? measures.error ?? devices.error;
-  if (error) return <Refusal problem={error} />;
-  if (!vessels.data || !measures.data || !devices.data) return null;
+  const [vessels, measures, devices] = useAsked(vesselsQuery, measuresQuery, devicesQuery);
   const manager = atLeast(who.role, 'manager');
   return (
     <Page
@@ -59,7 +58,7 @@ export default function Rigs() {
         <section aria-label={t('Vessels')}>
           <h2 className="mb-2">{t('Vessels')}</h2>
           <Ledger empty={t('No vessels yet. A manager adds the first one.')}>
-            {vessels.data.map((v) => (
+            {vessels.map((v) => (
               <Row
                 key={v.id}
                 to={`/rigs/vessels/${v.id}`}
@@ -84,7 +83,7 @@ export default function Rigs() {
         <section aria-label={t('Measures')}>
           <h2 className="mb-2">{t('Measures')}</h2>
           <Ledger empty={t('No measures yet. A manager adds the first one.')}>
-            {measures.data.map((m) => (
+            {measures.map((m) => (
               <Row
                 key={m.id}
                 to={`/rigs/measures/${m.id}`}
@@ -98,8 +97,8 @@ export default function Rigs() {
             ))}
           </Ledger>
           {manager && <Retired kind="measures" />}
-          <Dispensers devices={devices.data} />
-          <Machines devices={devices.data} manager={manager} />
+          <Dispensers devices={devices} />
+          <Machines devices={devices} manager={manager} />
           <div className="mt-8">
             <PrinterShelf />
           </div>
@@ -191,13 +190,16 @@ function Row(props: { to: string; name: string; kind: string; figure: ReactNode;
   const { to, name, kind, figure, children } = props;
   return (
     <li className="ruled border-faint">
-      <Link to={to} className="flex min-h-17 items-center gap-5 py-2 no-underline hover:underline">
+      <Link
+        to={to}
+        className="grid min-h-17 grid-cols-[3rem_minmax(0,1fr)] items-center gap-x-5 py-2 no-underline hover:underline sm:flex"
+      >
         <span className="flex h-13 w-12 shrink-0 items-end justify-center">{figure}</span>
-        <span className="flex-1 leading-tight">
+        <span className="leading-tight sm:flex-1">
           <span className="block">{name}</span>
           <span className="block text-[0.94rem] text-muted">{kind}</span>
         </span>
-        <span className="text-right leading-tight">{children}</span>
+        <span className="leading-tight max-sm:col-start-2 max-sm:mt-1 sm:text-right">{children}</span>
       </Link>
     </li>
   );
@@ -208,8 +210,7 @@ function Retired({ kind }: { kind: 'vessels' | 'measures' | 'devices' }) {
   const { data = [] } = useQuery(retiredQuery<Vessel | MeasureRow | Device>(kind));
   if (data.length === 0) return null;
   return (
-    <details className="mt-3">
-      <summary className="min-h-12 cursor-pointer py-3">{t('Out of use ({0})', data.length)}</summary>
+    <More className="mt-3" title={t('Out of use ({0})', data.length)} plain>
       <ul>
         {data.map((row) => (
           <li key={row.id}>
@@ -219,6 +220,6 @@ function Retired({ kind }: { kind: 'vessels' | 'measures' | 'devices' }) {
           </li>
         ))}
       </ul>
-    </details>
+    </More>
   );
 }

@@ -8,14 +8,16 @@ import { patch } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
-import { devicesQuery, peopleQuery, placesQuery, rowQuery } from '../state/queries.ts';
+import { devicesQuery, peopleQuery, placesQuery, rowOrNew } from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
+import { NOBODY, typedOf } from '../ui/codecs.ts';
 import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
+import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
 import { RetireButton } from '../ui/RetireButton.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
@@ -26,30 +28,24 @@ import { DrawSection } from './DrawSection.tsx';
 import { VESSEL_NAMES, VESSEL_STARTS } from './kinds.ts';
 import { OutputSection } from './OutputSection.tsx';
 import {
-  NOBODY,
   ROLE_OPTIONS,
   readVessel,
   rigInWords,
-  SPARE_LABELS,
-  typedVessel,
   USUAL_DIALS,
   USUAL_ROLE,
+  VESSEL,
   type VesselTyped,
-  VOLUME_LABELS,
   vesselFacts,
 } from './vesselTyped.ts';
+
+VesselPage.needs = (({ params: { id } }) => [rowOrNew<Vessel>('vessels', id)]) satisfies Needs;
 
 /** A vessel: its shape, its limits, and what it holds by the books. */
 export default function VesselPage() {
   const { id } = useParams();
   const { who } = useSession();
-  const { data: vessel, error } = useQuery({
-    ...rowQuery<Vessel>('vessels', Number(id)),
-    enabled: id !== 'new',
-  });
-  if (error) return <Refusal problem={error} />;
-  if (id === 'new') return <VesselForm vessel={null} />;
-  if (!vessel) return null;
+  const [vessel] = useAsked(rowOrNew<Vessel>('vessels', id));
+  if (!vessel) return <VesselForm vessel={null} />;
   return atLeast(who.role, 'manager') ? (
     <VesselForm key={vessel.id} vessel={vessel} />
   ) : (
@@ -114,26 +110,11 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
   const of = useRowForm<VesselTyped, Vessel>({
     row: vessel,
     path: '/vessels',
-    topic: 'vessels',
     schema: vessel ? vesselPatch : vesselBody,
-    typed: typedVessel,
+    typed: (row) => typedOf(VESSEL, row, shop),
     read: (typed) => {
-      const { body, refusals } = readVessel(typed, shop.units);
+      const { body, refusals } = readVessel(typed, shop, vessel);
       return { body: vessel ? { ...body, retired } : body, refusals };
-    },
-    labels: {
-      name: t('Vessel name'),
-      kind: t('Kind'),
-      ...VOLUME_LABELS(),
-      ...SPARE_LABELS(),
-      twoLines: t('Two printed lines'),
-      depth: t('Inside shape'),
-      role: t('Kept for'),
-      placeId: t('Where it is'),
-      keeperId: t('Who has it'),
-      machineId: t('Used on'),
-      orificeMm: t('Orifice'),
-      dials: t('Dial positions'),
     },
     done: () => go('/rigs'),
   });
@@ -157,7 +138,7 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
   return (
     <Page
       title={vessel ? vessel.name : t('Add a vessel')}
-      actions={vessel && <RetireButton retired={retired} topic="vessels" send={() => setRetired(vessel)} />}
+      actions={vessel && <RetireButton retired={retired} send={() => setRetired(vessel)} />}
     >
       {retired && (
         <p className="mb-3 font-bold">{t('Retired: nothing can be mixed in it. Its history stays.')}</p>
@@ -170,7 +151,6 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
               <TextField
                 of={of}
                 name="name"
-                label={t('Vessel name')}
                 hint={t('As people call it, such as Trigger bottle, white cap')}
               />
             </div>
@@ -178,39 +158,17 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
               <ChoiceField
                 of={of}
                 name="kind"
-                label={t('Kind')}
                 options={VESSEL_KINDS.map((value) => ({ value, name: VESSEL_NAMES()[value] }))}
                 onChosen={(value) => startAs(value as VesselKind)}
               />
             </div>
-            <TextField
-              of={of}
-              name="brimfulUl"
-              label={VOLUME_LABELS().brimfulUl}
-              hint={t('Filled to the very top')}
-            />
-            <TextField
-              of={of}
-              name="fillLimitUl"
-              label={VOLUME_LABELS().fillLimitUl}
-              hint={t('As full as it may be; a sprayer needs air')}
-            />
-            <TextField
-              of={of}
-              name="smallestUl"
-              label={VOLUME_LABELS().smallestUl}
-              hint={t('Less is not worth mixing in it')}
-            />
-            <TextField
-              of={of}
-              name="displacementUl"
-              label={SPARE_LABELS().displacementUl}
-              hint={t('A grit guard lifts every line')}
-            />
+            <TextField of={of} name="brimfulUl" hint={t('Filled to the very top')} />
+            <TextField of={of} name="fillLimitUl" hint={t('As full as it may be; a sprayer needs air')} />
+            <TextField of={of} name="smallestUl" hint={t('Less is not worth mixing in it')} />
+            <TextField of={of} name="displacementUl" hint={t('A grit guard lifts every line')} />
             <TextField
               of={of}
               name="deadUl"
-              label={SPARE_LABELS().deadUl}
               hint={t('Never drawn up; counts when mixing for several vehicles')}
             />
             <TickField of={of} name="twoLines" label={t('It has two printed lines')} />
@@ -239,17 +197,11 @@ function KeptFields({ of, cannon }: { of: TextForm<VesselTyped>; cannon: boolean
   const machines = devices.filter((d) => d.kind === 'pressureWasher');
   return (
     <>
-      <ChoiceField of={of} name="role" label={t('Kept for')} options={ROLE_OPTIONS} />
-      <ChoiceField
-        of={of}
-        name="placeId"
-        label={t('Where it is')}
-        options={listed(places, t('Nowhere in particular'))}
-      />
+      <ChoiceField of={of} name="role" options={ROLE_OPTIONS} />
+      <ChoiceField of={of} name="placeId" options={listed(places, t('Nowhere in particular'))} />
       <ChoiceField
         of={of}
         name="keeperId"
-        label={t('Who has it')}
         options={listed(
           people.filter((p) => !p.retired),
           t('Everyone'),
@@ -257,13 +209,8 @@ function KeptFields({ of, cannon }: { of: TextForm<VesselTyped>; cannon: boolean
       />
       {cannon && (
         <>
-          <ChoiceField
-            of={of}
-            name="machineId"
-            label={t('Used on')}
-            options={listed(machines, t('A garden hose'))}
-          />
-          <TextField of={of} name="orificeMm" label={t('Orifice')} placeholder="1.1 mm" />
+          <ChoiceField of={of} name="machineId" options={listed(machines, t('A garden hose'))} />
+          <TextField of={of} name="orificeMm" placeholder="1.1 mm" />
           <DialFields of={of} />
         </>
       )}
@@ -274,7 +221,7 @@ function KeptFields({ of, cannon }: { of: TextForm<VesselTyped>; cannon: boolean
 /** The vessel as it would be drawn, while what is typed makes one. */
 function Preview({ kind, typed }: { kind: VesselKind; typed: VesselTyped }) {
   const { shop } = useSession();
-  const { body } = readVessel(typed, shop.units);
+  const { body } = readVessel(typed, shop);
   const { brimfulUl, fillLimitUl } = body;
   if (!brimfulUl || !fillLimitUl || fillLimitUl > brimfulUl) return null;
   return (

@@ -17,28 +17,28 @@ const profiles: DepthProfile[] = [
 
 describe('the inside of a vessel', () => {
   it.each(profiles)('comes back as it was typed: $kind', (profile) => {
-    expect(readDepth(typedDepth(profile), 'metric')).toEqual({ depth: profile, refusals: {} });
+    expect(readDepth(typedDepth(profile), 'metric')).toEqual({ value: profile, refusals: {} });
   });
 
   it('is not known until someone says so', () => {
-    expect(readDepth(typedDepth(null), 'metric')).toEqual({ depth: null, refusals: {} });
+    expect(readDepth(typedDepth(null), 'metric')).toEqual({ value: null, refusals: {} });
   });
 
   it('says what is wrong at its field', () => {
     const round = { ...typedDepth(null), kind: 'round' as const, diameterCm: 'wide' };
-    expect(readDepth(round, 'metric').refusals['depth.diameterCm']).toMatchObject({
+    expect(readDepth(round, 'metric').refusals.diameterCm).toMatchObject({
       facts: { field: 'Diameter' },
     });
     const table = { ...typedDepth(null), kind: 'table' as const, points: '2 cm = 1 l\nten = 4 l' };
-    expect(readDepth(table, 'metric').refusals['depth.points']).toMatchObject({ facts: { field: 'Depth' } });
+    expect(readDepth(table, 'metric').refusals.points).toMatchObject({ facts: { field: 'Depth' } });
     const noVolume = { ...table, points: '2 cm' };
-    expect(readDepth(noVolume, 'metric').refusals['depth.points']).toMatchObject({
+    expect(readDepth(noVolume, 'metric').refusals.points).toMatchObject({
       facts: { field: 'Volume' },
     });
   });
 
   it('12 L in a round bucket of 28 cm stands 19.488 cm deep', () => {
-    const { depth } = readDepth({ ...typedDepth(null), kind: 'round', diameterCm: '28 cm' }, 'metric');
+    const { value: depth } = readDepth({ ...typedDepth(null), kind: 'round', diameterCm: '28 cm' }, 'metric');
     expect(depth && depthOf(depth, 12_000_000)).toBeCloseTo(19.488, 3);
   });
 });

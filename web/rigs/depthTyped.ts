@@ -43,7 +43,7 @@ export function readDepth(typed: DepthTyped, system: UnitSystem) {
   const refusals: Record<string, Refusal> = {};
   const keep = <T>(name: string, outcome: Outcome<T>, instead: T): T => {
     if (outcome.ok) return outcome.value;
-    refusals[`depth.${name}`] ??= outcome;
+    refusals[name] ??= outcome;
     return instead;
   };
   const cm = (text: string, field: string) => parseNumber(text.replace(/\s*cm\s*$/i, ''), field);
@@ -72,5 +72,5 @@ export function readDepth(typed: DepthTyped, system: UnitSystem) {
         return null;
     }
   })();
-  return { depth, refusals };
+  return { value: depth, refusals };
 }

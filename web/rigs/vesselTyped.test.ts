@@ -1,9 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { vesselBody } from '#contract/equipment.ts';
+import { type Vessel, vesselBody } from '#contract/equipment.ts';
 import type { Refusal } from '#core/outcome.ts';
-import { sized } from '../bench/madeUpEquipment.ts';
+import { sized } from '../bench/mix/madeUpEquipment.ts';
 import { saidOf } from '../lib/saidOf.ts';
-import { NOBODY, readVessel, rigInWords, typedVessel, type VesselTyped, vesselFacts } from './vesselTyped.ts';
+import { NOBODY, typedOf } from '../ui/codecs.ts';
+import { readVessel, rigInWords, VESSEL, type VesselTyped, vesselFacts } from './vesselTyped.ts';
+
+const metric = { units: 'metric', currency: 'GBP' } as const;
+const typedVessel = (vessel: Vessel | null) => typedOf(VESSEL, vessel, metric);
 
 const [cannon] = sized('cannonBottle', {
   name: 'Cannon bottle, bay 2',
@@ -19,7 +23,7 @@ const [cannon] = sized('cannonBottle', {
   ],
 });
 if (!cannon) throw new Error('no cannon');
-const read = (change: Partial<VesselTyped>) => readVessel({ ...typedVessel(cannon), ...change }, 'metric');
+const read = (change: Partial<VesselTyped>) => readVessel({ ...typedVessel(cannon), ...change }, metric);
 
 describe('a vessel as it is typed', () => {
   it('comes back as it was, and as the wire wants it', () => {
@@ -37,7 +41,7 @@ describe('a vessel as it is typed', () => {
       dials: [],
       fillLimitUl: '750 ml',
     });
-    const { body } = readVessel({ ...fresh, name: 'Red cap' }, 'metric');
+    const { body } = readVessel({ ...fresh, name: 'Red cap' }, metric);
     expect(vesselBody.isValidSync(body, { strict: true })).toBe(true);
   });
 
@@ -72,12 +76,13 @@ describe('a vessel as it is typed', () => {
   it('takes volumes in the units they are typed in, in any shop', () => {
     const { body } = readVessel(
       { ...typedVessel(cannon), brimfulUl: '32 us fl oz', fillLimitUl: '30' },
-      'us',
+      { ...metric, units: 'us' },
     );
     expect(body.brimfulUl).toBe(946_353);
-    expect(readVessel({ ...typedVessel(cannon), brimfulUl: '1 l' }, 'imperial').body.brimfulUl).toBe(
-      1_000_000,
-    );
+    expect(
+      readVessel({ ...typedVessel(cannon), brimfulUl: '1 l' }, { ...metric, units: 'imperial' }).body
+        .brimfulUl,
+    ).toBe(1_000_000);
   });
 });
 

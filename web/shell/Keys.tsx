@@ -1,6 +1,7 @@
 import { t } from '../lib/speech.ts';
 import { useDevice } from '../state/theme.ts';
 import { Dialog } from '../ui/Dialog.tsx';
+import { Tick } from '../ui/Tick.tsx';
 import { PLACES } from './places.ts';
 
 const KEYS: () => [string, string][] = () => [
@@ -32,15 +33,9 @@ export default function Keys({ close }: { close: () => void }) {
           ),
         )}
       </dl>
-      <label className="flex min-h-12 items-center gap-3 border-t border-hairline px-5 py-3">
-        <input
-          type="checkbox"
-          className="size-5 accent-ink"
-          checked={jumps}
-          onChange={(e) => set({ jumps: e.target.checked })}
-        />
+      <Tick className="border-t border-hairline px-5 py-3" checked={jumps} set={(jumps) => set({ jumps })}>
         {t('One letter jumps to a place')}
-      </label>
+      </Tick>
     </Dialog>
   );
 }

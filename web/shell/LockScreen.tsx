@@ -22,7 +22,7 @@ export default function LockScreen() {
       {handingOver || !person ? (
         <SignIn shop={shop} />
       ) : (
-        <main className="mx-auto grid max-w-4xl gap-x-13 gap-y-5 p-5 md:grid-cols-[1fr_20rem] md:pt-13">
+        <main className="mx-auto grid max-w-4xl gap-x-13 gap-y-5 p-5 max-md:grid-cols-[minmax(0,1fr)] md:grid-cols-[1fr_20rem] md:pt-13">
           <header>
             <h1>{t('Locked')}</h1>
             <p className="mt-2 mb-5 max-w-md">

@@ -1,11 +1,17 @@
-import { createElement, useEffect, useState } from 'react';
+import { QueryErrorResetBoundary } from '@tanstack/react-query';
+import { createElement, Suspense, useEffect, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { type Location, matchRoutes, Navigate, type RouteObject, useLocation, useRoutes } from 'react-router';
+import { ApiProblem } from '../lib/api.ts';
 import { t } from '../lib/speech.ts';
-import { Button } from '../ui/Button.tsx';
+import { queryClient, whoQuery } from '../state/queries.ts';
+import type { PageQuery } from '../state/useAsked.ts';
+import { Button, ButtonLink } from '../ui/Button.tsx';
 import { type Fetched, fetched } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { Waiting } from '../ui/Waiting.tsx';
+import { PLACES } from './places.ts';
 
 const at = <P extends object>(path: string, part: Fetched<P>, props?: P): RouteObject => ({
   path,
@@ -14,7 +20,7 @@ const at = <P extends object>(path: string, part: Fetched<P>, props?: P): RouteO
 });
 
 const Bench = fetched(() => import('../bench/Bench.tsx'));
-const BatchPage = fetched(() => import('../stock/BatchPage.tsx'));
+const BatchPage = fetched(() => import('../stock/batch/BatchPage.tsx'));
 const ProductPage = fetched(() => import('../stock/product/ProductPage.tsx'));
 const RecipePage = fetched(() => import('../recipes/RecipePage.tsx'));
 
@@ -36,19 +42,19 @@ const ROUTES: RouteObject[] = [
   at('/bench', Bench),
   at(
     '/stock',
-    fetched(() => import('../stock/Shelf.tsx')),
+    fetched(() => import('../stock/shelf/Shelf.tsx')),
   ),
   at(
     '/stock/receive',
-    fetched(() => import('../stock/Receive.tsx')),
+    fetched(() => import('../stock/incoming/Receive.tsx')),
   ),
   at(
     '/stock/lots/:lot',
-    fetched(() => import('../stock/RecallPage.tsx')),
+    fetched(() => import('../stock/movements/RecallPage.tsx')),
   ),
   at(
     '/stock/movements',
-    fetched(() => import('../stock/LedgerList.tsx')),
+    fetched(() => import('../stock/movements/LedgerList.tsx')),
   ),
   at(
     '/stock/counts',
@@ -60,38 +66,38 @@ const ROUTES: RouteObject[] = [
   ),
   at(
     '/stock/containers',
-    fetched(() => import('../stock/Containers.tsx')),
+    fetched(() => import('../stock/shelf/Containers.tsx')),
   ),
   at(
     '/stock/costs',
-    fetched(() => import('../stock/CostSums.tsx')),
+    fetched(() => import('../stock/movements/CostSums.tsx')),
   ),
   at(
     '/stock/import',
-    fetched(() => import('../stock/ImportPage.tsx')),
+    fetched(() => import('../stock/incoming/ImportPage.tsx')),
   ),
   at(
     '/stock/trail',
-    fetched(() => import('../stock/Trail.tsx')),
+    fetched(() => import('../stock/movements/Trail.tsx')),
   ),
   at(
     '/stock/delivery',
-    fetched(() => import('../stock/ReceiveDelivery.tsx')),
+    fetched(() => import('../stock/incoming/ReceiveDelivery.tsx')),
   ),
   at(
     '/stock/deliveries/:id',
-    fetched(() => import('../stock/DeliveryPage.tsx')),
+    fetched(() => import('../stock/incoming/DeliveryPage.tsx')),
   ),
   at(
     '/stock/containers/:id',
-    fetched(() => import('../stock/ContainerPage.tsx')),
+    fetched(() => import('../stock/container/ContainerPage.tsx')),
   ),
   at('/stock/products/new', ProductPage),
   at('/stock/products/:id', ProductPage),
   at('/stock/products/:id/change', ProductPage, { change: true }),
   at(
     '/c/:code',
-    fetched(() => import('../stock/ContainerByCode.tsx')),
+    fetched(() => import('../stock/container/ContainerByCode.tsx')),
   ),
   at('/stock/batches/:id', BatchPage),
   at('/b/:id', BatchPage),
@@ -162,8 +168,25 @@ const ROUTES: RouteObject[] = [
   { path: '*', element: <NoSuchPage /> },
 ];
 
-const partAt = (location: Pick<Location, 'pathname'>): Fetched<object> | undefined =>
+type To = Pick<Location, 'pathname'>;
+
+const partAt = (location: To): Fetched<object> | undefined =>
   matchRoutes(ROUTES, location)?.at(-1)?.route.handle;
+
+/** What the page of an address is shown with, as far as that is known. */
+function needsAt(location: To): readonly PageQuery[] {
+  const match = matchRoutes(ROUTES, location)?.at(-1);
+  const part: Fetched<object> | undefined = match?.route.handle;
+  const who = queryClient.getQueryData(whoQuery.queryKey);
+  return (match && who && part?.needs({ params: match.params, personId: who.personId })) ?? [];
+}
+
+/** Whether the page of an address can be shown at once. */
+const isHere = (location: To): boolean =>
+  (partAt(location)?.here() ?? true) &&
+  needsAt(location).every(
+    ({ queryKey }) => (queryClient.getQueryState(queryKey)?.status ?? 'pending') !== 'pending',
+  );
 
 /**
  * Most go to the Bench next, and what is mixed is mixed without a connection as well: it is fetched while a PIN is typed, or
@@ -171,47 +194,85 @@ const partAt = (location: Pick<Location, 'pathname'>): Fetched<object> | undefin
  */
 export const fetchBench = (): Promise<void> => Bench.fetch().catch(() => undefined);
 
-/** Begins to fetch the page of an address, where there is one. */
-export const fetchPageAt = (pathname: string): Promise<void> | undefined =>
-  partAt({ pathname })
-    ?.fetch()
-    .catch(() => undefined);
+/**
+ * Fetches the page of an address, where there is one, and asks for what it is shown with. What can't be had is no matter:
+ * the page says so itself.
+ */
+export async function fetchPageAt(pathname: string): Promise<void> {
+  try {
+    await partAt({ pathname })?.fetch();
+    await Promise.all(needsAt({ pathname }).map((asked) => queryClient.ensureQueryData(asked)));
+  } catch {
+    // It says so itself.
+  }
+}
 
-/** The page of the address. What was there before stays until the next has been fetched. */
+/** The page of the address. What was there before stays until the next has come, with what it is shown with. */
 export function Pages() {
   const location = useLocation();
   return (
-    <ErrorBoundary FallbackComponent={BrokenPage} resetKeys={[location.key]}>
-      <PageAt location={location} />
-    </ErrorBoundary>
+    <QueryErrorResetBoundary>
+      {({ reset }) => (
+        <ErrorBoundary FallbackComponent={BrokenPage} onReset={reset} resetKeys={[location.key]}>
+          <Suspense fallback={<Waiting />}>
+            <PageAt location={location} />
+          </Suspense>
+        </ErrorBoundary>
+      )}
+    </QueryErrorResetBoundary>
   );
 }
 
+/** So long the page before stays, while the next is on its way. */
+const LONG_MS = 1_000;
+
 function PageAt({ location }: { location: Location }) {
-  const [shown, show] = useState(location);
-  const part = partAt(location);
-  const here = part?.here() ?? true;
+  const here = isHere(location);
+  const [shown, show] = useState(here ? location : null);
   if (here && shown !== location) show(location);
   useEffect(() => {
     if (here) return;
     let wanted = true;
-    // Where it can't be fetched it says so itself.
-    void fetchPageAt(location.pathname)?.then(() => wanted && show(location));
+    const come = () => wanted && show(location);
+    void fetchPageAt(location.pathname).then(come);
+    // Without a connection what is asked for waits until there is one: it is seen to wait.
+    const later = setTimeout(come, LONG_MS);
     return () => {
       wanted = false;
+      clearTimeout(later);
     };
   }, [here, location]);
-  return useRoutes(ROUTES, shown);
+  const page = useRoutes(ROUTES, shown ?? location);
+  return shown ? page : <Waiting />;
 }
 
 function BrokenPage({ error, resetErrorBoundary }: FallbackProps) {
+  const { pathname } = useLocation();
+  const place = PLACES().find(({ path }) => pathname.startsWith(path));
+  const answered = error instanceof ApiProblem ? error.problem : null;
+  const gone = answered?.status === 404;
+  const unreached = answered && (answered.status === 0 || answered.status >= 500);
+  useEffect(() => {
+    // Anything that is answered again: the shop's machine is back.
+    if (unreached)
+      return queryClient
+        .getQueryCache()
+        .subscribe(
+          (event) => event.type === 'updated' && event.action.type === 'success' && resetErrorBoundary(),
+        );
+  }, [unreached, resetErrorBoundary]);
   return (
-    <Page title={t('Something went wrong')}>
+    <Page
+      title={gone ? t('It is not there') : ((answered && place?.name) ?? t('Something went wrong'))}
+      actions={gone && place && <ButtonLink to={place.path}>{place.name}</ButtonLink>}
+    >
       <div className="flex flex-col items-start gap-5">
         <Refusal problem={error instanceof Error ? error : new Error(String(error))} />
-        <Button bay onClick={resetErrorBoundary}>
-          {t('Try again')}
-        </Button>
+        {!gone && (
+          <Button bay onClick={resetErrorBoundary}>
+            {t('Try again')}
+          </Button>
+        )}
       </div>
     </Page>
   );

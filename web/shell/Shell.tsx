@@ -1,9 +1,9 @@
 import { type ReactNode, useEffect, useState } from 'react';
 import { NavLink, useLocation, useNavigate, useNavigationType } from 'react-router';
 import { ClockStrip } from '../clocks/ClockStrip.tsx';
+import { useOverride } from '../lib/override.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
-import { useWord } from '../lib/word.ts';
 import { useScanner } from '../state/scanner.ts';
 import { useDevice } from '../state/theme.ts';
 import { fetched } from '../ui/fetched.tsx';
@@ -14,7 +14,7 @@ import { PLACES } from './places.ts';
 const Find = fetchedDialog(() => import('./Find.tsx'));
 const Keys = fetchedDialog(() => import('./Keys.tsx'));
 const WhoMenu = fetched(() => import('./WhoMenu.tsx'), <span className="min-h-17 flex-1" />);
-const WordDialog = fetchedDialog(() => import('./WordDialog.tsx'));
+const WordDialog = fetchedDialog(() => import('./OverrideDialog.tsx'));
 
 /**
  * The frame around every place. The places are graduations on a dipstick, wet up to where you are: down the side on a
@@ -25,7 +25,7 @@ export function Shell({ children }: { children: ReactNode }) {
   useFirstAid();
   useJumps(setOpen);
   useTopOfPage();
-  const { asking, ask } = useWord();
+  const { asking, ask } = useOverride();
   const navigate = useNavigate();
   // What is scanned where nothing waits for it is looked up: a container, a batch, a recipe, a line of the dispenser.
   useScanner((code) => {
@@ -36,6 +36,17 @@ export function Shell({ children }: { children: ReactNode }) {
   });
   return (
     <div className="flex min-h-dvh flex-col lg:flex-row">
+      <button
+        type="button"
+        className="no-print sr-only focus:not-sr-only focus:fixed focus:top-0 focus:left-0 focus:z-20 focus:bg-ink focus:p-4 focus:text-ground"
+        onClick={() => {
+          const page = document.querySelector<HTMLElement>('main');
+          page?.setAttribute('tabindex', '-1');
+          page?.focus();
+        }}
+      >
+        {t('Skip to the page')}
+      </button>
       <Dipstick open={setOpen} />
       <div className="min-w-0 flex-1 pb-19 lg:pb-0">
         <ClockStrip />

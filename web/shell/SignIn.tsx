@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import type { SignInName, Who } from '#contract/people.ts';
 import type { Shop } from '#contract/shop.ts';
@@ -6,6 +5,7 @@ import { ApiProblem, post } from '../lib/api.ts';
 import { t } from '../lib/speech.ts';
 import { takeOver } from '../state/handOver.ts';
 import { namesQuery } from '../state/queries.ts';
+import { useCommand } from '../state/useCommand.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -17,7 +17,7 @@ export function SignIn({ shop }: { shop: Shop }) {
   const { data: names = [] } = useQuery(namesQuery);
   const [person, setPerson] = useState<SignInName | null>(null);
   return (
-    <main className="mx-auto grid max-w-4xl gap-x-13 gap-y-5 p-5 md:grid-cols-[1fr_20rem] md:pt-13">
+    <main className="mx-auto grid max-w-4xl gap-x-13 gap-y-5 p-5 max-md:grid-cols-[minmax(0,1fr)] md:grid-cols-[1fr_20rem] md:pt-13">
       <header className="flex flex-wrap items-start justify-between gap-3 md:col-span-2">
         <div>
           <h1>{shop.name}</h1>
@@ -64,11 +64,11 @@ export function PinPad(props: { person: SignInName; back: () => void; wide?: boo
   const { person, back, wide = false } = props;
   const [pin, setPin] = useState('');
   const input = useRef<HTMLInputElement>(null);
-  const signIn = useMutation({
-    mutationFn: (typed: string) => post<Who>('/sessions', { personId: person.id, pin: typed }),
-    onSuccess: takeOver,
-    onError: () => setPin(''),
-  });
+  const signIn = useCommand(
+    (typed: string) => post<Who>('/sessions', { personId: person.id, pin: typed }),
+    takeOver,
+    () => setPin(''),
+  );
   useEffect(() => {
     input.current?.focus();
     void fetchBench();
@@ -77,10 +77,10 @@ export function PinPad(props: { person: SignInName; back: () => void; wide?: boo
   const type = (typed: string) => {
     const digits = typed.replace(/\D/g, '').slice(0, 4);
     setPin(digits);
-    if (digits.length === 4) signIn.mutate(digits);
-    else if (signIn.error && digits) signIn.reset();
+    if (digits.length === 4) signIn.run(digits);
+    else if (signIn.refusal && digits) signIn.forget();
   };
-  const wrong = signIn.error instanceof ApiProblem ? signIn.error : null;
+  const wrong = signIn.refusal instanceof ApiProblem ? signIn.refusal : null;
 
   return (
     <section aria-label={t('PIN of {0}', person.name)} className="flex flex-col gap-3">
@@ -98,9 +98,9 @@ export function PinPad(props: { person: SignInName; back: () => void; wide?: boo
         aria-label={t('PIN, four digits')}
         aria-invalid={wrong !== null}
         value={pin}
-        disabled={signIn.isPending}
+        disabled={signIn.waiting}
         onChange={(e) => type(e.target.value)}
-        className="reading h-16 rounded-[2px] border border-ink bg-raised text-center text-3xl tracking-[0.6em] indent-[0.6em]"
+        className="reading h-16 w-full min-w-0 rounded-[2px] border border-ink bg-raised text-center text-3xl tracking-[0.6em] indent-[0.6em]"
       />
       <div className="grid grid-cols-3 gap-3">
         {DIGITS.map((d) => (

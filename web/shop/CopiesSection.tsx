@@ -1,12 +1,12 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type Backups, type Making, type Shop, shopFileBody } from '#contract/shop.ts';
 import { post, saveFile } from '../lib/api.ts';
 import { t } from '../lib/speech.ts';
-import { askAgain, backupsQuery } from '../state/queries.ts';
+import { backupsQuery } from '../state/queries.ts';
+import { useCommand } from '../state/useCommand.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
-import { clockTime, shopDay } from '../ui/dates.ts';
+import { shopDay, timeOfDay } from '../ui/dates.ts';
 import { TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -15,8 +15,8 @@ import { RestoreDialog } from './RestoreDialog.tsx';
 
 const LOOK_EVERY_MS = 700;
 const DOING: () => Record<Making['doing'], string> = () => ({
-  copying: t('Copying the books'),
-  reading: t('Reading the copy through'),
+  copying: t('Backing up'),
+  reading: t('Checking the backup'),
   taking: t('Taking it to the other folder'),
 });
 
@@ -31,8 +31,8 @@ export function CopiesSection({ shop }: { shop: Shop }) {
   if (!data) return null;
   const command = shop.demo ? 'npm run restore -- --demo' : 'npm run restore --';
   return (
-    <section aria-label={t('Copies of the books')}>
-      <h2 className="mb-2">{t('Copies of the books')}</h2>
+    <section aria-label={t('Backups')}>
+      <h2 className="mb-2">{t('Backups')}</h2>
       <p className="mb-3">
         {t('One is made each night, read through, and kept for two weeks, the last of each month for a year')}
         {data.also ? (
@@ -49,9 +49,9 @@ export function CopiesSection({ shop }: { shop: Shop }) {
         <p role="alert" className="mb-3 border-l-6 border-stop py-2 pl-3">
           <strong className="text-stop">
             {t(
-              'No copy was made on {0}, {1}.',
+              'No backup was made on {0}, {1}.',
               shopDay(data.trouble.at, shop.zone),
-              clockTime(data.trouble.at, shop.zone),
+              timeOfDay(data.trouble.at, shop.zone),
             )}
           </strong>{' '}
           {data.trouble.why}
@@ -64,12 +64,12 @@ export function CopiesSection({ shop }: { shop: Shop }) {
           {data.copies.map(({ name, at, checked }) => (
             <li key={name} className="ruled flex items-center justify-between gap-3 border-faint">
               <span>
-                {shopDay(at, shop.zone)}, <span className="reading">{clockTime(at, shop.zone)}</span>
+                {shopDay(at, shop.zone)}, <span className="reading">{timeOfDay(at, shop.zone)}</span>
                 {!checked && t(', not read through')}
               </span>
               <button
                 type="button"
-                aria-label={t('Restore {0}, {1}', shopDay(at, shop.zone), clockTime(at, shop.zone))}
+                aria-label={t('Restore {0}, {1}', shopDay(at, shop.zone), timeOfDay(at, shop.zone))}
                 className="min-h-12 px-3 underline underline-offset-4"
                 onClick={() => setChosen({ name, at, checked })}
               >
@@ -88,14 +88,11 @@ export function CopiesSection({ shop }: { shop: Shop }) {
 
 /** Makes a copy now: before something is tried, or when a stick is put in. */
 function MakeOne({ making }: { making: Making | null }) {
-  const asking = useMutation({
-    mutationFn: () => post('/backups', {}),
-    onSettled: () => askAgain('backups'),
-  });
+  const asking = useCommand(() => post('/backups', {}));
   return (
     <div>
-      <Button onClick={() => asking.mutate()} disabled={making !== null || asking.isPending}>
-        {making ? t('Making a copy …') : t('Make a copy now')}
+      <Button onClick={() => asking.run()} disabled={making !== null || asking.waiting}>
+        {making ? t('Backing up …') : t('Back up now')}
       </Button>
       {making && (
         <p
@@ -107,7 +104,7 @@ function MakeOne({ making }: { making: Making | null }) {
           {DOING()[making.doing]}, <span className="reading">{Math.round(making.part * 100)} %</span>
         </p>
       )}
-      {asking.error && <Refusal problem={asking.error} />}
+      {asking.refusal && <Refusal problem={asking.refusal} />}
     </div>
   );
 }
@@ -133,7 +130,7 @@ function WholeShop() {
           'Every row of the books goes into the file; PINs only sealed under this. Left empty, a manager is given a new PIN where the file is restored.',
         )}
       />
-      <FormFoot save={t('Get the file')} saving={of.saving} problem={of.problem} />
+      <FormFoot save={t('Get the file')} {...of.foot} />
     </form>
   );
 }

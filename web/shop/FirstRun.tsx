@@ -10,7 +10,7 @@ import { useTextForm } from '../ui/useTextForm.ts';
 import { HelpNumbers } from './HelpNumbers.tsx';
 import { UNIT_SYSTEM_NAMES } from './units.ts';
 
-type Typed = {
+type FirstRunTyped = {
   code: string;
   name: string;
   zone: string;
@@ -35,7 +35,7 @@ export default function FirstRun() {
       emergencyNumber: '',
       poisonNumber: '',
       manager: { name: '', pin: '' },
-    } as Typed,
+    } as FirstRunTyped,
     read: (typed) => ({ body: typed }),
     schema: firstRunBody,
     send: (body) => post<Shop>('/shop', body),
@@ -63,30 +63,17 @@ export default function FirstRun() {
           <TextField
             of={of}
             name="code"
-            label={t('Set-up code')}
             inputMode="numeric"
             hint={t('Printed where the program was started')}
           />
-          <TextField of={of} name="name" label={t('Shop name')} />
-          <TextField
-            of={of}
-            name="zone"
-            label={t('Time zone')}
-            hint={t('Such as Europe/London. Fixed once the books are open.')}
-          />
-          <TextField
-            of={of}
-            name="currency"
-            label={t('Currency')}
-            maxLength={3}
-            hint={t('Such as GBP, EUR or USD')}
-          />
+          <TextField of={of} name="name" />
+          <TextField of={of} name="zone" hint={t('Such as Europe/London. Fixed once the books are open.')} />
+          <TextField of={of} name="currency" maxLength={3} hint={t('Such as GBP, EUR or USD')} />
           <HelpNumbers of={of} />
           <div className="sm:col-span-2">
             <ChoiceField
               of={of}
               name="units"
-              label={t('Units')}
               hint={t('Only what is shown; anything can be typed in any unit.')}
               options={UNIT_SYSTEMS.map((value) => ({ value, name: UNIT_SYSTEM_NAMES()[value] }))}
             />
@@ -94,7 +81,7 @@ export default function FirstRun() {
         </div>
         <h2 className="mt-8 mb-3">{t('The first manager')}</h2>
         <div className="grid items-start gap-4 sm:grid-cols-2">
-          <TextField of={of} name="manager.name" label={t('Your name')} />
+          <TextField of={of} name="manager.name" />
           <TextField
             of={of}
             name="manager.pin"
@@ -105,12 +92,7 @@ export default function FirstRun() {
             hint={t('Four digits')}
           />
         </div>
-        <FormFoot
-          save={t('Open the shop')}
-          saving={of.saving}
-          problem={of.problem}
-          startAfresh={of.startAfresh}
-        />
+        <FormFoot save={t('Open the shop')} {...of.foot} />
       </form>
     </main>
   );

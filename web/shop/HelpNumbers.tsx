@@ -14,14 +14,12 @@ export function HelpNumbers<V extends FieldValues & { emergencyNumber: string; p
       <TextField
         of={of}
         name={'emergencyNumber' as Parameters<typeof TextField<V>>[0]['name']}
-        label={t('Emergency number')}
         inputMode="tel"
         hint={t('Stands on the first-aid card, without a PIN')}
       />
       <TextField
         of={of}
         name={'poisonNumber' as Parameters<typeof TextField<V>>[0]['name']}
-        label={t('Poison help')}
         inputMode="tel"
         hint={t('Where poisonings are answered')}
       />

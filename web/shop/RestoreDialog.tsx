@@ -4,7 +4,7 @@ import { type Backups, restorationBody, type Shop } from '#contract/shop.ts';
 import { ApiProblem, get, post } from '../lib/api.ts';
 import { t } from '../lib/speech.ts';
 import { Dialog } from '../ui/Dialog.tsx';
-import { clockTime, shopDay } from '../ui/dates.ts';
+import { shopDay, timeOfDay } from '../ui/dates.ts';
 import { TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { useTextForm } from '../ui/useTextForm.ts';
@@ -17,7 +17,7 @@ const LOOK_EVERY_MS = 700;
 export function RestoreDialog({ copy, shop, close }: { copy: Copy; shop: Shop; close: () => void }) {
   const [asked, setAsked] = useState<Backups | null>(null);
   return (
-    <Dialog title={t('Restore this copy')} close={close}>
+    <Dialog title={t('Restore this backup')} close={close}>
       {asked ? (
         <UnderWay before={asked} close={close} />
       ) : (
@@ -41,13 +41,13 @@ function Ask(props: { copy: Copy; shop: Shop; done: (state: Backups) => void; cl
       <p>
         {t('The books become what they were on')}{' '}
         <strong>
-          {shopDay(copy.at, shop.zone)}, <span className="reading">{clockTime(copy.at, shop.zone)}</span>
+          {shopDay(copy.at, shop.zone)}, <span className="reading">{timeOfDay(copy.at, shop.zone)}</span>
         </strong>
         {t('. Whatever was booked since then is not in them any more: pours, deliveries, counts, clocks.')}
       </p>
       <p>
         {t(
-          'The books of now are kept beside the copies. The shop closes for a moment, and everybody signs in again.',
+          'The books of now are kept beside the backups. The shop closes for a moment, and everybody signs in again.',
         )}
       </p>
       <TextField
@@ -59,7 +59,7 @@ function Ask(props: { copy: Copy; shop: Shop; done: (state: Backups) => void; cl
         maxLength={4}
         autoComplete="off"
       />
-      <FormFoot save={t('Restore it')} saving={of.saving} problem={of.problem}>
+      <FormFoot save={t('Restore it')} {...of.foot}>
         <button type="button" className="min-h-12 px-3 underline underline-offset-4" onClick={close}>
           {t('Leave the books as they are')}
         </button>

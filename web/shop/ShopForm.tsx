@@ -29,31 +29,9 @@ export function ShopForm({ shop }: { shop: Shop }) {
   const of = useRowForm<ShopTyped, Shop>({
     row: shop,
     path: '/shop',
-    topic: 'shop',
     schema: shopPatch,
     typed: (row) => typedShop(row ?? shop),
     read: (typed) => readShop(typed, shop),
-    labels: {
-      name: t('Shop name'),
-      currency: t('Currency'),
-      emergencyNumber: t('Emergency number'),
-      poisonNumber: t('Poison help'),
-      units: t('Units shown'),
-      ratioReading: t('A bare ratio is read in'),
-      hardnessPpm: t('Hardness of the water'),
-      water: t('Mixes are made with'),
-      preWashFloor: t('Pre-wash floor'),
-      preWashCeiling: t('Pre-wash ceiling'),
-      foamFloor: t('Neutral foam floor'),
-      useByDays: t('How long mixes keep'),
-      measuring: t('Measuring'),
-      mixedBy: t('A filled cannon'),
-      glass: t('Glass cleaner'),
-      jetShare: t('Jet for suds'),
-      edgeShare: t('Begins to dry after'),
-      wasteWater: t('Waste water'),
-      weatherSource: t('Weather'),
-    },
     done: (row) => {
       of.form.reset(typedShop(row));
       setSaved(true);
@@ -63,24 +41,17 @@ export function ShopForm({ shop }: { shop: Shop }) {
     values.map((value) => ({ value, name: names[value] }));
   return (
     <section aria-label={t('Settings')}>
-      <form onSubmit={of.submit} noValidate className="grid max-w-2xl gap-8">
-        <fieldset className="grid gap-4">
+      <form onSubmit={of.submit} noValidate className="grid max-w-2xl grid-cols-[minmax(0,1fr)] gap-8">
+        <fieldset className="grid grid-cols-[minmax(0,1fr)] gap-4">
           <Legend>{t('The shop')}</Legend>
           <div className={PAIR}>
-            <TextField of={of} name="name" label={t('Shop name')} />
-            <TextField
-              of={of}
-              name="currency"
-              label={t('Currency')}
-              maxLength={3}
-              hint={t('A three-letter code')}
-            />
+            <TextField of={of} name="name" />
+            <TextField of={of} name="currency" maxLength={3} hint={t('A three-letter code')} />
             <HelpNumbers of={of} />
           </div>
           <ChoiceField
             of={of}
             name="units"
-            label={t('Units shown')}
             hint={t(
               'Changes what is shown, never what is booked. It also settles a bare oz or gal where you type one.',
             )}
@@ -89,25 +60,22 @@ export function ShopForm({ shop }: { shop: Shop }) {
           <ChoiceField
             of={of}
             name="ratioReading"
-            label={t('A bare ratio is read in')}
             hint={t('Labels rarely say. Strengths already saved keep the reading they were given.')}
             options={RATIO_READINGS.map((value) => ({ value, ...READINGS()[value] }))}
           />
         </fieldset>
-        <fieldset className="grid gap-4">
+        <fieldset className="grid grid-cols-[minmax(0,1fr)] gap-4">
           <Legend>{t('Water')}</Legend>
           <div className={PAIR}>
             <TextField
               of={of}
               name="hardnessPpm"
-              label={t('Hardness of the water')}
               placeholder={t('such as 210 ppm or 12 dH')}
               hint={t('Doses soaps between their label’s soft and hard water. Empty: not tested.')}
             />
             <ChoiceField
               of={of}
               name="water"
-              label={t('Mixes are made with')}
               hint={t('Kept with every batch; changed for one mix on the Bench.')}
               options={words(WATER_KINDS, WATER_NAMES())}
             />
@@ -121,7 +89,7 @@ export function ShopForm({ shop }: { shop: Shop }) {
             )}
           />
         </fieldset>
-        <fieldset className="grid gap-4">
+        <fieldset className="grid grid-cols-[minmax(0,1fr)] gap-4">
           <Legend>{t('Limits on the panel')}</Legend>
           <p className="text-muted">
             {t(
@@ -129,22 +97,12 @@ export function ShopForm({ shop }: { shop: Shop }) {
             )}
           </p>
           <div className="grid items-start gap-4 sm:grid-cols-3">
-            <TextField
-              of={of}
-              name="preWashFloor"
-              label={t('Pre-wash floor')}
-              hint={t('Alkaline and citrus')}
-            />
-            <TextField
-              of={of}
-              name="preWashCeiling"
-              label={t('Pre-wash ceiling')}
-              hint={t('Alkaline and citrus')}
-            />
-            <TextField of={of} name="foamFloor" label={t('Neutral foam floor')} />
+            <TextField of={of} name="preWashFloor" hint={t('Alkaline and citrus')} />
+            <TextField of={of} name="preWashCeiling" hint={t('Alkaline and citrus')} />
+            <TextField of={of} name="foamFloor" />
           </div>
         </fieldset>
-        <fieldset className="grid gap-4">
+        <fieldset className="grid grid-cols-[minmax(0,1fr)] gap-4">
           <Legend>{t('How long mixes keep, in days')}</Legend>
           <p className="text-muted">{t('Sets the use-by of every new batch; products follow as above.')}</p>
           <div className="grid items-start gap-4 sm:grid-cols-3">
@@ -159,42 +117,37 @@ export function ShopForm({ shop }: { shop: Shop }) {
             ))}
           </div>
         </fieldset>
-        <fieldset className="grid gap-4">
-          <Legend>{t('Schools')}</Legend>
+        <fieldset className="grid grid-cols-[minmax(0,1fr)] gap-4">
+          <Legend>{t('House rules')}</Legend>
           <ChoiceField
             of={of}
             name="measuring"
-            label={t('Measuring')}
             hint={t('What the Bench proposes first; the other is always a tap away.')}
             options={words(MEASURING, SCHOOL_WORDS().measuring)}
           />
           <ChoiceField
             of={of}
             name="mixedBy"
-            label={t('A filled cannon')}
             hint={t('What the Bench says once both are in.')}
             options={words(MIXED_BY, SCHOOL_WORDS().mixedBy)}
           />
           <ChoiceField
             of={of}
             name="glass"
-            label={t('Glass cleaner')}
             hint={t('Whether a dispenser line may carry one at all. Too strong, it streaks.')}
             options={words(GLASS, SCHOOL_WORDS().glass)}
           />
           <TextField
             of={of}
             name="jetShare"
-            label={t('Jet for suds')}
             hint={t('Share of a sudsy bucket that is jetted in after the dose; its water counts.')}
           />
         </fieldset>
-        <fieldset className="grid gap-4">
+        <fieldset className="grid grid-cols-[minmax(0,1fr)] gap-4">
           <Legend>{t('Weather')}</Legend>
           <ChoiceField
             of={of}
             name="weatherSource"
-            label={t('Where the weather is from')}
             hint={t('Clocks follow it. It is noted with every trial and every word on how a wash went.')}
             options={words(WEATHER_SOURCES, WEATHER_WORDS())}
           />
@@ -205,13 +158,12 @@ export function ShopForm({ shop }: { shop: Shop }) {
             hint={t('Share of the time until it is dry, 40 to 80 %. Clocks call for a rinse before then.')}
           />
         </fieldset>
-        <fieldset className="grid gap-4">
+        <fieldset className="grid grid-cols-[minmax(0,1fr)] gap-4">
           <Legend>{t('The books')}</Legend>
           <div className="grid items-start gap-4 sm:grid-cols-2">
             <TextField
               of={of}
               name="countThresholdUl"
-              label={t('Difference a lead may accept')}
               hint={t('A count that is off by more needs a manager’s word.')}
             />
             <TextField
@@ -231,7 +183,7 @@ export function ShopForm({ shop }: { shop: Shop }) {
             )}
           </p>
           <FormFoot save={t('Save')} {...of.foot}>
-            {saved && !of.form.formState.isDirty && !of.problem && (
+            {saved && !of.form.formState.isDirty && !of.foot.problem && (
               <p className="flex items-center">{t('Saved.')}</p>
             )}
           </FormFoot>

@@ -6,7 +6,7 @@ import type { Fraction } from '#core/strength/strength.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
-import { askAgain, placesQuery } from '../state/queries.ts';
+import { placesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
@@ -94,28 +94,15 @@ function AddPlace() {
     read: (typed) => ({ body: typed }),
     schema: placeBody,
     send: (body) => post<Place>('/places', body),
-    done: () => {
-      askAgain('places');
-      of.form.reset();
-    },
+    done: () => of.form.reset(),
   });
   return (
     <form onSubmit={of.submit} noValidate className="max-w-xl">
       <div className="grid items-start gap-4 sm:grid-cols-2">
-        <TextField of={of} name="name" label={t('Place name')} />
-        <ChoiceField
-          of={of}
-          name="kind"
-          label={t('Kind')}
-          options={PLACE_KINDS.map((value) => ({ value, name: t(value) }))}
-        />
+        <TextField of={of} name="name" />
+        <ChoiceField of={of} name="kind" options={PLACE_KINDS.map((value) => ({ value, name: t(value) }))} />
       </div>
-      <FormFoot
-        save={t('Add the place')}
-        saving={of.saving}
-        problem={of.problem}
-        startAfresh={of.startAfresh}
-      />
+      <FormFoot save={t('Add the place')} {...of.foot} />
     </form>
   );
 }

@@ -63,6 +63,14 @@ describe('the shop’s settings typed', () => {
     expect(KEEPING).not.toContain('wheelGel');
   });
 
+  it('leave alone what the page does not ask for, and let go of what is back at the trade’s own', () => {
+    const own = { ...shop, useByDays: { wheelGel: 3, rinseless: 14 } };
+    const typed = typedShop(own);
+    const usual = typedShop(shop).useByDays.rinseless ?? '';
+    const { body } = readShop({ ...typed, useByDays: { ...typed.useByDays, rinseless: usual } }, own);
+    expect((body as Shop).useByDays).toEqual({ wheelGel: 3 });
+  });
+
   it.each<[Partial<ShopTyped>, string]>([
     [{ preWashFloor: 'none' }, 'preWashFloor'],
     [{ preWashCeiling: '0 %' }, 'preWashCeiling'],

@@ -1,122 +1,101 @@
-import type { Shop } from '#contract/shop.ts';
+import { type Shop, shopPatch } from '#contract/shop.ts';
 import { parseHardness } from '#core/mixing/hardness.ts';
-import type { Outcome, Refusal } from '#core/outcome.ts';
+import { accept, type Refusal } from '#core/outcome.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import { USUAL_DEFAULTS } from '#core/products/shopDefaults.ts';
 import { recordStart } from '#core/products/starts.ts';
-import { parseStrength } from '#core/strength/parseStrength.ts';
+import { parseStrength, type RatioReading } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
-import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
-import { parseVolume } from '#core/units/parseVolume.ts';
 import { t } from '../lib/speech.ts';
+import {
+  type Codec,
+  choice,
+  exactAmount,
+  number,
+  orEmpty,
+  readBy,
+  type TypedBy,
+  text,
+  typedOf,
+} from '../ui/codecs.ts';
 import type { Reading } from '../ui/useTextForm.ts';
-
-const CHOICES = [
-  'name',
-  'currency',
-  'units',
-  'ratioReading',
-  'water',
-  'measuring',
-  'mixedBy',
-  'glass',
-  'wasteWater',
-  'weatherSource',
-  'emergencyNumber',
-  'poisonNumber',
-] as const;
-
-/** The shop's settings as they are typed. */
-export type ShopTyped = Pick<Shop, (typeof CHOICES)[number]> & {
-  hardnessPpm: string;
-  preWashFloor: string;
-  preWashCeiling: string;
-  foamFloor: string;
-  jetShare: string;
-  edgeShare: string;
-  lockMinutes: string;
-  countThresholdUl: string;
-  useByDays: Partial<Record<Family, string>>;
-};
 
 /** Families whose mixes are known to go off: the trade says how soon. */
 export const KEEPING: readonly Family[] = FAMILIES.filter((f) => recordStart(f).useByDays !== null);
 
 const percent = (f: number): string => `${Number((f * 100).toPrecision(6))} %`;
 
-export function typedShop(shop: Shop): ShopTyped {
-  const { hardnessPpm, preWashFloor, preWashCeiling, foamFloor, jetShare, edgeShare, useByDays } = shop;
-  const choices = Object.fromEntries(CHOICES.map((key) => [key, shop[key]])) as Pick<
-    Shop,
-    (typeof CHOICES)[number]
-  >;
-  return {
-    ...choices,
-    hardnessPpm: hardnessPpm === null ? '' : t('{0} ppm', hardnessPpm),
-    preWashFloor: percent(preWashFloor),
-    preWashCeiling: percent(preWashCeiling),
-    foamFloor: percent(foamFloor),
-    jetShare: percent(jetShare),
-    edgeShare: percent(edgeShare),
-    lockMinutes: String(shop.lockMinutes),
-    countThresholdUl: formatExactVolume(shop.countThresholdUl),
-    useByDays: Object.fromEntries(
-      KEEPING.map((f) => [f, String(useByDays[f] ?? recordStart(f, USUAL_DEFAULTS).useByDays)]),
-    ),
-  };
-}
+/** A strength on the panel, kept as what it comes to. */
+const figure = (ratio: RatioReading): Codec<string, number> => ({
+  empty: '',
+  format: percent,
+  parse: (typed, { field }) => {
+    const strength = parseStrength(typed, { field, ratio });
+    return strength.ok ? fractionOf(strength.value, field) : strength;
+  },
+});
+const share: Codec<string, number> = {
+  empty: '',
+  format: percent,
+  parse: (typed, { field }) => {
+    const percents = parseNumber(typed.replace(/\s*%$/, ''), field, 'share');
+    return percents.ok ? accept(percents.value / 100) : percents;
+  },
+};
+const hardness: Codec<string, number> = {
+  empty: '',
+  format: (ppm) => t('{0} ppm', ppm),
+  parse: (typed, { field }) => parseHardness(typed, field),
+};
 
-/** What was typed, as the change to send; a figure left at the trade's own is not noted as the shop's. */
-export function readShop(typed: ShopTyped, shop: Shop): Reading {
-  const refusals: Record<string, Refusal> = {};
-  const take = <T>(name: string, read: Outcome<T>): T | undefined => {
-    if (read.ok) return read.value;
-    refusals[name] = read;
-    return undefined;
-  };
-  const figure = (name: 'preWashFloor' | 'preWashCeiling' | 'foamFloor', field: string) => {
-    if (typed[name] === typedShop(shop)[name]) return shop[name];
-    const strength = take(name, parseStrength(typed[name], { field, ratio: shop.ratioReading }));
-    return strength && take(name, fractionOf(strength, field));
-  };
-  const hardness =
-    typed.hardnessPpm.trim() === ''
-      ? null
-      : take('hardnessPpm', parseHardness(typed.hardnessPpm, t('Hardness')));
-  const share = (name: 'jetShare' | 'edgeShare', field: string) => {
-    const read = parseNumber(typed[name].replace(/\s*%$/, ''), field, 'share');
-    const percents = take(name, read);
-    return percents === undefined ? shop[name] : percents / 100;
-  };
-  const useByDays: Partial<Record<Family, number>> = { ...shop.useByDays } as Partial<Record<Family, number>>;
-  for (const family of KEEPING) {
-    const text = typed.useByDays[family] ?? '';
-    const days = take(`useByDays.${family}`, parseNumber(text, t('{0} keeps', t(FAMILY_NAMES[family]))));
-    if (days === undefined) continue;
-    if (days === recordStart(family).useByDays) delete useByDays[family];
-    else useByDays[family] = days;
-  }
-  const choices = Object.fromEntries(CHOICES.map((key) => [key, typed[key]]));
-  return {
-    body: {
-      ...choices,
-      hardnessPpm: hardness ?? null,
-      preWashFloor: figure('preWashFloor', t('Pre-wash floor')),
-      preWashCeiling: figure('preWashCeiling', t('Pre-wash ceiling')),
-      foamFloor: figure('foamFloor', t('Neutral foam floor')),
-      jetShare: share('jetShare', t('Jet')),
-      edgeShare: share('edgeShare', t('Begins to dry after')),
-      lockMinutes: take('lockMinutes', parseNumber(typed.lockMinutes, t('Locks after'))),
-      countThresholdUl: take(
-        'countThresholdUl',
-        parseVolume(typed.countThresholdUl, {
-          system: typed.units,
-          field: t('Difference a lead may accept'),
-        }),
-      ),
-      useByDays,
-    },
-    refusals,
-  };
-}
+type Keeps = Shop['useByDays'];
+/** How long mixes of a family keep; a figure left at the trade's own is not noted as the shop's. */
+const keeping: Codec<Partial<Record<Family, string>>, Keeps> = {
+  empty: {},
+  format: (days) =>
+    Object.fromEntries(KEEPING.map((f) => [f, String(days[f] ?? recordStart(f, USUAL_DEFAULTS).useByDays)])),
+  parse: (typed, _, before) => {
+    const value = { ...before } as Partial<Record<Family, number>>;
+    const refusals: Record<string, Refusal> = {};
+    for (const family of KEEPING) {
+      const days = parseNumber(typed[family] ?? '', t('{0} keeps', t(FAMILY_NAMES[family])));
+      if (!days.ok) refusals[family] = days;
+      else if (days.value === recordStart(family).useByDays) delete value[family];
+      else value[family] = days.value;
+    }
+    return { value, refusals };
+  },
+};
+
+/** The shop's settings, field by field; a bare ratio is read the way the shop reads it. */
+const settings = (ratio: RatioReading) => ({
+  name: text(),
+  currency: text(),
+  units: choice<Shop['units']>('metric'),
+  ratioReading: choice<Shop['ratioReading']>(ratio),
+  water: choice<Shop['water']>('tap'),
+  measuring: choice<Shop['measuring']>('measured'),
+  mixedBy: choice<Shop['mixedBy']>('swirl'),
+  glass: choice<Shop['glass']>('readyToUse'),
+  wasteWater: text(),
+  weatherSource: choice<Shop['weatherSource']>('typed'),
+  emergencyNumber: text(),
+  poisonNumber: text(),
+  hardnessPpm: orEmpty(hardness),
+  preWashFloor: figure(ratio),
+  preWashCeiling: figure(ratio),
+  foamFloor: figure(ratio),
+  jetShare: share,
+  edgeShare: share,
+  lockMinutes: number(),
+  countThresholdUl: exactAmount,
+  useByDays: keeping,
+});
+export type ShopTyped = TypedBy<ReturnType<typeof settings>>;
+
+export const typedShop = (shop: Shop): ShopTyped => typedOf(settings(shop.ratioReading), shop, shop);
+
+/** What was typed, as the change to send. */
+export const readShop = (typed: ShopTyped, shop: Shop): Reading =>
+  readBy(settings(shop.ratioReading), shopPatch, { ...shop, units: typed.units }, shop)(typed);

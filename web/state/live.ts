@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import type { LiveEvent } from '#contract/ledger.ts';
+import { heardSoFar, takeHeard } from '../lib/changed.ts';
 import { askAfresh, askAgain, queryClient, whoQuery } from './queries.ts';
 
 const OPEN_AGAIN_MS = 3_000;
@@ -11,9 +12,15 @@ export function useLive(signedIn: boolean): void {
     let stream: EventSource;
     let again: ReturnType<typeof setTimeout> | undefined;
     const open = () => {
-      stream = new EventSource('/api/live');
-      stream.addEventListener('changed', (event) => askAgain((JSON.parse(event.data) as LiveEvent).topic));
-      stream.addEventListener('refetch', () => askAfresh());
+      stream = new EventSource(`/api/live?after=${heardSoFar()}`);
+      const on = (kind: string, does: (data: string) => void) =>
+        stream.addEventListener(kind, (event) => {
+          takeHeard(event.lastEventId);
+          does(event.data);
+        });
+      on('changed', (data) => askAgain((JSON.parse(data) as LiveEvent).topic));
+      on('refetch', () => askAfresh());
+      on('heard', () => {});
       stream.addEventListener('error', () => {
         // A connection that is lost is taken up by the browser; a no of the server's is not.
         if (stream.readyState !== EventSource.CLOSED) return;

@@ -16,7 +16,8 @@ import type { TrailPage } from '#contract/trail.ts';
 import type { Trial } from '#contract/trials.ts';
 import type { WeatherNow } from '#contract/weather.ts';
 import { ApiProblem, get } from '../lib/api.ts';
-import { onDoubt } from '../lib/clock.ts';
+import { onChanged } from '../lib/changed.ts';
+import { onDoubt } from '../lib/shopNow.ts';
 
 /** A session that has ended leads back to the sign-in page, a locked one to its PIN; what was typed stays with its owner. */
 const leaveIfSignedOut = (error: Error): void => {
@@ -62,8 +63,6 @@ export const recipesQuery = queryOptions({
   queryKey: ['recipes'],
   queryFn: () => get<RecipeRow[]>('/recipes'),
 });
-export const recipeQuery = (id: string) =>
-  queryOptions({ queryKey: ['recipes', id], queryFn: () => get<RecipeRow>(`/recipes/${id}`) });
 /** Every published version of a recipe, newest first. */
 export const versionsQuery = (id: number) =>
   queryOptions({
@@ -153,6 +152,21 @@ export const rowQuery = <R>(
   id: number,
 ) => queryOptions({ queryKey: [kind, id], queryFn: () => get<R>(`/${kind}/${id}`) });
 
+const isNew = (id: string | undefined): boolean => id === undefined || id === 'new';
+
+/** The row a page is about; null where it is to be a new one. */
+export const rowOrNew = <R>(kind: 'products' | 'vessels' | 'measures' | 'devices', id: string | undefined) =>
+  queryOptions({
+    queryKey: [kind, isNew(id) ? 'new' : Number(id)],
+    queryFn: () => (isNew(id) ? null : get<R>(`/${kind}/${id}`)),
+  });
+/** The recipe a page is about; null where it is to be a new one. */
+export const recipeOrNew = (id: string | undefined) =>
+  queryOptions({
+    queryKey: ['recipes', id ?? 'new'],
+    queryFn: () => (id === undefined ? null : get<RecipeRow>(`/recipes/${id}`)),
+  });
+
 /** A page of the ledger, by what stands in the address. */
 export const ledgerPage = (filter: string, after: number | null) =>
   get<LedgerPage>(`/movements?${filter}${after === null ? '' : `&after=${after}`}`);
@@ -208,6 +222,8 @@ const ASK_AGAIN: Record<Topic, string[]> = {
 export function askAgain(topic: Topic): void {
   for (const key of ASK_AGAIN[topic]) askAfresh([key]);
 }
+
+onChanged((what) => (what === 'anything' ? askAfresh() : what.forEach(askAgain)));
 
 /** Asks again for what is shown, and for the rest once it is shown. */
 export function askAfresh(queryKey?: readonly unknown[]): void {

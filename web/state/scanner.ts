@@ -1,5 +1,4 @@
 import { useEffect, useRef } from 'react';
-import { t } from '../lib/speech.ts';
 import { KeyboardScanner } from './keyboardScanner.ts';
 
 type Scanned = (code: string) => void;
@@ -42,11 +41,4 @@ export function useScanner(heard: Scanned): void {
       if (listeners.length === 0) window.removeEventListener('keydown', onKey, { capture: true });
     };
   }, []);
-}
-
-/** The stand-in for a scanner: types a code the way a real one does. */
-export function simulateScan(code: string): void {
-  for (const key of [...code, t('Enter')]) {
-    window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
-  }
 }

@@ -1,6 +1,9 @@
 import type { VisibilityState } from '@tanstack/react-table';
+import { Popover } from 'radix-ui';
 import { t } from '../lib/speech.ts';
-import type { TableColumn } from './tableColumn.ts';
+import { Button } from './Button.tsx';
+import { Tick } from './Tick.tsx';
+import { columnId, type TableColumn } from './tableColumn.ts';
 
 /** Which columns are shown, kept on this device. */
 export function ColumnChoice<R>(props: {
@@ -10,25 +13,29 @@ export function ColumnChoice<R>(props: {
 }) {
   const { columns, visible, set } = props;
   return (
-    <details className="relative">
-      <summary className="flex min-h-12 cursor-pointer items-center border border-ink px-5">
-        {t('Columns')}
-      </summary>
-      <fieldset className="absolute right-0 z-10 mt-1 w-60 border-2 border-ink bg-raised p-3">
-        <legend className="sr-only">{t('Columns shown')}</legend>
-        {columns.map((c) => (
-          <label key={c.id} className="flex min-h-12 items-center gap-3">
-            <input
-              type="checkbox"
-              className="size-5 accent-ink"
-              checked={visible[c.id] !== false}
+    <Popover.Root>
+      <Popover.Trigger asChild>
+        <Button>{t('Columns')}</Button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={4}
+          aria-label={t('Columns shown')}
+          className="z-10 max-h-(--radix-popover-content-available-height) w-60 overflow-y-auto border-2 border-ink bg-raised p-3"
+        >
+          {columns.map((c) => (
+            <Tick
+              key={columnId(c)}
+              checked={visible[columnId(c)] !== false}
               disabled={c === columns[0]}
-              onChange={(e) => set({ ...visible, [c.id]: e.target.checked })}
-            />
-            {c.name}
-          </label>
-        ))}
-      </fieldset>
-    </details>
+              set={(shown) => set({ ...visible, [columnId(c)]: shown })}
+            >
+              {c.name}
+            </Tick>
+          ))}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }

@@ -1,6 +1,5 @@
 import {
   type ColumnDef,
-  flexRender,
   getCoreRowModel,
   getExpandedRowModel,
   getFilteredRowModel,
@@ -16,9 +15,9 @@ import { type KeyboardEvent, type ReactNode, useLayoutEffect, useMemo, useRef, u
 import { t } from '../lib/speech.ts';
 import { Button, PaperLink } from './Button.tsx';
 import { ColumnChoice } from './ColumnChoice.tsx';
-import { saveCsv } from './csv.ts';
 import { ListField, TypedField } from './Labelled.tsx';
-import type { TableColumn } from './tableColumn.ts';
+import { Cells, rowLook, saveTable, TableHead } from './Table.tsx';
+import { columnId, type TableColumn } from './tableColumn.ts';
 import { useKept } from './useKept.ts';
 import { usePrinting } from './usePrinting.ts';
 
@@ -35,7 +34,7 @@ export function DataTable<R>(props: {
   label: string;
   rows: R[];
   columns: TableColumn<R>[];
-  idOf: (row: R) => number | string;
+  keyOf: (row: R) => number | string;
   empty: string;
   open?: (row: R) => void;
   /** More rows may be had; asked for as the end comes near. */
@@ -45,21 +44,19 @@ export function DataTable<R>(props: {
   /** Filters of its own, beside the one for words. */
   children?: ReactNode;
 }) {
-  const { name, label, rows, columns, idOf, empty, open, more, file, children } = props;
-  const [sorting, setSorting] = useKept<SortingState>(t('{0} sorting', name), []);
+  const { name, label, rows, columns, keyOf, empty, open, more, file, children } = props;
+  const [sorting, setSorting] = useKept<SortingState>(`${name} sorting`, []);
   const [visible, setVisible] = useKept<VisibilityState>(
-    t('{0} columns', name),
-    Object.fromEntries(columns.map((c) => [c.id, !c.hidden])),
+    `${name} columns`,
+    Object.fromEntries(columns.map((c) => [columnId(c), !c.hidden])),
   );
-  const [grouping, setGrouping] = useKept<string[]>(t('{0} grouping', name), []);
+  const [grouping, setGrouping] = useKept<string[]>(`${name} grouping`, []);
   const [words, setWords] = useState('');
   const defs = useMemo<ColumnDef<R>[]>(
     () =>
       columns.map((c) => ({
-        id: c.id,
-        header: c.name,
-        accessorFn: (row) => c.value(row) ?? '',
-        cell: (context) => c.show?.(context.row.original) ?? context.getValue<string | number>(),
+        id: columnId(c),
+        accessorFn: (row) => c.value?.(row) ?? '',
         sortingFn: c.figure ? 'basic' : 'alphanumeric',
         sortUndefined: 'last',
         enableGrouping: c.groups ?? false,
@@ -72,7 +69,7 @@ export function DataTable<R>(props: {
     state: { sorting, columnVisibility: visible, grouping, globalFilter: words, expanded: true },
     onSortingChange: setSorting,
     onColumnVisibilityChange: setVisible,
-    getRowId: (row) => String(idOf(row)),
+    getRowId: (row) => String(keyOf(row)),
     globalFilterFn: (row, id, typed: string) =>
       String(row.getValue(id)).toLowerCase().includes(typed.trim().toLowerCase()),
     getCoreRowModel: getCoreRowModel(),
@@ -84,25 +81,23 @@ export function DataTable<R>(props: {
   });
   const lines = table.getRowModel().rows;
   const found = table.getFilteredRowModel().rows;
-  const shown = columns.filter((c) => visible[c.id] !== false);
+  const shown = columns.filter((c) => visible[columnId(c)] !== false);
   const groups = columns.filter((c) => c.groups);
   const save = () =>
-    saveCsv(
+    saveTable(
       name,
-      shown.map((c) => c.name),
-      found.length === rows.length && sorting.length === 0
-        ? rows.map((r) => shown.map((c) => c.value(r)))
-        : table
-            .getSortedRowModel()
-            .flatRows.filter((r) => !r.getIsGrouped())
-            .map((r) => shown.map((c) => c.value(r.original))),
+      shown,
+      table
+        .getSortedRowModel()
+        .flatRows.filter((r) => !r.getIsGrouped())
+        .map((r) => r.original),
     );
   return (
     <section aria-label={label}>
       <div className="no-print mb-4 flex flex-wrap items-end gap-3">
         <div className="min-w-52 flex-1">
           <TypedField
-            label={t('Find in it')}
+            label={t('Search')}
             type="search"
             value={words}
             onChange={(e) => setWords(e.target.value)}
@@ -112,11 +107,11 @@ export function DataTable<R>(props: {
         {groups.length > 0 && (
           <div className="min-w-44">
             <ListField
-              label={t('Together by')}
+              label={t('Group by')}
               value={grouping[0] ?? NONE}
               options={[
                 { value: NONE, name: t('nothing') },
-                ...groups.map((c) => ({ value: c.id, name: c.name.toLowerCase() })),
+                ...groups.map((c) => ({ value: columnId(c), name: c.name.toLowerCase() })),
               ]}
               onChange={(id) => setGrouping(id === NONE ? [] : [id])}
             />
@@ -124,9 +119,9 @@ export function DataTable<R>(props: {
         )}
         <ColumnChoice columns={columns} visible={visible} set={setVisible} />
         {file ? (
-          <PaperLink href={file}>{t('As a file, CSV')}</PaperLink>
+          <PaperLink href={file}>{t('Download CSV')}</PaperLink>
         ) : (
-          <Button onClick={save}>{t('As a file, CSV')}</Button>
+          <Button onClick={save}>{t('Download CSV')}</Button>
         )}
       </div>
       <p className="sr-only" role="status">
@@ -134,7 +129,7 @@ export function DataTable<R>(props: {
       </p>
       {lines.length === 0 ? (
         <p className="border-t-2 border-ink pt-2 text-muted">
-          {rows.length === 0 ? empty : t('Nothing like that. Take a filter away.')}
+          {rows.length === 0 ? empty : t('Nothing matches. Remove a filter.')}
         </p>
       ) : (
         <Lines<R>
@@ -159,10 +154,10 @@ function Lines<R>(props: {
   more?: () => void;
 }) {
   const { lines, columns, sorting, sort, open, more } = props;
-  const top = useRef<HTMLDivElement>(null);
+  const top = useRef<HTMLTableSectionElement>(null);
   const [above, setAbove] = useState(0);
   const [at, setAt] = useState(0);
-  useLayoutEffect(() => setAbove(top.current?.offsetTop ?? 0), []);
+  useLayoutEffect(() => setAbove((top.current?.getBoundingClientRect().top ?? 0) + window.scrollY), []);
   const printing = usePrinting();
   const virtual = useWindowVirtualizer({
     count: lines.length,
@@ -176,9 +171,7 @@ function Lines<R>(props: {
   useLayoutEffect(() => {
     if (more && last >= lines.length - 12) more();
   }, [more, last, lines.length]);
-  const across = {
-    gridTemplateColumns: columns.map((c) => `minmax(0, ${c.wide ?? 1}fr)`).join(' '),
-  };
+  const shares = columns.reduce((sum, c) => sum + (c.wide ?? 1), 0);
   const goTo = (index: number) => {
     const to = Math.max(0, Math.min(lines.length - 1, index));
     setAt(to);
@@ -202,81 +195,70 @@ function Lines<R>(props: {
       open?.(line.original);
     }
   };
+  const order = sorting[0];
+  const below = virtual.getTotalSize() + above - (items.at(-1)?.end ?? above);
   return (
-    // biome-ignore lint/a11y/useSemanticElements: rows of a real table can't be placed one by one as they scroll into sight
-    <div role="table" aria-rowcount={lines.length + 1} className="border-t-2 border-ink">
-      {/* biome-ignore lint/a11y/useSemanticElements: see above */}
-      {/* biome-ignore lint/a11y/useFocusableInteractive: its cells are */}
-      <div role="row" className="ruled grid gap-x-5 border-faint max-sm:hidden" style={across}>
-        {columns.map((c) => {
-          const sorted = sorting.find((s) => s.id === c.id);
-          return (
-            // biome-ignore lint/a11y/useSemanticElements: see above
-            // biome-ignore lint/a11y/useFocusableInteractive: the button in it is
-            <div
-              key={c.id}
-              role="columnheader"
-              aria-sort={sorted ? (sorted.desc ? 'descending' : 'ascending') : 'none'}
-              className={c.figure ? 'text-right' : ''}
-            >
-              <button type="button" className="caps min-h-12 text-muted" onClick={() => sort(c.id)}>
-                {c.name}
-                <span aria-hidden className="text-ink">
-                  {sorted ? (sorted.desc ? ' ↓' : ' ↑') : ''}
-                </span>
-              </button>
-            </div>
-          );
-        })}
-      </div>
-      <div ref={top} className="relative" style={{ height: printing ? undefined : virtual.getTotalSize() }}>
+    <table
+      aria-rowcount={lines.length + 1}
+      className="w-full border-t-2 border-ink max-sm:block sm:table-fixed"
+    >
+      <colgroup>
+        {columns.map((c) => (
+          <col key={columnId(c)} style={{ width: `${(100 * (c.wide ?? 1)) / shares}%` }} />
+        ))}
+      </colgroup>
+      <TableHead
+        columns={columns}
+        onPhone="stacks"
+        sort={{ by: order?.id, desc: order?.desc ?? false, set: sort }}
+      />
+      <tbody ref={top} className="max-sm:block">
+        <Unseen px={printing ? 0 : (items[0]?.start ?? above) - above} columns={columns.length} />
         {items.map((item) => {
           const line = lines[item.index];
           if (!line) return null;
+          const grouped = line.getIsGrouped();
           return (
-            // biome-ignore lint/a11y/useSemanticElements: see above
-            <div
+            <tr
               key={item.key}
               ref={virtual.measureElement}
               data-index={item.index}
               id={`row-${line.id}`}
-              role="row"
               aria-rowindex={item.index + 2}
               tabIndex={item.index === at ? 0 : -1}
-              className={`ruled top-0 left-0 w-full border-faint py-2 leading-snug ${printing ? '' : 'absolute'} ${
-                line.getIsGrouped() ? 'bg-faint/40 font-semibold' : ''
-              } sm:grid sm:gap-x-5`}
-              style={{ ...across, ...(!printing && { transform: `translateY(${item.start - above}px)` }) }}
+              className={`${rowLook('stacks')} ${grouped ? 'bg-faint/40 font-semibold' : ''}`}
               onKeyDown={(event) => onKey(event, line, item.index)}
               onFocus={() => setAt(item.index)}
             >
-              <Cells line={line} columns={columns} />
-            </div>
+              <Cells
+                columns={columns}
+                onPhone="stacks"
+                inside={(c) =>
+                  grouped ? ofGroup(line, c) : (c.show?.(line.original) ?? c.value?.(line.original))
+                }
+              />
+            </tr>
           );
         })}
-      </div>
-    </div>
+        <Unseen px={printing ? 0 : below} columns={columns.length} />
+      </tbody>
+    </table>
   );
 }
 
-function Cells<R>({ line, columns }: { line: Row<R>; columns: TableColumn<R>[] }) {
-  const grouped = line.getIsGrouped();
-  return columns.map((c) => {
-    const cell = line.getAllCells().find((k) => k.column.id === c.id);
-    const inside = grouped
-      ? cell?.getIsGrouped()
-        ? `${String(cell.getValue()) || 'none'} (${line.getLeafRows().length})`
-        : c.sum?.(line.getLeafRows().map((r) => r.original))
-      : cell && flexRender(cell.column.columnDef.cell, cell.getContext());
-    return (
-      // biome-ignore lint/a11y/useSemanticElements: see above
-      <div
-        key={c.id}
-        role="cell"
-        className={`${c.figure ? 'reading sm:text-right' : ''} ${c.desk ? 'max-sm:hidden' : ''} min-w-0`}
-      >
-        {inside}
-      </div>
-    );
-  });
+/** As high as the rows that are out of sight. */
+function Unseen({ px, columns }: { px: number; columns: number }) {
+  return (
+    <tr aria-hidden className="max-sm:block">
+      <td colSpan={columns} className="p-0 max-sm:block" style={{ height: Math.max(0, px) }} />
+    </tr>
+  );
+}
+
+/** What stands in the heading of a group: what it is by, how many, and what its figures come to. */
+function ofGroup<R>(line: Row<R>, column: TableColumn<R>): ReactNode {
+  const rows = line.getLeafRows().map((r) => r.original);
+  return line.groupingColumnId === columnId(column)
+    ? `${String(line.groupingValue ?? '') || t('none')} (${rows.length})`
+    : column.sum?.(rows);
 }

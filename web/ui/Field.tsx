@@ -13,7 +13,7 @@ export function Field(props: {
   const id = useId();
   const note = `${id}-note`;
   return (
-    <div className="flex flex-col gap-1">
+    <div className="flex min-w-0 flex-col gap-1">
       <label htmlFor={id} className="caps text-muted">
         {label}
       </label>

@@ -3,9 +3,10 @@ import { Controller, type FieldPath, type FieldValues } from 'react-hook-form';
 import { Choice, type Option } from './Choice.tsx';
 import { Field, TextInput } from './Field.tsx';
 import { Refusal } from './Refusal.tsx';
+import { Tick } from './Tick.tsx';
 import type { TextForm } from './useTextForm.ts';
 
-type Bound<V extends FieldValues> = { of: TextForm<V>; name: FieldPath<V>; label: string; hint?: ReactNode };
+type Bound<V extends FieldValues> = { of: TextForm<V>; name: FieldPath<V>; label?: string; hint?: ReactNode };
 
 function errorOf<V extends FieldValues>({ of, name }: Pick<Bound<V>, 'of' | 'name'>): ReactNode {
   const fault = of.faultAt(name);
@@ -16,7 +17,7 @@ function errorOf<V extends FieldValues>({ of, name }: Pick<Bound<V>, 'of' | 'nam
 export function TextField<V extends FieldValues>(
   props: Bound<V> & Omit<ComponentProps<'input'>, 'name' | 'form'>,
 ) {
-  const { of, name, label, hint, ...input } = props;
+  const { of, name, label = of.labelOf(name), hint, ...input } = props;
   return (
     <Field label={label} error={errorOf(props)} hint={hint}>
       {(described) => <TextInput {...described} {...input} {...of.form.register(name)} />}
@@ -26,7 +27,7 @@ export function TextField<V extends FieldValues>(
 
 /** A field for a paragraph. */
 export function NoteField<V extends FieldValues>(props: Bound<V>) {
-  const { of, name, label, hint } = props;
+  const { of, name, label = of.labelOf(name), hint } = props;
   return (
     <Field label={label} error={errorOf(props)} hint={hint}>
       {(described) => (
@@ -45,7 +46,7 @@ export function NoteField<V extends FieldValues>(props: Bound<V>) {
 export function ChoiceField<V extends FieldValues>(
   props: Bound<V> & { options: Option[]; placeholder?: string; onChosen?: (value: string) => void },
 ) {
-  const { of, name, label, hint, options, placeholder, onChosen } = props;
+  const { of, name, label = of.labelOf(name), hint, options, placeholder, onChosen } = props;
   return (
     <Field label={label} error={errorOf(props)} hint={hint}>
       {(described) => (
@@ -71,11 +72,16 @@ export function ChoiceField<V extends FieldValues>(
 }
 
 /** A box to tick. */
-export function TickField<V extends FieldValues>({ of, name, label }: Bound<V>) {
+export function TickField<V extends FieldValues>({ of, name, label = of.labelOf(name) }: Bound<V>) {
   return (
-    <label className="flex min-h-12 items-center gap-3 self-center">
-      <input type="checkbox" className="size-5 accent-ink" {...of.form.register(name)} />
-      {label}
-    </label>
+    <Controller
+      control={of.form.control}
+      name={name}
+      render={({ field }) => (
+        <Tick className="self-center" ref={field.ref} checked={field.value} set={field.onChange}>
+          {label}
+        </Tick>
+      )}
+    />
   );
 }

@@ -20,7 +20,7 @@ export function FormFoot(props: {
         <p className="flex flex-wrap items-center gap-x-4">
           {t('What you typed here before is still here.')}
           <button type="button" className="min-h-12 underline underline-offset-4" onClick={startAfresh}>
-            {t('Start afresh')}
+            {t('Start over')}
           </button>
         </p>
       )}

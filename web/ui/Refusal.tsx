@@ -1,7 +1,7 @@
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { ApiProblem } from '../lib/api.ts';
 import { problemSaid, said, t } from '../lib/speech.ts';
-import { ManagersWord } from './ManagersWord.tsx';
+import { AskForOverride } from './AskForOverride.tsx';
 
 /** A no in plain words: a filled bar, what is wrong, and what would work. */
 export function Refusal({ problem, id }: { problem: CoreRefusal | Error | null; id?: string }) {
@@ -10,7 +10,7 @@ export function Refusal({ problem, id }: { problem: CoreRefusal | Error | null; 
   const asked = problem instanceof ApiProblem ? problem.problem.override : undefined;
   return (
     <Stop id={id} reason={reason} remedy={remedy}>
-      {asked && <ManagersWord of={asked} />}
+      {asked && <AskForOverride of={asked} />}
     </Stop>
   );
 }

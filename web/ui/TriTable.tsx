@@ -1,4 +1,6 @@
-import type { FieldPath, FieldValues } from 'react-hook-form';
+import { Controller, type FieldPath, type FieldValues } from 'react-hook-form';
+import { Table } from './Table.tsx';
+import { Tick } from './Tick.tsx';
 import type { TextForm } from './useTextForm.ts';
 
 /**
@@ -16,47 +18,34 @@ export function TriTable<V extends FieldValues>(props: {
   noted?: { value: string; words: (key: string) => string };
 }) {
   const { of, at, caption, rows, answers, noted } = props;
+  const radio = (answer: { value: string; name: string }) => ({
+    name: answer.name,
+    middle: true,
+    show: ({ key, name }: { key: string; name: string }) => (
+      <label className="flex min-h-11 cursor-pointer items-center justify-center">
+        <input
+          type="radio"
+          className="size-5 accent-ink"
+          value={answer.value}
+          {...of.form.register(`${at}.${key}` as FieldPath<V>)}
+        />
+        <span className="sr-only">
+          {name}: {answer.name}
+        </span>
+        {noted?.value === answer.value && (
+          <span className="ml-2 w-16 text-left text-muted">{noted.words(key)}</span>
+        )}
+      </label>
+    ),
+  });
   return (
-    <table className="w-full border-t-2 border-ink">
-      <caption className="sr-only">{caption}</caption>
-      <thead>
-        <tr className="ruled border-faint">
-          <td />
-          {answers.map(({ value, name }) => (
-            <th key={value} scope="col" className="caps px-1 py-1 text-center font-normal text-muted">
-              {name}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(({ key, name }) => (
-          <tr key={key} className="ruled border-faint">
-            <th scope="row" className="py-1 text-left font-normal leading-tight">
-              {name}
-            </th>
-            {answers.map((answer) => (
-              <td key={answer.value} className="w-18 text-center">
-                <label className="flex min-h-11 cursor-pointer items-center justify-center">
-                  <input
-                    type="radio"
-                    className="size-5 accent-ink"
-                    value={answer.value}
-                    {...of.form.register(`${at}.${key}` as FieldPath<V>)}
-                  />
-                  <span className="sr-only">
-                    {name}: {answer.name}
-                  </span>
-                  {noted?.value === answer.value && (
-                    <span className="ml-2 w-16 text-left text-muted">{noted.words(key)}</span>
-                  )}
-                </label>
-              </td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Table
+      caption={caption}
+      rows={rows}
+      keyOf={(row) => row.key}
+      small
+      columns={[{ name: '', heads: true, show: (row) => row.name }, ...answers.map(radio)]}
+    />
   );
 }
 
@@ -68,18 +57,27 @@ export function TickList<V extends FieldValues>(props: {
 }) {
   const { of, at, options } = props;
   return (
-    <div className="grid grid-cols-2 gap-x-4">
-      {options.map(({ value, name }) => (
-        <label key={value} className="flex min-h-11 items-center gap-3 leading-tight">
-          <input
-            type="checkbox"
-            className="size-5 shrink-0 accent-ink"
-            value={value}
-            {...of.form.register(at)}
-          />
-          {name}
-        </label>
-      ))}
-    </div>
+    <Controller
+      control={of.form.control}
+      name={at}
+      render={({ field }) => {
+        const chosen: readonly string[] = field.value;
+        return (
+          <div className="grid grid-cols-2 gap-x-4 leading-tight">
+            {options.map(({ value, name }) => (
+              <Tick
+                key={value}
+                checked={chosen.includes(value)}
+                set={(on) =>
+                  field.onChange(on ? [...chosen, value] : chosen.filter((other) => other !== value))
+                }
+              >
+                {name}
+              </Tick>
+            ))}
+          </div>
+        );
+      }}
+    />
   );
 }

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { clockTime, dayInWords, dayOf, shopDay } from './dates.ts';
+import { dayInWords, dayOf, shopDay, timeOfDay } from './dates.ts';
 
 describe('days and times are the shop’s own', () => {
   it('in summer and in winter, wherever the tablet thinks it is', () => {
-    expect(clockTime('2026-05-04T08:30:00Z', 'Europe/London')).toBe('09:30');
-    expect(clockTime('2026-12-04T08:30:00Z', 'Europe/London')).toBe('08:30');
-    expect(clockTime('2026-05-04T23:59:00Z', 'UTC')).toBe('23:59');
-    expect(clockTime('2026-05-04T00:00:00Z', 'UTC')).toBe('00:00');
+    expect(timeOfDay('2026-05-04T08:30:00Z', 'Europe/London')).toBe('09:30');
+    expect(timeOfDay('2026-12-04T08:30:00Z', 'Europe/London')).toBe('08:30');
+    expect(timeOfDay('2026-05-04T23:59:00Z', 'UTC')).toBe('23:59');
+    expect(timeOfDay('2026-05-04T00:00:00Z', 'UTC')).toBe('00:00');
   });
 
   it('and a day begins when it begins there', () => {

@@ -1,6 +1,6 @@
 import { locale } from '../lib/speech.ts';
 /** `14:05`, on the shop's clock. */
-export const clockTime = (iso: string, zone: string): string => formatter('time', zone).format(new Date(iso));
+export const timeOfDay = (iso: string, zone: string): string => formatter('time', zone).format(new Date(iso));
 
 /** `Mon 4 May 2026`, the shop's day. */
 export const shopDay = (iso: string, zone: string): string => formatter('day', zone).format(new Date(iso));

@@ -1,14 +1,25 @@
 import { type ComponentType, createElement, type ReactNode, useEffect, useReducer, useState } from 'react';
+import type { Params } from 'react-router';
 import { refuse } from '#contract/refusals.ts';
 import { t } from '../lib/speech.ts';
+import type { PageQuery } from '../state/useAsked.ts';
 import { Button } from './Button.tsx';
 import { Refusal } from './Refusal.tsx';
 
 /** A part of the program that is fetched when it is first wanted. */
-export type Fetched<P> = ComponentType<P> & { fetch(): Promise<void>; here(): boolean };
+export type Fetched<P> = ComponentType<P> & {
+  fetch(): Promise<void>;
+  here(): boolean;
+  /** What it can't be shown without, once it is here. */
+  needs: Needs;
+};
+
+/** What a page of an address asks for before it is shown. */
+export type Needs = (of: { params: Params; personId: number }) => readonly PageQuery[];
 
 type Source<P> = {
   part: ComponentType<P> | null;
+  needs: Needs;
   fetch(): Promise<void>;
   meanwhile: ReactNode;
   around(refusal: ReactNode, props: P): ReactNode;
@@ -21,14 +32,18 @@ type Source<P> = {
  * @param around what its refusal stands in, where it can't be fetched
  */
 export function fetched<P extends object>(
-  load: () => Promise<{ default: ComponentType<P> }>,
+  load: () => Promise<{ default: ComponentType<P> & { needs?: Needs } }>,
   meanwhile: ReactNode = null,
   around: Source<P>['around'] = (refusal) => refusal,
 ): Fetched<P> {
   const source: Source<P> = {
     part: null,
+    needs: () => [],
     async fetch() {
-      source.part ??= (await load()).default;
+      if (source.part) return;
+      const { default: part } = await load();
+      source.needs = part.needs ?? source.needs;
+      source.part = part;
     },
     meanwhile,
     around,
@@ -36,6 +51,7 @@ export function fetched<P extends object>(
   return Object.assign((props: P) => <Part source={source} props={props} />, {
     fetch: source.fetch,
     here: () => source.part !== null,
+    needs: ((of) => source.needs(of)) satisfies Needs,
   });
 }
 

@@ -1,9 +1,8 @@
 import type { FieldValues } from 'react-hook-form';
 import type { Schema } from 'yup';
-import type { Topic } from '#contract/ledger.ts';
 import { patch, post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
-import { askAgain } from '../state/queries.ts';
+import { t } from '../lib/speech.ts';
 import { type Reading, useTextForm } from './useTextForm.ts';
 
 /** The shop itself is the one row without an id. */
@@ -13,13 +12,12 @@ type Options<V extends FieldValues, R extends Row> = {
   /** The row being changed; null for a new one. */
   row: R | null;
   path: string;
-  topic: Topic;
   schema: Schema<unknown>;
   typed: (row: R | null) => V;
   read: (typed: V) => Reading;
-  /** The fields' names, for telling someone else's change from one's own. */
-  labels: Partial<Record<keyof V, string>>;
   done: (row: R) => void;
+  /** Where the body is shaped otherwise than the form: the field that a part of the body is typed in. */
+  fields?: Readonly<Record<string, string>>;
 };
 
 /**
@@ -27,7 +25,7 @@ type Options<V extends FieldValues, R extends Row> = {
  * one is chosen.
  */
 export function useRowForm<V extends FieldValues, R extends Row>(options: Options<V, R>) {
-  const { row, path, topic, schema, typed, read, labels, done } = options;
+  const { row, path, schema, typed, read, done, fields } = options;
   const { who } = useSession();
   const of = useTextForm<V, R>({
     keptAs: `${who.personId} ${path} ${row?.id ?? (row ? 'the one' : 'new')}`,
@@ -35,38 +33,28 @@ export function useRowForm<V extends FieldValues, R extends Row>(options: Option
     revision: row?.revision ?? 0,
     read,
     schema,
+    ...(fields && { fields }),
     send: (body, revision) =>
       row ? patch<R>(row.id === undefined ? path : `${path}/${row.id}`, body, revision) : post<R>(path, body),
-    done: (saved) => {
-      askAgain(topic);
-      done(saved);
-    },
+    done,
   });
   const { theirs } = of;
   const clash = theirs && {
-    takeTheirs: () => {
-      of.takeTheirs(typed(theirs));
-      askAgain(topic);
-    },
+    takeTheirs: () => of.takeTheirs(typed(theirs)),
     keepMine: () => void of.keepMine(),
-    differs: differences(of.form.getValues(), typed(theirs), labels),
+    differs: differences(of.form.getValues(), typed(theirs), of.labelOf),
   };
-  const { saving, problem, startAfresh } = of;
-  return { ...of, foot: { saving, problem, startAfresh, theirs: clash } };
+  return { ...of, foot: { ...of.foot, theirs: clash } };
 }
 
 /** Where two sets of typed values differ: `Fill limit: theirs 700 ml, yours 750 ml`. */
-function differences<V extends object>(
-  mine: V,
-  theirs: V,
-  labels: Partial<Record<keyof V, string>>,
-): string[] {
-  return (Object.keys(labels) as (keyof V)[])
-    .filter((key) => JSON.stringify(mine[key]) !== JSON.stringify(theirs[key]))
+function differences<V extends object>(mine: V, theirs: V, labelOf: (name: string) => string): string[] {
+  return (Object.keys(theirs) as (keyof V & string)[])
+    .filter((key) => labelOf(key) !== '' && JSON.stringify(mine[key]) !== JSON.stringify(theirs[key]))
     .map((key) => {
       const [a, b] = [theirs[key], mine[key]];
       return typeof a === 'string' && typeof b === 'string'
-        ? `${labels[key]}: theirs ${a || 'empty'}, yours ${b || 'empty'}`
-        : `${labels[key]}: theirs differ from yours`;
+        ? t('{0}: theirs {1}, yours {2}', labelOf(key), a || t('empty'), b || t('empty'))
+        : t('{0}: theirs differ from yours', labelOf(key));
     });
 }

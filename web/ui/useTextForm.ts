@@ -9,16 +9,17 @@ import {
   useForm,
 } from 'react-hook-form';
 import { type Schema, ValidationError } from 'yup';
-import { type Remedy, remedyIn, type Sentence, sentenceOf } from '#contract/faults.ts';
+import { sentenceOf } from '#contract/faults.ts';
 import { refuse } from '#contract/refusals.ts';
 import type { Refusal } from '#core/outcome.ts';
 import { ApiProblem } from '../lib/api.ts';
-import { shopNow } from '../lib/clock.ts';
+import { shopNow } from '../lib/shopNow.ts';
 import { faultSaid, said } from '../lib/speech.ts';
 import { asTypedBefore, useFormDrafts } from '../state/formDrafts.ts';
+import { labelIn, remedyFor } from './described.ts';
 
 /** What was typed, read by the trade's own parsers: the body to send, and what could not be read, by field. */
-export type Reading = { body: unknown; refusals?: Record<string, Refusal> };
+export type Reading = { body: unknown; refusals?: Readonly<Record<string, Refusal>> | undefined };
 
 type Fault = { type: string; message: string; types: { remedy: string } };
 
@@ -39,6 +40,8 @@ type Options<V extends FieldValues, R> = {
 export type TextForm<V extends FieldValues> = {
   form: UseFormReturn<V>;
   faultAt: (name: string) => Refusal | null;
+  /** What a field is called, by the schema. */
+  labelOf: (name: string) => string;
 };
 
 /**
@@ -47,6 +50,7 @@ export type TextForm<V extends FieldValues> = {
  */
 export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
   const { read, schema, send, done, keptAs, fields = {} } = options;
+  const inBody = Object.fromEntries(Object.entries(fields).map(([path, name]) => [name, path]));
   const [problem, setProblem] = useState<Error | null>(null);
   // The revision the typed values were made from: a later one, heard of while typing, must still be a clash.
   const [before, setBefore] = useState(() => (keptAs ? useFormDrafts.getState().drafts[keptAs] : undefined));
@@ -111,28 +115,31 @@ export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
   const clash =
     problem instanceof ApiProblem && problem.problem.code === 'revision.old' ? problem.problem.current : null;
 
+  const saving = form.formState.isSubmitting;
+  /** Lets go of what was typed before, where the form was opened with it. */
+  const startAfresh = before
+    ? () => {
+        forget();
+        setRevision(options.revision ?? 0);
+        form.reset(options.values);
+      }
+    : null;
+
   return {
     form,
     submit: form.handleSubmit(() => book(revision)),
-    saving: form.formState.isSubmitting,
-    problem,
+    /** What its foot shows. */
+    foot: { saving, problem, startAfresh },
     /** The row as someone else left it in between, if they did. */
     theirs: clash as R | null,
     keepMine: () => clash && book((clash as { revision: number }).revision),
-    /** Lets go of what was typed before, where the form was opened with it. */
-    startAfresh: before
-      ? () => {
-          forget();
-          setRevision(options.revision ?? 0);
-          form.reset(options.values);
-        }
-      : null,
     takeTheirs: (values: V) => {
       setProblem(null);
       forget();
       if (clash) setRevision((clash as { revision: number }).revision);
       form.reset(values);
     },
+    labelOf: (name: string): string => labelIn(schema, inBody[name] ?? name),
     /** What is wrong at a field, as a refusal to show under it. */
     faultAt: (name: string): Refusal | null => {
       const fault = dig(form.formState.errors, name) as Partial<Fault> | undefined;
@@ -171,15 +178,6 @@ function faultsIn(
     }
   }
   return faults;
-}
-
-function remedyFor(schema: Schema<unknown>, name: string): Sentence {
-  let at: unknown = schema.describe();
-  for (const part of name.split('.')) {
-    const { fields, innerType } = at as { fields?: Record<string, unknown>; innerType?: unknown };
-    at = fields?.[part] ?? (/^\d+$/.test(part) ? innerType : undefined) ?? {};
-  }
-  return remedyIn((at as { meta?: Remedy }).meta ?? {});
 }
 
 /** `{ 'a.0.b': x }` as `{ a: [{ b: x }] }`: the form keeps its errors in the shape of its values. */

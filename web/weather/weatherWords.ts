@@ -1,7 +1,7 @@
 import type { WeatherNow, WeatherReading } from '#contract/weather.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { t } from '../lib/speech.ts';
-import { clockTime } from '../ui/dates.ts';
+import { timeOfDay } from '../ui/dates.ts';
 
 const FROM: () => Record<WeatherReading['source'], string> = () => ({
   typed: 'typed',
@@ -11,7 +11,7 @@ const FROM: () => Record<WeatherReading['source'], string> = () => ({
 
 /** Where a reading is from, by whom and when. */
 export const weatherFrom = ({ source, personName, at }: WeatherReading, zone: string): string =>
-  [FROM()[source], personName && t('by {0}', personName), t('at {0}', clockTime(at, zone))]
+  [FROM()[source], personName && t('by {0}', personName), t('at {0}', timeOfDay(at, zone))]
     .filter(Boolean)
     .join(' ');
 

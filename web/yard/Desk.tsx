@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Unsettled } from '#contract/clocks.ts';
@@ -7,12 +6,13 @@ import { atLeast } from '#contract/roles.ts';
 import { aboutToRunOut, batchesDue } from '#core/stock/soon.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../lib/api.ts';
-import { shopMs, shopNow } from '../lib/clock.ts';
 import { useSession } from '../lib/session.tsx';
-import { t } from '../lib/speech.ts';
-import { askAgain, backupsQuery, containersQuery, unsettledQuery, vesselsQuery } from '../state/queries.ts';
+import { shopMs, shopNow } from '../lib/shopNow.ts';
+import { problemSaid, t } from '../lib/speech.ts';
+import { backupsQuery, containersQuery, unsettledQuery, vesselsQuery } from '../state/queries.ts';
+import { useCommand } from '../state/useCommand.ts';
 import { useQuery } from '../state/useQuery.ts';
-import { clockTime, dayInWords, dayOf, shopDay } from '../ui/dates.ts';
+import { dayInWords, dayOf, shopDay, timeOfDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 
 /** What will be needed soon: bottles that go out of date, product that runs out, what has to be settled, the copies. */
@@ -88,14 +88,14 @@ function Copies() {
   const { data } = useQuery(backupsQuery);
   if (!data) return null;
   const { newestAt, kept, trouble, lowRoom, freeBytes } = data;
-  const when = (at: string) => `${shopDay(at, shop.zone)}, ${clockTime(at, shop.zone)}`;
+  const when = (at: string) => `${shopDay(at, shop.zone)}, ${timeOfDay(at, shop.zone)}`;
   const old = newestAt !== null && shopMs() - Date.parse(newestAt) > OLD_H * HOUR_MS;
   return (
-    <section aria-label={t('Copies of the books')}>
-      <h2 className="mb-1">{t('Copies of the books')}</h2>
+    <section aria-label={t('Backups')}>
+      <h2 className="mb-1">{t('Backups')}</h2>
       {trouble && (
         <p role="alert" className="border-l-6 border-stop py-2 pl-3">
-          <strong className="text-stop">{t('No copy was made on {0}.', when(trouble.at))}</strong>{' '}
+          <strong className="text-stop">{t('No backup was made on {0}.', when(trouble.at))}</strong>{' '}
           {trouble.why}
         </p>
       )}
@@ -105,7 +105,7 @@ function Copies() {
             {t('The disk is nearly full: {0} are free.', inMegabytes(freeBytes))}
           </strong>{' '}
           {t(
-            'The next copy finds no room, and below 67 MB nothing can be booked. Make room on the machine the program runs on.',
+            'The next backup finds no room, and below 67 MB nothing can be booked. Make room on the machine the program runs on.',
           )}
         </p>
       )}
@@ -138,24 +138,21 @@ function ToSettle() {
 
 function Settle({ row }: { row: Unsettled }) {
   const { who, shop } = useSession();
-  const settling = useMutation({
-    mutationFn: () => post(`/unsettled/${row.id}/settlements`, {}),
-    onSettled: () => askAgain('unsettled'),
-  });
+  const settling = useCommand(() => post(`/unsettled/${row.id}/settlements`, {}));
   return (
     <li className="ruled flex items-center justify-between gap-3 border-faint py-2">
       <span>
-        <strong>{row.what}</strong>, {row.personName}
-        {row.occurredAt && `, ${clockTime(row.occurredAt, shop.zone)}`}
-        <span className="block text-muted">{row.reason}</span>
-        {settling.error && <Refusal problem={settling.error} />}
+        <strong>{t(...row.what)}</strong>, {row.personName}
+        {row.occurredAt && `, ${timeOfDay(row.occurredAt, shop.zone)}`}
+        <span className="block text-muted">{problemSaid(row.refusal).reason}</span>
+        {settling.refusal && <Refusal problem={settling.refusal} />}
       </span>
       {atLeast(who.role, 'lead') && (
         <button
           type="button"
           className="min-h-12 px-2 underline underline-offset-4"
-          disabled={settling.isPending}
-          onClick={() => settling.mutate()}
+          disabled={settling.waiting}
+          onClick={() => settling.run()}
         >
           {t('Settled')}
         </button>

@@ -1,7 +1,6 @@
-import { useMutation } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import type { RecipeRow, RecipeVersion } from '#contract/recipes.ts';
-import type { StationAct, WeatherNow } from '#contract/weather.ts';
+import type { WeatherNow } from '#contract/weather.ts';
 import { hindrances } from '#core/dwell/goNoGo.ts';
 import { type HourPieces, piecesInWords, piecesName, usualSoil } from '#core/dwell/vehicleWindow.ts';
 import { SKY_NAMES, weatherInWords } from '#core/dwell/weather.ts';
@@ -12,24 +11,39 @@ import { factorFor } from '../clocks/clockWindows.ts';
 import { dwell } from '../clocks/dwellWorker.ts';
 import { laidHere } from '../clocks/laidHere.ts';
 import { Hindrances } from '../clocks/WindowAnswer.tsx';
-import { post } from '../lib/api.ts';
-import { shopMs } from '../lib/clock.ts';
+import { StationStandIn } from '../demo/StationStandIn.tsx';
 import { useSession } from '../lib/session.tsx';
+import { shopMs } from '../lib/shopNow.ts';
 import { t } from '../lib/speech.ts';
-import { useBookGround } from '../recipes/useBook.ts';
-import { askAgain, filmFactorsQuery, recipesQuery, weatherQuery } from '../state/queries.ts';
-import { useQuery } from '../state/useQuery.ts';
-import { clockTime } from '../ui/dates.ts';
+import { useBookFacts } from '../recipes/useBook.ts';
+import { filmFactorsQuery, recipesQuery, weatherQuery } from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
+import { timeOfDay } from '../ui/dates.ts';
+import { More } from '../ui/More.tsx';
+import { Part } from '../ui/Part.tsx';
 import { Watch } from '../ui/Refusal.tsx';
+import { Table } from '../ui/Table.tsx';
 import { TypeWeather } from '../weather/TypeWeather.tsx';
 import { staleFor, weatherFrom } from '../weather/weatherWords.ts';
 
 /** The weather, and what it does to foam on a car now and in the coming hours. */
 export function WeatherHere() {
+  const [weather] = useAsked(weatherQuery);
+  return (
+    <Part without={<WeatherNowHere weather={weather} hours={null} />}>
+      <WithHours weather={weather} />
+    </Part>
+  );
+}
+
+const WithHours = ({ weather }: { weather: WeatherNow }) => (
+  <WeatherNowHere weather={weather} hours={useHours(weather)} />
+);
+
+type Hours = { name: string; soil: 2; pieces: HourPieces[] } | null;
+
+function WeatherNowHere({ weather, hours }: { weather: WeatherNow; hours: Hours }) {
   const { shop } = useSession();
-  const { data: weather } = useQuery(weatherQuery);
-  const hours = useHours(weather);
-  if (!weather) return null;
   const { reading } = weather;
   const stale = staleFor(weather, shopMs());
   return (
@@ -57,20 +71,17 @@ export function WeatherHere() {
         {hours && (
           <p className="text-[1.06rem] leading-snug">
             {t('{0}, {1}, a cooled hatchback in the open:', hours.name, t(SOIL_NAMES[hours.soil]))}{' '}
-            <strong>{piecesInWords(hours.pieces, (at) => clockTime(at, shop.zone), t)}</strong>.
+            <strong>{piecesInWords(hours.pieces, (at) => timeOfDay(at, shop.zone), t)}</strong>.
           </p>
         )}
       </div>
       {weather.ahead.length > 0 && <Ahead weather={weather} pieces={hours?.pieces ?? []} />}
       {shop.weatherSource === 'typed' && (
-        <details open={!reading}>
-          <summary className="min-h-12 cursor-pointer py-2.5 underline underline-offset-4">
-            {t('Type the weather')}
-          </summary>
+        <More open={!reading} title={t('Type the weather')}>
           <TypeWeather />
-        </details>
+        </More>
       )}
-      {weather.acts.length > 0 && <StandIn acts={weather.acts} />}
+      {weather.acts.length > 0 && <StationStandIn acts={weather.acts} />}
     </section>
   );
 }
@@ -86,17 +97,15 @@ function usualFoam(recipes: readonly RecipeRow[]): RecipeVersion | null {
 }
 
 /** What the shop's own foam allows on a hatchback, hour by hour; null where it has none. */
-function useHours(weather: WeatherNow | undefined): { name: string; soil: 2; pieces: HourPieces[] } | null {
+function useHours({ reading, ahead }: WeatherNow): Hours {
   const { shop } = useSession();
-  const { data: recipes } = useQuery(recipesQuery);
-  const { data: factors } = useQuery(filmFactorsQuery);
-  const { ground } = useBookGround();
-  const foam = useMemo(() => usualFoam(recipes ?? []), [recipes]);
+  const [recipes, factors] = useAsked(recipesQuery, filmFactorsQuery);
+  const known = useBookFacts();
+  const foam = useMemo(() => usualFoam(recipes), [recipes]);
   const asked = useMemo(() => {
-    const { reading, ahead } = weather ?? {};
-    if (!foam || !recipes || !ground || !factors || !reading || !ahead) return null;
+    if (!foam || !reading) return null;
     const at = (soil: 0 | 1 | 2 | 3 | 4) =>
-      laidHere({ kind: 'recipe', versionId: foam.versionId, soil }, recipes, ground);
+      laidHere({ kind: 'recipe', versionId: foam.versionId, soil }, recipes, known);
     const found = at(2);
     if (!found) return null;
     const { at: readAt, airC, humidity, windMs, sky, raining } = reading;
@@ -116,7 +125,7 @@ function useHours(weather: WeatherNow | undefined): { name: string; soil: 2; pie
         direction: foam.direction,
       } as const,
     };
-  }, [foam, recipes, ground, factors, weather, shop.edgeShare]);
+  }, [foam, recipes, known, factors, reading, ahead, shop.edgeShare]);
   const [pieces, setPieces] = useState<HourPieces[] | null>(null);
   useEffect(() => {
     if (!asked) return;
@@ -133,61 +142,29 @@ function useHours(weather: WeatherNow | undefined): { name: string; soil: 2; pie
 
 function Ahead({ weather, pieces }: { weather: WeatherNow; pieces: HourPieces[] }) {
   const { shop } = useSession();
-  return (
-    <table className="mt-4 w-full border-t border-ink text-[0.94rem]">
-      <caption className="sr-only">{t('The coming hours')}</caption>
-      <thead>
-        <tr className="ruled text-left">
-          {[t('At'), t('Air'), t('Humidity'), t('Wind'), t('Sky'), t('Foam on a car')].map((name) => (
-            <th key={name} scope="col" className="caps py-1 pr-2 text-muted">
-              {name}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {weather.ahead.map(({ at, weather: w }) => {
-          const found = pieces.find((p) => p.at === at);
-          return (
-            <tr key={at} className="ruled border-faint">
-              <td className="reading py-1 pr-2">{clockTime(at, shop.zone)}</td>
-              <td className="reading pr-2 whitespace-nowrap">{formatTemperature(w.airC, shop.units)}</td>
-              <td className="reading pr-2">{Math.round(w.humidity * 100)} %</td>
-              <td className="reading pr-2 whitespace-nowrap">{formatWind(w.windMs, shop.units)}</td>
-              <td className="pr-2">{t(SKY_NAMES[w.sky])}</td>
-              <td className="whitespace-nowrap">{found && piecesName(found.pieces, t)}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
-  );
-}
-
-/** The stand-in for a station: what can be done to it. */
-function StandIn({ acts }: { acts: WeatherNow['acts'] }) {
-  const doing = useMutation({
-    mutationFn: (act: StationAct) => post<WeatherNow>('/weather/acts', { act }),
-    onSettled: () => askAgain('weather'),
+  const column = (name: string, words: (hour: WeatherNow['ahead'][number]) => string) => ({
+    name,
+    show: words,
   });
   return (
-    <details className="no-print mt-3">
-      <summary className="min-h-12 cursor-pointer py-2.5 underline underline-offset-4">
-        {t('The station is a stand-in: change its weather')}
-      </summary>
-      <div className="flex flex-wrap gap-3">
-        {acts.map(({ act, name }) => (
-          <button
-            key={act}
-            type="button"
-            className="min-h-12 rounded-[2px] border border-ink px-3"
-            disabled={doing.isPending}
-            onClick={() => doing.mutate(act)}
-          >
-            {name}
-          </button>
-        ))}
-      </div>
-    </details>
+    <div className="mt-4">
+      <Table
+        caption={t('The coming hours')}
+        rows={weather.ahead}
+        keyOf={(hour) => hour.at}
+        small
+        columns={[
+          { ...column(t('At'), ({ at }) => timeOfDay(at, shop.zone)), heads: true },
+          column(t('Air'), ({ weather: w }) => formatTemperature(w.airC, shop.units)),
+          column(t('Humidity'), ({ weather: w }) => `${Math.round(w.humidity * 100)} %`),
+          column(t('Wind'), ({ weather: w }) => formatWind(w.windMs, shop.units)),
+          column(t('Sky'), ({ weather: w }) => t(SKY_NAMES[w.sky])),
+          column(t('Foam on a car'), ({ at }) => {
+            const found = pieces.find((p) => p.at === at);
+            return found ? piecesName(found.pieces, t) : '';
+          }),
+        ]}
+      />
+    </div>
   );
 }

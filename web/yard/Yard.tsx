@@ -7,20 +7,20 @@ import { useWindows } from '../clocks/clockWindows.ts';
 import { spanOf } from '../clocks/DwellBand.tsx';
 import { useClocks } from '../clocks/useClocks.ts';
 import { t } from '../lib/speech.ts';
-import { placesQuery } from '../state/queries.ts';
-import { useQuery } from '../state/useQuery.ts';
+import { placesQuery, weatherQuery } from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
 import { ButtonLink } from '../ui/Button.tsx';
+import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
 import { Desk } from './Desk.tsx';
 import { WeatherHere } from './WeatherHere.tsx';
 
+Yard.needs = (() => [placesQuery, weatherQuery]) satisfies Needs;
+
 /** The day: what runs in the bays, what the weather does to it, and what will be needed soon. */
 export default function Yard() {
-  const places = useQuery(placesQuery);
+  const [places] = useAsked(placesQuery);
   const clocks = useClocks();
-  if (places.error) return <Refusal problem={places.error} />;
-  if (!places.data) return null;
   return (
     <Page
       title={t('Yard')}
@@ -31,7 +31,7 @@ export default function Yard() {
       }
     >
       <div className="grid items-start gap-x-13 gap-y-8 xl:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
-        <Bays places={places.data} clocks={clocks} />
+        <Bays places={places} clocks={clocks} />
         <WeatherHere />
         <Desk />
       </div>

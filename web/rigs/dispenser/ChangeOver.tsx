@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Line } from '#contract/dispensers.ts';
@@ -11,11 +10,11 @@ import { labelEnds } from '#core/strength/labelStrength.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
+import { ScannerStandIn } from '../../demo/ScannerStandIn.tsx';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { strengthSaid, t } from '../../lib/speech.ts';
 import {
-  askAgain,
   checksQuery,
   containersQuery,
   lineQuery,
@@ -24,21 +23,24 @@ import {
   tipsQuery,
 } from '../../state/queries.ts';
 import { useScanner } from '../../state/scanner.ts';
+import { useAsked } from '../../state/useAsked.ts';
+import { useCommand } from '../../state/useCommand.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
+import type { Needs } from '../../ui/fetched.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { Tick } from '../../ui/Tick.tsx';
 import { useGo } from '../../ui/useGo.ts';
-import { ScannerStandIn } from './ScannerStandIn.tsx';
+
+ChangeOver.needs = (({ params: { id } }) => [lineQuery(Number(id))]) satisfies Needs;
 
 /** The changeover of a line, as a checklist that can't be gone through in the wrong order. */
 export default function ChangeOver() {
   const { id } = useParams();
   const { who } = useSession();
-  const { data: line, error } = useQuery(lineQuery(Number(id)));
-  if (error) return <Refusal problem={error} />;
-  if (!line) return null;
+  const [line] = useAsked(lineQuery(Number(id)));
   if (!atLeast(who.role, 'lead')) {
     return (
       <Page title={line.name}>
@@ -92,8 +94,8 @@ function Checklist({ line }: { line: Line }) {
   const step2 = step1 && (!other || flushed) && thrown.ok;
   const step3 = step2 && tips.some((t) => t.id === Number(tipId)) && wanted !== null;
   const ready = step3 && labelled;
-  const changing = useMutation({
-    mutationFn: () =>
+  const changing = useCommand(
+    () =>
       post<Line>(`/lines/${line.id}/changeovers`, {
         lineCode,
         containerCode: pailCode,
@@ -103,16 +105,12 @@ function Checklist({ line }: { line: Line }) {
         labelled,
         discardUl: thrown.ok ? thrown.value : 0,
       }),
-    onSuccess: (after) => {
+    (after) => {
       // The next page starts from the line as it is now, not as it was.
       queryClient.setQueryData(lineQuery(line.id).queryKey, after);
       go(after.due === 'never' ? `/rigs/lines/${line.id}/verify` : `/rigs/lines/${line.id}`);
     },
-    onSettled: () => {
-      askAgain('devices');
-      askAgain('containers');
-    },
-  });
+  );
   return (
     <Page
       title={t('Change over {0}', line.name)}
@@ -167,7 +165,7 @@ function Checklist({ line }: { line: Line }) {
                     {t('Run water through the line until it comes clear of {0}.', line.pail?.productName)}
                   </p>
                 )}
-                <Tick checked={flushed} set={setFlushed}>
+                <Tick bay checked={flushed} set={setFlushed}>
                   {t('It runs clear')}
                 </Tick>
               </>
@@ -233,7 +231,7 @@ function Checklist({ line }: { line: Line }) {
         )}
         {step3 && (
           <Step n={4} title={t('Label it')} done={ready}>
-            <Tick checked={labelled} set={setLabelled}>
+            <Tick bay checked={labelled} set={setLabelled}>
               {t('The new label is on the line: {0}, {1}', product?.name, strengthText)}
             </Tick>
           </Step>
@@ -246,10 +244,10 @@ function Checklist({ line }: { line: Line }) {
           </Watch>
         )}
         <div>
-          <Button look="main" bay disabled={!ready || changing.isPending} onClick={() => changing.mutate()}>
-            {changing.isPending ? t('Booking ...') : t('It is changed over')}
+          <Button look="main" bay disabled={!ready || changing.waiting} onClick={() => changing.run()}>
+            {changing.waiting ? t('Booking ...') : t('It is changed over')}
           </Button>
-          {changing.error && <Refusal problem={changing.error} />}
+          {changing.refusal && <Refusal problem={changing.refusal} />}
         </div>
       </div>
     </Page>
@@ -281,27 +279,5 @@ function Step({
       </h2>
       {children}
     </section>
-  );
-}
-
-function Tick({
-  checked,
-  set,
-  children,
-}: {
-  checked: boolean;
-  set: (checked: boolean) => void;
-  children: ReactNode;
-}) {
-  return (
-    <label className="flex min-h-16 items-center gap-4 border-2 border-ink px-4 text-lg leading-tight">
-      <input
-        type="checkbox"
-        className="size-7 shrink-0 accent-ink"
-        checked={checked}
-        onChange={(e) => set(e.target.checked)}
-      />
-      <span>{children}</span>
-    </label>
   );
 }

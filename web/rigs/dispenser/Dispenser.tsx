@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import { Link } from 'react-router';
 import type { Line, Tip } from '#contract/dispensers.ts';
@@ -8,12 +7,14 @@ import { parseNumber } from '#core/units/parseNumber.ts';
 import { patch, post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { strengthSaid, t } from '../../lib/speech.ts';
-import { askAgain, linesQuery, tipsQuery } from '../../state/queries.ts';
+import { linesQuery, tipsQuery } from '../../state/queries.ts';
+import { useCommand } from '../../state/useCommand.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TypedField } from '../../ui/Labelled.tsx';
-import { Ledger } from '../../ui/Ledger.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
+import { Table } from '../../ui/Table.tsx';
+import { holeColumn } from './holeColumn.ts';
 import { checkInWords, dueInWords } from './lineWords.ts';
 
 /** A wall dispenser's lines, with what each gives, and its tips. */
@@ -78,36 +79,34 @@ export function LineList({ lines }: { lines: Line[] }) {
 }
 
 function Tips({ tips, manager }: { tips: Tip[]; manager: boolean }) {
-  const retire = useMutation({
-    mutationFn: ({ id, revision, retired: _, ...facts }: Tip) =>
-      patch(`/tips/${id}`, { ...facts, retired: true }, revision),
-    onSettled: () => askAgain('devices'),
-  });
+  const retire = useCommand(({ id, revision, retired: _, ...facts }: Tip) =>
+    patch(`/tips/${id}`, { ...facts, retired: true }, revision),
+  );
   return (
     <>
-      <Ledger
-        head={[t('Tip'), t('Hole'), '']}
-        right={[1]}
+      <Table
+        rows={tips}
+        keyOf={(tip) => tip.id}
         empty={t('No tips yet.')}
-        rows={tips.map((tip) => ({
-          key: tip.id,
-          cells: [
-            tip.name,
-            `${tip.diameterMm} mm`,
-            manager ? (
-              <button
-                key="retire"
-                type="button"
-                className="min-h-12 underline underline-offset-4"
-                onClick={() => retire.mutate(tip)}
-              >
-                {t('Retire')}
-              </button>
-            ) : null,
-          ],
-        }))}
+        columns={[
+          { name: t('Tip'), value: (tip) => tip.name },
+          holeColumn(),
+          {
+            name: '',
+            show: (tip) =>
+              manager && (
+                <button
+                  type="button"
+                  className="min-h-12 underline underline-offset-4"
+                  onClick={() => retire.run(tip)}
+                >
+                  {t('Retire')}
+                </button>
+              ),
+          },
+        ]}
       />
-      {retire.error && <Refusal problem={retire.error} />}
+      {retire.refusal && <Refusal problem={retire.refusal} />}
     </>
   );
 }
@@ -115,23 +114,22 @@ function Tips({ tips, manager }: { tips: Tip[]; manager: boolean }) {
 function AddTip({ deviceId }: { deviceId: number }) {
   const [name, setName] = useState('');
   const [size, setSize] = useState('');
-  const adding = useMutation({
-    mutationFn: () => {
+  const adding = useCommand(
+    () => {
       const mm = parseNumber(size.replace(/\s*mm\s*$/i, ''), t('Diameter'));
       if (!mm.ok) throw new Error(mm.code);
       return post('/tips', { deviceId, name, diameterMm: mm.value });
     },
-    onSuccess: () => {
+    () => {
       setName('');
       setSize('');
     },
-    onSettled: () => askAgain('devices'),
-  });
+  );
   const mm = parseNumber(size.replace(/\s*mm\s*$/i, ''), t('Hole'));
   const fault = size.trim() !== '' && !mm.ok ? { ...mm, remedy: t('Type millimetres, such as 0.75.') } : null;
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (name.trim() !== '' && mm.ok) adding.mutate();
+    if (name.trim() !== '' && mm.ok) adding.run();
   };
   return (
     <form onSubmit={submit} className="mt-3 grid grid-cols-2 items-end gap-3" aria-label={t('Add a tip')}>
@@ -148,8 +146,8 @@ function AddTip({ deviceId }: { deviceId: number }) {
         onChange={(e) => setSize(e.target.value)}
       />
       <div className="col-span-2">
-        <Refusal problem={fault ?? adding.error} />
-        <Button type="submit" className="mt-2" disabled={name.trim() === '' || !mm.ok || adding.isPending}>
+        <Refusal problem={fault ?? adding.refusal} />
+        <Button type="submit" className="mt-2" disabled={name.trim() === '' || !mm.ok || adding.waiting}>
           {t('Add the tip')}
         </Button>
       </div>
@@ -159,14 +157,13 @@ function AddTip({ deviceId }: { deviceId: number }) {
 
 function AddLine({ deviceId }: { deviceId: number }) {
   const [name, setName] = useState('');
-  const adding = useMutation({
-    mutationFn: () => post('/lines', { deviceId, name, footValve: true, checkDays: 30 }),
-    onSuccess: () => setName(''),
-    onSettled: () => askAgain('devices'),
-  });
+  const adding = useCommand(
+    () => post('/lines', { deviceId, name, footValve: true, checkDays: 30 }),
+    () => setName(''),
+  );
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (name.trim() !== '') adding.mutate();
+    if (name.trim() !== '') adding.run();
   };
   return (
     <form onSubmit={submit} className="mt-3 flex flex-wrap items-end gap-3" aria-label={t('Add a line')}>
@@ -176,10 +173,10 @@ function AddLine({ deviceId }: { deviceId: number }) {
         placeholder={t('such as Left line')}
         onChange={(e) => setName(e.target.value)}
       />
-      <Button type="submit" disabled={name.trim() === '' || adding.isPending}>
+      <Button type="submit" disabled={name.trim() === '' || adding.waiting}>
         {t('Add the line')}
       </Button>
-      <Refusal problem={adding.error} />
+      <Refusal problem={adding.refusal} />
     </form>
   );
 }

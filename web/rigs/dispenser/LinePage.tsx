@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { Line, LineCheck, Tip } from '#contract/dispensers.ts';
@@ -12,29 +11,33 @@ import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { said, spoken, strengthSaid, t } from '../../lib/speech.ts';
 import { useShowsProducts } from '../../state/onScreen.ts';
-import { askAgain, checksQuery, lineQuery, productsQuery, tipsQuery } from '../../state/queries.ts';
+import { checksQuery, lineQuery, productsQuery, tipsQuery } from '../../state/queries.ts';
+import { useAsked } from '../../state/useAsked.ts';
+import { useCommand } from '../../state/useCommand.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { shopDay } from '../../ui/dates.ts';
+import type { Needs } from '../../ui/fetched.tsx';
 import { fetched } from '../../ui/fetched.tsx';
 import { TypedField } from '../../ui/Labelled.tsx';
-import { Ledger } from '../../ui/Ledger.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Stop, Watch } from '../../ui/Refusal.tsx';
+import { Table } from '../../ui/Table.tsx';
 import { History } from './History.tsx';
+import { holeColumn } from './holeColumn.ts';
 import { LineSettings } from './LineSettings.tsx';
 import { checkInWords, dueInWords, ratioInWords } from './lineWords.ts';
 
 const TipChart = fetched(() => import('./TipChart.tsx'), <div className="h-64" />);
 
+LinePage.needs = (({ params: { id } }) => [lineQuery(Number(id))]) satisfies Needs;
+
 /** One line of a dispenser: what it gives, whether that can be relied on, and which tip would be right. */
 export default function LinePage() {
   const { id } = useParams();
   const { who } = useSession();
-  const { data: line, error } = useQuery(lineQuery(Number(id)));
-  useShowsProducts(line?.pail?.productId);
-  if (error) return <Refusal problem={error} />;
-  if (!line) return null;
+  const [line] = useAsked(lineQuery(Number(id)));
+  useShowsProducts(line.pail?.productId);
   const lead = atLeast(who.role, 'lead');
   return (
     <Page
@@ -63,7 +66,7 @@ export default function LinePage() {
         <div className="flex min-w-0 flex-col gap-8">
           <TipsOf line={line} />
           {line.pail && <Prime line={line} />}
-          <Needs line={line} />
+          <WhatItNeeds line={line} />
         </div>
       </div>
     </Page>
@@ -191,14 +194,16 @@ function TipsOf({ line }: { line: Line }) {
         )}{' '}
         <span className="text-muted">{slopeInWords(fit)}</span>
       </p>
-      <Ledger
-        head={[t('Tip'), t('Hole'), t('Gives'), '']}
-        right={[1]}
+      <Table
+        rows={tips}
+        keyOf={(tip) => tip.id}
         empty={t('No tips on record.')}
-        rows={tips.map((t) => ({
-          key: t.id,
-          cells: [t.name, `${t.diameterMm} mm`, tipGives(t, fit), t.id === line.tip?.id ? 'fitted' : ''],
-        }))}
+        columns={[
+          { name: t('Tip'), value: (tip) => tip.name },
+          holeColumn(),
+          { name: t('Gives'), value: (tip) => tipGives(tip, fit) },
+          { name: '', show: (tip) => tip.id === line.tip?.id && t('fitted') },
+        ]}
       />
     </section>
   );
@@ -224,20 +229,15 @@ function Prime({ line }: { line: Line }) {
   const { shop } = useSession();
   const [text, setText] = useState('');
   const ul = parseVolume(text, { system: shop.units, field: t('Product thrown away') });
-  const priming = useMutation({
-    mutationFn: () =>
-      post<{ movementId: number }>(`/lines/${line.id}/primings`, { productUl: ul.ok ? ul.value : 0 }),
-    onSuccess: () => setText(''),
-    onSettled: () => {
-      askAgain('devices');
-      askAgain('containers');
-    },
-  });
-  const undo = useMutation({
-    mutationFn: (id: number) => post(`/movements/${id}/reversals`, {}),
-    onSuccess: () => priming.reset(),
-    onSettled: () => askAgain('containers'),
-  });
+  const priming = useCommand(
+    () => post<{ movementId: number }>(`/lines/${line.id}/primings`, { productUl: ul.ok ? ul.value : 0 }),
+    () => setText(''),
+  );
+  const booked = priming.answer;
+  const undo = useCommand(
+    (id: number) => post(`/movements/${id}/reversals`, {}),
+    () => priming.forget(),
+  );
   return (
     <section aria-label={t('Prime it')} className="max-w-md">
       <h2 className="mb-2">{t('Prime it')}</h2>
@@ -251,31 +251,31 @@ function Prime({ line }: { line: Line }) {
           placeholder={t('such as 40 ml')}
           onChange={(e) => setText(e.target.value)}
         />
-        <Button disabled={!ul.ok || priming.isPending} onClick={() => priming.mutate()}>
+        <Button disabled={!ul.ok || priming.waiting} onClick={() => priming.run()}>
           {t('Book it as waste')}
         </Button>
       </div>
       {text.trim() !== '' && !ul.ok && <Refusal problem={ul} />}
-      {priming.error && <Refusal problem={priming.error} />}
-      {priming.data && (
+      {priming.refusal && <Refusal problem={priming.refusal} />}
+      {booked && (
         <p role="status" className="mt-2">
           {t('Booked.')}{' '}
           <button
             type="button"
             className="min-h-12 underline underline-offset-4"
-            onClick={() => undo.mutate(priming.data.movementId)}
+            onClick={() => undo.run(booked.movementId)}
           >
             {t('Undo')}
           </button>
         </p>
       )}
-      {undo.error && <Refusal problem={undo.error} />}
+      {undo.refusal && <Refusal problem={undo.refusal} />}
     </section>
   );
 }
 
 /** What a line needs to give the same tomorrow. */
-function Needs({ line }: { line: Line }) {
+function WhatItNeeds({ line }: { line: Line }) {
   return (
     <section aria-label={t('What it needs')}>
       <h2 className="mb-2">{t('What it needs')}</h2>

@@ -1,36 +1,29 @@
 import { type Line, lineBody, linePatch } from '#contract/dispensers.ts';
-import { parseNumber } from '#core/units/parseNumber.ts';
 import { patch } from '../../lib/api.ts';
+import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
+import { DAYS, flag, number, readBy, type TypedBy, text, typedOf } from '../../ui/codecs.ts';
 import { TextField, TickField } from '../../ui/FormFields.tsx';
 import { FormFoot } from '../../ui/FormFoot.tsx';
 import { RetireButton } from '../../ui/RetireButton.tsx';
 import { useRowForm } from '../../ui/useRowForm.ts';
 
-type Typed = { name: string; checkDays: string; footValve: boolean };
+const SETTINGS = {
+  name: text(),
+  checkDays: number('days', DAYS),
+  footValve: flag(true),
+};
 
 /** What a manager sets of a line: its name, how long a verification holds, and whether it has a foot valve. */
 export function LineSettings({ line }: { line: Line }) {
+  const { shop } = useSession();
   const { deviceId, retired } = line;
-  const of = useRowForm<Typed, Line>({
+  const of = useRowForm<TypedBy<typeof SETTINGS>, Line>({
     row: line,
     path: '/lines',
-    topic: 'devices',
     schema: linePatch,
-    typed: (row) => ({
-      name: row?.name ?? '',
-      checkDays: t('{0} days', row?.checkDays ?? 30),
-      footValve: row?.footValve ?? true,
-    }),
-    read: ({ name, checkDays, footValve }) => {
-      const days = parseNumber(checkDays.replace(/\s*days?\s*$/i, ''), t('Verified every'));
-      const remedy = t('Type whole days from 1 to 365, such as 30.');
-      return {
-        body: { deviceId, name, footValve, checkDays: days.ok ? days.value : 0, retired },
-        refusals: days.ok ? {} : { checkDays: { ...days, remedy } },
-      };
-    },
-    labels: { name: t('Line name'), checkDays: t('Verified every'), footValve: t('Foot valve') },
+    typed: (row) => typedOf(SETTINGS, row, shop),
+    read: readBy(SETTINGS, linePatch, shop, line, () => ({ deviceId, retired })),
     done: () => {},
   });
   const setRetired = async () => {
@@ -43,12 +36,12 @@ export function LineSettings({ line }: { line: Line }) {
       <h2 className="mb-2">{t('Settings')}</h2>
       <form onSubmit={of.submit} noValidate>
         <div className="grid items-start gap-4 sm:grid-cols-2">
-          <TextField of={of} name="name" label={t('Line name')} />
-          <TextField of={of} name="checkDays" label={t('Verified every')} />
+          <TextField of={of} name="name" />
+          <TextField of={of} name="checkDays" />
           <TickField of={of} name="footValve" label={t('It has a foot valve')} />
         </div>
         <FormFoot save={t('Save')} {...of.foot}>
-          <RetireButton retired={retired} topic="devices" send={setRetired} />
+          <RetireButton retired={retired} send={setRetired} />
         </FormFoot>
       </form>
     </section>

@@ -1,24 +1,26 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { Line } from '#contract/dispensers.ts';
 import { atLeast } from '#contract/roles.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
+import { YardStandIns } from '../../demo/YardStandIns.tsx';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
-import { askAgain, checksQuery, lineQuery, productsQuery, queryClient } from '../../state/queries.ts';
+import { checksQuery, lineQuery, productsQuery, queryClient } from '../../state/queries.ts';
+import { useAsked } from '../../state/useAsked.ts';
+import { useCommand } from '../../state/useCommand.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { Either } from '../../ui/Either.tsx';
+import type { Needs } from '../../ui/fetched.tsx';
 import { TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
 import { useGo } from '../../ui/useGo.ts';
 import { KeepBar } from '../measure/KeepBar.tsx';
 import { LiveReading } from '../measure/LiveReading.tsx';
-import { StandIns } from '../measure/StandIns.tsx';
 import {
   type CheckDraft,
   checkResult,
@@ -30,13 +32,13 @@ import {
 import { VerdictWords } from './LinePage.tsx';
 import { checkInWords, ratioInWords } from './lineWords.ts';
 
+VerifyLine.needs = (({ params: { id } }) => [lineQuery(Number(id))]) satisfies Needs;
+
 /** The guided verification of a line: fills collected, what the pail lost, and what to do about it. */
 export default function VerifyLine() {
   const { id } = useParams();
   const { who } = useSession();
-  const { data: line, error } = useQuery(lineQuery(Number(id)));
-  if (error) return <Refusal problem={error} />;
-  if (!line) return null;
+  const [line] = useAsked(lineQuery(Number(id)));
   if (!line.pail || !atLeast(who.role, 'lead')) {
     return (
       <Page title={line.name}>
@@ -73,18 +75,14 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
   const { runs, usedUl, result, body } = checkResult(draft, line, product, checks, shop.units);
   // What was there when the verification began, however fresh the page is kept.
   const [seen] = useState(line.check?.id ?? null);
-  const saving = useMutation({
-    mutationFn: (known: number | null) => post<Line>(`/lines/${line.id}/checks`, { ...body, seen: known }),
-    onSuccess: (after) => {
+  const saving = useCommand(
+    (known: number | null) => post<Line>(`/lines/${line.id}/checks`, { ...body, seen: known }),
+    (after) => {
       forget(key);
       queryClient.setQueryData(lineQuery(line.id).queryKey, after);
       go(`/rigs/lines/${line.id}`);
     },
-    onSettled: () => {
-      askAgain('devices');
-      askAgain('containers');
-    },
-  });
+  );
   const last = draft.runs.length - 1;
   return (
     <Page
@@ -176,7 +174,7 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
               startOver={kept ? () => forget(key) : null}
             />
           </section>
-          <StandIns machineId={null} lineId={line.id} />
+          <YardStandIns machineId={null} lineId={line.id} />
         </div>
       </div>
     </Page>

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Line, LineCheck, Tip } from '#contract/dispensers.ts';
 import { bandOfLine, lineFit, targetOf } from '#core/delivery/lineFit.ts';
 import { fractionOfRatio } from '#core/delivery/meteringTip.ts';
-import { entry, of } from '../../bench/madeUpEquipment.ts';
+import { entry, of } from '../../bench/mix/madeUpEquipment.ts';
 import { saidOf } from '../../lib/saidOf.ts';
 import { type CheckDraft, checkResult, type FillTyped, FRESH_FILL } from './checkDraft.ts';
 import { checkInWords, dueInWords, ratioInWords } from './lineWords.ts';

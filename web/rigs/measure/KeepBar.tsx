@@ -1,6 +1,6 @@
-import type { UseMutationResult } from '@tanstack/react-query';
 import { ApiProblem } from '../../lib/api.ts';
 import { t } from '../../lib/speech.ts';
+import type { Command } from '../../state/useCommand.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 
@@ -8,9 +8,9 @@ import { Refusal } from '../../ui/Refusal.tsx';
  * Keeps what was measured. Where someone else measured the same in between, theirs is told first; keeping one's own is
  * then said knowing that.
  */
-export function KeepBar<R>(props: {
+export function KeepBar(props: {
   /** Sends it, naming the newest of its kind that this person knows of. */
-  saving: UseMutationResult<R, Error, number | null>;
+  saving: Command<number | null>;
   seen: number | null;
   ready: boolean;
   keep: string;
@@ -18,21 +18,12 @@ export function KeepBar<R>(props: {
   startOver: (() => void) | null;
 }) {
   const { saving, seen, ready, keep, startOver } = props;
-  const newer = newerThanSeen(saving.error);
+  const newer = newerThanSeen(saving.refusal);
   return (
     <>
       <div className="mt-4 flex flex-wrap items-center gap-3">
-        <Button
-          look="main"
-          bay
-          disabled={!ready || saving.isPending}
-          onClick={() => saving.mutate(newer ?? seen)}
-        >
-          {saving.isPending
-            ? t('Saving ...')
-            : newer === null
-              ? keep
-              : t('Keep mine too, it counts from now')}
+        <Button look="main" bay disabled={!ready || saving.waiting} onClick={() => saving.run(newer ?? seen)}>
+          {saving.waiting ? t('Saving ...') : newer === null ? keep : t('Keep mine too, it counts from now')}
         </Button>
         {startOver && (
           <Button bay onClick={startOver}>
@@ -40,9 +31,9 @@ export function KeepBar<R>(props: {
           </Button>
         )}
       </div>
-      {saving.error && (
+      {saving.refusal && (
         <div className="mt-3">
-          <Refusal problem={saving.error} />
+          <Refusal problem={saving.refusal} />
         </div>
       )}
     </>

@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import type { Vessel } from '#contract/equipment.ts';
@@ -6,12 +5,16 @@ import { MOST_RUNS } from '#contract/rigs.ts';
 import { atLeast } from '#contract/roles.ts';
 import { drawOf } from '#core/delivery/drainTest.ts';
 import { isSuction } from '#core/products/record.ts';
+import { YardStandIns } from '../../demo/YardStandIns.tsx';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
-import { askAgain, devicesQuery, productsQuery, queryClient, rowQuery } from '../../state/queries.ts';
+import { devicesQuery, productsQuery, queryClient, rowQuery } from '../../state/queries.ts';
+import { useAsked } from '../../state/useAsked.ts';
+import { useCommand } from '../../state/useCommand.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
+import type { Needs } from '../../ui/fetched.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
@@ -21,17 +24,16 @@ import { DrainRuns } from './DrainRuns.tsx';
 import { type DrainDraft, drainResult, freshDrain, timedRun, useDrains } from './drainDraft.ts';
 import { FlowFields } from './FlowFields.tsx';
 import { KeepBar } from './KeepBar.tsx';
-import { StandIns } from './StandIns.tsx';
 import { StopwatchKey } from './StopwatchKey.tsx';
 import { WeighBottle } from './WeighBottle.tsx';
+
+MeasureDraw.needs = (({ params: { id } }) => [rowQuery<Vessel>('vessels', Number(id))]) satisfies Needs;
 
 /** The guided drain test of one dial position on one machine. */
 export default function MeasureDraw() {
   const { id } = useParams();
   const { who } = useSession();
-  const { data: vessel, error } = useQuery(rowQuery<Vessel>('vessels', Number(id)));
-  if (error) return <Refusal problem={error} />;
-  if (!vessel) return null;
+  const [vessel] = useAsked(rowQuery<Vessel>('vessels', Number(id)));
   const back = `/rigs/vessels/${vessel.id}`;
   if (!isSuction(vessel.kind) || vessel.dials.length === 0 || !atLeast(who.role, 'lead')) {
     return (
@@ -81,23 +83,22 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
   const fresh = { key, id: newest?.calibrationId ?? null };
   const [seen, setSeen] = useState<{ key: string; id: number | null }>(fresh);
   if (seen.key !== key) setSeen(fresh);
-  const saving = useMutation({
-    mutationFn: (known: number | null) =>
+  const saving = useCommand(
+    (known: number | null) =>
       post<Vessel>(`/vessels/${vessel.id}/calibrations`, {
         ...body,
         dialId: dial?.id,
         machineId,
         seen: known,
       }),
-    onSuccess: (after) => {
+    (after) => {
       forget(key);
       queryClient.setQueryData(rowQuery<Vessel>('vessels', vessel.id).queryKey, after);
       go(`/rigs/vessels/${vessel.id}`);
     },
-    onSettled: () => askAgain('vessels'),
-  });
+  );
   const setUp = (name: string, value: string) => {
-    saving.reset();
+    saving.forget();
     setSearch(
       (before) => {
         before.set(name, value);
@@ -156,7 +157,7 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
             refusal={refusals.flow}
             flow={flow.ok ? flow.value : null}
           />
-          <StandIns machineId={machineId} lineId={null} />
+          <YardStandIns machineId={machineId} lineId={null} />
         </div>
         <div className="flex flex-col gap-5">
           <section aria-label={t('Drain it')} className="flex flex-col gap-4">
@@ -200,7 +201,7 @@ function DrainTest({ vessel }: { vessel: Vessel }) {
             <DrainRuns draft={draft} runs={runs} unlike={unlike} set={set} />
           </section>
           <section aria-label={t('Result')} className="border-t-2 border-ink pt-4" aria-live="polite">
-            <h2 className="mb-2">{t('4. What it draws')}</h2>
+            <h2 className="mb-2">{t('4. Cannon draw')}</h2>
             {result ? (
               <>
                 <p className="reading text-[3.6rem] leading-none text-product" data-testid="reading-draw">

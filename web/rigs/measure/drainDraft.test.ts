@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { sized } from '../../bench/madeUpEquipment.ts';
+import { sized } from '../../bench/mix/madeUpEquipment.ts';
 import { saidOf } from '../../lib/saidOf.ts';
 import { type DrainDraft, drainResult, freshDrain, type RunTyped, timedRun } from './drainDraft.ts';
 import { AT_NOTHING, isRunning, secondsOn, started, stopped } from './stopwatch.ts';

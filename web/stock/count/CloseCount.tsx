@@ -1,12 +1,12 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { COUNT_REASON_NAMES, COUNT_REASONS, type Count, type CountReason } from '#contract/counts.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../../lib/api.ts';
+import { useOverride } from '../../lib/override.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
-import { useWord } from '../../lib/word.ts';
+import { useCommand } from '../../state/useCommand.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
@@ -18,21 +18,21 @@ export function CloseCount({ count, keep }: { count: Count; keep: (count: Count)
   const { shop } = useSession();
   const [why, setWhy] = useState<Record<number, Why>>({});
   const different = count.lines.filter((l) => l.seen?.difference?.beyond);
-  const close = useMutation({
-    mutationFn: () =>
+  const close = useCommand(
+    () =>
       post<Count>(`/counts/${count.id}/closings`, {
         reasons: different.flatMap(({ id }) => {
           const { reason, note } = why[id] ?? { reason: '', note: '' };
           return reason ? [{ containerId: id, reason, note }] : [];
         }),
       }),
-    onSuccess: (closed) => {
-      useWord.getState().keep(null);
+    (closed) => {
+      useOverride.getState().keep(null);
       keep(closed);
     },
-  });
+  );
   const set = (id: number, more: Partial<Why>) => {
-    if (close.error) close.reset();
+    if (close.refusal) close.forget();
     setWhy((before) => ({ ...before, [id]: { ...(before[id] ?? { reason: '', note: '' }), ...more } }));
   };
   return (
@@ -76,9 +76,9 @@ export function CloseCount({ count, keep }: { count: Count; keep: (count: Count)
           );
         })}
       </ul>
-      {close.error && <Refusal problem={close.error} />}
-      <Button look="main" bay className="mt-4" disabled={close.isPending} onClick={() => close.mutate()}>
-        {close.isPending
+      {close.refusal && <Refusal problem={close.refusal} />}
+      <Button look="main" bay className="mt-4" disabled={close.waiting} onClick={() => close.run()}>
+        {close.waiting
           ? t('Closing ...')
           : different.length === 0
             ? t('Close the count')

@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type Count, type CountLine, type CountReading, countLineBody } from '#contract/counts.ts';
 import type { Instrument } from '#contract/instruments.ts';
@@ -10,6 +9,7 @@ import { post } from '../../lib/api.ts';
 import { t } from '../../lib/speech.ts';
 import { LiveReading } from '../../rigs/measure/LiveReading.tsx';
 import { instrumentsQuery } from '../../state/queries.ts';
+import { useCommand } from '../../state/useCommand.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/FormFields.tsx';
@@ -25,16 +25,13 @@ const WAYS: () => [Way, string][] = () => [
 ];
 
 type Props = { count: Count; line: CountLine; done: (after: Count) => void };
-type Typed = { gross: string; tare: string; depth: string };
+type ReadingTyped = { gross: string; tare: string; depth: string };
 
 /** One container looked at: weighed, dipped, judged by eye, or not there at all. It is on the sheet with the last tap. */
 export function CountOne({ count, line, done }: Props) {
   const [way, setWay] = useState<Way>('weight');
   const send = (body: unknown) => post<Count>(`/counts/${count.id}/lines`, body);
-  const at = useMutation({
-    mutationFn: (reading: CountReading) => send({ containerId: line.id, reading }),
-    onSuccess: done,
-  });
+  const at = useCommand((reading: CountReading) => send({ containerId: line.id, reading }), done);
   return (
     <div className="mb-4 border-l-2 border-ink pl-3">
       <fieldset
@@ -63,8 +60,8 @@ export function CountOne({ count, line, done }: Props) {
               key={name}
               bay
               className="px-2"
-              disabled={at.isPending}
-              onClick={() => at.mutate({ kind: 'eye', share })}
+              disabled={at.waiting}
+              onClick={() => at.run({ kind: 'eye', share })}
             >
               {name}
             </Button>
@@ -76,12 +73,12 @@ export function CountOne({ count, line, done }: Props) {
           <p>
             {t('Look in the other places first. If it stays away, closing the count takes it off the shelf.')}
           </p>
-          <Button bay disabled={at.isPending} onClick={() => at.mutate({ kind: 'gone' })}>
+          <Button bay disabled={at.waiting} onClick={() => at.run({ kind: 'gone' })}>
             {t('{0} is not here', line.code)}
           </Button>
         </div>
       )}
-      {at.error && <Refusal problem={at.error} />}
+      {at.refusal && <Refusal problem={at.refusal} />}
     </div>
   );
 }
@@ -107,7 +104,7 @@ function ReadForm(props: {
   const { way, line, send, done } = props;
   const [source, setSource] = useState<Source>('typed');
   const usual = usualTareG(line.kind, line.sizeUl);
-  const of = useTextForm<Typed, Count>({
+  const of = useTextForm<ReadingTyped, Count>({
     values: { gross: '', tare: line.tareG === null ? '' : formatMass(line.tareG), depth: '' },
     read: ({ gross, tare, depth }) => {
       if (way === 'dip') {
@@ -200,9 +197,9 @@ function ReadForm(props: {
           </div>
         </>
       )}
-      {of.problem && <Refusal problem={of.problem} />}
-      <Button type="submit" look="main" bay disabled={of.saving}>
-        {of.saving ? t('Writing it down ...') : t('Write it down')}
+      {of.foot.problem && <Refusal problem={of.foot.problem} />}
+      <Button type="submit" look="main" bay disabled={of.foot.saving}>
+        {of.foot.saving ? t('Saving ...') : t('Save')}
       </Button>
     </form>
   );
@@ -216,20 +213,19 @@ const SAME_G = 3;
 function PutOn({ line }: { line: CountLine }) {
   const { data: all = [] } = useQuery(instrumentsQuery);
   const scale = all.find((i) => i.kind === 'scale' && i.source === 'simulated');
-  const putting = useMutation({
-    mutationFn: (id: string) =>
-      post<Instrument>(`/instruments/${id}/acts`, { act: 'putContainer', containerId: line.id }),
-  });
+  const putting = useCommand((id: string) =>
+    post<Instrument>(`/instruments/${id}/acts`, { act: 'putContainer', containerId: line.id }),
+  );
   if (!scale) return null;
   return (
     <div className="border border-dashed border-hairline p-3">
       <p className="mb-2 text-[0.94rem] text-muted">
         {t('A stand-in for the scale: your hands in the demo.')}
       </p>
-      <Button disabled={putting.isPending} onClick={() => putting.mutate(scale.id)}>
+      <Button disabled={putting.waiting} onClick={() => putting.run(scale.id)}>
         {t('Put {0} on the scale', line.code)}
       </Button>
-      {putting.error && <Refusal problem={putting.error} />}
+      {putting.refusal && <Refusal problem={putting.refusal} />}
     </div>
   );
 }

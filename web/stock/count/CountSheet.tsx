@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { type Count, type CountLine, METHOD_NAMES } from '#contract/counts.ts';
@@ -6,53 +5,40 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
-import { askAgain, countQuery, queryClient } from '../../state/queries.ts';
-import { useQuery } from '../../state/useQuery.ts';
+import { countQuery, queryClient } from '../../state/queries.ts';
+import { useAsked } from '../../state/useAsked.ts';
+import { useCommand } from '../../state/useCommand.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
-import { clockTime, shopDay } from '../../ui/dates.ts';
+import { shopDay, timeOfDay } from '../../ui/dates.ts';
+import type { Needs } from '../../ui/fetched.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
 import { CloseCount } from './CloseCount.tsx';
 import { CountOne } from './CountOne.tsx';
 import { Stray } from './Stray.tsx';
 
-/** The sheet of one place: made for a phone in one hand. It can be left at any time and gone on with by anyone. */
-export default function CountSheet() {
-  const id = Number(useParams().id);
-  const { data: count, error } = useQuery(countQuery(id));
-  if (error) {
-    return (
-      <Page title={t('No such count')}>
-        <Refusal problem={error} />
-        <ButtonLink to="/stock/counts">{t('To the counts')}</ButtonLink>
-      </Page>
-    );
-  }
-  return count ? <Sheet count={count} /> : null;
-}
-
 const keep = (count: Count) => {
   queryClient.setQueryData(countQuery(count.id).queryKey, count);
-  askAgain('containers');
 };
 
-function Sheet({ count }: { count: Count }) {
+CountSheet.needs = (({ params: { id } }) => [countQuery(Number(id))]) satisfies Needs;
+
+/** The sheet of one place: made for a phone in one hand. It can be left at any time and gone on with by anyone. */
+export default function CountSheet() {
+  const [count] = useAsked(countQuery(Number(useParams().id)));
   const { shop } = useSession();
   const [chosen, setChosen] = useState<number | null>(null);
   const open = count.state === 'open';
   const left = count.lines.filter((l) => !l.seen);
   const compared = count.comparedAt !== null;
-  const compare = useMutation({
-    mutationFn: () => post<Count>(`/counts/${count.id}/comparisons`, {}),
-    onSuccess: (after) => {
+  const compare = useCommand(
+    () => post<Count>(`/counts/${count.id}/comparisons`, {}),
+    (after) => {
       keep(after);
       setChosen(null);
     },
-  });
-  const drop = useMutation({
-    mutationFn: () => post<Count>(`/counts/${count.id}/drops`, {}),
-    onSuccess: keep,
-  });
+  );
+  const drop = useCommand(() => post<Count>(`/counts/${count.id}/drops`, {}), keep);
   const counted = (after: Count, line: CountLine) => {
     keep(after);
     // On to the next one that nobody has looked at.
@@ -75,9 +61,9 @@ function Sheet({ count }: { count: Count }) {
                 count.lines.length,
                 count.blind && !compared ? t('What the books say is shown at the end.') : '',
               )
-            : `${count.state === 'closed' ? t('Closed') : t('Dropped')}${count.closedBy ? ` ${t('by {0}', count.closedBy)}` : ''}${
+            : `${count.state === 'closed' ? t('Closed') : t('Discarded')}${count.closedBy ? ` ${t('by {0}', count.closedBy)}` : ''}${
                 count.closedAt
-                  ? `, ${shopDay(count.closedAt, shop.zone)} ${clockTime(count.closedAt, shop.zone)}`
+                  ? `, ${shopDay(count.closedAt, shop.zone)} ${timeOfDay(count.closedAt, shop.zone)}`
                   : ''
               }.`}
         </p>
@@ -110,8 +96,8 @@ function Sheet({ count }: { count: Count }) {
         {open && compared && <CloseCount count={count} keep={keep} />}
         {open && (
           <footer className="mt-5 flex flex-col gap-3">
-            {compare.error && <Refusal problem={compare.error} />}
-            {drop.error && <Refusal problem={drop.error} />}
+            {compare.refusal && <Refusal problem={compare.refusal} />}
+            {drop.refusal && <Refusal problem={drop.refusal} />}
             {!compared && left.length > 0 && done > 0 && (
               <p>
                 {t(
@@ -127,14 +113,14 @@ function Sheet({ count }: { count: Count }) {
                 <Button
                   look={left.length === 0 ? 'main' : 'plain'}
                   bay
-                  disabled={done === 0 || compare.isPending}
-                  onClick={() => compare.mutate()}
+                  disabled={done === 0 || compare.waiting}
+                  onClick={() => compare.run()}
                 >
                   {t('Compare with the books')}
                 </Button>
               )}
             </div>
-            <DropCount looked={done} drop={() => drop.mutate()} busy={drop.isPending} />
+            <DropCount looked={done} drop={() => drop.run()} busy={drop.waiting} />
           </footer>
         )}
       </div>
@@ -152,7 +138,7 @@ function DropCount({ looked, drop, busy }: { looked: number; drop: () => void; b
         className="mt-8 min-h-12 self-start underline underline-offset-4"
         onClick={() => (looked === 0 ? drop() : setAsks(true))}
       >
-        {t('Drop this count')}
+        {t('Discard this count')}
       </button>
     );
   }
@@ -170,7 +156,7 @@ function DropCount({ looked, drop, busy }: { looked: number; drop: () => void; b
           {t('Keep it')}
         </Button>
         <Button bay disabled={busy} onClick={drop}>
-          {t('Yes, drop it')}
+          {t('Yes, discard it')}
         </Button>
       </div>
     </div>

@@ -1,26 +1,27 @@
 import { Link } from 'react-router';
 import { type Count, type CountHead, countBody } from '#contract/counts.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
-import { askAgain, containersQuery, countsQuery, placesQuery } from '../../state/queries.ts';
+import { containersQuery, countsQuery, placesQuery } from '../../state/queries.ts';
+import { useAsked } from '../../state/useAsked.ts';
 import { useQuery } from '../../state/useQuery.ts';
+import { changeInWords, codeColumn, dayColumn, volumeColumn } from '../../ui/columns.tsx';
 import { shopDay } from '../../ui/dates.ts';
 import { ChoiceField, TickField } from '../../ui/FormFields.tsx';
 import { FormFoot } from '../../ui/FormFoot.tsx';
-import { Ledger } from '../../ui/Ledger.tsx';
+import type { Needs } from '../../ui/fetched.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { Refusal } from '../../ui/Refusal.tsx';
+import { Table } from '../../ui/Table.tsx';
 import { useGo } from '../../ui/useGo.ts';
 import { useTextForm } from '../../ui/useTextForm.ts';
+
+Counts.needs = (() => [countsQuery]) satisfies Needs;
 
 /** Counts: those under way, a new one, and what the last ones came to. */
 export default function Counts() {
   const { shop } = useSession();
-  const { data: counts, error } = useQuery(countsQuery);
-  if (error) return <Refusal problem={error} />;
-  if (!counts) return null;
+  const [counts] = useAsked(countsQuery);
   const open = counts.filter((c) => c.state === 'open');
   return (
     <Page title={t('Counts')}>
@@ -70,25 +71,24 @@ export default function Counts() {
 function Closed({ counts }: { counts: CountHead[] }) {
   const { shop } = useSession();
   return (
-    <Ledger
-      head={[t('Count'), t('Where'), t('Closed'), t('By'), t('Looked at'), t('Difference')]}
-      right={[4, 5]}
+    <Table
+      rows={counts}
+      keyOf={(c) => c.id}
       empty={t('None was closed yet. The first count of a place shows what the books don’t know.')}
-      rows={counts.map((c) => ({
-        key: c.id,
-        cells: [
-          <Link key="code" className="reading" to={`/stock/counts/${c.id}`}>
-            {c.code}
-          </Link>,
-          c.placeName,
-          c.closedAt ? shopDay(c.closedAt, shop.zone) : '',
-          c.closedBy,
-          c.counted,
-          c.differenceUl === 0
-            ? 'none'
-            : `${c.differenceUl > 0 ? '+' : '−'}${formatVolume(Math.abs(c.differenceUl), shop.units)}`,
-        ],
-      }))}
+      columns={[
+        codeColumn<CountHead>(
+          t('Count'),
+          (c) => c.code,
+          (c) => `/stock/counts/${c.id}`,
+        ),
+        { name: t('Where'), value: (c) => c.placeName },
+        dayColumn<CountHead>(t('Closed'), shop, (c) => c.closedAt),
+        { name: t('By'), value: (c) => c.closedBy },
+        { name: t('Looked at'), figure: true, value: (c) => c.counted },
+        volumeColumn<CountHead>(t('Difference'), shop, (c) => c.differenceUl, {
+          show: (c) => (c.differenceUl === 0 ? t('none') : changeInWords(c.differenceUl, shop)),
+        }),
+      ]}
     />
   );
 }
@@ -103,7 +103,6 @@ function StartCount({ open }: { open: CountHead[] }) {
     schema: countBody,
     send: (body) => post<Count>('/counts', body),
     done: (count) => {
-      askAgain('counts');
       go(`/stock/counts/${count.id}`);
     },
   });
@@ -115,7 +114,6 @@ function StartCount({ open }: { open: CountHead[] }) {
         <ChoiceField
           of={of}
           name="placeId"
-          label={t('Where')}
           placeholder={t('Choose a place')}
           options={places
             .filter((p) => !open.some((c) => c.placeId === p.id))
@@ -130,12 +128,7 @@ function StartCount({ open }: { open: CountHead[] }) {
           name="blind"
           label={t('Blind: what the books say is shown once everything is counted')}
         />
-        <FormFoot
-          save={t('Start counting')}
-          saving={of.saving}
-          problem={of.problem}
-          startAfresh={of.startAfresh}
-        />
+        <FormFoot save={t('Start counting')} {...of.foot} />
       </form>
     </section>
   );

@@ -1,9 +1,9 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Count } from '#contract/counts.ts';
 import { post } from '../../lib/api.ts';
 import { t } from '../../lib/speech.ts';
 import { containersQuery, missingQuery } from '../../state/queries.ts';
+import { useCommand } from '../../state/useCommand.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { TypedField } from '../../ui/Labelled.tsx';
@@ -17,14 +17,14 @@ export function Stray({ count, put }: { count: Count; put: (after: Count, id: nu
   const [wanted, setWanted] = useState('');
   const { data: containers = [] } = useQuery(containersQuery);
   const { data: missing = [] } = useQuery(missingQuery);
-  const stray = useMutation({
-    mutationFn: (containerId: number) => post<Count>(`/counts/${count.id}/strays`, { containerId }),
-    onSuccess: (after, id) => {
+  const stray = useCommand(
+    (containerId: number) => post<Count>(`/counts/${count.id}/strays`, { containerId }),
+    (after, id) => {
       setOpen(false);
       setWanted('');
       put(after, id);
     },
-  });
+  );
   if (!open) {
     return (
       <Button bay className="self-start" onClick={() => setOpen(true)}>
@@ -57,8 +57,8 @@ export function Stray({ count, put }: { count: Count; put: (after: Count, id: nu
               <button
                 type="button"
                 className="flex min-h-16 w-full items-center justify-between gap-3 text-left"
-                disabled={stray.isPending}
-                onClick={() => stray.mutate(c.id)}
+                disabled={stray.waiting}
+                onClick={() => stray.run(c.id)}
               >
                 <span className="leading-tight">
                   <span className="reading font-bold">{c.code}</span> {c.productName}
@@ -77,7 +77,7 @@ export function Stray({ count, put }: { count: Count; put: (after: Count, id: nu
           {t('Nothing in the books is called that. If it carries no code of this shop, bring it in as new.')}
         </p>
       )}
-      {stray.error && <Refusal problem={stray.error} />}
+      {stray.refusal && <Refusal problem={stray.refusal} />}
       <div className="flex flex-wrap gap-3">
         <Button bay onClick={() => setOpen(false)}>
           {t('Close this')}

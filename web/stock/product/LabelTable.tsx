@@ -11,7 +11,7 @@ import { useSession } from '../../lib/session.tsx';
 import { said, strengthSaid, t } from '../../lib/speech.ts';
 import { productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
-import { Ledger } from '../../ui/Ledger.tsx';
+import { Table } from '../../ui/Table.tsx';
 
 const BASIS_WORDS = () =>
   ({ bottle: t('in the bottle'), bucket: t('in the bucket'), panel: t('on the panel') }) as const;
@@ -34,36 +34,38 @@ export function LabelTable({ product, containers }: { product: Product; containe
   return (
     <section>
       <h2 className="mb-2">{t('Strengths on the label')}</h2>
-      <Ledger
-        head={[
-          t('What for'),
-          t('Use'),
-          t('Strength'),
-          t('Holds'),
-          t('A {0} costs', t(largeMeasure(shop.units))),
-        ]}
-        right={[4]}
-        rows={product.labelEntries.map((e) => ({
-          key: e.id,
-          cells: [
-            e.whatFor,
-            t(USE_NAMES[e.use]),
-            <span key="strength" className="reading">
-              {formatLabelStrength(e)}
-              {e.fraction < 1 && ', '}
-              <span className="whitespace-nowrap">
-                {e.fraction < 1 && bothOf(e, (f) => formatPercent(f as Fraction))}
-              </span>
-              <InShopUnits of={e.strength} />
-              {e.upTo && <InShopUnits of={e.upTo} />}
-            </span>,
-            BASIS_WORDS()[e.basis],
-            price
-              ? bothOf(e, (f) => formatUnitCost(costPerWorkingLitre(price, f), shop.currency, shop.units))
-              : t('no price'),
-          ],
-        }))}
+      <Table
+        rows={product.labelEntries}
+        keyOf={(e) => e.id}
         empty={t('Nothing is entered from its label yet.')}
+        columns={[
+          { name: t('What for'), value: (e) => e.whatFor },
+          { name: t('Use'), value: (e) => t(USE_NAMES[e.use]) },
+          {
+            name: t('Strength'),
+            value: formatLabelStrength,
+            show: (e) => (
+              <span className="reading">
+                {formatLabelStrength(e)}
+                {e.fraction < 1 && ', '}
+                <span className="whitespace-nowrap">
+                  {e.fraction < 1 && bothOf(e, (f) => formatPercent(f as Fraction))}
+                </span>
+                <InShopUnits of={e.strength} />
+                {e.upTo && <InShopUnits of={e.upTo} />}
+              </span>
+            ),
+          },
+          { name: t('Holds'), value: (e) => BASIS_WORDS()[e.basis] },
+          {
+            name: t('A {0} costs', t(largeMeasure(shop.units))),
+            figure: true,
+            value: (e) =>
+              price
+                ? bothOf(e, (f) => formatUnitCost(costPerWorkingLitre(price, f), shop.currency, shop.units))
+                : t('no price'),
+          },
+        ]}
       />
       <Instead product={product} />
     </section>
@@ -81,29 +83,27 @@ function Instead({ product }: { product: Product }) {
       <h3 className="mb-2 font-semibold">
         {t('Instead of {0}: 1 part does the work of {1}', old.name, replaces.k)}
       </h3>
-      <Ledger
-        head={[t('What for'), `${old.name}`, product.name]}
-        rows={labelEnds(old.labelEntries).map((e) => {
-          const here = equivalentFraction(e.fraction as Fraction, replaces.k);
-          return {
-            key: `${e.id}${e.end}`,
-            cells: [
-              e.whatFor,
-              <span key="old" className="reading">
-                {strengthSaid(e.strength)}
-              </span>,
-              here.ok ? (
-                <span key="here" className="reading">
-                  {strengthSaid(inNotation(here.value, 'parts'))}, {formatPercent(here.value)}
-                </span>
-              ) : (
-                said(here).reason
-              ),
-            ],
-          };
-        })}
+      <Table
+        rows={labelEnds(old.labelEntries)}
+        keyOf={(e) => `${e.id}${e.end}`}
         empty={t('It has no label strengths.')}
+        columns={[
+          { name: t('What for'), value: (e) => e.whatFor },
+          {
+            name: old.name,
+            value: (e) => strengthSaid(e.strength),
+            show: (e) => <span className="reading">{strengthSaid(e.strength)}</span>,
+          },
+          { name: product.name, value: (e) => insteadOf(e.fraction as Fraction, replaces.k) },
+        ]}
       />
     </div>
   );
+}
+
+function insteadOf(old: Fraction, k: number): string {
+  const here = equivalentFraction(old, k);
+  return here.ok
+    ? `${strengthSaid(inNotation(here.value, 'parts'))}, ${formatPercent(here.value)}`
+    : said(here).reason;
 }

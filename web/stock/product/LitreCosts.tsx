@@ -10,7 +10,7 @@ import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
 import { productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
-import { Ledger } from '../../ui/Ledger.tsx';
+import { Table } from '../../ui/Table.tsx';
 
 type Line = { product: Product; entry: LabelEnd<LabelEntry>; minor: number };
 
@@ -57,27 +57,39 @@ function CostsOfUse({ use, lines, product }: { use: UseKind; lines: Line[]; prod
           t(USE_NAMES[use]).toLowerCase(),
         )}
       </h2>
-      <Ledger
-        head={[t('Product'), t('What for'), t('Strength'), t('A {0} costs', t(largeMeasure(shop.units)))]}
-        right={[3]}
-        rows={lines.map((line) => ({
-          key: `${line.entry.id}${line.entry.end}`,
-          cells: [
-            line.product.id === product.id ? (
-              <strong key="name">{product.name}</strong>
-            ) : (
-              <Link key="name" to={`/stock/products/${line.product.id}`}>
-                {line.product.name}
-              </Link>
+      <Table
+        rows={lines}
+        keyOf={(line) => `${line.entry.id}${line.entry.end}`}
+        columns={[
+          {
+            name: t('Product'),
+            value: (line) => line.product.name,
+            show: (line) =>
+              line.product.id === product.id ? (
+                <strong>{product.name}</strong>
+              ) : (
+                <Link to={`/stock/products/${line.product.id}`}>{line.product.name}</Link>
+              ),
+          },
+          { name: t('What for'), value: (line) => line.entry.whatFor },
+          {
+            name: t('Strength'),
+            unit: '%',
+            value: (line) => Number((100 * line.entry.fraction).toPrecision(3)),
+            show: (line) => (
+              <span className="reading">
+                {line.entry.fraction >= 1
+                  ? t('ready to use')
+                  : formatPercent(line.entry.fraction as Fraction)}
+              </span>
             ),
-            line.entry.whatFor,
-            <span key="strength" className="reading">
-              {line.entry.fraction >= 1 ? t('ready to use') : formatPercent(line.entry.fraction as Fraction)}
-            </span>,
-            formatUnitCost(line.minor, shop.currency, shop.units),
-          ],
-        }))}
-        empty=""
+          },
+          {
+            name: t('A {0} costs', t(largeMeasure(shop.units))),
+            figure: true,
+            value: (line) => formatUnitCost(line.minor, shop.currency, shop.units),
+          },
+        ]}
       />
     </section>
   );

@@ -1,4 +1,3 @@
-import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -9,7 +8,7 @@ import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
-import { askAgain } from '../../state/queries.ts';
+import { useCommand } from '../../state/useCommand.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
@@ -42,17 +41,16 @@ export function MeasureRate({ product }: { product: Product }) {
   const ul = parseVolume(used, { system: shop.units, field: t('Used') });
   const rate = n.ok && ul.ok ? measuredRate(ul.value, n.value, target) : null;
   const fault = !n.ok ? n : used.trim() !== '' && !ul.ok ? ul : rate && !rate.ok ? rate : null;
-  const saving = useMutation({
-    mutationFn: () =>
+  const saving = useCommand(
+    () =>
       post(`/products/${product.id}/rates`, {
         use,
         ul: ul.ok ? ul.value : 0,
         count: n.ok ? n.value : 0,
         target,
       }),
-    onSuccess: () => setOpen(false),
-    onSettled: () => askAgain('products'),
-  });
+    () => setOpen(false),
+  );
   if (!atLeast(who.role, 'lead') || product.uses.length === 0) return null;
   if (!open) {
     return (
@@ -85,7 +83,7 @@ export function MeasureRate({ product }: { product: Product }) {
           onChange={(value) => setTarget(value as RateTarget)}
         />
       </div>
-      <Refusal problem={fault ?? saving.error} />
+      <Refusal problem={fault ?? saving.refusal} />
       {rate?.ok && n.ok && ul.ok && (
         <p>
           {t('That is')}{' '}
@@ -95,10 +93,10 @@ export function MeasureRate({ product }: { product: Product }) {
         </p>
       )}
       <div className="flex gap-3">
-        <Button look="main" disabled={!rate?.ok || saving.isPending} onClick={() => saving.mutate()}>
+        <Button look="main" disabled={!rate?.ok || saving.waiting} onClick={() => saving.run()}>
           {t('Keep it')}
         </Button>
-        <Button onClick={() => setOpen(false)}>{t('Leave it')}</Button>
+        <Button onClick={() => setOpen(false)}>{t('Cancel')}</Button>
       </div>
     </div>
   );

@@ -1,8 +1,8 @@
 import { useFieldArray } from 'react-hook-form';
 import { PRODUCT_STATES, type Product, productBody, productPatch } from '#contract/products.ts';
+import type { Shop } from '#contract/shop.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
-import type { ShopDefaults } from '#core/products/shopDefaults.ts';
-import { familyStart, recordStart } from '#core/products/starts.ts';
+import { familyStart } from '#core/products/starts.ts';
 import { USE_KINDS, USE_NAMES } from '#core/products/uses.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
@@ -18,24 +18,10 @@ import { useGo } from '../../ui/useGo.ts';
 import { useRowForm } from '../../ui/useRowForm.ts';
 import type { TextForm } from '../../ui/useTextForm.ts';
 import { LabelReading } from './LabelReading.tsx';
-import { type ProductTyped, readProduct, typedProduct, typedRecord, usesFor } from './productTyped.ts';
+import { type ProductTyped, readProduct, typedProduct, typedStart, usesFor } from './productTyped.ts';
 import { STATE_NAMES } from './productWords.ts';
 import { Facts, Safety } from './RecordFields.tsx';
 import { UseFields } from './UseFields.tsx';
-
-const LABELS: () => Partial<Record<keyof ProductTyped, string>> = () => ({
-  name: t('Product name'),
-  state: t('How it comes'),
-  caution: t('Caution'),
-  gPerMl: t('Density'),
-  capUl: t('Cap'),
-  shakeFirst: t('Shake first'),
-  suds: t('Foams'),
-  record: t('On record'),
-  traits: t('Traits'),
-  uses: t('Uses'),
-  labelEntries: t('Label strengths'),
-});
 
 type Of = { of: TextForm<ProductTyped> };
 
@@ -46,14 +32,12 @@ export function ProductForm({ product }: { product: Product | null }) {
   const of = useRowForm<ProductTyped, Product>({
     row: product,
     path: '/products',
-    topic: 'products',
     schema: product ? productPatch : productBody,
     typed: (row) => typedProduct(row, shop),
     read: (typed) => {
-      const { body, refusals } = readProduct(typed, shop);
-      return { body: product ? { ...(body as object), retired: product.retired } : body, refusals };
+      const { body, refusals } = readProduct(typed, shop, product);
+      return { body: product ? { ...body, retired: product.retired } : body, refusals };
     },
-    labels: LABELS(),
     done: (row) => go(product ? `/stock/products/${row.id}` : `/stock/receive?product=${row.id}`),
   });
   return (
@@ -67,7 +51,7 @@ export function ProductForm({ product }: { product: Product | null }) {
         <Replaces of={of} product={product} />
         <FormFoot save={product ? t('Save') : t('Add the product')} {...of.foot}>
           <ButtonLink to={product ? `/stock/products/${product.id}` : '/stock'}>
-            {product ? t('Leave it as it was') : t('Back to Stock')}
+            {product ? t('Cancel') : t('Back to Stock')}
           </ButtonLink>
         </FormFoot>
       </form>
@@ -81,11 +65,10 @@ function Basics({ of, fresh }: Of & { fresh: boolean }) {
   const { shop } = useSession();
   return (
     <div className={PAIRS}>
-      <TextField of={of} name="name" label={t('Product name')} />
+      <TextField of={of} name="name" />
       <ChoiceField
         of={of}
         name="record.family"
-        label={t('Family')}
         hint={fresh ? t('Fills in what such a product usually is. Its label and sheet decide.') : undefined}
         options={FAMILIES.map((value) => ({ value, name: t(FAMILY_NAMES[value]) }))}
         {...(fresh && { onChosen: (family: string) => startFrom(of, family as Family, shop) })}
@@ -93,19 +76,18 @@ function Basics({ of, fresh }: Of & { fresh: boolean }) {
       <ChoiceField
         of={of}
         name="state"
-        label={t('How it comes')}
         options={PRODUCT_STATES.map((value) => ({ value, ...STATE_NAMES()[value] }))}
       />
-      <NoteField of={of} name="caution" label={t('Caution')} hint={t('Shown before every pour.')} />
+      <NoteField of={of} name="caution" hint={t('Shown before every pour.')} />
     </div>
   );
 }
 
 /** A new product takes what its family usually is, wherever nothing was entered by hand. */
-function startFrom(of: TextForm<ProductTyped>, family: Family, defaults: ShopDefaults): void {
+function startFrom(of: TextForm<ProductTyped>, family: Family, shop: Shop): void {
   const { form } = of;
   const untouched = (name: Parameters<typeof form.getFieldState>[0]) => !form.getFieldState(name).isDirty;
-  const start = typedRecord(recordStart(family, defaults));
+  const start = typedStart(family, shop);
   for (const key of [
     'thickness',
     'protection',
@@ -123,7 +105,7 @@ function startFrom(of: TextForm<ProductTyped>, family: Family, defaults: ShopDef
   for (const i of form.getValues('labelEntries').keys()) {
     if (untouched(`labelEntries.${i}.use`)) form.setValue(`labelEntries.${i}.use`, use);
   }
-  form.setValue('uses', usesFor(form.getValues('labelEntries'), [], family, defaults));
+  form.setValue('uses', usesFor(form.getValues('labelEntries'), [], family, shop));
 }
 
 const BASIS_OPTIONS = () => [
@@ -148,27 +130,20 @@ function LabelStrengths({ of }: Of) {
           key={field.id}
           className="ruled grid items-start gap-3 border-faint py-3 sm:grid-cols-[1fr_11rem_1fr_9rem_auto]"
         >
-          <TextField of={of} name={`labelEntries.${i}.whatFor`} label={t('What for')} />
+          <TextField of={of} name={`labelEntries.${i}.whatFor`} />
           <ChoiceField
             of={of}
             name={`labelEntries.${i}.use`}
-            label={t('Use')}
             options={USE_KINDS.map((value) => ({ value, name: t(USE_NAMES[value]) }))}
             onChosen={follow}
           />
           <TextField
             of={of}
             name={`labelEntries.${i}.printed`}
-            label={t('Label strength')}
             hint={<LabelReading of={of} at={i} />}
             placeholder={t('1:12, 1 in 12, 4%, 30 ml/l')}
           />
-          <ChoiceField
-            of={of}
-            name={`labelEntries.${i}.basis`}
-            label={t('Holds')}
-            options={BASIS_OPTIONS()}
-          />
+          <ChoiceField of={of} name={`labelEntries.${i}.basis`} options={BASIS_OPTIONS()} />
           <Button
             className="sm:mt-6"
             onClick={() => {
@@ -207,7 +182,6 @@ function Replaces({ of, product }: Of & { product: Product | null }) {
         <ChoiceField
           of={of}
           name="record.replaces.productId"
-          label={t('Replaces')}
           placeholder={t('nothing')}
           options={[
             { value: NONE, name: t('nothing') },
@@ -221,7 +195,6 @@ function Replaces({ of, product }: Of & { product: Product | null }) {
           <TextField
             of={of}
             name="record.replaces.k"
-            label={t('Does the work of')}
             hint={t('1 part of this stands for so many parts of the other, such as 4.')}
           />
         )}

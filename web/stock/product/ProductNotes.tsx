@@ -1,16 +1,17 @@
-import { useMutation } from '@tanstack/react-query';
 import { type NoteGate, noteBody, type ProductNote } from '#contract/notes.ts';
 import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
-import { askAgain, notesQuery } from '../../state/queries.ts';
+import { notesQuery } from '../../state/queries.ts';
+import { useCommand } from '../../state/useCommand.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
 import { shopDay } from '../../ui/dates.ts';
 import { ChoiceField, TextField } from '../../ui/FormFields.tsx';
 import { FormFoot } from '../../ui/FormFoot.tsx';
+import { More } from '../../ui/More.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { useTextForm } from '../../ui/useTextForm.ts';
 
@@ -25,11 +26,9 @@ export function ProductNotes({ product }: { product: Product }) {
   const { data: all = [] } = useQuery(notesQuery);
   const lead = atLeast(who.role, 'lead');
   const notes = all.filter((n) => n.productId === product.id);
-  const acting = useMutation({
-    mutationFn: ({ id, what }: { id: number; what: 'readings' | 'lifts' }) =>
-      post(`/notes/${id}/${what}`, {}),
-    onSettled: () => askAgain('notes'),
-  });
+  const acting = useCommand(({ id, what }: { id: number; what: 'readings' | 'lifts' }) =>
+    post(`/notes/${id}/${what}`, {}),
+  );
   if (notes.length === 0 && !lead) return null;
   return (
     <section aria-label={t('Notes before it is mixed')}>
@@ -47,25 +46,22 @@ export function ProductNotes({ product }: { product: Product }) {
             <span className="no-print flex gap-3">
               {note.gate === 'read' && !note.read && (
                 <Button
-                  disabled={acting.isPending}
-                  onClick={() => acting.mutate({ id: note.id, what: 'readings' })}
+                  disabled={acting.waiting}
+                  onClick={() => acting.run({ id: note.id, what: 'readings' })}
                 >
                   {t('I have read it')}
                 </Button>
               )}
               {lead && (
-                <Button
-                  disabled={acting.isPending}
-                  onClick={() => acting.mutate({ id: note.id, what: 'lifts' })}
-                >
-                  {t('Lift it')}
+                <Button disabled={acting.waiting} onClick={() => acting.run({ id: note.id, what: 'lifts' })}>
+                  {t('Remove it')}
                 </Button>
               )}
             </span>
           </li>
         ))}
       </ul>
-      {acting.error && <Refusal problem={acting.error} />}
+      {acting.refusal && <Refusal problem={acting.refusal} />}
       {lead && <WriteNote product={product} />}
     </section>
   );
@@ -79,36 +75,19 @@ function WriteNote({ product }: { product: Product }) {
     read: (body) => ({ body }),
     schema: noteBody,
     send: (body) => post<ProductNote[]>(`/notes/${product.id}`, body),
-    done: () => {
-      askAgain('notes');
-      of.form.reset();
-    },
+    done: () => of.form.reset(),
   });
   return (
-    <details className="no-print mt-3">
-      <summary className="min-h-12 cursor-pointer py-3 underline underline-offset-4">
-        {t('Write one')}
-      </summary>
+    <More className="no-print mt-3" title={t('Write one')}>
       <form onSubmit={of.submit} noValidate className="mt-2 flex flex-col gap-4">
-        <TextField
-          of={of}
-          name="words"
-          label={t('Note')}
-          placeholder={t('such as lot 2311 is thicker: shake it well')}
-        />
+        <TextField of={of} name="words" placeholder={t('such as lot 2311 is thicker: shake it well')} />
         <ChoiceField
           of={of}
           name="gate"
-          label={t('What it asks')}
           options={(Object.keys(GATES()) as NoteGate[]).map((value) => ({ value, name: GATES()[value] }))}
         />
-        <FormFoot
-          save={t('Put it up')}
-          saving={of.saving}
-          problem={of.problem}
-          startAfresh={of.startAfresh}
-        />
+        <FormFoot save={t('Save the note')} {...of.foot} />
       </form>
-    </details>
+    </More>
   );
 }

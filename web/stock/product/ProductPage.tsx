@@ -5,13 +5,15 @@ import { patch } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
 import { useShowsProducts } from '../../state/onScreen.ts';
-import { containersQuery, rowQuery } from '../../state/queries.ts';
+import { containersQuery, rowOrNew } from '../../state/queries.ts';
+import { useAsked } from '../../state/useAsked.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
+import type { Needs } from '../../ui/fetched.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { Watch } from '../../ui/Refusal.tsx';
 import { RetireButton } from '../../ui/RetireButton.tsx';
-import { ContainerList } from '../ContainerList.tsx';
+import { ContainerList } from '../shelf/ContainerList.tsx';
 import { LabelTable } from './LabelTable.tsx';
 import { LitreCosts } from './LitreCosts.tsx';
 import { ProductForm } from './ProductForm.tsx';
@@ -20,17 +22,14 @@ import { ProductRecordList } from './ProductRecordList.tsx';
 import { SheetFile } from './SheetFile.tsx';
 import { UseList } from './UseList.tsx';
 
+ProductPage.needs = (({ params: { id } }) => [rowOrNew<Product>('products', id)]) satisfies Needs;
+
 /** A product: what it is, what its label says, what it costs in use, and what of it is on the shelf. */
 export default function ProductPage({ change = false }: { change?: boolean }) {
   const { id } = useParams();
   const { who } = useSession();
-  const { data: product, error } = useQuery({
-    ...rowQuery<Product>('products', Number(id)),
-    enabled: id !== undefined,
-  });
-  if (error) return <Refusal problem={error} />;
-  if (id === undefined) return <ProductForm product={null} />;
-  if (!product) return null;
+  const [product] = useAsked(rowOrNew<Product>('products', id));
+  if (!product) return <ProductForm product={null} />;
   if (change && atLeast(who.role, 'manager')) return <ProductForm key={product.id} product={product} />;
   return <ProductFacts product={product} />;
 }
@@ -60,10 +59,10 @@ function ProductFacts({ product }: { product: Product }) {
       )}
       {product.caution && (
         <div className="mb-5">
-          <Watch word={t('Take care.')}>{t('{0} The safety data sheet decides.', product.caution)}</Watch>
+          <Watch word={t('Warning.')}>{t('{0} The safety data sheet decides.', product.caution)}</Watch>
         </div>
       )}
-      <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
+      <div className="grid items-start gap-x-13 gap-y-8 max-lg:grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_24rem]">
         <div className="flex flex-col gap-8">
           <ProductNotes product={product} />
           <LabelTable product={product} containers={containers} />
@@ -90,5 +89,5 @@ function Retire({ product }: { product: Product }) {
   const { id, revision, retired, sheet: _, ...facts } = product;
   const labelEntries = product.labelEntries.map(({ id: __, fraction: ___, ...entry }) => entry);
   const send = () => patch(`/products/${id}`, { ...facts, labelEntries, retired: !retired }, revision);
-  return <RetireButton retired={retired} topic="products" send={send} />;
+  return <RetireButton retired={retired} send={send} />;
 }

@@ -91,7 +91,7 @@ function ph(neat: number | null, use: number | null): string | null {
 function mixing({ record: { care } }: Product): string {
   const words = [
     careInWords(care, t),
-    care.acknowledge && t('Asks for a word before each pour.'),
+    care.acknowledge && t('Must be confirmed before each pour.'),
     care.signOff && t('Only by people signed off.'),
   ];
   return words.filter(Boolean).join(' ') || t('nothing asked for');

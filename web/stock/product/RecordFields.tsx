@@ -24,30 +24,20 @@ export function Facts({ of }: Of) {
     <fieldset className="mt-8">
       <Legend>{t('What it is')}</Legend>
       <div className="grid items-start gap-4 sm:grid-cols-2 lg:grid-cols-4">
-        <TextField of={of} name="record.phNeat" label={t('pH neat')} hint={t('Empty: not known')} />
-        <TextField of={of} name="record.phUse" label={t('pH at use')} hint={t('Empty: not known')} />
-        <TextField of={of} name="gPerMl" label={t('Density')} hint={t('g/ml, for a scale and g/L')} />
-        <TextField of={of} name="capUl" label={t('Cap')} hint={t('What one holds, as 7.5 ml')} />
-        <ChoiceField
-          of={of}
-          name="record.thickness"
-          label={t('Thickness')}
-          options={optionsOf(THICKNESS_NAMES())}
-        />
+        <TextField of={of} name="record.phNeat" hint={t('Empty: not known')} />
+        <TextField of={of} name="record.phUse" hint={t('Empty: not known')} />
+        <TextField of={of} name="gPerMl" hint={t('g/ml, for a scale and g/L')} />
+        <TextField of={of} name="capUl" hint={t('What one holds, as 7.5 ml')} />
+        <ChoiceField of={of} name="record.thickness" options={optionsOf(THICKNESS_NAMES())} />
         <ChoiceField
           of={of}
           name="record.protection"
           label={t('To wax and sealant')}
           options={optionsOf(PROTECTION_NAMES())}
         />
-        <TextField of={of} name="record.storeFromC" label={t('Store from')} hint={t('Degrees C: frost')} />
-        <TextField of={of} name="record.storeToC" label={t('Store to')} hint={t('Degrees C: heat')} />
-        <TextField
-          of={of}
-          name="record.useByDays"
-          label={t('A mix keeps')}
-          hint={t('Days, for its use-by')}
-        />
+        <TextField of={of} name="record.storeFromC" hint={t('Degrees C: frost')} />
+        <TextField of={of} name="record.storeToC" hint={t('Degrees C: heat')} />
+        <TextField of={of} name="record.useByDays" hint={t('Days, for its use-by')} />
         <TickField of={of} name="shakeFirst" label={t('Shake the container first')} />
         <TickField of={of} name="suds" label={t('It foams')} />
       </div>
@@ -80,9 +70,9 @@ export function Facts({ of }: Of) {
           <h3 className="caps mt-4 text-muted">{t('To mix it')}</h3>
           <div className="grid grid-cols-2 gap-x-4">
             <TickField of={of} name="record.care.gloves" label={t('Nitrile gloves')} />
-            <TickField of={of} name="record.care.eyes" label={t('Eye cover')} />
-            <TickField of={of} name="record.care.air" label={t('Fresh air')} />
-            <TickField of={of} name="record.care.acknowledge" label={t('A word before each pour')} />
+            <TickField of={of} name="record.care.eyes" />
+            <TickField of={of} name="record.care.air" />
+            <TickField of={of} name="record.care.acknowledge" label={t('Must confirm before each pour')} />
             <TickField of={of} name="record.care.signOff" label={t('Only people signed off')} />
           </div>
         </div>
@@ -117,7 +107,7 @@ export function Safety({ of }: Of) {
           noted={{ value: 'usual', words: (key) => USUAL_WORDS[usual[key as Trait]] ?? 'varies' }}
         />
         <div className="flex flex-col gap-4">
-          <NoteField of={of} name="record.firstAid" label={t('First aid')} />
+          <NoteField of={of} name="record.firstAid" />
           <NoteField of={of} name="record.spill" label={t('If it is spilt')} />
         </div>
       </div>

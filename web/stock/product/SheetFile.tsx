@@ -1,11 +1,10 @@
-import { useMutation } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { type Product, SHEET_TYPES } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
 import { attach } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
-import { askAgain } from '../../state/queries.ts';
+import { useCommand } from '../../state/useCommand.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { sheetPath } from './sheetPath.ts';
@@ -14,10 +13,7 @@ import { sheetPath } from './sheetPath.ts';
 export function SheetFile({ product }: { product: Product }) {
   const { who } = useSession();
   const input = useRef<HTMLInputElement>(null);
-  const attaching = useMutation({
-    mutationFn: (file: File) => attach<Product>(`/products/${product.id}/sheets`, file),
-    onSettled: () => askAgain('products'),
-  });
+  const attaching = useCommand((file: File) => attach<Product>(`/products/${product.id}/sheets`, file));
   return (
     <>
       {product.sheet && (
@@ -41,12 +37,12 @@ export function SheetFile({ product }: { product: Product }) {
             aria-label={t('Safety data sheet file')}
             onChange={(event) => {
               const [file] = event.target.files ?? [];
-              if (file) attaching.mutate(file);
+              if (file) attaching.run(file);
               event.target.value = '';
             }}
           />
-          <Button disabled={attaching.isPending} onClick={() => input.current?.click()}>
-            {attaching.isPending
+          <Button disabled={attaching.waiting} onClick={() => input.current?.click()}>
+            {attaching.waiting
               ? t('Sending it ...')
               : product.sheet
                 ? t('Newer sheet')
@@ -54,9 +50,9 @@ export function SheetFile({ product }: { product: Product }) {
           </Button>
         </>
       )}
-      {attaching.error && (
+      {attaching.refusal && (
         <div className="basis-full">
-          <Refusal problem={attaching.error} />
+          <Refusal problem={attaching.refusal} />
         </div>
       )}
     </>

@@ -33,7 +33,7 @@ export function UseFields({ of }: { of: TextForm<ProductTyped> }) {
           <div className="grid grid-cols-2 items-start gap-3 sm:grid-cols-4 lg:grid-cols-[6rem_6rem_1.4fr_repeat(4,1fr)_5rem]">
             <TextField of={of} name={`uses.${i}.panelFloor`} label={t('Floor')} placeholder="1 %" />
             <TextField of={of} name={`uses.${i}.panelCeiling`} label={t('Ceiling')} placeholder="5 %" />
-            <ChoiceField of={of} name={`uses.${i}.film`} label={t('Wets it as')} options={FILM_OPTIONS()} />
+            <ChoiceField of={of} name={`uses.${i}.film`} label={t('Goes on as')} options={FILM_OPTIONS()} />
             <TextField of={of} name={`uses.${i}.dwell.shortestS`} label={t('Shortest')} placeholder="1 min" />
             <TextField of={of} name={`uses.${i}.dwell.fromS`} label={t('From')} placeholder="3 min" />
             <TextField of={of} name={`uses.${i}.dwell.toS`} label={t('To')} placeholder="4 min" />

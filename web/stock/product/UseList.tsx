@@ -4,7 +4,7 @@ import { formatPercent } from '#core/strength/formatStrength.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { t } from '../../lib/speech.ts';
-import { Ledger } from '../../ui/Ledger.tsx';
+import { Table } from '../../ui/Table.tsx';
 import { MeasureRate } from './MeasureRate.tsx';
 
 /** What holds on the panel, use by use: limits, time, how it wets and how much of it goes. */
@@ -16,20 +16,21 @@ export function UseList({ product }: { product: Product }) {
   return (
     <section>
       <h2 className="mb-2">{t('On the panel')}</h2>
-      <Ledger
-        head={[t('Use'), t('Strength there'), t('Dwell'), t('Wets it as'), t('ml per m²')]}
-        right={[4]}
-        rows={told.map((use) => ({
-          key: use.kind,
-          cells: [
-            t(USE_NAMES[use.kind]),
-            limits(use),
-            dwellWords(use),
-            use.film ? t(FILM_NAMES[use.film]) : '–',
-            use.rateMlPerM2 === null ? '–' : `${Number(use.rateMlPerM2.toPrecision(3))}`,
-          ],
-        }))}
-        empty=""
+      <Table
+        rows={told}
+        keyOf={(use) => use.kind}
+        columns={[
+          { name: t('Use'), value: (use) => t(USE_NAMES[use.kind]) },
+          { name: t('Strength there'), value: limits },
+          { name: t('Dwell'), value: dwellWords },
+          { name: t('Goes on as'), value: (use) => (use.film ? t(FILM_NAMES[use.film]) : '–') },
+          {
+            name: t('ml per m²'),
+            figure: true,
+            value: (use) => use.rateMlPerM2,
+            show: (use) => (use.rateMlPerM2 === null ? '–' : `${Number(use.rateMlPerM2.toPrecision(3))}`),
+          },
+        ]}
       />
       <MeasureRate product={product} />
     </section>

@@ -2,8 +2,6 @@ import { describe, expect, it } from 'vitest';
 import type { LabelEntry } from '#contract/products.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
-import { saidOf } from '../../lib/saidOf.ts';
-import { readVolumes } from '../../ui/readVolumes.ts';
 import { type LabelTyped, readingsOf, readLabel, strengthOfLabel, typedLabel } from './labelTyped.ts';
 
 const metric = { units: 'metric', ratioReading: 'parts' } as const;
@@ -84,25 +82,5 @@ describe('a label strength as it is typed', () => {
     expect(Object.keys(refusals)).toEqual(['labelEntries.1.printed', 'labelEntries.2.printed']);
     expect(entries[0]?.strength).toEqual(parseStrength('1:10').ok && { notation: 'parts', water: 10 });
     expect(entries[1]?.strength).toBeUndefined();
-  });
-});
-
-describe('the volumes of a form', () => {
-  const labels = { brimfulUl: 'Brimful', deadUl: 'Left in the bottom' };
-
-  it('are read in any unit, and nothing is nothing only where that is allowed', () => {
-    expect(readVolumes({ brimfulUl: '1 l', deadUl: '15 ml' }, labels, 'metric').volumes).toEqual({
-      brimfulUl: 1_000_000,
-      deadUl: 15_000,
-    });
-    expect(
-      readVolumes({ brimfulUl: '1 gal', deadUl: '0' }, labels, 'us', { orNothing: true }).volumes,
-    ).toEqual({
-      brimfulUl: 3_785_412,
-      deadUl: 0,
-    });
-    const { refusals } = readVolumes({ brimfulUl: 'big', deadUl: '0' }, labels, 'metric');
-    expect(saidOf(refusals.brimfulUl).reason).toContain('Brimful');
-    expect(refusals.deadUl?.code).toBe('volume.zero');
   });
 });

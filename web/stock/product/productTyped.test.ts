@@ -4,9 +4,9 @@ import type { Shop } from '#contract/shop.ts';
 import { USUAL_DEFAULTS } from '#core/products/shopDefaults.ts';
 import { usualTraits } from '#core/products/starts.ts';
 import type { Traits } from '#core/safety/traits.ts';
-import { entry, of } from '../../bench/madeUpEquipment.ts';
+import { entry, of } from '../../bench/mix/madeUpEquipment.ts';
 import { saidOf } from '../../lib/saidOf.ts';
-import { type ProductTyped, readProduct, typedProduct, typedUse, usesFor } from './productTyped.ts';
+import { type ProductTyped, readProduct, typedProduct, usesFor } from './productTyped.ts';
 
 const shop = {
   ...USUAL_DEFAULTS,
@@ -80,7 +80,7 @@ describe('a product as it is typed', () => {
     [
       withUse({ dwell: { shortestS: '1 min', fromS: '4', toS: '6', longestS: '' } }),
       'uses.0.dwell.longestS',
-      'Longest dwell is missing for foam',
+      'Longest dwell is missing',
     ],
     [
       withUse({ dwell: { shortestS: '1 h', fromS: '4', toS: '6', longestS: '8' } }),
@@ -126,12 +126,12 @@ describe('a product as it is typed', () => {
 describe('the uses of a product', () => {
   it('are those its label is for: what was typed stays, the rest start as the family does', () => {
     const typed = typedProduct(foam, shop);
-    const mine = { ...(typed.uses[0] ?? typedUse(foam.uses[0] as never)), rateMlPerM2: '99' };
+    const mine = { ...(typed.uses[0] as ProductTyped['uses'][number]), rateMlPerM2: '99' };
     const label = typed.labelEntries;
     const more = [...label, { ...(label[0] as (typeof label)[0]), use: 'arch' as const }];
-    const uses = usesFor(more, [mine], 'neutralFoam', USUAL_DEFAULTS);
+    const uses = usesFor(more, [mine], 'neutralFoam', shop);
     expect(uses.map((u) => u.kind)).toEqual(['foam', 'arch']);
     expect(uses[0]?.rateMlPerM2).toBe('99');
-    expect(usesFor([], [mine], 'neutralFoam', USUAL_DEFAULTS)).toEqual([]);
+    expect(usesFor([], [mine], 'neutralFoam', shop)).toEqual([]);
   });
 });

@@ -1,0 +1,145 @@
+import type { ReactNode, Ref } from 'react';
+import type { Vessel } from '#contract/equipment.ts';
+import type { Product } from '#contract/products.ts';
+import type { Refusal as CoreRefusal } from '#core/outcome.ts';
+import { careInWords } from '#core/products/record.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { type KeptSlip, useBench } from '../mix/benchDraft.ts';
+import { RinsedButton } from './RinsedButton.tsx';
+import { useUndo } from './useUndo.ts';
+
+/**
+ * Where the hand goes to pour, on a phone always above the places: what to put on, and the button, or what stands in its
+ * way with what to do.
+ */
+export function PourPlace({ product, children }: { product: Product | null; children: ReactNode }) {
+  const care = product ? careInWords(product.record.care, t) : '';
+  return (
+    <div className="flex flex-col gap-2 bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-17 max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2">
+      {care && (
+        <p className="leading-tight">
+          <span className="caps text-muted">{t('Wear:')} </span>
+          <strong>{care}</strong>
+        </p>
+      )}
+      {children}
+    </div>
+  );
+}
+
+/** What was poured a moment ago and not taken back, until somebody goes on to something else. */
+export function useJustPoured(): { poured: KeptSlip | null; again: () => void } {
+  const { who } = useSession();
+  const slips = useBench((state) => state.slips[who.personId]);
+  const movementId = useBench((state) => state.poured[who.personId]);
+  const forget = useBench((state) => state.forgetPoured);
+  const poured = slips?.find((s) => s.movementId === movementId && !s.undone) ?? null;
+  return { poured, again: () => forget(who.personId) };
+}
+
+/** What stands in the way until a vessel was rinsed. */
+const RINSED_FIRST = /^(safety\.(gas|unknown)|vessel\.occupied|leftover\.different)/;
+
+/** A no in the place of the button: nothing can be poured before what it says is done. */
+export function InTheWay(props: { refusal: CoreRefusal; vessel: Vessel | null; children?: ReactNode }) {
+  const { refusal, vessel, children } = props;
+  const rinse = refusal.at === '/vesselId' && RINSED_FIRST.test(refusal.code);
+  return (
+    <>
+      <Refusal problem={refusal} />
+      {vessel && rinse && <RinsedButton vessel={vessel} />}
+      {children}
+    </>
+  );
+}
+
+/** What was poured a moment ago, in the place of the button: another one is a button of its own. */
+export function JustPoured({ slip, again }: { slip: KeptSlip; again: () => void }) {
+  const { shop } = useSession();
+  const undo = useUndo(slip.movementId);
+  return (
+    <>
+      <p className="leading-tight">
+        <strong>
+          {t('Poured')}{' '}
+          <span className="reading text-product">{formatVolume(slip.productUl, shop.units)}</span>{' '}
+          {t('from {0}{1}.', slip.containerCode, slip.rest && ` ${t('and {0}', slip.rest.containerCode)}`)}
+        </strong>{' '}
+        <span className="reading">{formatVolume((slip.rest ?? slip).leftUl, shop.units)}</span> {t('left.')}
+      </p>
+      <div className="grid grid-cols-2 gap-3">
+        <Button bay disabled={undo.waiting} onClick={() => undo.run()}>
+          {t('Undo')}
+        </Button>
+        <Button bay onClick={again}>
+          {t('Pour another')}
+        </Button>
+      </div>
+      {undo.refusal && <Refusal problem={undo.refusal} />}
+    </>
+  );
+}
+
+/** A pour was sent and nothing came back: it is sent again under its own key. */
+export function NoAnswerYet({ sendAgain }: { sendAgain: () => void }) {
+  return (
+    <>
+      <Watch word={t('No answer yet.')}>
+        {t('Your last pour was sent, but nothing came back. However often you send it, it is booked once.')}
+      </Watch>
+      <Button look="main" bay className="w-full" onClick={sendAgain}>
+        {t('Send it again')}
+      </Button>
+    </>
+  );
+}
+
+/** The button itself; where by the books some of the product is in there, it says so and offers to top it up. */
+export function PourButton(props: {
+  words: string;
+  vessel: Vessel | null;
+  disabled: boolean;
+  onClick: () => void;
+  topUp: (() => void) | null;
+  ref?: Ref<HTMLButtonElement>;
+}) {
+  const { words, vessel, disabled, onClick, topUp, ref } = props;
+  const { shop } = useSession();
+  const holds = topUp ? vessel?.holds : null;
+  return (
+    <>
+      {holds && (
+        <Watch word={t('Not empty by the books.')}>
+          {t(
+            '{0} of it in there, by {1} ({2}).',
+            formatVolume(holds.ul, shop.units),
+            holds.personName,
+            holds.code,
+          )}
+        </Watch>
+      )}
+      <div className={holds ? 'grid grid-cols-[2fr_1fr] gap-3' : ''}>
+        <Button
+          ref={ref}
+          look="main"
+          bay
+          className="w-full leading-tight"
+          disabled={disabled}
+          onClick={onClick}
+          aria-keyshortcuts="Control+Enter"
+        >
+          {holds && !disabled ? t('It was used up. {0}', words) : words}
+        </Button>
+        {holds && topUp && (
+          <Button bay className="px-2 leading-tight" onClick={topUp}>
+            {t('Top it up')}
+          </Button>
+        )}
+      </div>
+    </>
+  );
+}

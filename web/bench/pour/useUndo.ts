@@ -1,0 +1,14 @@
+import { post } from '../../lib/api.ts';
+import { useSession } from '../../lib/session.tsx';
+import { useCommand } from '../../state/useCommand.ts';
+import { useBench } from '../mix/benchDraft.ts';
+
+/** Takes a pour back that was booked on this device. */
+export function useUndo(movementId: number) {
+  const { who } = useSession();
+  const markUndone = useBench((state) => state.markUndone);
+  return useCommand(
+    () => post(`/movements/${movementId}/reversals`, {}),
+    () => markUndone(who.personId, movementId),
+  );
+}

@@ -1,0 +1,71 @@
+import type { ReactNode } from 'react';
+import { readVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
+import { LargeVolume } from './LargeVolume.tsx';
+
+/** One of the amounts: when it goes in, what it is, how much, and how it is read. */
+export type Amount = {
+  id: string;
+  order: string;
+  tone: string;
+  /** Null while it is not worked out. */
+  ul: number | null;
+  /** What it is measured to, where that is not the usual. */
+  stepUl?: number | undefined;
+  note?: ReactNode;
+};
+
+/** The numbers, in the order they are poured: the largest things on the screen, and on a phone always in sight. */
+export function Amounts(props: {
+  /** What goes into what: said above them on a phone, where the fields are out of sight. */
+  product: { name: string } | null | undefined;
+  vessel: { name: string } | null | undefined;
+  amounts: readonly Amount[];
+  /** Instead of them, where there is nothing to add. */
+  settled?: boolean;
+  /** What it comes to. */
+  children?: ReactNode;
+}) {
+  const { product, vessel, amounts, settled = false, children } = props;
+  const { shop } = useSession();
+  const many = amounts.length > 2;
+  return (
+    <section
+      aria-label={t('Amounts')}
+      aria-live="polite"
+      className="ruled sticky top-[var(--strip,0px)] z-[5] -mx-4 flex flex-wrap gap-x-5 bg-ground px-4 pt-2 pb-2 lg:static lg:col-start-2 lg:row-start-1 lg:mx-0 lg:flex-nowrap lg:gap-x-5 lg:border-b-0 lg:p-0 xl:group-data-wide/bench:col-span-2"
+    >
+      {product && (
+        <p className="w-full truncate leading-tight lg:hidden">
+          <strong>{product.name}</strong> {t('into {0}', vessel?.name ?? t('no vessel yet'))}
+        </p>
+      )}
+      {settled ? (
+        <p className="min-h-24 pt-5 text-[1.4rem] font-bold">{t('It is right as it is: nothing to add.')}</p>
+      ) : (
+        amounts.map(({ id, order, tone, ul, stepUl, note }) => (
+          <div key={id} className={`${tone} min-w-0 flex-1`}>
+            <p className="caps text-ink">{order}</p>
+            <LargeVolume
+              what={id}
+              read={ul === null ? null : readVolume(ul, shop.units, stepUl)}
+              many={many}
+            />
+            <p className="mt-1 min-h-6 text-[0.94rem] leading-snug text-ink">{note}</p>
+          </div>
+        ))
+      )}
+      {children}
+    </section>
+  );
+}
+
+/** What all of it comes to, beside the amounts. */
+export function ComesTo({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <p className="min-w-0 flex-1 leading-snug max-sm:basis-full">
+      <span className="caps sm:block">{name}</span> {children}
+    </p>
+  );
+}

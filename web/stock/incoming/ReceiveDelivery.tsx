@@ -1,0 +1,135 @@
+import { useFieldArray } from 'react-hook-form';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import type { Place } from '#contract/equipment.ts';
+import type { Product } from '#contract/products.ts';
+import { type Delivery, deliveryBody, MOST_LINES } from '#contract/stock.ts';
+import { CONTAINER_KINDS } from '#core/mixing/outlines.ts';
+import { post } from '../../lib/api.ts';
+import { useSession } from '../../lib/session.tsx';
+import { t } from '../../lib/speech.ts';
+import { placesQuery, productsQuery, suppliersQuery } from '../../state/queries.ts';
+import { useAsked } from '../../state/useAsked.ts';
+import { useQuery } from '../../state/useQuery.ts';
+import { Button } from '../../ui/Button.tsx';
+import { readBy, typedOf } from '../../ui/codecs.ts';
+import { ChoiceField, TextField } from '../../ui/FormFields.tsx';
+import { FormFoot } from '../../ui/FormFoot.tsx';
+import type { Needs } from '../../ui/fetched.tsx';
+import { Page } from '../../ui/Page.tsx';
+import { useTextForm } from '../../ui/useTextForm.ts';
+import { blankLine, DELIVERY, type DeliveryTyped } from './deliveryTyped.ts';
+
+ReceiveDelivery.needs = (() => [productsQuery, placesQuery]) satisfies Needs;
+
+/** Books a delivery in as it stands on the supplier's paper: many lines, all of them or none. */
+export default function ReceiveDelivery() {
+  const [products, places] = useAsked(productsQuery, placesQuery);
+  if (products.length === 0) {
+    return (
+      <Page title={t('A delivery')}>
+        <p>
+          {t('There is no product yet that it could hold.')}{' '}
+          <Link to="/stock/products/new">{t('Add the first product')}</Link>
+        </p>
+      </Page>
+    );
+  }
+  return <DeliveryForm products={products} places={places} />;
+}
+
+function DeliveryForm({ products, places }: { products: Product[]; places: Place[] }) {
+  const { who, shop } = useSession();
+  const navigate = useNavigate();
+  const [search] = useSearchParams();
+  const { data: suppliers = [] } = useQuery(suppliersQuery);
+  const store = places.find((p) => p.kind === 'store') ?? places[0];
+  const of = useTextForm<DeliveryTyped, Delivery>({
+    keptAs: `${who.personId} /deliveries ${search}`,
+    values: {
+      ...typedOf(DELIVERY, null, shop),
+      lines: [blankLine(search.get('product') ?? '', String(store?.id ?? ''))],
+    },
+    read: readBy(DELIVERY, deliveryBody, shop),
+    schema: deliveryBody,
+    send: (body) => post<Delivery>('/deliveries', body),
+    done: (delivery) => {
+      void navigate(`/stock/deliveries/${delivery.id}`);
+    },
+  });
+  const { fields, append, remove } = useFieldArray({ control: of.form.control, name: 'lines' });
+  const another = () => {
+    const last = of.form.getValues('lines').at(-1);
+    append(blankLine('', last?.placeId ?? ''), { focusName: `lines.${fields.length}.count` });
+  };
+  return (
+    <Page title={t('A delivery')}>
+      <form onSubmit={of.submit} noValidate>
+        <div className="grid max-w-3xl items-start gap-4 sm:grid-cols-2">
+          <TextField
+            of={of}
+            name="supplier"
+            list="suppliers"
+            hint={t('A new one is entered with its first delivery')}
+          />
+          <TextField of={of} name="reference" hint={t('The number on their paper, if there is one')} />
+          <datalist id="suppliers">
+            {suppliers.map((s) => (
+              <option key={s.id} value={s.name} />
+            ))}
+          </datalist>
+        </div>
+        <ol aria-label={t('Lines')} className="mt-5 border-t-2 border-ink">
+          {fields.map((field, i) => (
+            <li key={field.id} className="border-b border-hairline py-4">
+              <div className="mb-2 flex min-h-12 items-center justify-between gap-3">
+                <span className="caps">{t('Line {0}', i + 1)}</span>
+                {fields.length > 1 && (
+                  <button
+                    type="button"
+                    className="min-h-12 px-2 underline underline-offset-4"
+                    onClick={() => remove(i)}
+                  >
+                    {t('Leave out')}
+                    <span className="sr-only"> {t('line {0}', i + 1)}</span>
+                  </button>
+                )}
+              </div>
+              <div className="grid grid-cols-2 items-start gap-4 sm:grid-cols-4 xl:grid-cols-[5rem_minmax(0,2fr)_repeat(4,minmax(0,1fr))_10rem_minmax(0,1fr)]">
+                <TextField of={of} name={`lines.${i}.count`} inputMode="numeric" />
+                <div className="sm:col-span-2 xl:col-span-1">
+                  <ChoiceField
+                    of={of}
+                    name={`lines.${i}.productId`}
+                    placeholder={t('Choose')}
+                    options={named(products)}
+                  />
+                </div>
+                <ChoiceField
+                  of={of}
+                  name={`lines.${i}.kind`}
+                  options={CONTAINER_KINDS.map((value) => ({ value, name: t(value) }))}
+                />
+                <TextField of={of} name={`lines.${i}.sizeUl`} placeholder={t('such as 5 l')} />
+                <TextField
+                  of={of}
+                  name={`lines.${i}.priceMinor`}
+                  label={t('Price each')}
+                  placeholder={shop.currency}
+                />
+                <TextField of={of} name={`lines.${i}.lot`} />
+                <TextField of={of} name={`lines.${i}.bestBefore`} type="date" />
+                <ChoiceField of={of} name={`lines.${i}.placeId`} options={named(places)} />
+              </div>
+            </li>
+          ))}
+        </ol>
+        <FormFoot save={t('Book it in')} {...of.foot}>
+          {fields.length < MOST_LINES && <Button onClick={another}>{t('Another line')}</Button>}
+        </FormFoot>
+      </form>
+    </Page>
+  );
+}
+
+const named = (rows: { id: number; name: string }[]) =>
+  rows.map((row) => ({ value: String(row.id), name: row.name }));

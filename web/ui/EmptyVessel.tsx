@@ -1,0 +1,31 @@
+import type { ReactNode } from 'react';
+import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
+import { t } from '../lib/speech.ts';
+import { EquipmentDrawing } from './EquipmentDrawing.tsx';
+
+/** Where there is nothing yet: an empty bottle, and the one thing to do next. */
+export function EmptyVessel({
+  title,
+  units,
+  children,
+}: {
+  title: string;
+  units: 'metric' | 'us' | 'imperial';
+  children: ReactNode;
+}) {
+  return (
+    <main className="flex flex-col items-center gap-5 p-5 pt-13 text-center">
+      <EquipmentDrawing
+        outline={VESSEL_OUTLINES.triggerBottle}
+        brimfulUl={810_000}
+        layers={[]}
+        units={units}
+        height={320}
+        width={260}
+        label={t('An empty bottle')}
+      />
+      <h1>{title}</h1>
+      {children}
+    </main>
+  );
+}
