@@ -173,7 +173,19 @@ export const pin = () =>
     .label('PIN')
     .required()
     .matches(/^\d{4}$/, { message: 'PIN is not four digits.' })
-    .meta({ remedy: 'Type four digits, such as 2580.' });
+    .meta({ remedy: 'Type four digits, such as 7294.' });
+
+/** PINs people try first: one digit four times, two in turn, a run up or down, and the middle of the keys. */
+const WEAK_PIN = /^(\d)\1{3}$|^(\d\d)\2$|^(?:2580|0852)$/;
+const RUNS = ['0123456789', '9876543210', '1234567890'];
+const isWeak = (pin: string): boolean =>
+  WEAK_PIN.test(pin) || (/^\d{4}$/.test(pin) && RUNS.some((run) => run.includes(pin)));
+
+/** A PIN somebody chooses: one that is not among the first anybody would try. */
+export const newPin = () =>
+  pin()
+    .test('weak', 'PIN is one of the first that anybody would try.', (value) => !isWeak(value ?? ''))
+    .meta({ remedy: 'Type four digits, such as 7294.' });
 
 type Shapes = Readonly<Record<string, yup.AnyObjectSchema>>;
 type ShapeOf<S extends Shapes> = yup.InferType<S[keyof S]>;

@@ -1,14 +1,14 @@
 import type { InferType } from 'yup';
-import { exactly, line, oneOf, pin, rowId, shopDay, yes } from './fields.ts';
+import { exactly, line, newPin, oneOf, pin, rowId, shopDay, yes } from './fields.ts';
 import { LANGUAGES, type Language } from './languages.ts';
 import { ROLES, type Role } from './roles.ts';
 
-export const personBody = exactly({ name: line('Name', 40), role: oneOf('Role', ROLES), pin: pin() });
+export const personBody = exactly({ name: line('Name', 40), role: oneOf('Role', ROLES), pin: newPin() });
 
 export const personPatch = exactly({
   name: line('Name', 40).optional(),
   role: oneOf('Role', ROLES).optional(),
-  pin: pin().optional(),
+  pin: newPin().optional(),
   retired: yes('Left the shop').optional(),
 });
 export type PersonPatch = InferType<typeof personPatch>;

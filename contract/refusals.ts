@@ -68,6 +68,7 @@ export type ContractRefusals = {
   'session.none': None;
   'session.locked': None;
   'role.tooLow': { readonly needed: Role; readonly role: Role };
+  'pin.differs': None;
   'pin.wrong': { readonly left: number };
   'pin.locked': { readonly seconds: number };
   'signIn.flood': None;

@@ -4,7 +4,7 @@ import { EDGE_SHARES } from '#core/dwell/workingWindow.ts';
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import type { ShopDefaults } from '#core/products/shopDefaults.ts';
-import { exactly, finite, line, note, oneOf, pin, wholeUl } from './fields.ts';
+import { exactly, finite, line, newPin, note, oneOf, pin, wholeUl } from './fields.ts';
 import { WEATHER_SOURCES, type WeatherSource } from './weather.ts';
 
 export const UNIT_SYSTEMS = ['metric', 'us', 'imperial'] as const;
@@ -46,7 +46,7 @@ export const firstRunBody = exactly({
   units: oneOf('Units shown', UNIT_SYSTEMS),
   emergencyNumber: phone('Emergency number').optional(),
   poisonNumber: phone('Poison help').optional(),
-  manager: exactly({ name: line('Your name', 40), pin: pin() }).label('First manager'),
+  manager: exactly({ name: line('Your name', 40), pin: newPin() }).label('First manager'),
 });
 
 export const MEASURING = ['measured', 'free'] as const;

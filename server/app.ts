@@ -26,6 +26,7 @@ import { batchRoutes, containerLabelRoutes, deliveryLabelRoutes, labelRoutes } f
 import { ledgerRoutes } from './ledger/reading/list.ts';
 import { trailRoutes } from './ledger/reading/trail.ts';
 import { movementRoutes } from './ledger/routes.ts';
+import { openingRoutes } from './opening/routes.ts';
 import { overrideRoutes } from './people/overrides.ts';
 import { peopleRoutes } from './people/routes.ts';
 import { placeOf } from './places.ts';
@@ -69,6 +70,7 @@ export function createApp(context: AppContext): Express {
   api.use('/overrides', overrideRoutes(context));
   api.get('/live', context.live.listen);
   api.use('/people', peopleRoutes(context));
+  api.use('/opening', openingRoutes(context));
   api.use('/products', productRoutes(context));
   api.use('/notes', noteRoutes(context));
   api.use('/recipes', recipeRoutes(context));

@@ -937,6 +937,7 @@ export const en: Words = {
       `This is for a ${needed}; you are signed in as a ${role}.`,
       `Ask a ${needed} to do it.`,
     ],
+    'pin.differs': () => ['The two PINs are not the same.', 'Type the same four digits twice.'],
     'pin.wrong': ({ left }) => [
       'PIN is not the right one.',
       `Try again: ${left} ${left === 1 ? 'try' : 'tries'} left before a wait. A manager can set a new PIN.`,

@@ -50,7 +50,8 @@ function schemaTextsIn(file: string): string[] {
   const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true);
   const look = (node: ts.Node): void => {
     const text = ts.isStringLiteralLike(node) && !ts.isImportDeclaration(node.parent) ? node.text : '';
-    if (/^(\{0\}|[A-Z][a-z]|A [a-z]|[A-Z]{2,3}$|pH)/.test(text) && !text.includes('${')) found.push(text);
+    if (/^(\{0\}|[A-Z][a-z]|A [a-z]|PIN |[A-Z]{2,3}$|pH)/.test(text) && !text.includes('${'))
+      found.push(text);
     ts.forEachChild(node, look);
   };
   look(source);

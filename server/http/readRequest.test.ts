@@ -214,7 +214,7 @@ describe('two people changing the same thing', () => {
 describe('who may do what', () => {
   it('nobody without a session, and no technician or lead on what is above them', async () => {
     const odo = await shop.signIn('Odo Marsh');
-    const person = { name: 'Someone', role: 'technician', pin: '9999' };
+    const person = { name: 'Someone', role: 'technician', pin: '9942' };
     for (const path of ['/api/containers', '/api/products', '/api/people', '/api/live', '/api/vessels']) {
       expect((await shop.anyone('get', path)).status).toBe(401);
     }

@@ -142,10 +142,10 @@ describe('a tablet that was left alone', () => {
 
 describe('what is done about people', () => {
   it('is in the trail: a new PIN, another role, leaving, coming back and sign-offs, with who did it', async () => {
-    const added = await hester('post', '/api/people', { name: 'Tam Reed', role: 'technician', pin: '4321' });
+    const added = await hester('post', '/api/people', { name: 'Tam Reed', role: 'technician', pin: '4371' });
     const { id } = added.body;
     let { revision } = added.body;
-    for (const change of [{ pin: '8765' }, { role: 'lead' }, { retired: true }, { retired: false }]) {
+    for (const change of [{ pin: '8762' }, { role: 'lead' }, { retired: true }, { retired: false }]) {
       const answer = await hester('patch', `/api/people/${id}`, change, { ifMatch: revision });
       expect(answer.status).toBe(200);
       revision = answer.body.revision;

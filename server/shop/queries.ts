@@ -37,7 +37,7 @@ export async function setUpShop(
   const day = new Intl.DateTimeFormat('en-CA', { timeZone: shop.zone }).format(shop.now);
   await refuseUnknownZone(tx, shop.zone);
   await tx.rows(
-    'INSERT INTO shop (name, zone, currency, units, demo, made_on) VALUES ($1, $2, $3, $4, $5, $6)',
+    'INSERT INTO shop (name, zone, currency, units, demo, first_day_over, made_on) VALUES ($1, $2, $3, $4, $5, $5, $6)',
     [shop.name.trim(), shop.zone, shop.currency, shop.units, shop.demo, day],
   );
   await tx.rows(`INSERT INTO place (name, kind) VALUES ('Store', 'store'), ('Bench', 'bench')`);

@@ -92,15 +92,10 @@ export class ServedShop {
   readonly anyone: Caller = (method, path, body, call = {}) => this.#call([], method, path, body, call);
 
   /** Signs a member of the demo's staff in. */
-  async signIn(name: string): Promise<Caller> {
+  async signIn(name: string, pin = demoPins.get(name)): Promise<Caller> {
     const names = (await this.anyone('get', '/api/sessions/names')).body as { id: number; name: string }[];
     const personId = names.find((n) => n.name === name)?.id;
-    const answer = await this.anyone(
-      'post',
-      '/api/sessions',
-      { personId, pin: demoPins.get(name) },
-      { key: null },
-    );
+    const answer = await this.anyone('post', '/api/sessions', { personId, pin }, { key: null });
     if (answer.status !== 201) throw new Error(`${name} could not sign in: ${answer.text}`);
     const cookies = ([answer.get('Set-Cookie')].flat().filter(Boolean) as string[]).map(
       (c) => c.split(';')[0] as string,

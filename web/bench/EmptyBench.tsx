@@ -11,8 +11,8 @@ export function EmptyBench({ equipment }: { equipment: Equipment }) {
   const manager = atLeast(who.role, 'manager');
   const next: [string, string, string] =
     equipment.products.length === 0
-      ? [t('No products yet'), '/stock/products/new', t('Add the first product')]
-      : [t('No vessels yet'), '/rigs/vessels/new', t('Add the first vessel')];
+      ? [t('No products yet'), '/opening/products', t('Add the first product')]
+      : [t('No vessels yet'), '/opening/equipment', t('Add the first vessel')];
   const [title, path, action] = next;
   return (
     <EmptyVessel units={shop.units} title={title}>

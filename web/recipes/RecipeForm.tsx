@@ -29,14 +29,7 @@ import { TickList } from '../ui/TriTable.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { LevelFields } from './LevelFields.tsx';
-import {
-  draftFromLabel,
-  EMPTY_RECIPE,
-  HOSE,
-  type RecipeTyped,
-  readRecipe,
-  typedRecipe,
-} from './recipeTyped.ts';
+import { draftTyped, EMPTY_RECIPE, HOSE, type RecipeTyped, readRecipe, typedRecipe } from './recipeTyped.ts';
 import { now } from './useBook.ts';
 
 const options = <T extends string>(values: readonly T[], names: Record<T, string>) =>
@@ -75,7 +68,7 @@ export function RecipeForm({ row }: { row: RecipeRow | null }) {
   const product = products.find((p) => p.id === Number(productId)) ?? null;
   const vessel = vessels.find((v) => v.id === Number(vesselId)) ?? null;
   const suction = vessel !== null && isSuction(vessel.kind);
-  const draft = product && draftFromLabel({ use, dialId, machineId, onPanel }, product, vessel);
+  const draft = product && draftTyped({ use, dialId, machineId, onPanel }, product, vessel);
   const untouched = () => form.getValues('cells').every((c) => c.strength === '' && c.kind === 'mix');
   const fill = () => draft && form.setValue('cells', draft, { shouldDirty: true });
   const chooseProduct = (id: string) => {
@@ -95,7 +88,7 @@ export function RecipeForm({ row }: { row: RecipeRow | null }) {
     form.setValue('machineId', chosen.machineId === null ? HOSE : String(chosen.machineId));
     if (!product || !untouched()) return;
     const values = form.getValues();
-    const made = draftFromLabel(values, product, chosen);
+    const made = draftTyped(values, product, chosen);
     if (made) form.setValue('cells', made);
   };
   const uses = USE_KINDS.filter((k) => !product || product.uses.some((u) => u.kind === k) || k === use);
@@ -220,5 +213,5 @@ function begin(product: Product, vessels: readonly Vessel[]): RecipeTyped {
     machineId: vessel?.machineId == null ? HOSE : String(vessel.machineId),
     film: product.uses[0]?.film ?? 'none',
   };
-  return { ...typed, cells: draftFromLabel(typed, product, vessel) ?? EMPTY_RECIPE.cells };
+  return { ...typed, cells: draftTyped(typed, product, vessel) ?? EMPTY_RECIPE.cells };
 }

@@ -10,7 +10,7 @@ import { saidOf } from '../lib/saidOf.ts';
 import { type BookFilter, filterBook, linesOf } from './bookLines.ts';
 import { type CellTyped, readCell, typedCell } from './cellTyped.ts';
 import { parts, row, version } from './madeUpRecipe.ts';
-import { draftFromLabel, EMPTY_RECIPE, readRecipe, typedRecipe } from './recipeTyped.ts';
+import { draftTyped, EMPTY_RECIPE, readRecipe, typedRecipe } from './recipeTyped.ts';
 import type { BookFacts } from './useBook.ts';
 
 const foam: Product = {
@@ -150,10 +150,10 @@ describe('a recipe typed', () => {
   });
 
   it('is drafted from the label, and not at all where the label says nothing of the use', () => {
-    const drafted = draftFromLabel({ ...EMPTY_RECIPE, use: 'preWash' }, wash, sprayer);
+    const drafted = draftTyped({ ...EMPTY_RECIPE, use: 'preWash' }, wash, sprayer);
     expect(drafted?.map((c) => c.strength)).toEqual(['1:50', '1:40', '1:30', '1:25', '1:20']);
     expect(drafted?.[0]).toMatchObject({ dwell: '3–4 min', shortest: '1 min' });
-    expect(draftFromLabel({ ...EMPTY_RECIPE, use: 'glass' }, wash, sprayer)).toBeNull();
+    expect(draftTyped({ ...EMPTY_RECIPE, use: 'glass' }, wash, sprayer)).toBeNull();
   });
 });
 

@@ -5,13 +5,10 @@ import type { Shop } from '#contract/shop.ts';
 import type { Refusal } from '#core/outcome.ts';
 import { isSuction } from '#core/products/record.ts';
 import type { Film, UseKind } from '#core/products/uses.ts';
-import { firstDraft } from '#core/recipes/firstDraft.ts';
+import { draftFromLabel } from '#core/recipes/draftFromLabel.ts';
 import type { Agitation, Direction, Recipe, RecipeCell, Rinse } from '#core/recipes/recipe.ts';
-import { standardsOf } from '#core/recipes/standards.ts';
 import { SOIL_LEVELS, type SoilKind } from '#core/soil/soil.ts';
 import type { Zone } from '#core/soil/zones.ts';
-import { labelEnds } from '#core/strength/labelStrength.ts';
-import type { Strength } from '#core/strength/notation.ts';
 import {
   choice,
   millilitres,
@@ -106,39 +103,17 @@ export function readRecipe(
 /** What only a vessel has that dilutes again what is in it. */
 const NO_SUCTION = { dialId: '', machineId: HOSE, onPanel: 'no' } as const;
 
-/**
- * A first draft of all levels from the label of a product, for a use in a vessel.
- *
- * @returns null where the label has no strength for the use
- */
-export function draftFromLabel(
+/** A first draft of all levels from the label of a product, as it is typed; null where its label has none for the use. */
+export function draftTyped(
   { use, dialId, machineId, onPanel }: Pick<RecipeTyped, 'use' | 'dialId' | 'machineId' | 'onPanel'>,
   product: Product,
   vessel: Vessel | null,
 ): CellTyped[] | null {
-  const suction = vessel !== null && isSuction(vessel.kind);
-  const panel = suction && onPanel === 'yes';
-  const entries = labelEnds(product.labelEntries)
-    .filter((e) => e.use === use && (e.basis === 'panel') === panel)
-    .sort((a, b) => a.fraction - b.fraction);
-  const [weakest, strongest] = [entries[0], entries.at(-1)];
-  if (!weakest || !strongest) return null;
-  const set = {
+  const setting = {
     use,
     dialId: dialId ? Number(dialId) : null,
     machineId: machineId === HOSE ? null : Number(machineId),
+    onPanel: onPanel === 'yes',
   };
-  const standards = vessel ? standardsOf(set, product, vessel) : null;
-  const ends: [Strength, Strength] = [weakest.strength, strongest.strength];
-  const band = standards?.bands.find((b) => (b.basis === 'panel') === panel);
-  const known = product.uses.find((u) => u.kind === use) ?? null;
-  if (!band) return null;
-  const made = firstDraft(
-    { least: band.least, most: band.most, ends },
-    panel,
-    known?.panelCeiling ?? null,
-    standards?.q ?? 1,
-    known?.dwell ?? null,
-  );
-  return made.map(typedCell);
+  return draftFromLabel(setting, product, vessel)?.map(typedCell) ?? null;
 }

@@ -1,10 +1,11 @@
 import { useFieldArray } from 'react-hook-form';
+import { USUAL_DIALS } from '#core/mixing/starterEquipment.ts';
 import { t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { TextField } from '../ui/FormFields.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import type { TextForm } from '../ui/useTextForm.ts';
-import { USUAL_DIALS, type VesselTyped } from './vesselTyped.ts';
+import type { VesselTyped } from './vesselTyped.ts';
 
 /** The settings of a cannon's dial, from closed to open. */
 export function DialFields({ of }: { of: TextForm<VesselTyped> }) {

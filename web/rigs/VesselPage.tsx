@@ -2,6 +2,7 @@ import { useParams } from 'react-router';
 import { type Vessel, vesselBody, vesselPatch } from '#contract/equipment.ts';
 import { atLeast } from '#contract/roles.ts';
 import { VESSEL_KINDS, VESSEL_OUTLINES, type VesselKind } from '#core/mixing/outlines.ts';
+import { USUAL_DIALS } from '#core/mixing/starterEquipment.ts';
 import { isSuction } from '#core/products/record.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { patch } from '../lib/api.ts';
@@ -31,7 +32,6 @@ import {
   ROLE_OPTIONS,
   readVessel,
   rigInWords,
-  USUAL_DIALS,
   USUAL_ROLE,
   VESSEL,
   type VesselTyped,

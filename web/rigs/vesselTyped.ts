@@ -54,9 +54,6 @@ export const VESSEL = {
 };
 export type VesselTyped = TypedBy<typeof VESSEL>;
 
-/** A cannon nobody has said more about has the settings most have. */
-export const USUAL_DIALS = ['closed', 'half', 'open'];
-
 /** What only a cannon has: of anything else what was typed there before is nothing. */
 const NO_CANNON = { orificeMm: '', machineId: NOBODY, dials: [] };
 

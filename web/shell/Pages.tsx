@@ -26,7 +26,7 @@ const RecipePage = fetched(() => import('../recipes/RecipePage.tsx'));
 
 const ROUTES: RouteObject[] = [
   { path: '/', element: <Navigate to="/yard" replace /> },
-  { path: '/first-run', element: <Navigate to="/bench" replace /> },
+  { path: '/first-run', element: <Navigate to="/opening/equipment" replace /> },
   at(
     '/yard',
     fetched(() => import('../yard/Yard.tsx')),
@@ -91,6 +91,18 @@ const ROUTES: RouteObject[] = [
   at(
     '/stock/containers/:id',
     fetched(() => import('../stock/container/ContainerPage.tsx')),
+  ),
+  at(
+    '/opening/equipment',
+    fetched(() => import('../opening/Equipment.tsx')),
+  ),
+  at(
+    '/opening/products',
+    fetched(() => import('../opening/ProductCards.tsx')),
+  ),
+  at(
+    '/opening/recipes',
+    fetched(() => import('../opening/FirstRecipes.tsx')),
   ),
   at('/stock/products/new', ProductPage),
   at('/stock/products/:id', ProductPage),

@@ -1,5 +1,6 @@
-import { useNavigate, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import type { Who } from '#contract/people.ts';
+import { refuse } from '#contract/refusals.ts';
 import { firstRunBody, type Shop, UNIT_SYSTEMS } from '#contract/shop.ts';
 import { get, post } from '../lib/api.ts';
 import { t } from '../lib/speech.ts';
@@ -18,12 +19,11 @@ type FirstRunTyped = {
   units: Shop['units'];
   emergencyNumber: string;
   poisonNumber: string;
-  manager: { name: string; pin: string };
+  manager: { name: string; pin: string; again: string };
 };
 
 /** A new shop's first page: what it is called, where it is, how it measures, and who runs it. */
 export default function FirstRun() {
-  const navigate = useNavigate();
   const [search] = useSearchParams();
   const of = useTextForm({
     values: {
@@ -34,9 +34,12 @@ export default function FirstRun() {
       units: navigator.language === 'en-US' ? 'us' : 'metric',
       emergencyNumber: '',
       poisonNumber: '',
-      manager: { name: '', pin: '' },
+      manager: { name: '', pin: '', again: '' },
     } as FirstRunTyped,
-    read: (typed) => ({ body: typed }),
+    read: ({ manager: { again, ...manager }, ...typed }) => ({
+      body: { ...typed, manager },
+      refusals: again === manager.pin ? {} : { 'manager.again': refuse('pin.differs', {}) },
+    }),
     schema: firstRunBody,
     send: (body) => post<Shop>('/shop', body),
     done: async () => {
@@ -48,8 +51,8 @@ export default function FirstRun() {
           whoQuery.queryKey,
           await post<Who>('/sessions', { personId: me.id, pin: manager.pin }),
         );
+      // Once there is a shop this address leads on to what it mixes with.
       queryClient.setQueryData(shopQuery.queryKey, await get('/shop'));
-      navigate('/bench', { replace: true });
     },
   });
   return (
@@ -67,8 +70,29 @@ export default function FirstRun() {
             hint={t('Printed where the program was started')}
           />
           <TextField of={of} name="name" />
-          <TextField of={of} name="zone" hint={t('Such as Europe/London. Fixed once the books are open.')} />
-          <TextField of={of} name="currency" maxLength={3} hint={t('Such as GBP, EUR or USD')} />
+          <TextField
+            of={of}
+            name="zone"
+            list="zones"
+            hint={t('Such as Europe/London. Fixed once the books are open.')}
+          />
+          <TextField
+            of={of}
+            name="currency"
+            list="currencies"
+            maxLength={3}
+            hint={t('Such as GBP, EUR or USD')}
+          />
+          <datalist id="zones">
+            {Intl.supportedValuesOf('timeZone').map((zone) => (
+              <option key={zone} value={zone} />
+            ))}
+          </datalist>
+          <datalist id="currencies">
+            {Intl.supportedValuesOf('currency').map((code) => (
+              <option key={code} value={code} />
+            ))}
+          </datalist>
           <HelpNumbers of={of} />
           <div className="sm:col-span-2">
             <ChoiceField
@@ -81,7 +105,9 @@ export default function FirstRun() {
         </div>
         <h2 className="mt-8 mb-3">{t('The first manager')}</h2>
         <div className="grid items-start gap-4 sm:grid-cols-2">
-          <TextField of={of} name="manager.name" />
+          <div className="sm:col-span-2">
+            <TextField of={of} name="manager.name" />
+          </div>
           <TextField
             of={of}
             name="manager.pin"
@@ -89,7 +115,15 @@ export default function FirstRun() {
             type="password"
             inputMode="numeric"
             maxLength={4}
-            hint={t('Four digits')}
+            hint={t('Four digits that nobody would try first')}
+          />
+          <TextField
+            of={of}
+            name="manager.again"
+            label={t('Your PIN once more')}
+            type="password"
+            inputMode="numeric"
+            maxLength={4}
           />
         </div>
         <FormFoot save={t('Open the shop')} {...of.foot} />

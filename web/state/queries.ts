@@ -6,6 +6,7 @@ import type { Container, MeasureRow, Place, Vessel } from '#contract/equipment.t
 import type { Instrument } from '#contract/instruments.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { ProductNote } from '#contract/notes.ts';
+import type { FirstDay } from '#contract/opening.ts';
 import type { Person, SignInName, SignOff, Who } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
@@ -47,6 +48,12 @@ export const whoQuery = queryOptions({
 export const namesQuery = queryOptions({
   queryKey: ['names'],
   queryFn: () => get<SignInName[]>('/sessions/names'),
+});
+/** What a new shop has done of its first day. */
+export const firstDayQuery = queryOptions({
+  queryKey: ['first-day'],
+  queryFn: () => get<FirstDay>('/opening'),
+  staleTime: 0,
 });
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => get<Person[]>('/people') });
 /** What someone is signed off for. */
@@ -197,22 +204,22 @@ onDoubt(() => void queryClient.invalidateQueries({ queryKey: ['shop'] }));
 
 /** What to ask for again when something of a kind has changed. */
 const ASK_AGAIN: Record<Topic, string[]> = {
-  shop: ['shop', 'weather', 'first-aid'],
-  people: ['people', 'names', 'trail'],
-  products: ['products', 'containers', 'first-aid'],
-  vessels: ['vessels'],
+  shop: ['shop', 'first-day', 'weather', 'first-aid'],
+  people: ['first-day', 'people', 'names', 'trail'],
+  products: ['products', 'first-day', 'containers', 'first-aid'],
+  vessels: ['first-day', 'vessels'],
   devices: ['devices', 'lines', 'tips', 'instruments'],
   measures: ['measures'],
-  places: ['places', 'containers'],
+  places: ['first-day', 'places', 'containers'],
   containers: ['containers', 'movements', 'batches', 'lines', 'suppliers', 'deliveries', 'trail', 'counts'],
-  counts: ['counts'],
+  counts: ['counts', 'first-day'],
   notes: ['notes'],
   imports: ['imports', 'containers', 'products'],
   labels: ['labels'],
-  recipes: ['recipes', 'outcomes'],
+  recipes: ['first-day', 'recipes', 'outcomes'],
   outcomes: ['outcomes', 'batches'],
   trials: ['trials'],
-  weather: ['weather'],
+  weather: ['first-day', 'weather'],
   clocks: ['clocks', 'film-factors', 'outcomes'],
   unsettled: ['unsettled'],
   backups: ['backups'],

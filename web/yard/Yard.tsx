@@ -7,6 +7,7 @@ import { useWindows } from '../clocks/clockWindows.ts';
 import { spanOf } from '../clocks/DwellBand.tsx';
 import { useClocks } from '../clocks/useClocks.ts';
 import { t } from '../lib/speech.ts';
+import { FirstDayList } from '../opening/FirstDayList.tsx';
 import { placesQuery, weatherQuery } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { ButtonLink } from '../ui/Button.tsx';
@@ -30,6 +31,7 @@ export default function Yard() {
         </ButtonLink>
       }
     >
+      <FirstDayList />
       <div className="grid items-start gap-x-13 gap-y-8 xl:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
         <Bays places={places} clocks={clocks} />
         <WeatherHere />
@@ -78,7 +80,7 @@ function Bays({ places, clocks }: { places: Place[]; clocks: Clock[] }) {
   if (bays.length === 0) {
     return (
       <p>
-        {t('No bay is entered yet.')} <Link to="/shop">{t('Add the bays of the shop')}</Link>
+        {t('No bay is entered yet.')} <Link to="/opening/equipment">{t('Add the bays of the shop')}</Link>
         {t(', and clocks run in them.')}
       </p>
     );

@@ -1,11 +1,11 @@
+import type { UseFormRegisterReturn } from 'react-hook-form';
 import { formatPercent, readingInWords } from '#core/strength/formatStrength.ts';
 import type { LabelStrength } from '#core/strength/labelStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
-import type { TextForm } from '../../ui/useTextForm.ts';
-import { type LabelTyped, readingsOf } from './labelTyped.ts';
+import { readingsOf } from './labelTyped.ts';
 
 const percentOf = (strength: Strength): string => {
   const f = fractionOf(strength);
@@ -27,17 +27,16 @@ function inWords({ strength, upTo }: LabelStrength): string {
 }
 
 /** What the printed words come to; where they can be read two ways, both, to choose from. */
-export function LabelReading<V extends { labelEntries: LabelTyped[] }>({
-  of,
-  at,
+export function LabelReading({
+  printed,
+  radio,
 }: {
-  of: TextForm<V>;
-  at: number;
+  printed: string;
+  /** The field the chosen reading is kept in. */
+  radio: UseFormRegisterReturn;
 }) {
   const { shop } = useSession();
-  const form = of.form as unknown as TextForm<{ labelEntries: LabelTyped[] }>['form'];
-  const entry = form.watch(`labelEntries.${at}`);
-  const readings = readingsOf(entry?.printed ?? '', shop);
+  const readings = readingsOf(printed, shop);
   if (readings.length === 0) return t('As it is printed');
   return (
     <>
@@ -47,12 +46,7 @@ export function LabelReading<V extends { labelEntries: LabelTyped[] }>({
         const value = i === 0 ? 'asWritten' : 'other';
         return (
           <label key={value} className="flex min-h-8 items-center gap-2">
-            <input
-              type="radio"
-              className="size-5 shrink-0 accent-ink"
-              value={value}
-              {...form.register(`labelEntries.${at}.reading`)}
-            />
+            <input type="radio" className="size-5 shrink-0 accent-ink" value={value} {...radio} />
             {words}
           </label>
         );

@@ -140,7 +140,12 @@ function LabelStrengths({ of }: Of) {
           <TextField
             of={of}
             name={`labelEntries.${i}.printed`}
-            hint={<LabelReading of={of} at={i} />}
+            hint={
+              <LabelReading
+                printed={form.watch(`labelEntries.${i}.printed`) ?? ''}
+                radio={form.register(`labelEntries.${i}.reading`)}
+              />
+            }
             placeholder={t('1:12, 1 in 12, 4%, 30 ml/l')}
           />
           <ChoiceField of={of} name={`labelEntries.${i}.basis`} options={BASIS_OPTIONS()} />

@@ -38,7 +38,7 @@ export default function Shelf() {
   if (products.length === 0 || containers.length === 0) {
     const [title, path, action, may] =
       products.length === 0
-        ? ([t('No products yet'), '/stock/products/new', t('Add the first product'), manager] as const)
+        ? ([t('No products yet'), '/opening/products', t('Add the first product'), manager] as const)
         : ([
             t('Nothing on the shelf yet'),
             '/stock/receive',

@@ -1,0 +1,174 @@
+import type { Outcome } from '../outcome.ts';
+import type { Delivery } from '../products/delivery.ts';
+import { deliveryOf, isSuction } from '../products/record.ts';
+import type { UseKind } from '../products/uses.ts';
+import { SOIL_LEVELS, type SoilLevel } from '../soil/soil.ts';
+import { draftFromLabel, type LabelledProduct } from './draftFromLabel.ts';
+import { mayPublish } from './judge.ts';
+import type { Agitation, Direction, MixCell, Recipe, RecipeCell, Rinse } from './recipe.ts';
+import { type RecipeVessel, standardsOf } from './standards.ts';
+
+export type ProposedProduct = LabelledProduct & {
+  readonly id: number;
+  readonly record: { readonly delivery: readonly Delivery[] };
+};
+export type ProposedVessel = RecipeVessel & {
+  readonly id: number;
+  readonly role: 'any' | 'wash' | 'rinse' | 'wheels' | 'towels' | 'stock';
+  readonly dialId: number | null;
+  readonly machineId: number | null;
+};
+
+/** Why no recipe is proposed for a use of a product. */
+export type NotProposed = 'readyToUse' | 'noLabel' | 'noVessel';
+
+export type Proposal =
+  | {
+      readonly productId: number;
+      readonly use: UseKind;
+      /** All of a recipe but what it is called. */
+      readonly recipe: Omit<Recipe, 'name'>;
+      /** What stands in the way of publishing it as it is, level by level. */
+      readonly publishable: Outcome<null>;
+    }
+  | { readonly productId: number; readonly use: UseKind | null; readonly not: NotProposed };
+
+/** How a use is worked where nobody said otherwise. Defaults of the trade, edited by the shop in each recipe. */
+type Work = readonly [agitation: Agitation, rinse: Rinse, direction: Direction];
+const LEFT: Work = ['none', 'pressure', 'bottomUp'];
+const WIPED: Work = ['towel', 'wipe', 'any'];
+const WORK: Record<UseKind, Work> = {
+  preWash: LEFT,
+  foam: LEFT,
+  insectSoak: LEFT,
+  preSoak: ['none', 'none', 'bottomUp'],
+  shampoo: ['mitt', 'hose', 'topDown'],
+  rinselessWash: ['towel', 'wipe', 'topDown'],
+  waterlessWash: ['towel', 'wipe', 'topDown'],
+  dryingAid: ['towel', 'none', 'topDown'],
+  clayLubricant: ['clay', 'none', 'any'],
+  panelWipe: WIPED,
+  wheel: ['softBrush', 'pressure', 'any'],
+  tyre: ['stiffBrush', 'pressure', 'any'],
+  arch: ['stiffBrush', 'pressure', 'any'],
+  engineBay: ['softBrush', 'hose', 'any'],
+  tar: WIPED,
+  iron: ['none', 'pressure', 'any'],
+  lime: ['none', 'pressure', 'any'],
+  interior: ['softBrush', 'wipe', 'any'],
+  glass: WIPED,
+  padCleaning: ['pad', 'none', 'any'],
+  stock: ['none', 'none', 'any'],
+  other: ['none', 'hose', 'any'],
+};
+
+/** A wash without running water wipes: from this soil level on it would grind dirt into the paint. */
+const TOO_DIRTY_FROM: Partial<Record<UseKind, SoilLevel>> = { waterlessWash: 2, rinselessWash: 3 };
+
+/** What a vessel has to be kept for, by use; everything else is mixed in whatever is kept for anything. */
+const ROLES: Partial<Record<UseKind, ProposedVessel['role']>> = {
+  shampoo: 'wash',
+  rinselessWash: 'wash',
+  wheel: 'wheels',
+  tyre: 'wheels',
+  arch: 'wheels',
+};
+
+/**
+ * A recipe for each use of each product that has none yet: five levels from its label, in a vessel that suits it and, while
+ * there are enough, in no other's. To be looked through, never published unseen.
+ *
+ * @param had uses of products that have a recipe already
+ * @param instead what to do where it is too dirty for a wash without running water
+ */
+export function proposeRecipes(
+  products: readonly ProposedProduct[],
+  vessels: readonly ProposedVessel[],
+  had: readonly { readonly productId: number; readonly use: UseKind; readonly vesselId: number }[],
+  instead: string,
+): Proposal[] {
+  const taken = new Map<number, number>();
+  for (const { vesselId } of had) taken.set(vesselId, (taken.get(vesselId) ?? 0) + 1);
+  return products.flatMap((product): Proposal[] => {
+    const { id: productId } = product;
+    if (product.state === 'readyToUse') return [{ productId, use: null, not: 'readyToUse' }];
+    const uses = [...new Set(product.labelEntries.map((e) => e.use))].filter((use) => use !== 'stock');
+    if (uses.length === 0) return [{ productId, use: null, not: 'noLabel' }];
+    return uses
+      .filter((use) => !had.some((h) => h.productId === productId && h.use === use))
+      .map((use): Proposal => {
+        const vessel = vesselFor(use, product.record.delivery, vessels, taken);
+        const recipe = vessel && recipeIn(vessel, use, product, instead);
+        if (!recipe) return { productId, use, not: 'noVessel' };
+        taken.set(vessel.id, (taken.get(vessel.id) ?? 0) + 1);
+        const standards = standardsOf(recipe, product, vessel);
+        const refused = recipe.cells
+          .filter((cell): cell is MixCell => cell.kind === 'mix')
+          .map((cell) => mayPublish(cell, recipe.onPanel, standards))
+          .find((may) => !may.ok);
+        return { productId, use, recipe, publishable: refused ?? { ok: true, value: null } };
+      });
+  });
+}
+
+/** The vessel that suits best: by how the product is put on, in its record's order, then by what it is kept for, then least used. */
+function vesselFor(
+  use: UseKind,
+  delivery: readonly Delivery[],
+  vessels: readonly ProposedVessel[],
+  taken: ReadonlyMap<number, number>,
+): ProposedVessel | null {
+  const role = ROLES[use] ?? 'any';
+  const suited = vessels.flatMap((vessel) => {
+    const means = deliveryOf(vessel.kind);
+    const at = means ? delivery.indexOf(means) : -1;
+    const kept = vessel.role === role || vessel.role === 'any';
+    const settable = !isSuction(vessel.kind) || vessel.dials.length > 0;
+    if (at < 0 || !kept || !settable) return [];
+    return [{ vessel, rank: [at, vessel.role === role ? 0 : 1, taken.get(vessel.id) ?? 0, vessel.id] }];
+  });
+  return suited.sort((a, b) => byRank(a.rank, b.rank))[0]?.vessel ?? null;
+}
+
+const byRank = (a: readonly number[], b: readonly number[]): number => {
+  const at = a.findIndex((rank, i) => rank !== b[i]);
+  return at < 0 ? 0 : (a[at] ?? 0) - (b[at] ?? 0);
+};
+
+function recipeIn(
+  vessel: ProposedVessel,
+  use: UseKind,
+  product: ProposedProduct,
+  instead: string,
+): Omit<Recipe, 'name'> | null {
+  const suction = isSuction(vessel.kind);
+  const onPanel = suction && product.labelEntries.every((e) => e.use !== use || e.basis === 'panel');
+  const setting = {
+    use,
+    dialId: suction ? (vessel.dialId ?? vessel.dials.at(-1)?.id ?? null) : null,
+    machineId: suction ? vessel.machineId : null,
+    onPanel,
+  };
+  const mixes = draftFromLabel(setting, product, vessel);
+  if (!mixes) return null;
+  const from = TOO_DIRTY_FROM[use] ?? SOIL_LEVELS.length;
+  const [agitation, rinse, direction] = WORK[use];
+  return {
+    ...setting,
+    productId: product.id,
+    vesselId: vessel.id,
+    soilKinds: [],
+    zones: [],
+    film: product.uses.find((u) => u.kind === use)?.film ?? null,
+    rateMlPerM2: null,
+    agitation,
+    rinse,
+    direction,
+    cautions: '',
+    cleanCheck: '',
+    notes: '',
+    cells: mixes.map(
+      (mix): RecipeCell => (mix.soil >= from ? { soil: mix.soil, kind: 'not', instead } : mix),
+    ),
+  };
+}
