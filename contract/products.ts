@@ -126,6 +126,9 @@ const productRecord = exactly({
     .integer()
     .nullable()
     .meta({ remedy: 'Give whole days from 1 to 1000, or nothing.' }),
+  reorderUl: wholeUl('Order more under')
+    .nullable()
+    .meta({ remedy: 'Give how much, such as 5 l, or nothing.' }),
   surfaces: each<Surface, Suits>(SURFACES, SURFACE_NAMES, SUITS).label('Surfaces'),
   delivery: someOf('Put on with', DELIVERIES),
   hazards: someOf('Hazards', HAZARDS),

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { FirstUser } from './firstUser.ts';
 import { expect, killable, test } from './shop.ts';
 import { choose, pickProduct, signIn, takeVessel } from './steps.ts';
 
@@ -231,4 +232,62 @@ test('a session that has ended leads to the sign-in page, and the mix is still t
   await page.getByRole('button', { name: 'Send it again' }).click();
   await expect(slips(page)).toContainText('Lime Kiln Foam into Trigger bottle, white cap');
   expect(await left(page, 'P-1')).toBe('17.31 L');
+});
+
+test.describe('in a bay, with a thumb', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  test('foam at a level takes three taps, half a bottle topped up five, and what was poured wrong one from its slip', async ({
+    page,
+  }) => {
+    await page.goto('/');
+    await signIn(page, 'Bram Addy');
+    const bram = new FirstUser(page);
+    await bram.tap('button', /^Snow foam, all over/);
+    await bram.tap('radio', /3 heavy/);
+    await bram.tap('button', /pour 128 ml from P-1/i);
+    await expect(page.getByRole('region', { name: 'Booking slips' })).toContainText('Poured 128 ml');
+    expect(bram.taps).toBe(3);
+
+    // Too little of it: the slip is taken back, and only what really went in is asked.
+    const slips = page.getByRole('region', { name: 'Booking slips' });
+    await slips.getByRole('button', { name: 'Poured wrong' }).click();
+    await expect(slips).toContainText('Taken back');
+    await expect(page.getByLabel('Product in it')).toBeFocused();
+    await expect(page.getByLabel('Water in it')).toHaveValue('772 ml');
+    await page.getByLabel('Product in it').fill('120 ml');
+    await page.getByRole('button', { name: /Book it, from P-1/ }).click();
+    await expect(slips.getByRole('listitem')).toHaveCount(2);
+
+    const again = new FirstUser(page);
+    await again.tap('button', /^Recipe/);
+    // What was mixed last stands first.
+    const last = page.getByRole('region', { name: 'Mixed last' }).getByRole('button');
+    await expect(last).toHaveText([/Snow foam, all over/]);
+    again.taps = 0;
+    await again.tap('button', /^Lower sides/);
+    await again.tap('radio', /4 caked/);
+    await again.tap('button', 'Top it up');
+    await again.tap('button', 'half full');
+    await expect(page.getByLabel('How much is left')).toHaveValue('750 ml');
+    await again.tap('button', /^Pour .* from P-3/);
+    await expect(slips).toContainText('Orchard Pre-wash');
+    expect(again.taps).toBe(5);
+  });
+
+  test('a recipe is found by a word of it, by its job or its product', async ({ page }) => {
+    await page.goto('/');
+    await signIn(page, 'Bram Addy');
+    const search = page.getByRole('searchbox', { name: 'Search the recipes' });
+    await search.fill('orchard');
+    await expect(page.getByRole('button', { name: /^Lower sides/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /^Snow foam/ })).toBeHidden();
+    await search.fill('xyzzy');
+    await expect(page.getByText('No recipe has that in it.')).toBeVisible();
+    await search.fill('foam');
+    await page.getByRole('button', { name: /^Snow foam/ }).press('Enter');
+    // The next key is the question's own.
+    await page.keyboard.press('ArrowDown');
+    await expect(page.getByRole('radio', { name: /1 film/ })).toBeChecked();
+  });
 });

@@ -59,7 +59,7 @@ test('a new shop is set up over the network, and its empty places lead to the fi
     await ada.sees('Yard');
     await expect(page.getByRole('region', { name: 'To begin with' })).toContainText('4 of 11 done');
     await ada.tap('link', 'Bench');
-    await ada.choose('Recipe', /Shed Shampoo/);
+    await ada.tap('button', /Shed Shampoo/);
     await ada.tap('radio', /2 grime/);
     await expect(page.getByTestId('reading-water')).toHaveText('14.4L');
     await ada.tap('button', 'Pour 160 ml from P-1');

@@ -192,7 +192,10 @@ test.describe('on a phone', () => {
   test('use and soil, and all else follows; one tap leaves the recipe', async ({ page }) => {
     await page.goto('/');
     await signIn(page, 'Bram Addy');
-    await choose(page, 'Recipe', /Snow foam, all over/);
+    await page.getByRole('button', { name: /Snow foam, all over/ }).click();
+    // How dirty it is is looked at, never assumed.
+    await expect(page.getByText('Choose how dirty it is.')).toBeVisible();
+    await expect(page.getByRole('radio', { checked: true })).toHaveCount(0);
     await page.getByRole('radio', { name: /3 heavy/ }).click();
     await expect(page.getByTestId('reading-water')).toHaveText(/^772 ?ml$/);
     await expect(page.getByTestId('reading-product')).toHaveText(/^128 ?ml$/);
@@ -219,12 +222,12 @@ test.describe('on a phone', () => {
     await signIn(page, 'Bram Addy');
     await page.goto('/r/R-1');
     await page.getByRole('link', { name: 'Mix it' }).click();
+    await page.getByRole('radio', { name: /2 grime/ }).click();
     await expect(page.getByTestId('reading-product')).toHaveText(/^37 ?ml$/);
     await page.goto('/r/R-99');
     await expect(page.getByText(/drafts are seen by managers alone/)).toBeVisible();
     await page.goto('/bench?recipe=99');
     await expect(page.getByText('This recipe is not published, or no longer.')).toBeVisible();
-    await choose(page, 'Recipe', 'By product, no recipe');
     await expect(page.getByRole('combobox', { name: 'Product' })).toBeVisible();
     // What lies outside its label says why, where it is mixed.
     await page.goto('/bench?recipe=R-4&soil=3');

@@ -17,6 +17,12 @@ export async function choose(page: Page, label: string, option: string | RegExp)
   await page.getByRole('option', { name: option }).click();
 }
 
+/** Mixes by a recipe of the book, at a soil level. */
+export async function mixBy(page: Page, recipe: RegExp, soil: RegExp): Promise<void> {
+  await page.getByRole('button', { name: recipe }).click();
+  await page.getByRole('radio', { name: soil }).click();
+}
+
 export const pickProduct = (page: Page, name: string) => choose(page, 'Product', new RegExp(name));
 
 /** Chooses a vessel; one that is full of something else is emptied and rinsed first, as the Bench asks. */

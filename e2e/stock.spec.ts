@@ -153,3 +153,52 @@ test('a lot on hold is poured by nobody until a manager releases it', async ({ p
   await office.context().close();
   await expect(page.getByRole('button', { name: /pour 58 ml from P-1/i })).toBeVisible();
 });
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+  test('the shelf is a glance: what is out of date first, a line for two, found by a word or a place', async ({
+    page,
+  }) => {
+    await page.goto('/');
+    await signIn(page, 'Bram Addy');
+    await page.goto('/stock');
+    const past = page.getByRole('region', { name: 'Out of date' });
+    await expect(past).toContainText(/P-22.*best before/);
+    const onShelf = page.locator('main a[href^="/stock/containers/"]:has(.reading)');
+    const many = await onShelf.count();
+    expect(many).toBeGreaterThan(20);
+    // Forty would end with the second screen: two to a line, sixty-four pixels high at most.
+    const end = await page
+      .getByRole('region', { name: 'In the shop' })
+      .evaluate((e) => e.getBoundingClientRect().top + window.scrollY);
+    expect(end + ((40 - many) / 2) * 64).toBeLessThan(2.1 * 844);
+    await page.getByRole('searchbox', { name: 'Search the shelf' }).fill('lime kiln');
+    await expect(onShelf).toHaveCount(2);
+    await choose(page, 'Where', 'Van');
+    await expect(page.getByText('Nothing matches. Remove a filter.')).toBeVisible();
+    await page.getByRole('searchbox', { name: 'Search the shelf' }).fill('');
+    await expect(page.getByRole('region', { name: 'Van' })).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Store' })).toBeHidden();
+    await expect(page.getByRole('region', { name: 'In the shop' })).toContainText(/Worth £\d/);
+  });
+});
+
+test('a product is ordered when less is there than the shop wants, sealed ones and all', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.goto('/yard');
+  const low = page.getByRole('region', { name: 'About to run out' });
+  await expect(low).not.toContainText('Dewpond Rinseless');
+  await page.goto('/stock');
+  await page.getByRole('table').getByRole('link', { name: 'Dewpond Rinseless' }).click();
+  await page.getByRole('link', { name: 'Change it' }).click();
+  await page.getByLabel('Order more under').fill('lots');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Order more under' })).toBeVisible();
+  await page.getByLabel('Order more under').fill('8 l');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Order more under').locator('..')).toContainText('8 L');
+  await page.goto('/yard');
+  await expect(low).toContainText('Dewpond Rinseless');
+});

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from '../e2e/chromium.ts';
 import { MORNING, RunningShop } from '../e2e/runningShop.ts';
-import { choose, pickProduct, signIn } from '../e2e/steps.ts';
+import { choose, mixBy, pickProduct, signIn } from '../e2e/steps.ts';
 import { pagePng } from '../server/documents/documents.ts';
 import { ROOT } from './sources.ts';
 
@@ -57,11 +57,11 @@ const shots: Shot[] = [
   {
     name: 'bench',
     view: async (page) => {
-      await choose(page, 'Recipe', /Lower sides/);
+      await mixBy(page, /Lower sides/, /2 grime/);
       await page.getByText(/Usually/).waitFor();
     },
   },
-  { name: 'bench-phone', ...PHONE, view: (page) => choose(page, 'Recipe', /Snow foam, all over/) },
+  { name: 'bench-phone', ...PHONE, view: (page) => mixBy(page, /Snow foam, all over/, /3 heavy/) },
   {
     name: 'recipes',
     who: 'Hester Quill',

@@ -15,6 +15,22 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'Order more under': 'Pedir más por debajo de',
+  'All of it in the shop. Empty: as the open one nears its end.':
+    'Todo lo que hay en el taller. Vacío: cuando el abierto se acaba.',
+  'Give how much, such as 5 l, or nothing.': 'Diga cuánto, como 5 l, o nada.',
+  'Search the shelf': 'Buscar en la estantería',
+  'Out of date': 'Caducado',
+  ': best before {0}, {1}.': ': consumir antes del {0}, {1}.',
+  'Choose how dirty it is.': 'Elija lo sucio que está.',
+  'Poured wrong': 'Mal vertido',
+  'How dirty is it?': '¿Cómo de sucio está?',
+  'Mixed last': 'Lo último mezclado',
+  'Search the recipes': 'Buscar en las recetas',
+  'No recipe has that in it.': 'Ninguna receta lo contiene.',
+  'a quarter full': 'un cuarto lleno',
+  'half full': 'medio lleno',
+  'three quarters full': 'tres cuartos lleno',
   'PIN is not four digits.': 'El PIN no son cuatro cifras.',
   'What the shop mixes with': 'Con qué mezcla el taller',
   'Say how many there are of each. Sizes are the usual ones: type over them where yours differ. Everything can be changed under Rigs.':

@@ -95,6 +95,8 @@ export type ProductRecord = {
   storeToC: number | null;
   /** Days a mix of it keeps. */
   useByDays: number | null;
+  /** Order more once less than this is in the shop, in whole microlitres; none: as the open one nears its end. */
+  reorderUl: number | null;
   surfaces: Record<Surface, Suits>;
   delivery: Delivery[];
   hazards: Hazard[];

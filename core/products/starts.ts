@@ -28,6 +28,7 @@ export function recordStart(family: Family, defaults: ShopDefaults = USUAL_DEFAU
     storeFromC: null,
     storeToC: null,
     useByDays,
+    reorderUl: null,
     surfaces: Object.fromEntries(SURFACES.map((s) => [s, 'unknown'])) as Record<Surface, Suits>,
     delivery: [...delivery],
     hazards: [...hazards],

@@ -38,5 +38,21 @@ describe('what will be needed soon', () => {
     ]);
     expect(low.map((p) => p.productId)).toEqual([3, 5, 1]);
     expect(aboutToRunOut([])).toEqual([]);
+    // A limit of the shop's own counts all there is, sealed or not, and nothing else does then.
+    const limits = [
+      { id: 2, record: { reorderUl: 1_200 } },
+      { id: 3, record: { reorderUl: null } },
+      { id: 1, record: { reorderUl: 100 } },
+    ];
+    const shelf = [
+      container(1, 150, opened),
+      container(2, 150, opened),
+      container(2, 1_000, null),
+      container(3, 0, opened),
+    ];
+    expect(aboutToRunOut(shelf, limits).map((p) => p.productId)).toEqual([3, 2]);
+    expect(aboutToRunOut(shelf, [{ id: 2, record: { reorderUl: 1_150 } }]).map((p) => p.productId)).toEqual([
+      3, 1,
+    ]);
   });
 });

@@ -1,13 +1,4 @@
-import {
-  lazy,
-  Suspense,
-  useCallback,
-  useDeferredValue,
-  useEffect,
-  useLayoutEffect,
-  useMemo,
-  useRef,
-} from 'react';
+import { useCallback, useDeferredValue, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import type { PourBody } from '#contract/ledger.ts';
 import type { Outcome } from '#core/outcome.ts';
@@ -17,7 +8,7 @@ import type { Basis } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { useSession } from '../lib/session.tsx';
 import { useShowsProducts } from '../state/onScreen.ts';
-import type { Needs } from '../ui/fetched.tsx';
+import { fetched, type Needs } from '../ui/fetched.tsx';
 import type { BenchProps } from './benchProps.ts';
 import { EmptyBench } from './EmptyBench.tsx';
 import { Ask, MixFields } from './fields/MixFields.tsx';
@@ -39,9 +30,9 @@ import { LadderPanel } from './shown/LadderPanel.tsx';
 import { Readings } from './shown/Readings.tsx';
 import { benchNeeds, useEquipment } from './useEquipment.ts';
 
-const LineBench = lazy(() => import('./LineBench.tsx'));
-const MergeBench = lazy(() => import('./MergeBench.tsx'));
-const StockBench = lazy(() => import('./StockBench.tsx'));
+const LineBench = fetched(() => import('./LineBench.tsx'));
+const MergeBench = fetched(() => import('./MergeBench.tsx'));
+const StockBench = fetched(() => import('./StockBench.tsx'));
 
 Bench.needs = (({ personId }) => benchNeeds(personId)) satisfies Needs;
 
@@ -93,19 +84,16 @@ function OpenBench({ equipment }: { equipment: Equipment }) {
   };
   const asked = { equipment, set, pouring, ask: <Ask draft={draft} set={set} /> };
   const question: Question = draft;
-  return (
-    <Suspense>
-      {question.mode === 'merge' ? (
-        <MergeBench draft={question} {...asked} />
-      ) : question.mode === 'stock' ? (
-        <StockBench draft={question} {...asked} />
-      ) : question.mode === 'line' ? (
-        <LineBench draft={question} {...asked} />
-      ) : (
-        <MixBench draft={draft} {...asked} />
-      )}
-    </Suspense>
-  );
+  switch (question.mode) {
+    case 'merge':
+      return <MergeBench draft={question} {...asked} />;
+    case 'stock':
+      return <StockBench draft={question} {...asked} />;
+    case 'line':
+      return <LineBench draft={question} {...asked} />;
+    default:
+      return <MixBench draft={draft} {...asked} />;
+  }
 }
 
 /** Every question that is answered by product and water into one vessel. */

@@ -19,7 +19,7 @@ export function Page({
         <h1 ref={heading} tabIndex={-1} className="outline-none">
           {title}
         </h1>
-        {actions && <div className="no-print flex flex-wrap gap-3">{actions}</div>}
+        {actions && <div className="no-print flex flex-wrap gap-3 max-sm:gap-2 max-sm:*:px-3">{actions}</div>}
       </header>
       {children}
     </main>

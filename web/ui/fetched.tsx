@@ -1,4 +1,12 @@
-import { type ComponentType, createElement, type ReactNode, useEffect, useReducer, useState } from 'react';
+import {
+  type ComponentType,
+  createElement,
+  type ReactNode,
+  useEffect,
+  useReducer,
+  useRef,
+  useState,
+} from 'react';
 import type { Params } from 'react-router';
 import { refuse } from '#contract/refusals.ts';
 import { t } from '../lib/speech.ts';
@@ -57,13 +65,32 @@ export function fetched<P extends object>(
 
 function Part<P extends object>({ source, props }: { source: Source<P>; props: P }) {
   const [failed, fail] = useState(false);
+  const asked = useRef(false);
   const [, seen] = useReducer((times: number) => times + 1, 0);
   const here = source.part !== null;
   useEffect(() => {
-    if (!here && !failed) void source.fetch().then(seen, () => fail(true));
+    if (here || failed) return;
+    void source.fetch().then(seen, async () => {
+      // Some browsers never ask again for a module they once could not have: only the page opened anew does.
+      if (asked.current && (await isReached())) window.location.reload();
+      else fail(true);
+    });
   }, [source, here, failed]);
   if (source.part) return createElement(source.part, props);
-  return failed ? source.around(<NotFetched again={() => fail(false)} />, props) : source.meanwhile;
+  const again = () => {
+    asked.current = true;
+    fail(false);
+  };
+  return failed ? source.around(<NotFetched again={again} />, props) : source.meanwhile;
+}
+
+/** Whether the shop's machine hands out its pages now. */
+async function isReached(): Promise<boolean> {
+  try {
+    return (await fetch(window.location.href, { cache: 'no-store' })).ok;
+  } catch {
+    return false;
+  }
 }
 
 const NOT_FETCHED = refuse('page.notFetched', {});

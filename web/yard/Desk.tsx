@@ -9,7 +9,13 @@ import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { shopMs, shopNow } from '../lib/shopNow.ts';
 import { problemSaid, t } from '../lib/speech.ts';
-import { backupsQuery, containersQuery, unsettledQuery, vesselsQuery } from '../state/queries.ts';
+import {
+  backupsQuery,
+  containersQuery,
+  productsQuery,
+  unsettledQuery,
+  vesselsQuery,
+} from '../state/queries.ts';
 import { useCommand } from '../state/useCommand.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { dayInWords, dayOf, shopDay, timeOfDay } from '../ui/dates.ts';
@@ -22,7 +28,8 @@ export function Desk() {
   const { data: containers = [] } = useQuery(containersQuery);
   const today = dayOf(shopNow(), shop.zone);
   const due = batchesDue(vessels, today);
-  const low = aboutToRunOut(containers);
+  const { data: products = [] } = useQuery(productsQuery);
+  const low = aboutToRunOut(containers, products);
   return (
     <div className="grid gap-x-13 gap-y-8 sm:grid-cols-2 xl:col-span-2 xl:grid-cols-3">
       <ToSettle />

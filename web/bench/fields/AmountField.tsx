@@ -14,17 +14,20 @@ export function AmountField(props: {
   hint?: ReactNode;
   /** What it takes: a volume where nothing is said. */
   of?: PadFor;
+  /** What it is found by, from elsewhere on the Bench. */
+  name?: string;
   /** Volumes with names of their own that are read here. */
   words?: readonly string[];
   onChange: (text: string) => void;
   onKeyDown?: (event: KeyboardEvent) => void;
 }) {
-  const { label, value, refusal, placeholder, hint, of = 'volume', words, onChange, onKeyDown } = props;
+  const { label, value, refusal, placeholder, hint, of = 'volume', name, words, onChange, onKeyDown } = props;
   const pad = useKeypad();
   return (
     <div ref={pad.ref} className="max-lg:scroll-mt-34 max-lg:scroll-mb-108">
       <TypedField
         label={label}
+        name={name}
         error={refusal && <Refusal problem={refusal} />}
         hint={hint}
         className="reading min-h-16 text-[1.4rem]"

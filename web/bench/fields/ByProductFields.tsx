@@ -1,5 +1,4 @@
 import { type KeyboardEvent, memo } from 'react';
-import type { Product } from '#contract/products.ts';
 import { formatPercent, readingInWords } from '#core/strength/formatStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { type Fraction, fractionOf, sameStrength } from '#core/strength/strength.ts';
@@ -8,40 +7,17 @@ import type { UnitSystem } from '#core/units/units.ts';
 import { useSession } from '../../lib/session.tsx';
 import { strengthSaid, t } from '../../lib/speech.ts';
 import { InShopUnits } from '../../stock/product/LabelTable.tsx';
-import { ListField } from '../../ui/Labelled.tsx';
 import { Marks } from '../../ui/Marks.tsx';
 import type { BenchMix } from '../mix/benchMix.ts';
 import { type LadderMark, ladderMarkKey } from '../mix/ladderMarks.ts';
-import { pick } from '../mix/pick.ts';
 import { AmountField } from './AmountField.tsx';
 import type { MixFieldsProps as Props } from './mixFieldsProps.ts';
 
-const STATES: () => Record<Product['state'], string> = () => ({
-  concentrate: 'concentrate',
-  hyper: t('hyper-concentrate: let down before use'),
-  readyToUse: t('ready to use: never diluted'),
-});
-
-/** Product and strength, where no recipe says them. */
-export function ByProductFields({ draft, bench, equipment, set, choose }: Props) {
+/** How strong, where no recipe says it. */
+export function ByProductFields({ draft, bench, set, choose }: Omit<Props, 'equipment'>) {
   const { shop } = useSession();
   const { product, refusals } = bench;
   const chosen = markOf(bench);
-
-  const pickProduct = (id: string) => {
-    const picked = equipment.products.find((p) => p.id === Number(id));
-    const first = picked?.labelEntries[0];
-    set({
-      productId: picked?.id ?? null,
-      containerId: null,
-      restId: null,
-      ...(first
-        ? { ...pick(first.strength), onPanel: first.basis === 'panel' }
-        : picked?.state === 'readyToUse'
-          ? pick(NEAT)
-          : { strengthText: '', picked: null }),
-    });
-  };
 
   const stepMark = (event: KeyboardEvent) => {
     const by = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
@@ -55,19 +31,6 @@ export function ByProductFields({ draft, bench, equipment, set, choose }: Props)
 
   return (
     <>
-      <ListField
-        label={t('Product')}
-        bay
-        value={product ? String(product.id) : ''}
-        placeholder={t('Choose a product')}
-        options={equipment.products.map((p) => ({
-          value: String(p.id),
-          name: p.name,
-          note: STATES()[p.state],
-        }))}
-        onChange={pickProduct}
-      />
-
       {bench.marks.length > 0 && (
         <LabelMarks entries={bench.marks} chosen={chosen ? ladderMarkKey(chosen) : ''} choose={choose} />
       )}
@@ -100,8 +63,6 @@ export function ByProductFields({ draft, bench, equipment, set, choose }: Props)
     </>
   );
 }
-
-const NEAT: Strength = { notation: 'percent', percent: 100 };
 
 function strengthInWords(strength: Strength): string {
   const f = fractionOf(strength);

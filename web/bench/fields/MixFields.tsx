@@ -12,6 +12,7 @@ import type { MixFieldsProps as Props } from './mixFieldsProps.ts';
 import { RecipeFields } from './RecipeFields.tsx';
 import { RigFields } from './RigFields.tsx';
 import { Ways, WhatYouMade } from './Ways.tsx';
+import { WhatToMix } from './WhatToMix.tsx';
 
 const QUESTIONS: () => Record<Mode, { name: string; note: string }> = () => ({
   fill: { name: t('Make a fill'), note: t('into an empty vessel') },
@@ -55,17 +56,17 @@ export function MixFields({ draft, bench, equipment, set, choose }: Props) {
   const follows = draft.recipeId !== null && !draft.recipeLeft;
   return (
     <>
+      {draft.mode !== 'fill' && <ModeFields draft={draft} bench={bench} set={set} />}
+      <WhatToMix bench={bench} equipment={equipment} set={set} />
       <RecipeFields bench={bench} equipment={equipment} set={set} />
-      {!follows && (
-        <ByProductFields draft={draft} bench={bench} equipment={equipment} set={set} choose={choose} />
-      )}
-      {follows && recipe?.cell.kind === 'mix' && bench.refusals.strength && (
+      {!follows && product && <ByProductFields draft={draft} bench={bench} set={set} choose={choose} />}
+      {follows && recipe?.cell?.kind === 'mix' && bench.refusals.strength && (
         <Refusal problem={bench.refusals.strength} />
       )}
       {bench.rig && (
         <RigFields bench={bench} rig={bench.rig} equipment={equipment} set={set} follows={follows} />
       )}
-      <ModeFields draft={draft} bench={bench} set={set} />
+      {draft.mode === 'fill' && <ModeFields draft={draft} bench={bench} set={set} />}
       {draft.mode !== 'made' && draft.mode !== 'wrong' && product?.state !== 'readyToUse' && (
         <WaterChoice bench={bench} choose={(water) => set({ water })} />
       )}

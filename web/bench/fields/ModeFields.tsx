@@ -1,5 +1,6 @@
 import { bookedIn } from '#core/booking/resolvePour.ts';
 import { fractionIn } from '#core/mixing/contents.ts';
+import { limitsOf } from '#core/mixing/solveMix.ts';
 import type { UseKind } from '#core/products/uses.ts';
 import { BODIES, BODY_NAMES, type Body, USUAL_BODY } from '#core/soil/bodies.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
@@ -8,11 +9,13 @@ import { formatDuration } from '#core/units/duration.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../../lib/session.tsx';
 import { strengthSaid, t } from '../../lib/speech.ts';
+import { Button } from '../../ui/Button.tsx';
 import { Either } from '../../ui/Either.tsx';
 import { ListField } from '../../ui/Labelled.tsx';
 import type { BenchDraft } from '../mix/benchDraft.ts';
 import type { BenchMix } from '../mix/benchMix.ts';
 import { usualEachUl } from '../mix/benchTotal.ts';
+import { leftAsTyped } from '../mix/fromBooks.ts';
 import { AmountField } from './AmountField.tsx';
 import { MakeField } from './MakeField.tsx';
 
@@ -106,6 +109,12 @@ export function ModeFields({ draft, bench, set }: Props) {
       return (
         <>
           {field('leftText', t('How much is left'), t('read it off the vessel'), refusals.left, deep)}
+          {vessel && (
+            <Parts
+              of={limitsOf(vessel).fillLimitUl}
+              choose={(ul) => set({ leftText: leftAsTyped(ul, shop.units) })}
+            />
+          )}
           {field(
             'leftStrengthText',
             t('How strong it is'),
@@ -121,7 +130,9 @@ export function ModeFields({ draft, bench, set }: Props) {
     case 'wrong':
       return (
         <>
-          {field('inProductText', t('Product in it'), t('such as 90 ml'), refusals.inProduct)}
+          {field('inProductText', t('Product in it'), t('such as 90 ml'), refusals.inProduct, {
+            name: 'inProduct',
+          })}
           {field('inWaterText', t('Water in it'), t('such as 660 ml'), refusals.inWater, {
             ...deep,
             hint: t('Not booked yet, any of it? Else undo that slip first.'),
@@ -133,6 +144,31 @@ export function ModeFields({ draft, bench, set }: Props) {
     case 'line':
       return null;
   }
+}
+
+/** A quarter, half and three quarters of the fill limit, which is how a bottle is read at a glance. */
+function Parts({ of, choose }: { of: number; choose: (ul: number) => void }) {
+  return (
+    <div className="grid grid-cols-3 gap-3">
+      {(
+        [
+          [0.25, '¼', t('a quarter full')],
+          [0.5, '½', t('half full')],
+          [0.75, '¾', t('three quarters full')],
+        ] as const
+      ).map(([part, sign, name]) => (
+        <Button
+          key={part}
+          bay
+          className="reading text-[1.3rem]"
+          aria-label={name}
+          onClick={() => choose(part * of)}
+        >
+          {sign}
+        </Button>
+      ))}
+    </div>
+  );
 }
 
 /** Whether it is the product that is at hand, or the water that is in already. */

@@ -1,14 +1,12 @@
 import { memo } from 'react';
 import { Link } from 'react-router';
-import { USE_NAMES } from '#core/products/uses.ts';
 import { dwellInWords } from '#core/recipes/dwellWords.ts';
-import { AGITATION_NAMES, DIRECTION_NAMES, RINSE_NAMES } from '#core/recipes/recipe.ts';
+import { AGITATION_NAMES, DIRECTION_NAMES, type RecipeCell, RINSE_NAMES } from '#core/recipes/recipe.ts';
 import { SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
 import { shortSaid, t } from '../../lib/speech.ts';
 import { Button } from '../../ui/Button.tsx';
-import { ListField } from '../../ui/Labelled.tsx';
 import { Marks } from '../../ui/Marks.tsx';
-import { Refusal, Watch } from '../../ui/Refusal.tsx';
+import { Watch } from '../../ui/Refusal.tsx';
 import type { BenchDraft } from '../mix/benchDraft.ts';
 import type { BenchMix } from '../mix/benchMix.ts';
 import type { BenchRecipe } from '../mix/benchRecipe.ts';
@@ -16,47 +14,30 @@ import type { Equipment } from '../mix/equipment.ts';
 
 type Props = { bench: BenchMix; equipment: Equipment; set: (change: Partial<BenchDraft>) => void };
 
-const NONE = 'none';
-
 /** What it is for: a use from the book, and how dirty it is. All else follows. */
 export function RecipeFields({ bench, equipment, set }: Props) {
-  const { recipe, refusals } = bench;
-  if (equipment.recipes.length === 0) return null;
-  const choose = (id: string) => {
-    if (id === NONE) return set({ recipeId: null, recipeLeft: false });
-    // From here on the recipe says what vessel: none was chosen in its place yet.
-    set({
-      recipeId: Number(id),
-      recipeLeft: false,
-      vesselId: null,
-      containerId: null,
-      restId: null,
-      measure: null,
-    });
-  };
+  const { recipe } = bench;
+  if (!recipe) return null;
+  if (recipe.left) {
+    return (
+      <div className="flex flex-col gap-2">
+        <Watch
+          word={t('Left {0}, {1}.', recipe.version.name, recipe.soil !== null && t(SOIL_NAMES[recipe.soil]))}
+        >
+          {t('The batch will say so.')}
+        </Watch>
+        <Button bay onClick={() => set({ recipeLeft: false })}>
+          {t('Back to the recipe')}
+        </Button>
+      </div>
+    );
+  }
   return (
     <>
-      <ListField
-        label={t('Recipe')}
-        bay
-        error={refusals.recipe && <Refusal problem={refusals.recipe} />}
-        // One that is gone is none of the list: by product, too, is then a choice to be made.
-        value={recipe ? String(recipe.id) : refusals.recipe ? '' : NONE}
-        placeholder={t('Choose a recipe')}
-        options={[
-          { value: NONE, name: t('By product, no recipe') },
-          ...equipment.recipes.flatMap(({ id, published }) =>
-            published
-              ? [{ value: String(id), name: published.name, note: noteOf(published, equipment) }]
-              : [],
-          ),
-        ]}
-        onChange={choose}
-      />
-      {recipe && !recipe.left && (
+      <Soils recipe={recipe} choose={(soil) => set({ soil })} />
+      {recipe.cell && (
         <>
-          <Soils recipe={recipe} choose={(soil) => set({ soil })} />
-          <HowItIsDone recipe={recipe} bench={bench} equipment={equipment} />
+          <HowItIsDone recipe={recipe} cell={recipe.cell} bench={bench} equipment={equipment} />
           <Button
             bay
             className="lg:min-h-12 lg:text-base"
@@ -76,22 +57,9 @@ export function RecipeFields({ bench, equipment, set }: Props) {
           </Button>
         </>
       )}
-      {recipe?.left && (
-        <div className="flex flex-col gap-2">
-          <Watch word={t('Left {0}, {1}.', recipe.version.name, t(SOIL_NAMES[recipe.soil]))}>
-            {t('The batch will say so.')}
-          </Watch>
-          <Button bay onClick={() => set({ recipeLeft: false })}>
-            {t('Back to the recipe')}
-          </Button>
-        </div>
-      )}
     </>
   );
 }
-
-const noteOf = (version: BenchRecipe['version'], { products }: Equipment): string =>
-  `${t(USE_NAMES[version.use])}, ${products.find((p) => p.id === version.productId)?.name ?? t('a product no longer there')}`;
 
 /** How dirty it is, as marks with the strength of each; arrows step. */
 const Soils = memo(function Soils(props: { recipe: BenchRecipe; choose: (soil: SoilLevel) => void }) {
@@ -99,7 +67,8 @@ const Soils = memo(function Soils(props: { recipe: BenchRecipe; choose: (soil: S
   return (
     <Marks
       label={t('Soil')}
-      value={String(recipe.soil)}
+      titled={recipe.soil === null ? t('How dirty is it?') : null}
+      value={recipe.soil === null ? '' : String(recipe.soil)}
       onChange={(soil) => choose(Number(soil) as SoilLevel)}
       options={recipe.version.cells.map((cell) => ({
         value: String(cell.soil),
@@ -122,14 +91,16 @@ const Soils = memo(function Soils(props: { recipe: BenchRecipe; choose: (soil: S
 /** The rest of what the recipe says, in few words. */
 function HowItIsDone({
   recipe,
+  cell,
   bench,
   equipment,
 }: {
   recipe: BenchRecipe;
+  cell: RecipeCell;
   bench: BenchMix;
   equipment: Equipment;
 }) {
-  const { version, cell } = recipe;
+  const { version } = recipe;
   const { rig, vessel } = bench;
   const machine = equipment.machines.find((m) => m.id === version.machineId)?.name ?? t('a garden hose');
   const dwell = cell.kind === 'mix' ? cell.dwell : null;

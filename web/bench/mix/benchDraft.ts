@@ -16,7 +16,8 @@ export type Mode = (typeof MODES)[number];
 type Mixed = {
   /** The recipe it is mixed by, for which soil, and whether it was left on the way. */
   recipeId: number | null;
-  soil: SoilLevel;
+  /** Null until somebody looked. */
+  soil: SoilLevel | null;
   recipeLeft: boolean;
   productId: number | null;
   strengthText: string;
@@ -97,7 +98,7 @@ export type BenchDraft = Mixed & Answers & { mode: Mode };
 export const EMPTY_DRAFT: BenchDraft = {
   mode: 'fill',
   recipeId: null,
-  soil: 2,
+  soil: null,
   recipeLeft: false,
   productId: null,
   strengthText: '',
@@ -144,6 +145,8 @@ type Bench = {
   sent: Record<number, Sent>;
   slips: Record<number, KeptSlip[]>;
   favourites: Record<number, Favourite[]>;
+  /** The recipes someone poured by last, newest first. */
+  lately: Record<number, number[]>;
   /** What someone poured a moment ago, until they go on to something else: it stands in the place of the button. */
   poured: Record<number, number>;
   change: (personId: number, change: Partial<BenchDraft>) => void;
@@ -159,6 +162,13 @@ type Bench = {
 };
 
 const SLIPS_KEPT = 3;
+const LATELY_KEPT = 4;
+
+/** The recipes poured by last, with the one of another pour in front. */
+const withLast = (lately: readonly number[] = [], { recipeId }: BenchDraft): number[] =>
+  recipeId === null
+    ? [...lately]
+    : [recipeId, ...lately.filter((id) => id !== recipeId)].slice(0, LATELY_KEPT);
 
 const same = (a: BenchDraft | undefined, b: BenchDraft): boolean =>
   JSON.stringify({ ...EMPTY_DRAFT, ...a }) === JSON.stringify({ ...EMPTY_DRAFT, ...b });
@@ -193,6 +203,7 @@ export const useBench = create<Bench>()(
       sent: {},
       slips: {},
       favourites: {},
+      lately: {},
       poured: {},
       change: (personId, change) =>
         set(({ drafts, poured }) => ({
@@ -210,7 +221,7 @@ export const useBench = create<Bench>()(
           return { sent: sent ? { ...others, [personId]: sent } : others };
         }),
       print: (personId, slip, asking) =>
-        set(({ slips, drafts, poured }) => {
+        set(({ slips, drafts, poured, lately: before }) => {
           const sent = asking ?? { ...EMPTY_DRAFT, ...drafts[personId] };
           // What a pour finished is nothing to pour from again.
           const asked = slip.leftUl === 0 ? { ...sent, containerId: null, restId: null } : sent;
@@ -218,13 +229,15 @@ export const useBench = create<Bench>()(
             ...slips,
             [personId]: [{ ...slip, asked }, ...(slips[personId] ?? [])].slice(0, SLIPS_KEPT),
           };
+          const lately = { ...before, [personId]: withLast(before?.[personId], sent) };
           return same(drafts[personId], sent)
             ? {
                 slips: all,
+                lately,
                 drafts: { ...drafts, [personId]: asked },
                 poured: { ...poured, [personId]: slip.movementId },
               }
-            : { slips: all };
+            : { slips: all, lately };
         }),
       toggleFavourite: (personId, favourite) =>
         set(({ favourites }) => {

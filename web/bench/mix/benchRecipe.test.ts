@@ -54,7 +54,8 @@ const equipment = {
     }),
   ],
 };
-const bench = (more: Partial<BenchDraft>) => benchMix({ ...EMPTY_DRAFT, recipeId: 7, ...more }, equipment);
+const bench = (more: Partial<BenchDraft>) =>
+  benchMix({ ...EMPTY_DRAFT, recipeId: 7, soil: 2, ...more }, equipment);
 
 describe('by a recipe', () => {
   it('use and soil say the rest, and the pour says what it follows', () => {
@@ -66,6 +67,15 @@ describe('by a recipe', () => {
     expect(bodyOf(mix, false)?.strength).toEqual(parts(25));
     // What is typed or chosen by hand is not looked at meanwhile.
     expect(bench({ soil: 3, productId: 2, strengthText: '1:3' }).fraction).toBeCloseTo(1 / 26, 12);
+  });
+
+  it('until somebody has looked how dirty it is, product and vessel are known and nothing can be poured', () => {
+    const mix = bench({ soil: null });
+    expect([mix.product?.id, mix.vessel?.id, mix.plan, mix.recipe?.cell]).toEqual([1, 1, null, null]);
+    expect(bodyOf(mix, true)).toBeNull();
+    expect(mix.refusals).toEqual({});
+    // A step on the ladder is an answer as well.
+    if (mix.recipe) expect(soilFor(parts(25), mix.recipe)).toBe(3);
   });
 
   it('another vessel that delivers alike may stand in; one that does not may not', () => {
@@ -130,6 +140,6 @@ describe('by a recipe', () => {
       ],
       products: [product(2, 'readyToUse')],
     };
-    expect(benchMix({ ...EMPTY_DRAFT, recipeId: 7 }, rtu).fraction).toBe(1);
+    expect(benchMix({ ...EMPTY_DRAFT, recipeId: 7, soil: 2 }, rtu).fraction).toBe(1);
   });
 });

@@ -16,8 +16,9 @@ import { pick } from './pick.ts';
 export type BenchRecipe = {
   id: number;
   version: RecipeVersion;
-  soil: SoilLevel;
-  cell: RecipeCell;
+  /** How dirty it is, and what the recipe says for that; null until somebody looked. */
+  soil: SoilLevel | null;
+  cell: RecipeCell | null;
   left: boolean;
 };
 
@@ -34,8 +35,8 @@ export function followRecipe(
 ): Followed {
   if (draft.recipeId === null) return { draft, recipe: null, refusal: null };
   const version = equipment.recipes.find((r) => r.id === draft.recipeId)?.published;
-  const cell = version && cellAt(version, draft.soil);
-  if (!version || !cell) {
+  const cell = version && draft.soil !== null ? cellAt(version, draft.soil) : null;
+  if (!version || cell === undefined) {
     const refusal = refuseHere('recipe.gone', {});
     return { draft, recipe: null, refusal };
   }
@@ -54,6 +55,8 @@ export function followRecipe(
       machineId: version.machineId ?? HOSE,
     }),
   };
+  if (cell === null)
+    return { draft: { ...draft, ...set, strengthText: '', picked: null }, recipe, refusal: null };
   if (cell.kind === 'mix') {
     return { draft: { ...draft, ...set, ...pick(cell.strength) }, recipe, refusal: null };
   }
@@ -65,8 +68,10 @@ export function followRecipe(
   return { draft: { ...draft, ...set, strengthText: '', picked: null }, recipe, refusal };
 }
 
+const MIDDLE: SoilLevel = 2;
+
 /** The soil level whose strength lies nearest; of levels equally near, the one nearest to where it stands now. */
-export function soilFor(strength: Strength, { version, soil }: BenchRecipe): SoilLevel {
+export function soilFor(strength: Strength, { version, soil }: BenchRecipe): SoilLevel | null {
   const f = fractionOf(strength);
   if (!f.ok) return soil;
   let best: { soil: SoilLevel; off: number } | null = null;
@@ -74,7 +79,7 @@ export function soilFor(strength: Strength, { version, soil }: BenchRecipe): Soi
     const cell = cellAt(version, level);
     const g = cell?.kind === 'mix' ? fractionOf(cell.strength) : null;
     if (!g?.ok) continue;
-    const off = Math.abs(Math.log(g.value / f.value)) + Math.abs(level - soil) * 1e-6;
+    const off = Math.abs(Math.log(g.value / f.value)) + Math.abs(level - (soil ?? MIDDLE)) * 1e-6;
     if (best === null || off < best.off) best = { soil: level, off };
   }
   return best?.soil ?? soil;

@@ -6,6 +6,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { UNIT_UL, type UnitSystem } from '#core/units/units.ts';
 import { t } from '../../lib/speech.ts';
 import { type BenchDraft, EMPTY_DRAFT } from './benchDraft.ts';
+import { firstOf } from './firstOf.ts';
 import { pick } from './pick.ts';
 
 // What the Bench opens with, whole, from the books: nothing of what somebody was mixing before is left in it.
@@ -32,14 +33,11 @@ export function toPourFrom(
   container: Pick<Container, 'id' | 'productId'>,
   product: Product | undefined,
 ): BenchDraft {
-  const [first] = product?.labelEntries ?? [];
   return {
     ...EMPTY_DRAFT,
     productId: container.productId,
     containerId: container.id,
-    ...(first
-      ? { ...pick(first.strength), onPanel: first.basis === 'panel' }
-      : product?.state === 'readyToUse' && pick({ notation: 'percent', percent: 100 })),
+    ...firstOf(product),
   };
 }
 

@@ -16,6 +16,8 @@ export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false)
   if (!product || !vessel || !container || !plan || !totalUl || !strength?.ok || !start || !facts)
     return null;
   if (refusals.recipe) return refusals.recipe;
+  const { recipe } = bench;
+  if (recipe && recipe.soil === null) return null;
   const found = inTheJug && bench.shortUl > 0;
   const body: PourBody = {
     productId: product.id,
@@ -32,12 +34,8 @@ export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false)
     ...((!container.openedAt || (bench.rest && !bench.rest.container.openedAt)) && { opens: true }),
     ...(bench.rig?.dial && { rig: { dialId: bench.rig.dial.id, machineId: bench.rig.machineId } }),
     ...(bench.asksForWord && { acknowledged }),
-    ...(bench.recipe && {
-      recipe: {
-        versionId: bench.recipe.version.versionId,
-        soil: bench.recipe.soil,
-        left: bench.recipe.left,
-      },
+    ...(recipe?.soil != null && {
+      recipe: { versionId: recipe.version.versionId, soil: recipe.soil, left: recipe.left },
     }),
     shown: { pourOffUl: plan.pourOffUl, waterUl: plan.waterUl, productUl: plan.productUl },
   };

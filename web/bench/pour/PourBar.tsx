@@ -115,6 +115,8 @@ export function PourBar({ draft, bench, equipment, decided, pouring, pour, inThe
                 </>
               )}
             </InTheWay>
+          ) : bench.recipe?.soil === null ? (
+            <p className="flex min-h-16 items-center text-lg font-bold">{t('Choose how dirty it is.')}</p>
           ) : other ? (
             <InTheWay refusal={other} vessel={null} />
           ) : (
@@ -220,7 +222,7 @@ function KeepMix({ draft, bench }: { draft: BenchDraft; bench: BenchMix }) {
   if (draft.mode !== 'fill' || !product || !vessel || !strength?.ok) return null;
   const by = bench.recipe?.left === false ? bench.recipe : null;
   const name = by
-    ? `${by.version.name}, ${t(SOIL_NAMES[by.soil])}, ${vessel.name}`
+    ? `${by.version.name}, ${by.soil === null ? '' : t(SOIL_NAMES[by.soil])}, ${vessel.name}`
     : `${product.name} ${strengthSaid(strength.value)}, ${vessel.name}`;
   const kept = favourites?.some((f) => f.name === name) ?? false;
   return (

@@ -10,6 +10,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
 import { type KeptSlip, useBench } from '../mix/benchDraft.ts';
 import { RinsedButton } from './RinsedButton.tsx';
+import { usePouredWrong } from './usePouredWrong.ts';
 import { useUndo } from './useUndo.ts';
 
 /**
@@ -61,6 +62,7 @@ export function InTheWay(props: { refusal: CoreRefusal; vessel: Vessel | null; c
 export function JustPoured({ slip, again }: { slip: KeptSlip; again: () => void }) {
   const { shop } = useSession();
   const undo = useUndo(slip.movementId);
+  const wrong = usePouredWrong(slip);
   return (
     <>
       <p className="leading-tight">
@@ -71,15 +73,21 @@ export function JustPoured({ slip, again }: { slip: KeptSlip; again: () => void 
         </strong>{' '}
         <span className="reading">{formatVolume((slip.rest ?? slip).leftUl, shop.units)}</span> {t('left.')}
       </p>
-      <div className="grid grid-cols-2 gap-3">
-        <Button bay disabled={undo.waiting} onClick={() => undo.run()}>
+      <div className={`grid gap-3 ${wrong ? 'grid-cols-3' : 'grid-cols-2'}`}>
+        <Button bay className="px-2 leading-tight" disabled={undo.waiting} onClick={() => undo.run()}>
           {t('Undo')}
         </Button>
-        <Button bay onClick={again}>
+        {wrong && (
+          <Button bay className="px-2 leading-tight" disabled={wrong.waiting} onClick={() => wrong.run()}>
+            {t('Poured wrong')}
+          </Button>
+        )}
+        <Button bay className="px-2 leading-tight" onClick={again}>
           {t('Pour another')}
         </Button>
       </div>
       {undo.refusal && <Refusal problem={undo.refusal} />}
+      {wrong?.refusal && <Refusal problem={wrong.refusal} />}
     </>
   );
 }

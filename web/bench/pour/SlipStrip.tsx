@@ -13,6 +13,7 @@ import { useQuery } from '../../state/useQuery.ts';
 import { dayInWords, timeOfDay } from '../../ui/dates.ts';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { type BenchDraft, type KeptSlip, useBench } from '../mix/benchDraft.ts';
+import { usePouredWrong } from './usePouredWrong.ts';
 import { useUndo } from './useUndo.ts';
 
 const NONE: never[] = [];
@@ -47,6 +48,7 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
   const begin = useBench((state) => state.begin);
   const { asked } = slip;
   const undo = useUndo(slip.movementId);
+  const wrong = usePouredWrong(slip);
   const { data: products = [] } = useQuery(productsQuery);
   const clockOf = asked ? clockFor(asked, products) : null;
   const poured = formatVolume(slip.productUl, shop.units);
@@ -107,6 +109,16 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
           {t('Again')}
         </button>
       )}
+      {wrong && (
+        <button
+          type="button"
+          className="min-h-16 px-3 underline underline-offset-4 disabled:opacity-50 lg:min-h-12"
+          disabled={wrong.waiting}
+          onClick={() => wrong.run()}
+        >
+          {t('Poured wrong')}
+        </button>
+      )}
       {slip.undone ? (
         <strong>{t('Taken back')}</strong>
       ) : (
@@ -120,6 +132,7 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
         </button>
       )}
       {undo.refusal && <Refusal problem={undo.refusal} />}
+      {wrong?.refusal && <Refusal problem={wrong.refusal} />}
     </li>
   );
 }
@@ -127,7 +140,7 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
 /** What a clock of this mix is started for: its recipe at its level, else the product's first use from its vessel. */
 function clockFor(asked: BenchDraft, products: readonly Product[]): StartOf {
   const { recipeId, recipeLeft, soil, productId, vesselId, dialId, machineId } = asked;
-  if (recipeId !== null && !recipeLeft) return { recipeId, soil };
+  if (recipeId !== null && !recipeLeft && soil !== null) return { recipeId, soil };
   const use = products.find((p) => p.id === productId)?.uses[0]?.kind;
   if (productId === null || vesselId === null || !use) return null;
   return { kind: 'product', productId, use, vesselId, dialId, machineId: machineId || null };

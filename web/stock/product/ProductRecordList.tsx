@@ -57,6 +57,7 @@ export function ProductRecordList({ product }: { product: Product }) {
     [t('Hazards'), record.hazards.map((h) => t(HAZARD_NAMES[h])).join(', ') || t('none entered')],
     [t('To mix it'), mixing(product)],
     [t('Store'), storage(record.storeFromC, record.storeToC, shop.units)],
+    [t('Order more under'), record.reorderUl === null ? null : formatVolume(record.reorderUl, shop.units)],
     [t('A mix keeps'), record.useByDays === null ? null : t('{0} days', record.useByDays)],
     [
       t('Data sheet'),

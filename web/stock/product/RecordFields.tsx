@@ -38,6 +38,11 @@ export function Facts({ of }: Of) {
         <TextField of={of} name="record.storeFromC" hint={t('Degrees C: frost')} />
         <TextField of={of} name="record.storeToC" hint={t('Degrees C: heat')} />
         <TextField of={of} name="record.useByDays" hint={t('Days, for its use-by')} />
+        <TextField
+          of={of}
+          name="record.reorderUl"
+          hint={t('All of it in the shop. Empty: as the open one nears its end.')}
+        />
         <TickField of={of} name="shakeFirst" label={t('Shake the container first')} />
         <TickField of={of} name="suds" label={t('It foams')} />
       </div>

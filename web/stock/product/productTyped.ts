@@ -27,6 +27,7 @@ import {
   type TypedBy,
   text,
   typedOf,
+  volume,
 } from '../../ui/codecs.ts';
 import { type LabelTyped, readLabel, typedLabel } from './labelTyped.ts';
 
@@ -93,6 +94,7 @@ const RECORD = parts({
   storeFromC: orEmpty(celsius),
   storeToC: orEmpty(celsius),
   useByDays: orEmpty(number()),
+  reorderUl: orEmpty({ ...volume(), format: exactAmount.format }),
   surfaces: choice(USUAL.surfaces),
   delivery: choice(USUAL.delivery),
   hazards: choice(USUAL.hazards),
