@@ -43,9 +43,9 @@ killable(
     await expect(slips(page)).toContainText('17.33 L left');
 
     await page.keyboard.press('s');
-    await expect(page.getByRole('link', { name: /P-1 Lime Kiln Foam/ })).toContainText('17.33 L');
+    await expect(page.getByRole('link', { name: /Lime Kiln Foam.*P-1\b/ })).toContainText('17.33 L');
     await page.reload();
-    await expect(page.getByRole('link', { name: /P-1 Lime Kiln Foam/ })).toContainText('17.33 L');
+    await expect(page.getByRole('link', { name: /Lime Kiln Foam.*P-1\b/ })).toContainText('17.33 L');
     const port = shop.port;
     await shop.end();
     await shop.start(port);

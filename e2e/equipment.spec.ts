@@ -103,6 +103,29 @@ test('a vessel is retired and brought back, a person leaves and returns', async 
   await expect(page.getByText('has left; their name stays in the books')).toBeVisible();
 });
 
+test('what recipes need is not retired without a word, and a member of the crew leads to what they poured', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.goto('/stock');
+  await page.getByRole('table').getByRole('link', { name: 'Orchard Pre-wash' }).click();
+  await page.getByRole('button', { name: 'Retire it' }).click();
+  await expect(page.getByText('Recipes need it:')).toBeVisible();
+  await expect(page.getByRole('banner').or(page.locator('main > header'))).toContainText('Lower sides');
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByRole('button', { name: 'Retire it', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Retire it' }).click();
+  await page.getByRole('button', { name: 'Retire it all the same' }).click();
+  await expect(page.getByRole('button', { name: 'Bring it back' })).toBeVisible();
+
+  await page.goto('/crew');
+  await page.getByRole('link', { name: 'Noor Pell' }).click();
+  await page.getByRole('link', { name: 'What they poured' }).click();
+  await expect(page.getByRole('combobox', { name: 'Who' })).toHaveText('Noor Pell');
+  await expect(page.getByRole('combobox', { name: 'Period' })).toHaveText('this month');
+});
+
 test('a technician sees the shelf and the crew, and none of the manager’s doors', async ({ page }) => {
   await page.goto('/');
   await signIn(page, 'Noor Pell');

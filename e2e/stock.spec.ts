@@ -87,6 +87,16 @@ test('the ledger is read by person and kind, with totals, and the address keeps 
   await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText(/in \d+ movements/);
   for (const row of (await page.getByRole('row').all()).slice(1))
     await expect(row).toContainText('Noor Pell');
+  // Litres of unlike products make no sum; of one they do. Both ends of a period stand in the address.
+  const sums = page.getByRole('region', { name: 'What it comes to' });
+  await expect(sums).toContainText(/£[\d.]+ in \d+ movements/);
+  await choose(page, 'Period', 'last month');
+  await expect(page).toHaveURL(/from=2026-04-01&to=2026-04-30/);
+  await choose(page, 'Product', 'Lime Kiln Foam');
+  await expect(sums).toContainText(/[\d.]+ (ml|L) in \d+ movements?, £/);
+  await choose(page, 'Period', 'any day');
+  await choose(page, 'Product', 'every product');
+  await expect(page).toHaveURL(/movements\?person=\d+&kind=pour$/);
   await page.reload();
   await expect(page.getByRole('combobox', { name: 'Who' })).toHaveText('Noor Pell');
   // What it cost is asked of the same, and leads back to it.

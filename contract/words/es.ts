@@ -15,6 +15,18 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  yesterday: 'ayer',
+  'this week': 'esta semana',
+  'this month': 'este mes',
+  'last month': 'el mes pasado',
+  Period: 'Periodo',
+  'any day': 'cualquier día',
+  'these days': 'estos días',
+  'Empty: for good': 'Vacío: para siempre',
+  'What they poured': 'Lo que vertió',
+  'Recipes need it:': 'Hay recetas que lo necesitan:',
+  '{0}. They can’t be mixed without it.': '{0}. Sin ello no se pueden mezclar.',
+  'Retire it all the same': 'Retirarlo de todos modos',
   'Order more under': 'Pedir más por debajo de',
   'All of it in the shop. Empty: as the open one nears its end.':
     'Todo lo que hay en el taller. Vacío: cuando el abierto se acaba.',

@@ -2,14 +2,17 @@ import { useParams } from 'react-router';
 import { type Person, personBody, personPatch } from '#contract/people.ts';
 import { atLeast, ROLES, type Role } from '#contract/roles.ts';
 import { useSession } from '../lib/session.tsx';
+import { shopNow } from '../lib/shopNow.ts';
 import { t } from '../lib/speech.ts';
 import { peopleQuery, productsQuery, signOffsQuery } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { ButtonLink } from '../ui/Button.tsx';
+import { dayOf } from '../ui/dates.ts';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
+import { periodOf } from '../ui/periods.ts';
 import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { SignOffs } from './SignOffs.tsx';
@@ -29,7 +32,7 @@ export default function PersonPage() {
   if (person && atLeast(who.role, 'manager')) return <PersonForm key={person.id} person={person} />;
   if (person)
     return (
-      <Page title={person.name}>
+      <Page title={person.name} actions={<WhatTheyPoured person={person} />}>
         <p>{t(person.role)}</p>
         <SignOffs person={person} />
       </Page>
@@ -38,6 +41,17 @@ export default function PersonPage() {
     <Page title={t('No such person')}>
       <ButtonLink to="/crew">{t('Back to Crew')}</ButtonLink>
     </Page>
+  );
+}
+
+/** Leads to what somebody poured, this month to begin with. */
+function WhatTheyPoured({ person }: { person: Person }) {
+  const { shop } = useSession();
+  const { from, to } = periodOf('month', dayOf(shopNow(), shop.zone));
+  return (
+    <ButtonLink to={`/stock/movements?person=${person.id}&kind=pour&from=${from}&to=${to}`}>
+      {t('What they poured')}
+    </ButtonLink>
   );
 }
 
@@ -63,7 +77,7 @@ function PersonForm({ person }: { person: Person | null }) {
     done: () => go('/crew'),
   });
   return (
-    <Page title={person?.name ?? t('Add someone')}>
+    <Page title={person?.name ?? t('Add someone')} actions={person && <WhatTheyPoured person={person} />}>
       <form onSubmit={of.submit} noValidate className="max-w-xl">
         <div className="grid items-start gap-4 sm:grid-cols-2">
           <TextField of={of} name="name" />

@@ -1,3 +1,4 @@
+import { addYears, lightFormat, parse } from 'date-fns';
 import { useState } from 'react';
 import type { Person, SignOff } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
@@ -10,7 +11,7 @@ import { productsQuery, signOffsQuery } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { useCommand } from '../state/useCommand.ts';
 import { Button } from '../ui/Button.tsx';
-import { dayInWords, dayOf } from '../ui/dates.ts';
+import { dayOf, shopDay } from '../ui/dates.ts';
 import { TextInput } from '../ui/Field.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 
@@ -46,6 +47,12 @@ export function SignOffs({ person }: { person: Person }) {
   );
 }
 
+const withYear = (day: string): string => shopDay(`${day}T12:00:00Z`, 'UTC');
+
+/** A sign-off is looked at again after a year, unless somebody says otherwise. */
+const inAYear = (today: string): string =>
+  lightFormat(addYears(parse(today, 'yyyy-MM-dd', new Date()), 1), 'yyyy-MM-dd');
+
 function SignOffLine(props: {
   person: Person;
   product: Product;
@@ -54,7 +61,7 @@ function SignOffLine(props: {
 }) {
   const { person, product, signOff, may } = props;
   const { shop } = useSession();
-  const [until, setUntil] = useState('');
+  const [until, setUntil] = useState(() => inAYear(dayOf(shopNow(), shop.zone)));
   const changing = useCommand(
     (given: boolean) =>
       post(`/people/${person.id}/sign-offs`, {
@@ -62,7 +69,7 @@ function SignOffLine(props: {
         given,
         until: given && until ? until : null,
       }),
-    () => setUntil(''),
+    () => setUntil(inAYear(dayOf(shopNow(), shop.zone))),
   );
   const over = signOff?.until != null && signOff.until < dayOf(shopNow(), shop.zone);
   const words = !signOff
@@ -70,8 +77,8 @@ function SignOffLine(props: {
     : signOff.until === null
       ? t('for good, by {0}', signOff.givenBy)
       : over
-        ? t('ended {0}', dayInWords(signOff.until))
-        : t('until {0}, by {1}', dayInWords(signOff.until), signOff.givenBy);
+        ? t('ended {0}', withYear(signOff.until))
+        : t('until {0}, by {1}', withYear(signOff.until), signOff.givenBy);
   return (
     <li className="ruled flex min-h-16 flex-wrap items-center gap-x-5 gap-y-2 border-faint py-2">
       <span className="w-52">{product.name}</span>
@@ -87,6 +94,7 @@ function SignOffLine(props: {
               <TextInput
                 type="date"
                 aria-label={t('Until, for {0}', product.name)}
+                title={t('Empty: for good')}
                 value={until}
                 onChange={(e) => setUntil(e.target.value)}
               />

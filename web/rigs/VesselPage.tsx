@@ -11,6 +11,7 @@ import { t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { devicesQuery, peopleQuery, placesQuery, rowOrNew } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
+import { useNeededBy } from '../state/useNeededBy.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { NOBODY, typedOf } from '../ui/codecs.ts';
@@ -118,6 +119,7 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
     },
     done: () => go('/rigs'),
   });
+  const neededBy = useNeededBy(({ vesselId }) => vesselId === vessel?.id);
   const kind = of.form.watch('kind');
   const setRetired = (row: Vessel) =>
     patch(`/vessels/${row.id}`, { ...vesselFacts(row), retired: !retired }, row.revision);
@@ -138,7 +140,9 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
   return (
     <Page
       title={vessel ? vessel.name : t('Add a vessel')}
-      actions={vessel && <RetireButton retired={retired} send={() => setRetired(vessel)} />}
+      actions={
+        vessel && <RetireButton retired={retired} send={() => setRetired(vessel)} neededBy={neededBy} />
+      }
     >
       {retired && (
         <p className="mb-3 font-bold">{t('Retired: nothing can be mixed in it. Its history stays.')}</p>

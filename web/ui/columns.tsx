@@ -12,6 +12,12 @@ type More<R> = Partial<TableColumn<R>>;
 const total = <R,>(rows: R[], of: (row: R) => number | null) =>
   rows.reduce((sum, row) => sum + (of(row) ?? 0), 0);
 
+/** Litres are summed of one product alone: those of a foam and of a tar remover make no sum. */
+export const alike = <R,>(rows: readonly R[]): boolean => {
+  const names = (rows as readonly { productName?: string }[]).map((row) => row.productName);
+  return new Set(names).size === 1;
+};
+
 /** A volume, in microlitres: shown in the shop's units, in a file in millilitres. Where there is none, `none` stands. */
 export const volumeColumn = <R,>(
   name: string,
@@ -26,7 +32,7 @@ export const volumeColumn = <R,>(
     unit: 'ml',
     value: (row) => ul(row) / 1_000,
     show: (row) => words(ul(row)),
-    sum: (rows) => words(total(rows, ul)),
+    sum: (rows) => (alike(rows) ? words(total(rows, ul)) : ''),
     ...more,
   };
 };

@@ -14,7 +14,7 @@ import { ListField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import type { TableColumn } from '../../ui/tableColumn.ts';
-import { Sums, useWhich, WhichField, without } from './which.tsx';
+import { DAYS, Sums, useWhich, WhichFields, without } from './which.tsx';
 
 const NAMES: () => Record<SummedBy, string> = () => ({
   product: t('Product'),
@@ -23,12 +23,12 @@ const NAMES: () => Record<SummedBy, string> = () => ({
   month: t('Month'),
 });
 
-const OF_WHICH = ['person', 'product', 'place', 'from', 'to'] as const;
+const OF_WHICH = ['person', 'product', 'place'] as const;
 
 /** What was poured, wasted and found, and what it cost: by product, person, place or month, over a period. */
 export default function CostSums() {
   const { shop } = useSession();
-  const which = useWhich(['by', ...OF_WHICH]);
+  const which = useWhich(['by', ...OF_WHICH, ...DAYS]);
   const by = SUMMED_BY.find((b) => b === which.asked.get('by')) ?? 'product';
   which.asked.set('by', by);
   const filter = which.asked.toString();
@@ -36,10 +36,15 @@ export default function CostSums() {
     queryKey: ['movements', 'sums', filter],
     queryFn: () => get<Summed[]>(`/movements/sums?${filter}`),
   });
+  // Litres are summed of one product alone: those of a foam and of a tar remover make no sum.
+  const alike = which.asked.has('product');
   const columns = useMemo(() => columnsOf(by, filter, shop), [by, shop, filter]);
   const sum = (name: string, ul: (s: Summed) => number, minor: (s: Summed) => number) => {
     const all = (what: (s: Summed) => number) => (data ?? []).reduce((total, s) => total + what(s), 0);
-    return { name, much: formatVolume(all(ul), shop.units), more: formatMoney(all(minor), shop.currency) };
+    const money = formatMoney(all(minor), shop.currency);
+    return alike
+      ? { name, much: formatVolume(all(ul), shop.units), more: money }
+      : { name, much: money, more: '' };
   };
   return (
     <Page
@@ -48,7 +53,7 @@ export default function CostSums() {
     >
       <section
         aria-label={t('Of what')}
-        className="no-print mb-5 grid grid-cols-2 items-start gap-3 sm:grid-cols-3 xl:grid-cols-6"
+        className="no-print mb-5 grid grid-cols-2 items-start gap-3 sm:grid-cols-3 lg:grid-cols-4"
       >
         <ListField
           label={t('By')}
@@ -56,9 +61,7 @@ export default function CostSums() {
           options={SUMMED_BY.map((value) => ({ value, name: NAMES()[value].toLowerCase() }))}
           onChange={(value) => which.set('by', value)}
         />
-        {OF_WHICH.map((name) => (
-          <WhichField key={name} name={name} {...which} />
-        ))}
+        <WhichFields names={OF_WHICH} {...which} />
       </section>
       {error && <Refusal problem={error} />}
       <Sums
@@ -92,6 +95,7 @@ export default function CostSums() {
 }
 
 function columnsOf(by: SummedBy, filter: string, shop: Shop): TableColumn<Summed>[] {
+  const alike = by === 'product' || new URLSearchParams(filter).has('product');
   const leads = (s: Summed) => {
     const to = new URLSearchParams(filter);
     to.delete('by');
@@ -107,10 +111,20 @@ function columnsOf(by: SummedBy, filter: string, shop: Shop): TableColumn<Summed
       show: (s) => (by === 'month' || s.id === '0' ? s.name : named.show?.(s)),
     },
     { id: 'pours', name: t('Pours'), figure: true, wide: 0.7, value: (s) => s.pours },
-    volumeColumn(t('Poured'), shop, (s) => s.pouredUl, { id: 'poured', none: '–' }),
-    moneyColumn(t('Cost'), shop, (s) => s.pouredMinor, { id: 'cost', zero: '–' }),
-    volumeColumn(t('Wasted'), shop, (s) => s.wastedUl, { id: 'wasted', none: '–' }),
-    moneyColumn(t('Cost of it'), shop, (s) => s.wastedMinor, { id: 'wastedCost', zero: '–', desk: true }),
-    volumeColumn(t('Found'), shop, (s) => s.foundUl, { id: 'found', none: '–', desk: true }),
+    ...(alike
+      ? [volumeColumn(t('Poured'), shop, (s: Summed) => s.pouredUl, { id: 'poured', none: '–' })]
+      : []),
+    moneyColumn(alike ? t('Cost') : t('Poured'), shop, (s) => s.pouredMinor, { id: 'cost', zero: '–' }),
+    ...(alike
+      ? [volumeColumn(t('Wasted'), shop, (s: Summed) => s.wastedUl, { id: 'wasted', none: '–' })]
+      : []),
+    moneyColumn(alike ? t('Cost of it') : t('Wasted'), shop, (s) => s.wastedMinor, {
+      id: 'wastedCost',
+      zero: '–',
+      desk: true,
+    }),
+    ...(alike
+      ? [volumeColumn(t('Found'), shop, (s: Summed) => s.foundUl, { id: 'found', none: '–', desk: true })]
+      : []),
   ];
 }

@@ -13,11 +13,11 @@ import { Refusal } from '../../ui/Refusal.tsx';
 import { useGo } from '../../ui/useGo.ts';
 import { ledgerColumns } from './ledgerColumns.tsx';
 import { KIND_NAMES } from './movementWords.ts';
-import { Sums, useWhich, WHICH, WhichField, without } from './which.tsx';
+import { DAYS, Sums, useWhich, WHICH, WhichFields, without } from './which.tsx';
 
 /** Every movement there is, by whom, of what, where and when, with what it comes to; printed and as a file. */
 export default function LedgerList() {
-  const which = useWhich(WHICH);
+  const which = useWhich([...WHICH, ...DAYS]);
   const filter = which.asked.toString();
   const pages = useInfiniteQuery({
     queryKey: ['movements', 'ledger', filter],
@@ -38,14 +38,12 @@ export default function LedgerList() {
     >
       <section
         aria-label={t('Which')}
-        className="no-print mb-5 grid grid-cols-2 items-start gap-3 sm:grid-cols-3 xl:grid-cols-6"
+        className="no-print mb-5 grid grid-cols-2 items-start gap-3 sm:grid-cols-3 lg:grid-cols-4"
       >
-        {WHICH.map((name) => (
-          <WhichField key={name} name={name} {...which} />
-        ))}
+        <WhichFields names={WHICH} {...which} />
       </section>
       {pages.error && <Refusal problem={pages.error} />}
-      {pages.data && <Totals totals={pages.data.pages[0]?.totals ?? []} />}
+      {pages.data && <Totals totals={pages.data.pages[0]?.totals ?? []} alike={which.asked.has('product')} />}
       {pages.data && (
         <DataTable
           name="movements"
@@ -63,19 +61,22 @@ export default function LedgerList() {
   );
 }
 
-/** What it comes to, each kind by itself: what was taken back is taken off. */
-function Totals({ totals }: { totals: KindTotal[] }) {
+/**
+ * What it comes to, each kind by itself: what was taken back is taken off. Litres are summed of one product alone: those of
+ * a foam and of a tar remover make no sum.
+ */
+function Totals({ totals, alike }: { totals: KindTotal[]; alike: boolean }) {
   const { shop } = useSession();
   const moved = totals.filter(({ ul }) => ul > 0);
   if (moved.length === 0) return null;
   const sums = moved.map(({ kind, ul, n, minor }) => ({
     name: KIND_NAMES()[kind],
-    much: formatVolume(ul, shop.units),
+    much: alike ? formatVolume(ul, shop.units) : minor > 0 ? formatMoney(minor, shop.currency) : '',
     more: t(
       'in {0} {1}{2}',
       n,
       n === 1 ? t('movement') : t('movements'),
-      minor > 0 && `, ${formatMoney(minor, shop.currency)}`,
+      alike && minor > 0 && `, ${formatMoney(minor, shop.currency)}`,
     ),
   }));
   return <Sums label={t('What it comes to')} sums={sums} />;

@@ -4,7 +4,14 @@ import type { LedgerLine } from '#contract/stock.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { t } from '../../lib/speech.ts';
-import { changeInWords, codeColumn, moneyColumn, volumeColumn, whenColumn } from '../../ui/columns.tsx';
+import {
+  alike,
+  changeInWords,
+  codeColumn,
+  moneyColumn,
+  volumeColumn,
+  whenColumn,
+} from '../../ui/columns.tsx';
 import { shopDay, timeOfDay } from '../../ui/dates.ts';
 import type { TableColumn } from '../../ui/tableColumn.ts';
 import { KIND_NAMES, reasonInWords } from './movementWords.ts';
@@ -41,11 +48,10 @@ export function ledgerColumns(shop: Shop): TableColumn<LedgerLine>[] {
           {changeInWords(r.ul, shop)}
         </span>
       ),
-      sum: (rows) =>
-        changeInWords(
-          sumOf(rows, (r) => r.ul),
-          shop,
-        ),
+      sum: (rows) => {
+        const ul = sumOf(rows, (r) => r.ul);
+        return alike(rows) ? changeInWords(ul, shop) : '';
+      },
     }),
     moneyColumn(t('Cost'), shop, (r) => r.minor, {
       id: 'cost',

@@ -1,18 +1,29 @@
 import { useSearchParams } from 'react-router';
 import { MOVEMENT_KINDS } from '#contract/stock.ts';
+import { useSession } from '../../lib/session.tsx';
+import { shopNow } from '../../lib/shopNow.ts';
 import { t } from '../../lib/speech.ts';
 import { peopleQuery, placesQuery, productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
+import { dayOf } from '../../ui/dates.ts';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
+import { PERIOD_WORDS, PERIODS, type PeriodName, periodNamed, periodOf } from '../../ui/periods.ts';
 import { KIND_NAMES } from './movementWords.ts';
 
 /** What movements may be asked for by; they stand in the address under these names. */
-export const WHICH = ['person', 'product', 'place', 'kind', 'from', 'to'] as const;
+export const WHICH = ['person', 'product', 'place', 'kind'] as const;
 type Which = (typeof WHICH)[number];
+/** From which day to which: both are counted in. */
+export const DAYS = ['from', 'to'] as const;
 
 const ANY = 'any';
 
-export type AskedWhich = { asked: URLSearchParams; set: (name: string, value: string) => void };
+export type AskedWhich = {
+  asked: URLSearchParams;
+  set: (name: string, value: string) => void;
+  /** Several at once. */
+  setAll: (values: Readonly<Record<string, string>>) => void;
+};
 
 /** Which movements the address asks for. What is set stands there from then on. */
 export function useWhich(names: readonly string[]): AskedWhich {
@@ -20,13 +31,15 @@ export function useWhich(names: readonly string[]): AskedWhich {
   const asked = new URLSearchParams(
     names.flatMap((name) => (params.get(name) ? [[name, params.get(name) as string]] : [])),
   );
-  const set = (name: string, value: string) => {
+  const setAll = (values: Readonly<Record<string, string>>) => {
     const next = new URLSearchParams(asked);
-    if (value && value !== ANY) next.set(name, value);
-    else next.delete(name);
+    for (const [name, value] of Object.entries(values)) {
+      if (value && value !== ANY) next.set(name, value);
+      else next.delete(name);
+    }
     setParams(next, { replace: true });
   };
-  return { asked, set };
+  return { asked, set: (name, value) => setAll({ [name]: value }), setAll };
 }
 
 /** The same, but for one name; as it stands in an address after its path. */
@@ -36,23 +49,34 @@ export function without(asked: URLSearchParams, name: string): string {
   return rest.size > 0 ? `?${rest}` : '';
 }
 
-/** One field of them. */
-export function WhichField({ name, asked, set }: AskedWhich & { name: Which }) {
+/** A field for each of them, and for the days. */
+export function WhichFields({ names, ...which }: AskedWhich & { names: readonly Which[] }) {
+  const { asked, set } = which;
+  return (
+    <>
+      {names.map((name) => (
+        <WhichField key={name} name={name} {...which} />
+      ))}
+      <PeriodField {...which} />
+      {DAYS.map((name) => (
+        <TypedField
+          key={name}
+          label={name === 'from' ? t('From') : t('To')}
+          type="date"
+          value={asked.get(name) ?? ''}
+          onChange={(e) => set(name, e.target.value)}
+        />
+      ))}
+    </>
+  );
+}
+
+function WhichField({ name, asked, set }: AskedWhich & { name: Which }) {
   const { data: people = [] } = useQuery(peopleQuery);
   const { data: products = [] } = useQuery(productsQuery);
   const { data: places = [] } = useQuery(placesQuery);
-  if (name === 'from' || name === 'to') {
-    return (
-      <TypedField
-        label={name === 'from' ? t('From') : t('To')}
-        type="date"
-        value={asked.get(name) ?? ''}
-        onChange={(e) => set(name, e.target.value)}
-      />
-    );
-  }
   const kinds = MOVEMENT_KINDS.map((id) => ({ id, name: KIND_NAMES()[id] }));
-  const LISTS: Record<typeof name, [string, string, readonly { id: number | string; name: string }[]]> = {
+  const LISTS: Record<Which, [string, string, readonly { id: number | string; name: string }[]]> = {
     person: [t('Who'), t('everyone'), people],
     product: [t('Product'), t('every product'), products],
     place: [t('Where'), t('everywhere'), places],
@@ -68,6 +92,31 @@ export function WhichField({ name, asked, set }: AskedWhich & { name: Which }) {
     />
   );
 }
+
+/** A stretch of days people ask for, which sets both ends; whoever types days of their own has those. */
+function PeriodField({ asked, setAll }: AskedWhich) {
+  const { shop } = useSession();
+  const today = dayOf(shopNow(), shop.zone);
+  const days = { from: asked.get('from') ?? '', to: asked.get('to') ?? '' };
+  const named = periodNamed(days, today);
+  const own = named === null && (days.from || days.to);
+  return (
+    <ListField
+      label={t('Period')}
+      value={named ?? (own ? OWN : ANY)}
+      options={[
+        { value: ANY, name: t('any day') },
+        ...PERIODS.map((value) => ({ value, name: PERIOD_WORDS()[value] })),
+        ...(own ? [{ value: OWN, name: t('these days') }] : []),
+      ]}
+      onChange={(value) => {
+        if (value === OWN) return;
+        setAll(value === ANY ? { from: '', to: '' } : periodOf(value as PeriodName, today));
+      }}
+    />
+  );
+}
+const OWN = 'own';
 
 /** What of it comes to how much, and how that is put. */
 export function Sums({

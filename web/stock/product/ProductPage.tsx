@@ -7,6 +7,7 @@ import { t } from '../../lib/speech.ts';
 import { useShowsProducts } from '../../state/onScreen.ts';
 import { containersQuery, rowOrNew } from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
+import { useNeededBy } from '../../state/useNeededBy.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import type { Needs } from '../../ui/fetched.tsx';
@@ -87,7 +88,10 @@ function ProductFacts({ product }: { product: Product }) {
 /** Out of use, or back: the history stays either way. */
 function Retire({ product }: { product: Product }) {
   const { id, revision, retired, sheet: _, ...facts } = product;
-  const labelEntries = product.labelEntries.map(({ id: __, fraction: ___, ...entry }) => entry);
+  const labelEntries = product.labelEntries.map(
+    ({ id: __, fraction: ___, upToFraction: ____, ...entry }) => entry,
+  );
   const send = () => patch(`/products/${id}`, { ...facts, labelEntries, retired: !retired }, revision);
-  return <RetireButton retired={retired} send={send} />;
+  const neededBy = useNeededBy(({ productId }) => productId === id);
+  return <RetireButton retired={retired} send={send} neededBy={neededBy} />;
 }
