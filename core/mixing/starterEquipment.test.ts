@@ -33,7 +33,7 @@ describe('starter equipment', () => {
     });
     expect(vesselOfSize('bucket', usualSizeUl('washBucket', 'us') ?? 0)).toMatchObject({
       brimfulUl: 18_927_059,
-      fillLimitUl: 17_000_000,
+      fillLimitUl: 17_034_353,
     });
   });
 

@@ -74,7 +74,7 @@ const OF_SIZE: Record<VesselKind, readonly [brimful: number, fillLimit: number, 
  * What a vessel of a kind holds, from the size it is sold by.
  *
  * @param sizeUl whole microlitres, more than nothing
- * @returns whole microlitres, rounded to two figures but never past the size itself
+ * @returns whole microlitres; of a size in whole centilitres rounded to two figures, which is how they are read
  * @example vesselOfSize('pumpSprayer', 1_500_000) // brimful 2 l, fill limit 1.5 l, smallest mix 300 ml
  */
 export function vesselOfSize(
@@ -82,7 +82,8 @@ export function vesselOfSize(
   sizeUl: number,
 ): { brimfulUl: number; fillLimitUl: number; smallestUl: number } {
   const [brimful, fillLimit, smallest] = OF_SIZE[kind];
-  const of = (part: number) => (part === 1 ? sizeUl : Math.max(1, twoFigures(part * sizeUl)));
+  const round = sizeUl % UNIT_UL.cl === 0 ? twoFigures : Math.round;
+  const of = (part: number) => (part === 1 ? sizeUl : Math.max(1, round(part * sizeUl)));
   const [brimfulUl, fillLimitUl] = [of(brimful), of(fillLimit)];
   return {
     brimfulUl: Math.max(brimfulUl, fillLimitUl),

@@ -79,6 +79,7 @@ export default function FirstRecipes() {
       {lines.length > 0 ? (
         <Table
           caption={t('Recipes to begin with')}
+          onPhone="named"
           rows={lines}
           keyOf={(line) => line.key}
           columns={[

@@ -2,8 +2,20 @@ import { starterBody } from '#contract/opening.ts';
 import type { Shop } from '#contract/shop.ts';
 import { STARTER_IDS, type StarterId, usualSizeUl } from '#core/mixing/starterEquipment.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
+import { UNIT_UL } from '#core/units/units.ts';
 import { t } from '../lib/speech.ts';
-import { choice, listOf, number, orEmpty, parts, readBy, type TypedBy, text, volume } from '../ui/codecs.ts';
+import {
+  type Context,
+  choice,
+  listOf,
+  number,
+  orEmpty,
+  parts,
+  readBy,
+  type TypedBy,
+  text,
+  volume,
+} from '../ui/codecs.ts';
 
 export const STARTER_NAMES: () => Record<StarterId, string> = () => ({
   smallTrigger: t('Small trigger bottle'),
@@ -52,17 +64,33 @@ const STARTERS_TYPED = {
 };
 export type StartersTyped = TypedBy<typeof STARTERS_TYPED>;
 
+/** A size as it is sold and typed: in one unit, in millilitres and litres wherever it isn't the US. */
+function sizeTyped(ul: number, units: Shop['units']): string {
+  if (units !== 'us') return formatVolume(ul, 'metric');
+  const [amount, unit] =
+    ul < UNIT_UL.usGal ? [ul / UNIT_UL.usFlOz, 'US fl oz'] : [ul / UNIT_UL.usGal, 'US gal'];
+  return `${Number(amount.toPrecision(3))} ${unit}`;
+}
+
 /** None of anything yet, each in its usual size. */
-export const noStarters = (shop: Shop): StartersTyped => ({
+export const noStarters = (shop: Pick<Shop, 'units'>): StartersTyped => ({
   items: STARTER_IDS.map((what) => {
     const ul = usualSizeUl(what, shop.units);
     return {
       what,
       name: STARTER_NAMES()[what],
       count: '0',
-      sizeUl: ul === null ? '' : formatVolume(ul, shop.units),
+      sizeUl: ul === null ? '' : sizeTyped(ul, shop.units),
     };
   }),
 });
 
-export const readStarters = (shop: Shop) => readBy(STARTERS_TYPED, starterBody, shop);
+/** What of it there is; the size of what isn't there is nobody's business. */
+export const readStarters = (shop: Context) => (typed: StartersTyped) =>
+  readBy(
+    STARTERS_TYPED,
+    starterBody,
+    shop,
+  )({
+    items: typed.items.map((item) => (item.count.trim() === '0' ? { ...item, sizeUl: '' } : item)),
+  });

@@ -1,0 +1,30 @@
+import { describe, expect, it } from 'vitest';
+import { type StarterBody, starterBody } from '#contract/opening.ts';
+import { usualSizeUl } from '#core/mixing/starterEquipment.ts';
+import { noStarters, readStarters } from './starterTyped.ts';
+
+describe('what a shop has to mix with, as it is typed', () => {
+  it('starts in sizes that are read as they stand, in each system of units', () => {
+    for (const units of ['metric', 'us', 'imperial'] as const) {
+      const typed = { items: noStarters({ units }).items.map((item) => ({ ...item, count: '1' })) };
+      const { body, refusals } = readStarters({ units, currency: 'USD' })(typed);
+      expect(refusals).toEqual({});
+      expect(starterBody.isValidSync(body)).toBe(true);
+      for (const { what, sizeUl } of (body as StarterBody).items) {
+        const usual = usualSizeUl(what, units);
+        if (usual === null) expect(sizeUl).toBeNull();
+        else expect(Math.abs((sizeUl ?? 0) / usual - 1)).toBeLessThan(0.02);
+      }
+    }
+    expect(noStarters({ units: 'us' }).items.find((i) => i.what === 'wheelBucket')?.sizeUl).toBe(
+      '3.5 US gal',
+    );
+  });
+
+  it('asks nothing of the size of what isn’t there', () => {
+    const { items } = noStarters({ units: 'metric' });
+    const typed = { items: items.map((item, i) => ({ ...item, sizeUl: 'big', count: i === 0 ? '2' : '0' })) };
+    const { refusals } = readStarters({ units: 'metric', currency: 'EUR' })(typed);
+    expect(Object.keys(refusals ?? {})).toEqual(['items.0.sizeUl']);
+  });
+});
