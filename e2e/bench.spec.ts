@@ -273,6 +273,19 @@ test.describe('in a bay, with a thumb', () => {
     await again.tap('button', /^Pour .* from P-3/);
     await expect(slips).toContainText('Orchard Pre-wash');
     expect(again.taps).toBe(5);
+
+    // Too much of it is right for a dirtier car: it is called that, nothing is poured off and nothing more goes in.
+    await page.getByRole('button', { name: /^Recipe/ }).click();
+    await page
+      .getByRole('region', { name: 'Mixed last' })
+      .getByRole('button', { name: /Snow foam/ })
+      .click();
+    await choose(page, 'Your question', /I poured wrong/);
+    await page.getByLabel('Product in it').fill('110 ml');
+    await page.getByLabel('Water in it').fill('550 ml');
+    await page.getByRole('radio', { name: /1 film/ }).click();
+    await page.getByRole('button', { name: /It is now caked, 1:5: book it as that/ }).click();
+    await expect(page.getByRole('radio', { name: /4 caked/ })).toBeChecked();
   });
 
   test('a recipe is found by a word of it, by its job or its product', async ({ page }) => {

@@ -15,6 +15,7 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'It is now {0}, {1}: book it as that': 'Ahora es {0}, {1}: anótelo así',
   yesterday: 'ayer',
   'this week': 'esta semana',
   'this month': 'este mes',

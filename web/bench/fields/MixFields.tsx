@@ -11,7 +11,7 @@ import { ModeFields } from './ModeFields.tsx';
 import type { MixFieldsProps as Props } from './mixFieldsProps.ts';
 import { RecipeFields } from './RecipeFields.tsx';
 import { RigFields } from './RigFields.tsx';
-import { Ways, WhatYouMade } from './Ways.tsx';
+import { CallItThat, Ways, WhatYouMade } from './Ways.tsx';
 import { WhatToMix } from './WhatToMix.tsx';
 
 const QUESTIONS: () => Record<Mode, { name: string; note: string }> = () => ({
@@ -71,6 +71,7 @@ export function MixFields({ draft, bench, equipment, set, choose }: Props) {
         <WaterChoice bench={bench} choose={(water) => set({ water })} />
       )}
       <WhatYouMade bench={bench} />
+      <CallItThat bench={bench} set={set} />
       <Ways bench={bench} choose={(way) => set({ way })} />
     </>
   );

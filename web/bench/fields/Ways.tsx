@@ -1,12 +1,17 @@
 import { fractionIn, volumeUl } from '#core/mixing/contents.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
+import { levelServed } from '#core/recipes/levelServed.ts';
+import { cellAt } from '#core/recipes/recipe.ts';
+import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { useSession } from '../../lib/session.tsx';
-import { strengthSaid, t } from '../../lib/speech.ts';
+import { shortSaid, strengthSaid, t } from '../../lib/speech.ts';
+import { Button } from '../../ui/Button.tsx';
 import { Marks } from '../../ui/Marks.tsx';
+import type { BenchDraft } from '../mix/benchDraft.ts';
 import type { BenchMix } from '../mix/benchMix.ts';
 
 /** The ways to put a mix right, where it can't simply be topped up. */
@@ -37,6 +42,20 @@ function inWords(way: PourPlan, units: UnitSystem): string {
     default:
       return t('Top it up');
   }
+}
+
+/** Made wrong, and right for another level of its recipe: calling it that wastes nothing and pours nothing. */
+export function CallItThat({ bench, set }: { bench: BenchMix; set: (change: Partial<BenchDraft>) => void }) {
+  const { made, recipe } = bench;
+  if (!made || !recipe || recipe.left || recipe.soil === null) return null;
+  const level = levelServed(recipe.version, made.fraction, recipe.soil);
+  const cell = level === null ? null : cellAt(recipe.version, level);
+  if (level === null || cell?.kind !== 'mix') return null;
+  return (
+    <Button bay className="leading-tight" onClick={() => set({ soil: level, way: null })}>
+      {t('It is now {0}, {1}: book it as that', t(SOIL_NAMES[level]), shortSaid(cell.strength))}
+    </Button>
+  );
 }
 
 /** What was made, how sure that is, and where it stands. */
