@@ -84,6 +84,7 @@ test('a vessel is retired and brought back, a person leaves and returns', async 
   await signIn(page, 'Hester Quill');
   await page.goto('/rigs/vessels/2');
   await page.getByRole('button', { name: 'Retire it' }).click();
+  await page.getByRole('button', { name: 'Retire it all the same' }).click();
   await expect(page.getByText('Retired: nothing can be mixed in it.')).toBeVisible();
   await page.goto('/rigs');
   await expect(page.getByRole('region', { name: 'Vessels' }).getByText('Out of use (1)')).toBeVisible();

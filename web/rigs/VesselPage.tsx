@@ -11,7 +11,6 @@ import { t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { devicesQuery, peopleQuery, placesQuery, rowOrNew } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
-import { useNeededBy } from '../state/useNeededBy.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { NOBODY, typedOf } from '../ui/codecs.ts';
@@ -20,7 +19,7 @@ import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
-import { RetireButton } from '../ui/RetireButton.tsx';
+import { RetireNeeded } from '../ui/RetireNeeded.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import type { TextForm } from '../ui/useTextForm.ts';
@@ -119,7 +118,6 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
     },
     done: () => go('/rigs'),
   });
-  const neededBy = useNeededBy(({ vesselId }) => vesselId === vessel?.id);
   const kind = of.form.watch('kind');
   const setRetired = (row: Vessel) =>
     patch(`/vessels/${row.id}`, { ...vesselFacts(row), retired: !retired }, row.revision);
@@ -141,7 +139,13 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
     <Page
       title={vessel ? vessel.name : t('Add a vessel')}
       actions={
-        vessel && <RetireButton retired={retired} send={() => setRetired(vessel)} neededBy={neededBy} />
+        vessel && (
+          <RetireNeeded
+            retired={retired}
+            send={() => setRetired(vessel)}
+            needs={({ vesselId }) => vesselId === vessel.id}
+          />
+        )
       }
     >
       {retired && (

@@ -7,13 +7,12 @@ import { t } from '../../lib/speech.ts';
 import { useShowsProducts } from '../../state/onScreen.ts';
 import { containersQuery, rowOrNew } from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
-import { useNeededBy } from '../../state/useNeededBy.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { ButtonLink } from '../../ui/Button.tsx';
 import type { Needs } from '../../ui/fetched.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Watch } from '../../ui/Refusal.tsx';
-import { RetireButton } from '../../ui/RetireButton.tsx';
+import { RetireNeeded } from '../../ui/RetireNeeded.tsx';
 import { ContainerList } from '../shelf/ContainerList.tsx';
 import { LabelTable } from './LabelTable.tsx';
 import { LitreCosts } from './LitreCosts.tsx';
@@ -92,6 +91,5 @@ function Retire({ product }: { product: Product }) {
     ({ id: __, fraction: ___, upToFraction: ____, ...entry }) => entry,
   );
   const send = () => patch(`/products/${id}`, { ...facts, labelEntries, retired: !retired }, revision);
-  const neededBy = useNeededBy(({ productId }) => productId === id);
-  return <RetireButton retired={retired} send={send} neededBy={neededBy} />;
+  return <RetireNeeded retired={retired} send={send} needs={({ productId }) => productId === id} />;
 }
