@@ -197,12 +197,14 @@ const shapedBy = <const S extends Shapes>(
   shapes: S,
   otherwise: keyof S & string,
 ) =>
-  yup.lazy((value: unknown) => {
-    const named = (value as Record<string, unknown> | null | undefined)?.[field];
-    const known = typeof named === 'string' && Object.hasOwn(shapes, named);
-    // Yup infers an object's type key by key, which takes a union apart.
-    return shapes[known ? named : otherwise]?.label(label) as unknown as yup.Schema<ShapeOf<S>>;
-  });
+  yup
+    .lazy((value: unknown) => {
+      const named = (value as Record<string, unknown> | null | undefined)?.[field];
+      const known = typeof named === 'string' && Object.hasOwn(shapes, named);
+      // Yup infers an object's type key by key, which takes a union apart.
+      return shapes[known ? named : otherwise]?.label(label) as unknown as yup.Schema<ShapeOf<S>>;
+    })
+    .meta({ shapes });
 
 /** One of several shapes, told apart by their `kind`. */
 export const byKind = <const S extends Shapes>(label: string, shapes: S, otherwise: keyof S & string) =>
@@ -210,12 +212,14 @@ export const byKind = <const S extends Shapes>(label: string, shapes: S, otherwi
 
 /** What is there, or null where there is none; left out is none. */
 export const orNone = <T>(schema: () => { resolve(of: { value: unknown }): yup.Schema<T> }) =>
-  yup.lazy(
-    (value: unknown) =>
-      (value == null
-        ? yup.mixed().nullable().default(null)
-        : schema().resolve({ value })) as yup.Schema<T | null>,
-  );
+  yup
+    .lazy(
+      (value: unknown) =>
+        (value == null
+          ? yup.mixed().nullable().default(null)
+          : schema().resolve({ value })) as yup.Schema<T | null>,
+    )
+    .meta({ orNone: schema });
 
 const units = Object.keys(UNIT_UL) as VolumeUnit[];
 

@@ -15,7 +15,15 @@ export type PersonPatch = InferType<typeof personPatch>;
 
 export const signInBody = exactly({ personId: rowId('Name'), pin: pin() });
 
-export type Person = { id: number; name: string; role: Role; retired: boolean; revision: number };
+export type Person = {
+  id: number;
+  name: string;
+  role: Role;
+  /** Whether they can sign in at all: who came out of a file has no PIN until a manager gives one. */
+  hasPin: boolean;
+  retired: boolean;
+  revision: number;
+};
 
 /** What someone may mix that asks for a sign-off, until a day of the shop's or, with null, for good. */
 export type SignOff = { productId: number; until: string | null; givenBy: string };

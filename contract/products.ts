@@ -113,8 +113,14 @@ const degrees = (label: string) =>
 const ph = (label: string) =>
   finite(label, 0, 14).nullable().meta({ remedy: 'Give a pH from 0 to 14, or nothing.' });
 
+/** Which product it replaces, and how many parts of that one part of it does the work of. */
+export const replacedProduct = exactly({
+  productId: rowId('Replaces'),
+  k: finite('Does the work of', 0.01, 1_000).meta({ remedy: 'Give how many parts, such as 4.' }),
+}).label('Replaces');
+
 /** What is on record of a product besides its label: by its makers' words and its safety data sheet. */
-const productRecord = exactly({
+export const productRecord = exactly({
   family: oneOf('Family', FAMILIES),
   phNeat: ph('pH neat'),
   phUse: ph('pH at use'),
@@ -141,13 +147,7 @@ const productRecord = exactly({
   }).label('Care'),
   firstAid: note('First aid', 600),
   spill: note('Spill', 600),
-  replaces: exactly({
-    productId: rowId('Replaces'),
-    k: finite('Does the work of', 0.01, 1_000).meta({ remedy: 'Give how many parts, such as 4.' }),
-  })
-    .label('Replaces')
-    .nullable()
-    .default(undefined),
+  replaces: replacedProduct.nullable().default(undefined),
 }).label('Record');
 
 export const productBody = exactly({

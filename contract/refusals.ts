@@ -2,6 +2,7 @@ import { refuser } from '#core/outcome.ts';
 import type { Sentence } from '#core/say.ts';
 import type { ImportState } from './imports.ts';
 import type { Role } from './roles.ts';
+import type { SetUpList } from './setUpFile.ts';
 
 type None = Record<never, never>;
 type Coded = { readonly code: string };
@@ -70,6 +71,7 @@ export type ContractRefusals = {
   'role.tooLow': { readonly needed: Role; readonly role: Role };
   'pin.differs': None;
   'pin.wrong': { readonly left: number };
+  'pin.none': None;
   'pin.locked': { readonly seconds: number };
   'signIn.flood': None;
   'shop.there': None;
@@ -125,6 +127,8 @@ export type ContractRefusals = {
   'row.noName': None;
   'row.taken': None;
   'row.density': None;
+  'setUp.notThere': { readonly list: SetUpList; readonly name: string };
+  'setUp.notJson': None;
 
   // Rigs and devices
   'printer.none': None;

@@ -9,8 +9,8 @@ import { fractionOf } from '#core/strength/strength.ts';
 import type { Queryable } from '../server/db/books.ts';
 import { vessels as vesselRows } from '../server/equipment/queries.ts';
 import { products as productRows } from '../server/products/queries.ts';
-import { publish, saveDraft } from '../server/recipes/drafts.ts';
-import { insertRecipe, recipes as recipeRows } from '../server/recipes/queries.ts';
+import { addDraft, publish, saveDraft } from '../server/recipes/drafts.ts';
+import { recipes as recipeRows } from '../server/recipes/queries.ts';
 import { devices } from '../server/rigs/devices.ts';
 import type { DemoRecipe } from './demoRecipe.ts';
 import { simulatedDay } from './devices/simulatedStation.ts';
@@ -31,17 +31,9 @@ export async function loadRecipes(tx: Queryable, now: Date, personIds: Map<strin
   const ids = new Map<string, number>();
   const opened = at(now, 49, '18:10');
   for (const told of recipes) {
-    const id = await insertRecipe(tx);
-    ids.set(told.name, id);
-    await saveDraft(tx, null, id, recipeOf(told, equipment), false, who, opened);
-    await publish(
-      tx,
-      { recipeId: id, revision: await revisionOf(tx, id) },
-      '',
-      who,
-      'The book is opened.',
-      opened,
-    );
+    const draft = await addDraft(tx, recipeOf(told, equipment), who, opened);
+    ids.set(told.name, draft.recipeId);
+    await publish(tx, draft, '', who, 'The book is opened.', opened);
   }
   for (const { recipe, daysAgo, cells, why } of changes) {
     const id = known(ids, recipe);

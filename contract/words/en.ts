@@ -11,6 +11,7 @@ import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { formatTemperature, formatWind } from '#core/units/temperature.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { inMegabytes } from '../megabytes.ts';
+import type { SetUpList } from '../setUpFile.ts';
 import type { Words } from './words.ts';
 
 const LOOK_AGAIN = 'Look again.';
@@ -155,6 +156,16 @@ const overLimit: Words['refusals']['total.overFillLimit'] = ({ totalUl, roomUl }
 };
 
 /** What is said in English. */
+const SET_UP_ONE: Record<SetUpList, string> = {
+  places: 'place',
+  devices: 'machine',
+  measures: 'measure',
+  vessels: 'vessel',
+  products: 'product',
+  recipes: 'recipe',
+  people: 'person',
+};
+
 export const en: Words = {
   locale: 'en-GB',
   screens: {},
@@ -938,6 +949,7 @@ export const en: Words = {
       `Ask a ${needed} to do it.`,
     ],
     'pin.differs': () => ['The two PINs are not the same.', 'Type the same four digits twice.'],
+    'pin.none': () => ['There is no PIN for this name yet.', 'A manager gives one, under Crew.'],
     'pin.wrong': ({ left }) => [
       'PIN is not the right one.',
       `Try again: ${left} ${left === 1 ? 'try' : 'tries'} left before a wait. A manager can set a new PIN.`,
@@ -1088,6 +1100,14 @@ export const en: Words = {
     'row.density': () => [
       'Density is not that of a liquid sold for this.',
       'Write grams to the millilitre, from 0.5 to 2.5.',
+    ],
+    'setUp.notThere': ({ list, name }) => [
+      `There is no ${SET_UP_ONE[list]} called ${name}, in the shop or in the file.`,
+      'Put it into the file too, or add it here first.',
+    ],
+    'setUp.notJson': () => [
+      'The file is not a set-up file.',
+      'Choose one that was downloaded here, or written as docs/set-up-file.md says.',
     ],
 
     'printer.none': () => [

@@ -11,10 +11,49 @@ import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { formatTemperature, formatWind } from '#core/units/temperature.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { inMegabytes } from '../megabytes.ts';
+import type { SetUpList } from '../setUpFile.ts';
 import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  Person: 'Persona',
+  'From a set-up file': 'De un archivo de configuración',
+  'Set up from a file': 'Configurar desde un archivo',
+  'Places, machines, measures, vessels, products, recipes and people from another shop, or written by hand. You see what it would add first; what is here already, by its name, is left as it is.':
+    'Lugares, máquinas, medidas, recipientes, productos, recetas y personas de otro taller, o escritos a mano. Primero ve lo que añadiría; lo que ya está aquí, por su nombre, se deja como está.',
+  'This shop as a file': 'Este taller como archivo',
+  'All of the above as it is here now, to set up a second shop or to keep. No stock, no PINs, nothing anybody did: that is in the backups.':
+    'Todo lo anterior tal como está aquí ahora, para montar un segundo taller o para guardarlo. Sin existencias, sin PIN, nada de lo que se hizo: eso está en las copias.',
+  'Download the set-up': 'Descargar la configuración',
+  'Added: {0}. Left as they are: {1}. Not added: {2}.':
+    'Añadidos: {0}. Se dejan como están: {1}. No añadidos: {2}.',
+  'To be added: {0}. Here already, left as they are: {1}. Can’t be added: {2}.':
+    'Por añadir: {0}. Ya están y se dejan como están: {1}. No se pueden añadir: {2}.',
+  '{0} recipes can’t be published as they are, and wait as drafts.':
+    '{0} recetas no se pueden publicar como están, y esperan como borradores.',
+  'Publish the recipes at once': 'Publicar las recetas enseguida',
+  'Add {0}': 'Añadir {0}',
+  'Give each of the crew a PIN': 'Dé un PIN a cada uno del equipo',
+  'To the recipes': 'A las recetas',
+  'What happens': 'Qué pasa',
+  'not added': 'no añadido',
+  'can’t be added': 'no se puede añadir',
+  'left as it is': 'se deja como está',
+  'added as a draft': 'añadida como borrador',
+  'will be added as a draft': 'se añadirá como borrador',
+  'will be added, without a PIN': 'se añadirá, sin PIN',
+  'will be added': 'se añadirá',
+  'Set-up as a file': 'Configuración como archivo',
+  'added, without a PIN': 'añadida, sin PIN',
+  added: 'añadido',
+  'All of it from a file': 'Todo desde un archivo',
+  'Put at most {0} into one file.': 'Ponga como mucho {0} en un archivo.',
+  Format: 'Formato',
+  Version: 'Versión',
+  People: 'Personas',
+  'Set-up file': 'Archivo de configuración',
+  Preview: 'Vista previa',
+  'No PIN yet: can’t sign in': 'Aún sin PIN: no puede entrar',
   'It is now {0}, {1}: book it as that': 'Ahora es {0}, {1}: anótelo así',
   yesterday: 'ayer',
   'this week': 'esta semana',
@@ -2756,6 +2795,16 @@ function finding({ finding: kind, limit, basis, q }: FindingFacts): readonly [st
 }
 
 /** Lo que se dice en español. */
+const SET_UP_ONE: Record<SetUpList, string> = {
+  places: 'ningún lugar',
+  devices: 'ninguna máquina',
+  measures: 'ninguna medida',
+  vessels: 'ningún recipiente',
+  products: 'ningún producto',
+  recipes: 'ninguna receta',
+  people: 'ninguna persona',
+};
+
 export const es: Words = {
   locale: 'es',
   screens,
@@ -3538,6 +3587,7 @@ export const es: Words = {
       `Pídaselo a un ${ROLE[needed]}.`,
     ],
     'pin.differs': () => ['Los dos PIN no son iguales.', 'Escriba dos veces las mismas cuatro cifras.'],
+    'pin.none': () => ['Este nombre aún no tiene PIN.', 'Se lo da un gerente, en Equipo.'],
     'pin.wrong': ({ left }) => [
       'El PIN no es correcto.',
       `Reintente: ${left === 1 ? 'queda 1 intento' : `quedan ${left} intentos`} antes de una espera. Un encargado puede poner un PIN nuevo.`,
@@ -3711,6 +3761,14 @@ export const es: Words = {
     'row.density': () => [
       'La densidad no es la de un líquido vendido para esto.',
       'Escriba gramos por mililitro, de 0.5 a 2.5.',
+    ],
+    'setUp.notThere': ({ list, name }) => [
+      `No hay ${SET_UP_ONE[list]} con el nombre ${name}, ni en el taller ni en el archivo.`,
+      'Póngalo también en el archivo, o añádalo aquí antes.',
+    ],
+    'setUp.notJson': () => [
+      'El archivo no es de configuración.',
+      'Elija uno descargado aquí, o escrito como dice docs/set-up-file.md.',
     ],
 
     'printer.none': () => [

@@ -3,7 +3,7 @@ import type { Role } from '#contract/roles.ts';
 import type { PersonEventKind } from '#contract/trail.ts';
 import type { Queryable } from '../db/books.ts';
 
-const PERSON = `id, name, role, retired_at IS NOT NULL AS retired, revision`;
+const PERSON = `id, name, role, pin_hash <> '' AS "hasPin", retired_at IS NOT NULL AS retired, revision`;
 
 export function people(db: Queryable): Promise<Person[]> {
   return db.rows(`SELECT ${PERSON} FROM person ORDER BY retired_at IS NOT NULL, name`);

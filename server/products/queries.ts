@@ -36,7 +36,9 @@ export async function products(db: Queryable, which: Which = {}): Promise<Produc
 export const traitsFrom = (entered: EnteredTraits, { family, phNeat }: ProductRecord): Traits =>
   traitsOf(entered, usualTraits(family), phNeat);
 
+/** Adds a product. A label strength that is none is refused before anything is written. */
 export async function insertProduct(tx: Queryable, body: ProductBody): Promise<number> {
+  body.labelEntries.forEach(endsOf);
   const id = idOf(
     await tx.rows(
       `INSERT INTO product (name, state, caution, g_per_ml, cap_ul, shake_first, suds, record)
@@ -108,15 +110,9 @@ async function insertLabelEntries(
   id: number,
   entries: ProductBody['labelEntries'],
 ): Promise<void> {
-  for (const [position, { whatFor, printed, strength, upTo, basis, use }] of entries.entries()) {
-    const f = fractionOf(strength, 'Label strength');
-    if (!f.ok) throw refusalProblem(f, `/labelEntries/${position}/strength`);
-    const top = upTo ? fractionOf(upTo, 'Label strength') : null;
-    if (top && !top.ok) throw refusalProblem(top, `/labelEntries/${position}/upTo`);
-    if (top && (top.value < f.value || sameStrength(top.value, f.value))) {
-      throw refusalProblem(refuse('strength.endsReversed', {}), `/labelEntries/${position}/upTo`);
-    }
-    const ends = [JSON.stringify(strength), f.value, upTo ? JSON.stringify(upTo) : null, top?.value ?? null];
+  for (const [position, entry] of entries.entries()) {
+    const { whatFor, printed, basis, use } = entry;
+    const ends = endsOf(entry, position);
     await tx.rows(
       `INSERT INTO label_entry (product_id, position, what_for, printed, strength, fraction, up_to, up_to_fraction, basis,
          use_kind)
@@ -124,4 +120,16 @@ async function insertLabelEntries(
       [id, position, whatFor.trim(), printed.trim(), ...ends, basis, use],
     );
   }
+}
+
+/** Both ends of a label strength, as entered and as a fraction, ready to be kept. */
+function endsOf({ strength, upTo }: ProductBody['labelEntries'][number], position: number): unknown[] {
+  const f = fractionOf(strength, 'Label strength');
+  if (!f.ok) throw refusalProblem(f, `/labelEntries/${position}/strength`);
+  const top = upTo ? fractionOf(upTo, 'Label strength') : null;
+  if (top && !top.ok) throw refusalProblem(top, `/labelEntries/${position}/upTo`);
+  if (top && (top.value < f.value || sameStrength(top.value, f.value))) {
+    throw refusalProblem(refuse('strength.endsReversed', {}), `/labelEntries/${position}/upTo`);
+  }
+  return [JSON.stringify(strength), f.value, upTo ? JSON.stringify(upTo) : null, top?.value ?? null];
 }

@@ -12,7 +12,7 @@ import { vessels } from '../equipment/queries.ts';
 import { revised } from '../http/commands.ts';
 import { missing, problem, refusalProblem } from '../http/problems.ts';
 import { products } from '../products/queries.ts';
-import { dropDraft, publishDraft, recipes, touch, writeDraft } from './queries.ts';
+import { dropDraft, insertRecipe, publishDraft, recipes, touch, writeDraft } from './queries.ts';
 
 type Who = { personId: number };
 
@@ -69,27 +69,51 @@ export async function saveDraft(
   now: Date,
   at = '',
 ): Promise<void> {
-  let recipe = typed;
-  if (!retired) {
-    const { product, vessel } = await wareOf(tx, typed, at);
-    recipe = fitting(typed, vessel);
-    const known = standardsOf(recipe, product, vessel);
-    for (const [i, cell] of recipe.cells.entries()) {
-      if (cell.kind === 'not') continue;
-      const judged = judgeCell(cell, recipe.onPanel, known);
-      const field = !judged.ok && judged.code.startsWith('dwell') ? 'dwell' : 'strength';
-      if (!judged.ok) throw refusalProblem(judged, `${at}/cells/${i}/${field}`);
-    }
-    await refuseTaken(tx, id, recipe.name, at);
-  }
+  const recipe = retired ? typed : await keepable(tx, id, typed, at);
   if (before?.published && sameRecipe(before.published, recipe)) await dropDraft(tx, id);
   else if (!(before?.draft && sameRecipe(before.draft, recipe))) await writeDraft(tx, id, recipe, who, now);
   await touch(tx, id, retired, now);
 }
 
-async function refuseTaken(tx: Queryable, id: number, name: string, at: string): Promise<void> {
+/**
+ * A recipe as it can be kept, looked through before anything of it is written.
+ *
+ * @param id of the recipe it is; null where it is a new one
+ * @throws HttpProblem at the field that stands in its way
+ */
+async function keepable(tx: Queryable, id: number | null, typed: Recipe, at: string): Promise<Recipe> {
+  const { product, vessel } = await wareOf(tx, typed, at);
+  const recipe = fitting(typed, vessel);
+  const known = standardsOf(recipe, product, vessel);
+  for (const [i, cell] of recipe.cells.entries()) {
+    if (cell.kind === 'not') continue;
+    const judged = judgeCell(cell, recipe.onPanel, known);
+    const field = !judged.ok && judged.code.startsWith('dwell') ? 'dwell' : 'strength';
+    if (!judged.ok) throw refusalProblem(judged, `${at}/cells/${i}/${field}`);
+  }
+  await refuseTaken(tx, id, recipe.name, at);
+  return recipe;
+}
+
+/** Adds a recipe as a draft. What can't be kept is refused before anything is written. */
+export async function addDraft(
+  tx: Queryable,
+  typed: Recipe,
+  who: Who,
+  now: Date,
+  at = '',
+): Promise<{ recipeId: number; revision: number }> {
+  const recipe = await keepable(tx, null, typed, at);
+  const recipeId = await insertRecipe(tx);
+  await writeDraft(tx, recipeId, recipe, who, now);
+  await touch(tx, recipeId, false, now);
+  const [row] = await recipes(tx, { id: recipeId }, true);
+  return { recipeId, revision: row?.revision ?? 0 };
+}
+
+async function refuseTaken(tx: Queryable, id: number | null, name: string, at: string): Promise<void> {
   const taken = await tx.rows(
-    `SELECT 1 FROM recipe r WHERE r.id <> $1 AND r.retired_at IS NULL AND EXISTS (
+    `SELECT 1 FROM recipe r WHERE r.id IS DISTINCT FROM $1 AND r.retired_at IS NULL AND EXISTS (
        SELECT FROM recipe_version v WHERE v.recipe_id = r.id AND lower(v.name) = lower($2)
          AND (v.published_at IS NULL OR v.number = (SELECT max(number) FROM recipe_version p
            WHERE p.recipe_id = r.id AND p.published_at IS NOT NULL)))`,

@@ -19,8 +19,8 @@ import { products as productRows } from '../products/queries.ts';
 import { devices } from '../rigs/devices.ts';
 import { shopOf } from '../shop/queries.ts';
 import { recipeCard } from './card.ts';
-import { publish, saveDraft } from './drafts.ts';
-import { insertRecipe, recipeOutcomes, recipes, versionOf, versionsOf } from './queries.ts';
+import { addDraft, publish, saveDraft } from './drafts.ts';
+import { recipeOutcomes, recipes, versionOf, versionsOf } from './queries.ts';
 
 /** Everyone reads what is published; managers draft and publish. */
 export function recipeRoutes(context: AppContext): Router {
@@ -58,9 +58,8 @@ export function recipeRoutes(context: AppContext): Router {
     '/',
     only('manager'),
     command(context, recipeBody, async ({ tx, body, who, now }) => {
-      const id = await insertRecipe(tx);
-      await saveDraft(tx, null, id, body, false, who, now);
-      return { status: 201, body: await rowOf(tx, id), touched: [['recipes', id]] };
+      const { recipeId } = await addDraft(tx, body, who, now);
+      return { status: 201, body: await rowOf(tx, recipeId), touched: [['recipes', recipeId]] };
     }),
   );
   routes.patch(

@@ -58,6 +58,7 @@ export async function checkPin(
       });
     return { person, failures, lockedUntil, counted };
   });
+  if (person.pinHash === '') throw problem(401, 'pin.none', {}, { at: '/pin' });
   if (!(await isPin(person.pinHash, pin, context.secret)))
     throw lockedUntil ? locked(lockedUntil, now) : wrongPin(failures);
   await forgetFailures(context.books, counted);

@@ -35,6 +35,9 @@ export default function Crew() {
             <span className="w-28">{t(person.role)}</span>
             <span className="flex-1 basis-60 text-muted">
               {person.retired ? t('has left; their name stays in the books') : MAY()[person.role]}
+              {!person.retired && !person.hasPin && (
+                <strong className="block text-stop">{t('No PIN yet: can’t sign in')}</strong>
+              )}
             </span>
           </li>
         ))}

@@ -12,7 +12,10 @@ const STEPS = () =>
     { to: '/opening/recipes', name: t('Recipes') },
   ] as const;
 
-/** One of the three pages a new shop is filled with; each can be left and come back to. */
+const TAB =
+  'flex min-h-12 items-center gap-2 border-b-4 border-transparent no-underline aria-[current=page]:border-ink aria-[current=page]:font-bold';
+
+/** One of the pages a new shop is filled with; each can be left and come back to. */
 export function SetUpPage({
   title,
   actions,
@@ -32,15 +35,17 @@ export function SetUpPage({
             <ol className="flex flex-wrap gap-x-8">
               {STEPS().map(({ to, name }, i) => (
                 <li key={to}>
-                  <NavLink
-                    to={to}
-                    className="flex min-h-12 items-center gap-2 border-b-4 border-transparent no-underline aria-[current=page]:border-ink aria-[current=page]:font-bold"
-                  >
+                  <NavLink to={to} className={TAB}>
                     <span className="reading text-muted">{i + 1}</span>
                     {name}
                   </NavLink>
                 </li>
               ))}
+              <li className="sm:ml-auto">
+                <NavLink to="/opening/file" className={TAB}>
+                  {t('All of it from a file')}
+                </NavLink>
+              </li>
             </ol>
           </nav>
           {children}

@@ -104,6 +104,10 @@ const ROUTES: RouteObject[] = [
     '/opening/recipes',
     fetched(() => import('../opening/FirstRecipes.tsx')),
   ),
+  at(
+    '/opening/file',
+    fetched(() => import('../opening/SetUpFromFile.tsx')),
+  ),
   at('/stock/products/new', ProductPage),
   at('/stock/products/:id', ProductPage),
   at('/stock/products/:id/change', ProductPage, { change: true }),

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { PLACE_KINDS, type Place, placeBody } from '#contract/equipment.ts';
 import { atLeast } from '#contract/roles.ts';
 import type { Shop } from '#contract/shop.ts';
@@ -30,6 +31,11 @@ export default function ShopPage() {
           <WeatherSection shop={shop} />
           <Places manager={manager} />
           {manager && <CopiesSection shop={shop} />}
+          {manager && (
+            <p>
+              <Link to="/opening/file">{t('Set-up as a file')}</Link>
+            </p>
+          )}
         </div>
       </div>
     </Page>

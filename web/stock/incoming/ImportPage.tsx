@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { type CsvImport, IMPORT_COLUMNS, type ImportKind } from '#contract/imports.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -9,6 +8,7 @@ import { useCommand } from '../../state/useCommand.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink, PaperLink } from '../../ui/Button.tsx';
 import { Either } from '../../ui/Either.tsx';
+import { FileDrop } from '../../ui/FileDrop.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { Table } from '../../ui/Table.tsx';
@@ -62,47 +62,18 @@ export default function ImportPage() {
 
 function Choose(props: { kind: ImportKind; choose: (file: File) => void; busy: boolean }) {
   const { kind, choose, busy } = props;
-  const [over, setOver] = useState(false);
   return (
     <>
-      <section
-        aria-label={t('The file')}
-        className={`border-2 border-dashed p-5 ${over ? 'border-ink bg-faint' : 'border-hairline'}`}
-        onDragOver={(event) => {
-          event.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={(event) => {
-          event.preventDefault();
-          setOver(false);
-          const [file] = event.dataTransfer.files;
-          if (file) choose(file);
-        }}
+      <FileDrop
+        accept=".csv,text/csv"
+        busy={busy}
+        choose={choose}
+        beside={<PaperLink href={`/api/imports/${kind}.csv`}>{t('An example to start from')}</PaperLink>}
       >
-        <p className="mb-3">
-          {t(
-            'A file of comma-separated values, its first line naming the columns. Nothing is booked before you have seen what it says.',
-          )}
-        </p>
-        <div className="flex flex-wrap gap-3">
-          <label className="inline-flex min-h-12 cursor-pointer items-center border border-ink bg-ink px-5 font-semibold text-ground has-focus-visible:outline-3">
-            {busy ? t('Sending ...') : t('Choose the file')}
-            <input
-              type="file"
-              accept=".csv,text/csv"
-              className="sr-only"
-              disabled={busy}
-              onChange={(event) => {
-                const [file] = event.target.files ?? [];
-                if (file) choose(file);
-                event.target.value = '';
-              }}
-            />
-          </label>
-          <PaperLink href={`/api/imports/${kind}.csv`}>{t('An example to start from')}</PaperLink>
-        </div>
-      </section>
+        {t(
+          'A file of comma-separated values, its first line naming the columns. Nothing is booked before you have seen what it says.',
+        )}
+      </FileDrop>
       <section aria-label={t('Columns')}>
         <h2 className="mb-2">{t('Columns')}</h2>
         <Table
