@@ -114,19 +114,19 @@ export type ContractRefusals = {
   'import.empty': None;
   'import.characters': None;
   'import.tooLong': { readonly most: number };
-  'import.products': None;
+  'import.manager': None;
   'import.state': { readonly state: ImportState };
   'import.unreadable': { readonly columns: readonly string[] };
   'row.notChoice': Field & { readonly choices: readonly string[] };
   'row.product': None;
   'row.overSize': None;
   'row.nothing': None;
-  'row.notDay': Field;
   'row.notYesNo': Field;
   'row.tooLong': Field & { readonly most: number };
-  'row.noName': None;
-  'row.taken': None;
-  'row.density': None;
+  'row.noName': Field;
+  'row.taken': Field;
+  'row.range': Field & { readonly least: number; readonly most: number };
+  'row.noStrength': None;
   'setUp.notThere': { readonly list: SetUpList; readonly name: string };
   'setUp.notJson': None;
 

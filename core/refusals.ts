@@ -2,6 +2,7 @@ import type { Delivery } from './products/delivery.ts';
 import type { Trait } from './safety/traits.ts';
 import type { SoilLevel } from './soil/soil.ts';
 import type { Strength } from './strength/notation.ts';
+import type { DayOrder } from './units/parseDay.ts';
 import type { UnitSystem } from './units/units.ts';
 
 /** What somebody typed into a field, by the name the field has on the screen. */
@@ -73,6 +74,8 @@ export type Refusals = {
   'hardness.unit': Typed & { readonly typed: string };
   'hardness.range': Record<never, never>;
   'money.range': Typed;
+  'day.unreadable': Typed & { readonly typed: string; readonly order: DayOrder };
+  'day.none': Typed & { readonly typed: string };
   'strength.missing': Typed;
   'strength.range': Typed & { readonly typed: string; readonly part: boolean };
   'strength.sameEnds': Typed;

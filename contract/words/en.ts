@@ -357,6 +357,14 @@ export const en: Words = {
       'Hardness is not between 0 and 2000 ppm.',
       'Type what the test strip or the water company says.',
     ],
+    'day.unreadable': ({ field, typed, order }) => [
+      typed === '' ? `${field} is missing.` : `${field}: "${typed}" is not a day.`,
+      `Write it such as 2027-05-31 or ${order === 'dayFirst' ? '31/05/2027' : '05/31/2027'}.`,
+    ],
+    'day.none': ({ field, typed }) => [
+      `${field}: the calendar has no ${typed}.`,
+      'Write the day that is printed on it.',
+    ],
     'money.range': ({ field }) => [`${field} is not an amount of money.`, 'Type it like 24.50.'],
     'strength.missing': ({ field }) => [`${field} is empty.`, STRENGTHS],
     'strength.range': ({ field, typed, part }) =>
@@ -1062,12 +1070,12 @@ export const en: Words = {
     ],
     'import.characters': () => ['The file holds characters that can’t be kept.', 'Save it as CSV, in UTF-8.'],
     'import.tooLong': ({ most }) => [`The file has over ${most} rows.`, 'Split it in two.'],
-    'import.products': () => ['Products are added by a manager.', 'Ask a manager to do it.'],
+    'import.manager': () => ['Only containers are added by a lead.', 'Ask a manager to do it.'],
     'import.state': ({ state }) => [
       {
         checking: 'It is still being read.',
         ready: 'It waits to be booked.',
-        refused: 'Some of its rows can’t be booked, so none is.',
+        refused: 'It can’t be read.',
         booking: 'It is being booked, and is carried through.',
         done: 'It is booked already.',
         cancelled: 'It was cancelled.',
@@ -1089,17 +1097,20 @@ export const en: Words = {
     ],
     'row.overSize': () => ['In it now is more than the container holds.', 'Write less, or a larger size.'],
     'row.nothing': () => ['In it now is nothing.', 'Leave empty containers out.'],
-    'row.notDay': ({ field }) => [`${field} is not a day.`, 'Write it such as 2027-05-31.'],
     'row.notYesNo': ({ field }) => [`${field} is neither yes nor no.`, 'Write yes or no.'],
     'row.tooLong': ({ field, most }) => [`${field} is too long.`, `Write at most ${most} characters.`],
-    'row.noName': () => ['Product is empty.', 'Write its name.'],
-    'row.taken': () => [
-      'Product is there already, in the shop or further up in the file.',
+    'row.noName': ({ field }) => [`${field} is empty.`, 'Write its name.'],
+    'row.taken': ({ field }) => [
+      `${field} is there already, in the shop or further up in the file.`,
       'Leave this row out, or write another name.',
     ],
-    'row.density': () => [
-      'Density is not that of a liquid sold for this.',
-      'Write grams to the millilitre, from 0.5 to 2.5.',
+    'row.range': ({ field, least, most }) => [
+      `${field} is not what it can be.`,
+      `Write a number from ${least} to ${most}, or nothing.`,
+    ],
+    'row.noStrength': () => [
+      'The recipe has no strength at any level.',
+      'Write at least one, such as 1:10 under Grime.',
     ],
     'setUp.notThere': ({ list, name }) => [
       `There is no ${SET_UP_ONE[list]} called ${name}, in the shop or in the file.`,

@@ -74,7 +74,7 @@ const KEPT = [
   ...['store', 'bench', 'bay', 'van', 'wash', 'rinse'],
 ];
 
-const said = new Set([...files('web'), ...files('core')].flatMap(textsIn));
+const said = new Set([...files('web'), ...files('core'), ...files('contract')].flatMap(textsIn));
 const names = (await Promise.all([...files('core'), ...files('contract')].map(namesIn))).flat();
 const ofSchemas = files('contract')
   .filter((file) => !/refusals|languages/.test(file))

@@ -167,6 +167,11 @@ describe('a band and a price', () => {
     expect(formatMoney(50, 'JPY')).toBe('JP¥50');
     expect(parseMoney('£24.50', 'GBP', 'Price')).toEqual({ ok: true, value: 2_450 });
     expect(parseMoney('1200', 'JPY', 'Price')).toEqual({ ok: true, value: 1_200 });
+    for (const text of ['€ 1.234,50', '1,234.50', '1 234,50 €', "1'234.50", '1234,5', 'EUR 1 234,50'])
+      expect([text, parseMoney(text, 'EUR', 'Price')]).toEqual([text, { ok: true, value: 123_450 }]);
+    expect(parseMoney('1,234', 'EUR', 'Price')).toMatchObject({ ok: false, code: 'number.ambiguous' });
+    expect(parseMoney('1,234,567 kr', 'ISK', 'Price')).toEqual({ ok: true, value: 1_234_567 });
+    expect(parseMoney('1.234', 'KWD', 'Price')).toEqual({ ok: true, value: 1_234 });
     for (const [text, code] of [
       ['24.505', 'money.range'],
       ['-1', 'number.negative'],

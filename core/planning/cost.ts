@@ -48,14 +48,22 @@ export function costOfFill({ minor, sizeUl }: Price, productUl: number): number 
   return (minor / sizeUl) * productUl;
 }
 
+/** Figures in groups of three that can be nothing else: `1,234.50`, `1.234,50`, `1 234 567`. */
+const GROUPED = /^\d{1,3}(?:([.,' \u00a0\u202f’])\d{3})(?:(?:\1\d{3})+|(?:\1\d{3})*(?!\1)[.,]\d{1,2})$/;
+
 /**
- * What a person typed for a price, in minor units.
+ * What a person typed for a price, or a spreadsheet wrote: in minor units. A sign or code of a currency before or after it
+ * counts for nothing. `1,234` alone is refused: it is 1.234 in one country and 1234 in the next.
  *
  * @param currency its code decides how many decimals there are: none for JPY, two for most
  * @example parseMoney('24.50', 'GBP', 'Price') // { ok: true, value: 2450 }
  */
 export function parseMoney(text: string, currency: string, field: string): Outcome<number> {
-  const figures = text.replace(/^[^\d.,-]+/, '');
+  const bare = text
+    .slice(0, 40)
+    .replace(/^[^\d.,-]+/, '')
+    .replace(/[^\d.,]+$/, '');
+  const figures = ungrouped(bare);
   if (figures === '' && text.trim() !== '') {
     return refuse('money.range', { field });
   }
@@ -66,6 +74,11 @@ export function parseMoney(text: string, currency: string, field: string): Outco
     return refuse('money.range', { field });
   }
   return accept(Math.round(minor));
+}
+
+function ungrouped(figures: string): string {
+  const by = GROUPED.exec(figures)?.[1];
+  return by === undefined ? figures : figures.replaceAll(by, '');
 }
 
 /**

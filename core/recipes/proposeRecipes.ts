@@ -5,18 +5,16 @@ import type { UseKind } from '../products/uses.ts';
 import { SOIL_LEVELS, type SoilLevel } from '../soil/soil.ts';
 import { draftFromLabel, type LabelledProduct } from './draftFromLabel.ts';
 import { mayPublish } from './judge.ts';
-import type { Agitation, Direction, MixCell, Recipe, RecipeCell, Rinse } from './recipe.ts';
-import { type RecipeVessel, standardsOf } from './standards.ts';
+import type { MixCell, Recipe, RecipeCell } from './recipe.ts';
+import { standardsOf } from './standards.ts';
+import { type StartingVessel, startRecipe } from './startRecipe.ts';
 
 export type ProposedProduct = LabelledProduct & {
   readonly id: number;
   readonly record: { readonly delivery: readonly Delivery[] };
 };
-export type ProposedVessel = RecipeVessel & {
-  readonly id: number;
+export type ProposedVessel = StartingVessel & {
   readonly role: 'any' | 'wash' | 'rinse' | 'wheels' | 'towels' | 'stock';
-  readonly dialId: number | null;
-  readonly machineId: number | null;
 };
 
 /** Why no recipe is proposed for a use of a product. */
@@ -32,35 +30,6 @@ export type Proposal =
       readonly publishable: Outcome<null>;
     }
   | { readonly productId: number; readonly use: UseKind | null; readonly not: NotProposed };
-
-/** How a use is worked where nobody said otherwise. Defaults of the trade, edited by the shop in each recipe. */
-type Work = readonly [agitation: Agitation, rinse: Rinse, direction: Direction];
-const LEFT: Work = ['none', 'pressure', 'bottomUp'];
-const WIPED: Work = ['towel', 'wipe', 'any'];
-const WORK: Record<UseKind, Work> = {
-  preWash: LEFT,
-  foam: LEFT,
-  insectSoak: LEFT,
-  preSoak: ['none', 'none', 'bottomUp'],
-  shampoo: ['mitt', 'hose', 'topDown'],
-  rinselessWash: ['towel', 'wipe', 'topDown'],
-  waterlessWash: ['towel', 'wipe', 'topDown'],
-  dryingAid: ['towel', 'none', 'topDown'],
-  clayLubricant: ['clay', 'none', 'any'],
-  panelWipe: WIPED,
-  wheel: ['softBrush', 'pressure', 'any'],
-  tyre: ['stiffBrush', 'pressure', 'any'],
-  arch: ['stiffBrush', 'pressure', 'any'],
-  engineBay: ['softBrush', 'hose', 'any'],
-  tar: WIPED,
-  iron: ['none', 'pressure', 'any'],
-  lime: ['none', 'pressure', 'any'],
-  interior: ['softBrush', 'wipe', 'any'],
-  glass: WIPED,
-  padCleaning: ['pad', 'none', 'any'],
-  stock: ['none', 'none', 'any'],
-  other: ['none', 'hose', 'any'],
-};
 
 /** A wash without running water wipes: from this soil level on it would grind dirt into the paint. */
 const TOO_DIRTY_FROM: Partial<Record<UseKind, SoilLevel>> = { waterlessWash: 2, rinselessWash: 3 };
@@ -141,32 +110,12 @@ function recipeIn(
   product: ProposedProduct,
   instead: string,
 ): Omit<Recipe, 'name'> | null {
-  const suction = isSuction(vessel.kind);
-  const onPanel = suction && product.labelEntries.every((e) => e.use !== use || e.basis === 'panel');
-  const setting = {
-    use,
-    dialId: suction ? (vessel.dialId ?? vessel.dials.at(-1)?.id ?? null) : null,
-    machineId: suction ? vessel.machineId : null,
-    onPanel,
-  };
-  const mixes = draftFromLabel(setting, product, vessel);
+  const start = startRecipe(product, vessel, use);
+  const mixes = draftFromLabel(start, product, vessel);
   if (!mixes) return null;
   const from = TOO_DIRTY_FROM[use] ?? SOIL_LEVELS.length;
-  const [agitation, rinse, direction] = WORK[use];
   return {
-    ...setting,
-    productId: product.id,
-    vesselId: vessel.id,
-    soilKinds: [],
-    zones: [],
-    film: product.uses.find((u) => u.kind === use)?.film ?? null,
-    rateMlPerM2: null,
-    agitation,
-    rinse,
-    direction,
-    cautions: '',
-    cleanCheck: '',
-    notes: '',
+    ...start,
     cells: mixes.map(
       (mix): RecipeCell => (mix.soil >= from ? { soil: mix.soil, kind: 'not', instead } : mix),
     ),

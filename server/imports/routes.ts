@@ -1,6 +1,7 @@
 import express, { Router } from 'express';
 import { csvOf } from '#contract/csv.ts';
 import {
+  correctionBody,
   IMPORT_COLUMNS,
   IMPORT_KINDS,
   IMPORT_MOST_BYTES,
@@ -14,9 +15,10 @@ import { command, fileCommand } from '../http/commands.ts';
 import { type HttpProblem, missing, problem } from '../http/problems.ts';
 import { isKeepable, wholeNumber } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
+import { putRight } from './putRight.ts';
 import { bookOrFail, checkFile, forgetUnwanted, giveUp, importOf, moveOn } from './runner.ts';
 
-/** Products and containers out of a file: read and checked first, then booked, all of it or nothing. */
+/** What a shop has in spreadsheets: read first, put right row by row, and what can be booked is booked. */
 export function importRoutes(context: AppContext): Router {
   const routes = Router();
   routes.use(only('lead'));
@@ -51,8 +53,8 @@ export function importRoutes(context: AppContext): Router {
     if (text.split(/\r\n|\n|\r/).length > IMPORT_MOST_ROWS) {
       throw problem(413, 'import.tooLong', { most: IMPORT_MOST_ROWS });
     }
-    if (kind === 'products' && who.role !== 'manager') {
-      throw problem(403, 'import.products', {});
+    if (kind !== 'containers' && who.role !== 'manager') {
+      throw problem(403, 'import.manager', {});
     }
     const id = idOf(
       await tx.rows(
@@ -73,6 +75,20 @@ export function importRoutes(context: AppContext): Router {
       if (!(await moveOn(tx, id, ['ready'], 'booking'))) throw notNow(await importOf(tx, id));
       const after = () => void bookOrFail(context, id);
       return { status: 202, body: await importOf(tx, id), touched: [['imports', id]], after };
+    }),
+  );
+  routes.post(
+    '/:id/corrections',
+    command(context, correctionBody, async ({ tx, body, params, who }) => {
+      const id = wholeNumber(params.id, 'import');
+      const found = await importOf(tx, id);
+      if (!found) throw missing('import');
+      if (found.kind !== 'containers' && who.role !== 'manager') throw problem(403, 'import.manager', {});
+      if (!IMPORT_COLUMNS[found.kind].some((c) => c.name === body.column)) throw missing('column');
+      // What was left out is put right afterwards, too.
+      if (!(await moveOn(tx, id, ['ready', 'done'], 'ready'))) throw notNow(found);
+      if ((await putRight(tx, found, body)) === 0) throw missing('row');
+      return { status: 201, body: await importOf(tx, id), touched: [['imports', id]] };
     }),
   );
   routes.post(

@@ -1,15 +1,24 @@
 import { setTimeout as after } from 'node:timers/promises';
-import type { BadRow, CsvImport, ImportKind, ImportState } from '#contract/imports.ts';
+import {
+  type BadRow,
+  type CsvImport,
+  IMPORT_COLUMNS,
+  type ImportKind,
+  type ImportState,
+} from '#contract/imports.ts';
 import type { Refusal } from '#core/outcome.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Books, Queryable } from '../db/books.ts';
 import { KEPT_FREE_BYTES } from '../db/room.ts';
-import { places } from '../equipment/queries.ts';
+import { places, vessels } from '../equipment/queries.ts';
+import { people } from '../people/queries.ts';
 import { products } from '../products/queries.ts';
+import { recipes } from '../recipes/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { startWorker } from '../workers/start.ts';
 import { bookRows } from './book.ts';
 import type { ImportFacts, ReadRow } from './readRows.ts';
+import type { Cells } from './rows/cells.ts';
 import type { FromRows } from './rows.worker.ts';
 
 const BAD_SHOWN = 300;
@@ -25,8 +34,13 @@ export async function importFacts(db: Queryable): Promise<ImportFacts> {
     currency: shop.currency,
     ratioReading: shop.ratioReading,
     context: shop,
-    products: (await products(db)).map(({ id, name }) => ({ id, name })),
+    dayOrder: shop.units === 'us' ? 'monthFirst' : 'dayFirst',
+    products: await products(db),
     places: (await places(db)).map(({ id, name }) => ({ id, name })),
+    vessels: await vessels(db),
+    recipes: (await recipes(db, {}, true)).flatMap((r) => [r.published, r.draft].filter((v) => v !== null)),
+    people: (await people(db)).filter((p) => !p.retired),
+    takenInFile: [],
   };
 }
 
@@ -40,8 +54,6 @@ export async function checkFile(
   const { books } = context;
   const known = await importFacts(books);
   const worker = startWorker('server/imports/rows.worker.ts', { text, kind, known });
-  const bad: BadRow[] = [];
-  let badRows = 0;
   let ended: { refusal: Refusal } | null = null;
   // One after the other, in the order they come.
   let doing: Promise<unknown> = Promise.resolve();
@@ -58,10 +70,7 @@ export async function checkFile(
         next(() => books.rows('UPDATE csv_import SET total = $2 WHERE id = $1', [id, message.total]));
       } else if (message.kind === 'rows') {
         next(async () => {
-          const wrong = message.rows.flatMap((r) => ('bad' in r ? [r.bad] : []));
-          badRows += wrong.length;
-          bad.push(...wrong.flat().slice(0, BAD_SHOWN - bad.length));
-          const going = await waitRows(books, id, message.rows, bad, badRows);
+          const going = await waitRows(books, id, message.rows);
           if (!going) await worker.terminate();
           await after(PAUSE_MS);
         });
@@ -72,40 +81,31 @@ export async function checkFile(
   });
   await doing;
   if (failure) throw failure;
+  const bad: BadRow[] = [];
   if (ended) {
     const { code, facts } = (ended as { refusal: Refusal }).refusal;
     bad.push({ line: 1, column: '', value: '', code, facts });
-    badRows = 1;
   }
   await books.rows(
     `UPDATE csv_import SET state = CASE WHEN $2 > 0 OR total = 0 THEN 'refused' ELSE 'ready' END, bad = $3, bad_rows = $2
      WHERE id = $1 AND state = 'checking'`,
-    [id, badRows, JSON.stringify(bad)],
+    [id, bad.length, JSON.stringify(bad)],
   );
   await forgetUnwanted(books, id);
 }
 
 /** False once it was cancelled meanwhile. */
-async function waitRows(
-  books: Books,
-  id: number,
-  rows: ReadRow[],
-  bad: BadRow[],
-  badRows: number,
-): Promise<boolean> {
+async function waitRows(books: Books, id: number, rows: ReadRow[]): Promise<boolean> {
   return books.transaction(async (tx) => {
     const [going] = await tx.rows(
-      `UPDATE csv_import SET checked = checked + $2, bad = $3, bad_rows = $4 WHERE id = $1 AND state = 'checking' RETURNING id`,
-      [id, rows.length, JSON.stringify(bad), badRows],
+      `UPDATE csv_import SET checked = checked + $2 WHERE id = $1 AND state = 'checking' RETURNING id`,
+      [id, rows.length],
     );
     if (!going) return false;
-    const good = rows.flatMap((r) =>
-      'body' in r ? [{ line: r.line, body: { ...r.body, words: r.words } }] : [],
-    );
     await tx.rows(
-      `INSERT INTO csv_import_row (import_id, line, body) SELECT $1, r.line, r.body
-       FROM jsonb_to_recordset($2::jsonb) AS r(line int, body jsonb)`,
-      [id, JSON.stringify(good)],
+      `INSERT INTO csv_import_row (import_id, line, cells, body, bad) SELECT $1, r.line, r.cells, r.body, r.bad
+       FROM jsonb_to_recordset($2::jsonb) AS r(line int, cells jsonb, body jsonb, bad jsonb)`,
+      [id, JSON.stringify(rows)],
     );
     return true;
   });
@@ -181,15 +181,27 @@ export async function takeUpImports(
 
 export async function importOf(db: Queryable, id: number): Promise<CsvImport | undefined> {
   const [row] = await db.rows<Omit<CsvImport, 'sample'>>(
-    `SELECT id, kind, file_name AS "fileName", state, total, checked, booked, bad, bad_rows AS "badRows" FROM csv_import WHERE id = $1`,
+    `SELECT id, kind, file_name AS "fileName", state, total, checked, booked, bad,
+       bad_rows + (SELECT count(*) FROM csv_import_row WHERE import_id = i.id AND bad IS NOT NULL)::int AS "badRows",
+       (SELECT count(*) FROM csv_import_row WHERE import_id = i.id AND body IS NOT NULL)::int AS waiting
+     FROM csv_import i WHERE id = $1`,
     [id],
   );
   if (!row) return undefined;
-  const sample = await db.rows<CsvImport['sample'][number]>(
-    `SELECT line, body->'words' AS words FROM csv_import_row WHERE import_id = $1 ORDER BY line LIMIT 8`,
+  const bad = await db.rows<{ bad: BadRow[] }>(
+    'SELECT bad FROM csv_import_row WHERE import_id = $1 AND bad IS NOT NULL ORDER BY line LIMIT $2',
+    [id, BAD_SHOWN],
+  );
+  const good = await db.rows<{ line: number; cells: Cells }>(
+    'SELECT line, cells FROM csv_import_row WHERE import_id = $1 AND body IS NOT NULL ORDER BY line LIMIT 8',
     [id],
   );
-  return { ...row, sample };
+  const words = (cells: Cells) => IMPORT_COLUMNS[row.kind].map((c) => cells[c.name] ?? '');
+  return {
+    ...row,
+    bad: [...row.bad, ...bad.flatMap((r) => r.bad)],
+    sample: good.map(({ line, cells }) => ({ line, words: words(cells) })),
+  };
 }
 
 /** Moves an import on, if it is still where it is thought to be. */

@@ -136,6 +136,12 @@ describe('an entry that is wrong', () => {
             },
           ],
         },
+        {
+          ...foam(),
+          name: 'Sour Foam',
+          record: { ...foam().record, phNeat: 1 },
+          traits: { ...foam().traits, acid: 'no' },
+        },
         { ...foam(), name: 'Plain Foam', record: { ...foam().record, replaces: null } },
         {
           ...foam(),
@@ -150,7 +156,7 @@ describe('an entry that is wrong', () => {
       people: [{ name: 'Wren Dale', role: 'king' }],
     });
     const line = (name: string) => lines.find((l) => l.name === name);
-    expect(outcomes(lines)).toEqual({ new: 5, refused: 12 });
+    expect(outcomes(lines)).toEqual({ new: 5, refused: 13 });
     expect(
       [
         'Yurt',
@@ -161,6 +167,7 @@ describe('an entry that is wrong', () => {
         'blue BUCKET',
         'Extra bucket',
         'Backward Foam',
+        'Sour Foam',
         'Egg',
         'Hen',
         'Of what is not there',
@@ -175,6 +182,7 @@ describe('an entry that is wrong', () => {
       ['blue BUCKET', '/name'],
       ['Extra bucket', ''],
       ['Backward Foam', '/labelEntries/0/upTo'],
+      ['Sour Foam', '/record/phNeat'],
       ['Egg', '/record/replaces/product'],
       ['Hen', '/record/replaces/product'],
       ['Of what is not there', '/product'],

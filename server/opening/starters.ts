@@ -1,9 +1,8 @@
-import { NO_RIG } from '#contract/equipment.ts';
 import type { StarterBody } from '#contract/opening.ts';
-import { freeNames, starter, stepOfSize, USUAL_DIALS, vesselOfSize } from '#core/mixing/starterEquipment.ts';
-import { isSuction } from '#core/products/record.ts';
+import { freeNames, starter, stepOfSize } from '#core/mixing/starterEquipment.ts';
 import type { Queryable } from '../db/books.ts';
 import { insertMeasure, insertPlace, insertVessel } from '../equipment/queries.ts';
+import { vesselAsSold } from '../equipment/vesselAsSold.ts';
 import { devices, insertDevice } from '../rigs/devices.ts';
 import { namesIn } from './queries.ts';
 
@@ -39,21 +38,7 @@ export async function addStarters(tx: Queryable, items: StarterBody['items']): P
     const sizeUl = item.sizeUl ?? 0;
     if (of.makes === 'vessel') {
       const { kind, role } = of;
-      const cannon = isSuction(kind);
-      const add = (name: string) =>
-        insertVessel(tx, {
-          ...NO_RIG,
-          ...vesselOfSize(kind, sizeUl),
-          name,
-          kind,
-          role,
-          deadUl: 0,
-          displacementUl: 0,
-          twoLines: false,
-          depth: null,
-          machineId: kind === 'cannonBottle' ? machineId : null,
-          dials: cannon ? USUAL_DIALS.map((dial) => ({ id: null, name: dial })) : [],
-        });
+      const add = (name: string) => insertVessel(tx, vesselAsSold({ name, kind, role, sizeUl, machineId }));
       await named('vessel', item, add);
     }
     if (of.makes === 'measure') {

@@ -1,6 +1,6 @@
 import type { Product, ProductBody, ProductPatch } from '#contract/products.ts';
 import { refuse } from '#contract/refusals.ts';
-import type { ProductRecord } from '#core/products/record.ts';
+import { checkPh, type ProductRecord } from '#core/products/record.ts';
 import { usualTraits } from '#core/products/starts.ts';
 import { type EnteredTraits, TRAITS, type Traits, traitsOf } from '#core/safety/traits.ts';
 import { fractionOf, sameStrength } from '#core/strength/strength.ts';
@@ -36,9 +36,9 @@ export async function products(db: Queryable, which: Which = {}): Promise<Produc
 export const traitsFrom = (entered: EnteredTraits, { family, phNeat }: ProductRecord): Traits =>
   traitsOf(entered, usualTraits(family), phNeat);
 
-/** Adds a product. A label strength that is none is refused before anything is written. */
+/** Adds a product. What can't be is refused before anything is written. */
 export async function insertProduct(tx: Queryable, body: ProductBody): Promise<number> {
-  body.labelEntries.forEach(endsOf);
+  await refuseImpossible(tx, body);
   const id = idOf(
     await tx.rows(
       `INSERT INTO product (name, state, caution, g_per_ml, cap_ul, shake_first, suds, record)
@@ -51,6 +51,7 @@ export async function insertProduct(tx: Queryable, body: ProductBody): Promise<n
 }
 
 export async function updateProduct(tx: Queryable, id: number, body: ProductPatch, now: Date): Promise<void> {
+  await refuseImpossible(tx, body, id);
   await tx.rows(
     `UPDATE product SET name = $1, state = $2, caution = $3, g_per_ml = $4, cap_ul = $5, shake_first = $6, suds = $7,
        record = $8, retired_at = CASE WHEN $10 THEN coalesce(retired_at, $11) END, revision = revision + 1 WHERE id = $9`,
@@ -132,4 +133,20 @@ function endsOf({ strength, upTo }: ProductBody['labelEntries'][number], positio
     throw refusalProblem(refuse('strength.endsReversed', {}), `/labelEntries/${position}/upTo`);
   }
   return [JSON.stringify(strength), f.value, upTo ? JSON.stringify(upTo) : null, top?.value ?? null];
+}
+
+/** What no schema of one field can see: ends of a label, pH against traits, and that what it replaces is another product. */
+async function refuseImpossible(
+  tx: Queryable,
+  { record, traits, labelEntries }: ProductBody,
+  id?: number,
+): Promise<void> {
+  labelEntries.forEach(endsOf);
+  const ph = checkPh(record.phNeat, traits);
+  if (!ph.ok) throw refusalProblem(ph, '/record/phNeat');
+  const other = record.replaces?.productId;
+  if (other === undefined) return;
+  if (other !== id && (await products(tx, { id: other })).length > 0) return;
+  const unknown = refuse('replaces.unknown', {});
+  throw refusalProblem(unknown, '/record/replaces/productId');
 }

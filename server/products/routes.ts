@@ -7,11 +7,8 @@ import {
   productPatch,
   rateBody,
 } from '#contract/products.ts';
-import { refuse } from '#contract/refusals.ts';
 import { measuredRate } from '#core/delivery/output.ts';
-import { checkPh } from '#core/products/record.ts';
 import type { AppContext } from '../appContext.ts';
-import type { Queryable } from '../db/books.ts';
 import { wareRoutes } from '../equipment/routes.ts';
 import { command } from '../http/commands.ts';
 import { missing, refusalProblem } from '../http/problems.ts';
@@ -27,14 +24,8 @@ export function productRoutes(context: AppContext): Router {
     body: productBody,
     patch: productPatch,
     list: products,
-    insert: async (tx, body) => {
-      await check(tx, body);
-      return insertProduct(tx, body);
-    },
-    update: async (tx, id, body, now) => {
-      await check(tx, body, id);
-      return updateProduct(tx, id, body, now);
-    },
+    insert: insertProduct,
+    update: updateProduct,
   });
   routes.use('/:id/sheets', sheetRoutes(context));
   routes.post(
@@ -54,15 +45,4 @@ export function productRoutes(context: AppContext): Router {
     }),
   );
   return routes;
-}
-
-/** What no schema of one field can see: pH against traits, and that what it replaces is another product. */
-async function check(tx: Queryable, { record, traits }: ProductBody, id?: number): Promise<void> {
-  const ph = checkPh(record.phNeat, traits);
-  if (!ph.ok) throw refusalProblem(ph, '/record/phNeat');
-  const other = record.replaces?.productId;
-  if (other === undefined) return;
-  if (other !== id && (await products(tx, { id: other })).length > 0) return;
-  const unknown = refuse('replaces.unknown', {});
-  throw refusalProblem(unknown, '/record/replaces/productId');
 }

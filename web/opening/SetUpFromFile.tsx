@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { IMPORT_KINDS } from '#contract/imports.ts';
 import { refuse } from '#contract/refusals.ts';
 import type { SetUpLine, SetUpList, SetUpReport } from '#contract/setUpFile.ts';
 import { post } from '../lib/api.ts';
 import { said, t } from '../lib/speech.ts';
 import { useCommand } from '../state/useCommand.ts';
+import { KIND_NAMES } from '../stock/incoming/kindNames.ts';
 import { Button, PaperLink } from '../ui/Button.tsx';
 import { FileDrop } from '../ui/FileDrop.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -63,6 +65,23 @@ export default function SetUpFromFile() {
                 'Places, machines, measures, vessels, products, recipes and people from another shop, or written by hand. You see what it would add first; what is here already, by its name, is left as it is.',
               )}
             </FileDrop>
+            <section aria-label={t('From spreadsheets')}>
+              <h2 className="mb-2">{t('From spreadsheets')}</h2>
+              <p className="mb-3 max-w-3xl">
+                {t(
+                  'What the shop keeps in spreadsheets comes in as CSV, one kind at a time. Dates and prices are read as your country writes them; rows that can’t be are put right on the page.',
+                )}
+              </p>
+              <ul className="flex flex-wrap gap-x-8">
+                {IMPORT_KINDS.map((kind) => (
+                  <li key={kind}>
+                    <Link className="inline-flex min-h-12 items-center" to={`/stock/import?of=${kind}`}>
+                      {KIND_NAMES()[kind]}
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </section>
             <section aria-label={t('This shop as a file')}>
               <h2 className="mb-2">{t('This shop as a file')}</h2>
               <p className="mb-3 max-w-3xl">

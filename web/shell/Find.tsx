@@ -26,7 +26,7 @@ const PAGES: () => { path: string; name: string; needed: Role }[] = () => [
   { path: '/stock/counts', name: t('Counts'), needed: 'lead' },
   { path: '/stock/trail', name: t('Trail'), needed: 'lead' },
   { path: '/stock/delivery', name: t('A delivery'), needed: 'lead' },
-  { path: '/stock/import', name: t('Containers from a file'), needed: 'lead' },
+  { path: '/stock/import', name: t('From a spreadsheet'), needed: 'lead' },
 ];
 
 /** Finds anything by name or code and goes there. */

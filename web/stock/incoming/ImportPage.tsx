@@ -1,9 +1,9 @@
-import { useSearchParams } from 'react-router';
-import { type CsvImport, IMPORT_COLUMNS, type ImportKind } from '#contract/imports.ts';
+import { Link, useSearchParams } from 'react-router';
+import { type CsvImport, IMPORT_COLUMNS, IMPORT_KINDS, type ImportKind } from '#contract/imports.ts';
 import { atLeast } from '#contract/roles.ts';
 import { attachText, get, post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
-import { said, t } from '../../lib/speech.ts';
+import { t } from '../../lib/speech.ts';
 import { useCommand } from '../../state/useCommand.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink, PaperLink } from '../../ui/Button.tsx';
@@ -12,15 +12,17 @@ import { FileDrop } from '../../ui/FileDrop.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { Table } from '../../ui/Table.tsx';
+import { BadRows } from './BadRows.tsx';
+import { KIND_NAMES } from './kindNames.ts';
 
 const LOOK_EVERY_MS = 300;
 const MOVING = ['checking', 'booking'];
 
-/** Products or containers out of a file: what it says is looked at first, row by row, and booked as a whole or not. */
+/** What a shop has in spreadsheets: looked at first, put right row by row, and what can be booked is booked. */
 export default function ImportPage() {
   const { who } = useSession();
   const [params, setParams] = useSearchParams();
-  const kind: ImportKind = params.get('of') === 'products' ? 'products' : 'containers';
+  const kind = IMPORT_KINDS.find((k) => k === params.get('of')) ?? 'containers';
   const id = Number(params.get('id')) || null;
   const { data: found, error } = useQuery({
     queryKey: ['imports', id],
@@ -34,19 +36,16 @@ export default function ImportPage() {
   );
   return (
     <Page
-      title={t('From a file')}
+      title={t('From a spreadsheet')}
       actions={<ButtonLink to="/stock/containers">{t('Containers')}</ButtonLink>}
     >
       <div className="flex max-w-5xl flex-col gap-8">
         {atLeast(who.role, 'manager') && !id && (
-          <div className="max-w-md">
+          <div className="max-w-3xl">
             <Either
               label={t('What is in the file')}
               value={kind}
-              options={[
-                { value: 'containers', name: t('Containers') },
-                { value: 'products', name: t('Products') },
-              ]}
+              options={IMPORT_KINDS.map((value) => ({ value, name: KIND_NAMES()[value] }))}
               onChange={(of) => setParams({ of })}
             />
           </div>
@@ -54,7 +53,7 @@ export default function ImportPage() {
         {!id && <Choose kind={kind} choose={sending.run} busy={sending.waiting} />}
         {sending.refusal && <Refusal problem={sending.refusal} />}
         {error && <Refusal problem={error} />}
-        {found && <Found found={found} again={() => setParams({ of: found.kind })} />}
+        {found && <Found key={found.id} found={found} again={() => setParams({ of: found.kind })} />}
       </div>
     </Page>
   );
@@ -82,7 +81,7 @@ function Choose(props: { kind: ImportKind; choose: (file: File) => void; busy: b
           columns={[
             { name: t('Column'), value: (c) => c.name },
             { name: t('Needed'), value: (c) => (c.needed ? t('yes') : '') },
-            { name: t('What stands there'), value: (c) => c.note },
+            { name: t('What stands there'), value: (c) => (c.note ? t(...c.note) : '') },
             { name: t('Such as'), value: (c) => c.sample },
           ]}
         />
@@ -91,24 +90,39 @@ function Choose(props: { kind: ImportKind; choose: (file: File) => void; busy: b
   );
 }
 
+/** Where what was brought in is found. */
+const THERE: Record<ImportKind, string> = {
+  containers: '/stock/containers',
+  products: '/stock/products',
+  vessels: '/rigs',
+  recipes: '/recipes',
+  people: '/crew',
+};
+
 function Found({ found, again }: { found: CsvImport; again: () => void }) {
-  const { id, kind, state, total, checked, booked, badRows, fileName } = found;
+  const { id, kind, state, total, checked, booked, waiting, badRows, fileName } = found;
   const acting = useCommand((what: 'bookings' | 'cancellations') =>
     post<CsvImport>(`/imports/${id}/${what}`, {}),
   );
   const WORDS: Record<CsvImport['state'], string> = {
     checking: t('Reading {0} ...', fileName),
-    ready: t('All {0} rows of {1} can be booked.', total, fileName),
+    ready: [
+      t('{0} of {1} rows of {2} can be booked.', waiting, total - booked, fileName),
+      badRows > 0 && t('Can’t be booked yet: {0}. Put right here, or left out.', badRows),
+    ]
+      .filter(Boolean)
+      .join(' '),
     refused:
-      badRows > 0
-        ? t(
-            '{0} of {1} rows can’t be booked, so none is. Put them right in the file and choose it again.',
-            badRows,
-            total || badRows,
-          )
-        : t('{0} has no rows.', fileName),
-    booking: t('Booking {0} ...', kind),
-    done: t('{0} {1} are in the books.', booked, kind),
+      total === 0 && found.bad.length === 0
+        ? t('{0} has no rows.', fileName)
+        : t('{0} can’t be read.', fileName),
+    booking: t('Booking {0} ...', fileName),
+    done: [
+      t('{0} rows of {1} are in the books.', booked, fileName),
+      badRows > 0 && t('Left out, and still to be put right: {0}.', badRows),
+    ]
+      .filter(Boolean)
+      .join(' '),
     cancelled: t('Cancelled: nothing of it was booked.'),
     failed:
       booked > 0
@@ -119,7 +133,8 @@ function Found({ found, again }: { found: CsvImport; again: () => void }) {
           )
         : t('It stopped at a fault of the program: nothing of it was booked.'),
   };
-  const [of, at] = state === 'booking' ? [total, booked] : [total, checked];
+  const [of, at] = state === 'booking' ? [booked + waiting, booked] : [total, checked];
+  const open = state === 'ready' || state === 'done';
   return (
     <section aria-label={t('What it says')} className="flex flex-col gap-4">
       <p className="text-lg" role="status">
@@ -131,41 +146,25 @@ function Found({ found, again }: { found: CsvImport; again: () => void }) {
           <p className="reading">{t('{0} of {1}', at, of || '...')}</p>
         </div>
       )}
-      <div className="flex flex-wrap gap-3">
-        {state === 'ready' && (
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-3">
+        {state === 'ready' && waiting > 0 && (
           <Button look="main" disabled={acting.waiting} onClick={() => acting.run('bookings')}>
-            {t('Book all {0}', total)}
+            {badRows > 0 ? t('Book the {0} that can be', waiting) : t('Book all {0}', waiting)}
           </Button>
         )}
-        {(state === 'checking' || state === 'ready') && (
+        {(state === 'checking' || state === 'ready') && booked === 0 && (
           <Button disabled={acting.waiting} onClick={() => acting.run('cancellations')}>
             {t('Cancel')}
           </Button>
         )}
-        {!MOVING.includes(state) && state !== 'ready' && <Button onClick={again}>{t('Another file')}</Button>}
+        {!MOVING.includes(state) && (state !== 'ready' || booked > 0) && (
+          <Button onClick={again}>{t('Another file')}</Button>
+        )}
+        {state === 'done' && booked > 0 && <Link to={THERE[kind]}>{KIND_NAMES()[kind]}</Link>}
       </div>
       {acting.refusal && <Refusal problem={acting.refusal} />}
-      {found.bad.length > 0 && (
-        <>
-          <Table
-            rows={found.bad}
-            keyOf={(b) => `${b.line} ${b.column}`}
-            columns={[
-              { name: t('Line'), value: (b) => b.line },
-              { name: t('Column'), value: (b) => b.column, show: (b) => b.column || '–' },
-              { name: t('It says'), value: (b) => b.value, show: (b) => b.value || t('nothing') },
-              {
-                name: t('Why not'),
-                value: (b) => said(b).reason,
-                show: (b) => <strong>{said(b).reason}</strong>,
-              },
-              { name: t('What would work'), value: (b) => said(b).remedy },
-            ]}
-          />
-          {found.badRows > found.bad.length && <p>{t('And more of the kind: put these right first.')}</p>}
-        </>
-      )}
-      {state === 'ready' && (
+      {found.bad.length > 0 && <BadRows found={found} open={open} />}
+      {state === 'ready' && found.sample.length > 0 && (
         <>
           <h2>{t('The first of them')}</h2>
           <Table
