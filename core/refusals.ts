@@ -2,8 +2,7 @@ import type { Delivery } from './products/delivery.ts';
 import type { Trait } from './safety/traits.ts';
 import type { SoilLevel } from './soil/soil.ts';
 import type { Strength } from './strength/notation.ts';
-import type { DayOrder } from './units/parseDay.ts';
-import type { UnitSystem } from './units/units.ts';
+import type { DayOrder, UnitSystem } from './units/units.ts';
 
 /** What somebody typed into a field, by the name the field has on the screen. */
 type Typed = { readonly field: string };

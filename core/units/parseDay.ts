@@ -1,7 +1,5 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
-
-/** Which of two bare numbers of a date comes first where a shop is. */
-export type DayOrder = 'dayFirst' | 'monthFirst';
+import type { DayOrder } from './units.ts';
 
 /** English and Spanish, by their first three letters. */
 const MONTHS = 'jan|ene feb mar apr|abr may jun jul aug|ago sep|set oct nov dec|dic'

@@ -20,3 +20,6 @@ export type VolumeUnit = keyof typeof UNIT_UL;
 
 /** An amount as it was entered, in its own unit: `3` in US fluid ounces. */
 export type Quantity = { readonly amount: number; readonly unit: VolumeUnit };
+
+/** Which of two bare numbers of a date comes first where a shop is. */
+export type DayOrder = 'dayFirst' | 'monthFirst';

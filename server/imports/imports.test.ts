@@ -10,7 +10,8 @@ import { say } from '#contract/words/words.ts';
 import { Live } from '../live/live.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 import { bookRows } from './book.ts';
-import { type ImportFacts, missingColumns, rowReader } from './readRows.ts';
+import { missingColumns, rowReader } from './readRows.ts';
+import type { ImportFacts } from './rows/facts.ts';
 import { importFacts, takeUpImports } from './runner.ts';
 
 const shop = serveShop();

@@ -1,33 +1,12 @@
-import type { Vessel } from '#contract/equipment.ts';
 import { type BadRow, IMPORT_COLUMNS, type ImportKind } from '#contract/imports.ts';
-import type { Product } from '#contract/products.ts';
 import type { Refusal } from '#core/outcome.ts';
-import type { ShopDefaults } from '#core/products/shopDefaults.ts';
-import type { RatioReading } from '#core/strength/parseStrength.ts';
-import type { DayOrder } from '#core/units/parseDay.ts';
-import type { UnitSystem } from '#core/units/units.ts';
 import type { Cells, Reader } from './rows/cells.ts';
 import { containerRow } from './rows/containerRow.ts';
+import type { ImportFacts } from './rows/facts.ts';
 import { personRow } from './rows/personRow.ts';
 import { productRow } from './rows/productRow.ts';
 import { recipeRow } from './rows/recipeRow.ts';
 import { vesselRow } from './rows/vesselRow.ts';
-
-/** What rows are read against: the shop's own names and ways. */
-export type ImportFacts = {
-  units: UnitSystem;
-  currency: string;
-  ratioReading: RatioReading;
-  dayOrder: DayOrder;
-  context: ShopDefaults;
-  products: Product[];
-  places: { id: number; name: string }[];
-  vessels: Vessel[];
-  recipes: { name: string }[];
-  people: { name: string }[];
-  /** Names that stand in other rows of the same file. */
-  takenInFile: readonly string[];
-};
 
 /** A row as it was written, and as it is to be booked or what is wrong with it. */
 export type ReadRow = { line: number; cells: Cells } & ({ body: object } | { bad: BadRow[] });

@@ -3,7 +3,8 @@ import Papa from 'papaparse';
 import type { ImportKind } from '#contract/imports.ts';
 import { refuse } from '#contract/refusals.ts';
 import type { Refusal } from '#core/outcome.ts';
-import { type ImportFacts, missingColumns, type ReadRow, rowReader } from './readRows.ts';
+import { missingColumns, type ReadRow, rowReader } from './readRows.ts';
+import type { ImportFacts } from './rows/facts.ts';
 
 // Reads a file row by row, off the thread that serves the shop, and hands it on some rows at a time.
 

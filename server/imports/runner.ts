@@ -17,8 +17,9 @@ import { recipes } from '../recipes/queries.ts';
 import { shopOf } from '../shop/queries.ts';
 import { startWorker } from '../workers/start.ts';
 import { bookRows } from './book.ts';
-import type { ImportFacts, ReadRow } from './readRows.ts';
+import type { ReadRow } from './readRows.ts';
 import type { Cells } from './rows/cells.ts';
+import type { ImportFacts } from './rows/facts.ts';
 import type { FromRows } from './rows.worker.ts';
 
 const BAD_SHOWN = 300;

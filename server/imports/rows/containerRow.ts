@@ -4,8 +4,8 @@ import { CONTAINER_KINDS } from '#core/mixing/outlines.ts';
 import { parseMoney } from '#core/planning/cost.ts';
 import { parseDay } from '#core/units/parseDay.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import type { ImportFacts } from '../readRows.ts';
 import { byName, keyOf, namedChoices, oneOf, type Reader, take, text, yesNo } from './cells.ts';
+import type { ImportFacts } from './facts.ts';
 
 const KINDS = namedChoices(CONTAINER_KINDS);
 

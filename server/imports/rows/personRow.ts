@@ -1,6 +1,6 @@
 import { ROLES, type Role } from '#contract/roles.ts';
-import type { ImportFacts } from '../readRows.ts';
 import { keyOf, namedChoices, namesTaken, newName, oneOf, type Reader } from './cells.ts';
+import type { ImportFacts } from './facts.ts';
 
 export type ImportedPerson = { name: string; role: Role };
 

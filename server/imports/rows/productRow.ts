@@ -7,7 +7,6 @@ import { familyStart, recordStart, startOfUse, usualTraits } from '#core/product
 import { parseLabelStrength } from '#core/strength/labelStrength.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
-import type { ImportFacts } from '../readRows.ts';
 import {
   type Cells,
   type Fail,
@@ -21,6 +20,7 @@ import {
   text,
   yesNo,
 } from './cells.ts';
+import type { ImportFacts } from './facts.ts';
 
 const FAMILY = namedChoices(FAMILIES, FAMILY_NAMES);
 const FAMILY_WORDS = FAMILIES.map((f) => FAMILY_NAMES[f].toLowerCase());

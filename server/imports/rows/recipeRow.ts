@@ -5,8 +5,8 @@ import type { Recipe, RecipeCell } from '#core/recipes/recipe.ts';
 import { startRecipe } from '#core/recipes/startRecipe.ts';
 import { SOIL_LEVELS } from '#core/soil/soil.ts';
 import { parseStrength } from '#core/strength/parseStrength.ts';
-import type { ImportFacts } from '../readRows.ts';
 import { byName, keyOf, namedChoices, namesTaken, newName, oneOf, type Reader, take, text } from './cells.ts';
+import type { ImportFacts } from './facts.ts';
 
 const USES = namedChoices(USE_KINDS, USE_NAMES);
 const USE_WORDS = USE_KINDS.map((use) => USE_NAMES[use].toLowerCase());

@@ -2,7 +2,6 @@ import { VESSEL_ROLES, type VesselBody } from '#contract/equipment.ts';
 import { VESSEL_KINDS } from '#core/mixing/outlines.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { vesselAsSold } from '../../equipment/vesselAsSold.ts';
-import type { ImportFacts } from '../readRows.ts';
 import {
   byName,
   keyOf,
@@ -14,6 +13,7 @@ import {
   spaced,
   take,
 } from './cells.ts';
+import type { ImportFacts } from './facts.ts';
 
 const KINDS = namedChoices(VESSEL_KINDS);
 const ROLES = namedChoices(VESSEL_ROLES);
