@@ -28,7 +28,8 @@ export type Batch = {
   useBy: string | null;
   water: WaterKind;
   estimate: boolean;
-  measured: { name: string; ul: number }[];
+  /** What its product was measured with; a name of null is the cap of its own container. */
+  measured: { name: string | null; ul: number }[];
   /** Of all that went in when it was made, product. */
   productUl: number;
   madeUl: number;

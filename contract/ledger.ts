@@ -37,7 +37,8 @@ export const POUR_WAYS = [
 /** Said before the pour, where the product asks for a word: the cautions were read, and what they ask for is on. */
 const acknowledged = () => yes('Cautions').optional();
 
-const part = exactly({ measureId: rowId('Measure'), ul: wholeUl('Amount in the measure') }).label(
+/** A measure of the shop's, or with null the cap of the product's own container. */
+const part = exactly({ measureId: rowId('Measure').nullable(), ul: wholeUl('Amount in the measure') }).label(
   'Measured with',
 );
 

@@ -26,10 +26,16 @@ const FLOW_RUN = 'Type seconds such as 94, or use the stopwatch.';
 const LOOK_AT_BOTH = 'Look at both. Yours is kept too if you save it again, and counts from then on.';
 const RINSE = 'Rinse it with plenty of water, then mark it rinsed.';
 
+const VOLUMES: Record<UnitSystem, string> = {
+  metric: 'Type a number and a unit, such as 750 ml or 0.75 l.',
+  us: 'Type a number and a unit, such as 24 US oz or 0.5 US gal.',
+  imperial: 'Type a number and a unit, such as 20 imp oz or 0.5 imp gal.',
+};
+
 /** What would work where this is typed. */
 const EXAMPLES: Record<Like, (units: UnitSystem) => string> = {
   number: () => 'Type a number, such as 12 or 0.75.',
-  volume: () => 'Type a number and a unit, such as 750 ml or 0.75 l.',
+  volume: (units) => VOLUMES[units],
   strength: () => STRENGTHS,
   duration: () => DURATIONS,
   durationRange: () => 'Type it like 3-5 min, 30 s to 1 min, or 4 min.',

@@ -16,6 +16,9 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'Its label speaks of a bucket, not of this: type how strong':
+    'Su etiqueta habla de un cubo, no de esto: escriba la dosis',
+  'its own cap': 'su propio tapón',
   days: 'días',
   'as it is called here': 'como se llama aquí',
   'bottle, jug, pail, drum or tank': 'bottle, jug, pail, drum o tank',
@@ -2690,9 +2693,15 @@ const LOOK_AT_BOTH = 'Mire ambas. La suya también se guarda si la guarda otra v
 const RINSE = 'Enjuáguelo con mucha agua, luego márquelo como enjuagado.';
 
 /** Qué serviría donde se escribe esto. */
+const VOLUMES: Record<UnitSystem, string> = {
+  metric: 'Escriba un número y una unidad, por ejemplo 750 ml o 0.75 l.',
+  us: 'Escriba un número y una unidad, por ejemplo 24 US oz o 0.5 US gal.',
+  imperial: 'Escriba un número y una unidad, por ejemplo 20 imp oz o 0.5 imp gal.',
+};
+
 const EXAMPLES: Record<Like, (units: UnitSystem) => string> = {
   number: () => 'Escriba un número, por ejemplo 12 o 0.75.',
-  volume: () => 'Escriba un número y una unidad, por ejemplo 750 ml o 0.75 l.',
+  volume: (units) => VOLUMES[units],
   strength: () => STRENGTHS,
   duration: () => 'Escríbalo como 4 min, 30 s o 1:30.',
   durationRange: () => 'Escríbalo como 3-5 min, 30 s to 1 min, o 4 min.',

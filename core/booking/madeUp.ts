@@ -16,6 +16,7 @@ export const FILL: FillFacts = {
     traits: Object.fromEntries(TRAITS.map((trait) => [trait, 'no'])) as Traits,
     care: CARE,
     retired: false,
+    capUl: null,
   },
   notes: [],
   vessel: {

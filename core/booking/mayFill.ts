@@ -15,6 +15,8 @@ export type FillFacts = {
     readonly state: ProductState;
     readonly care: Care;
     readonly retired: boolean;
+    /** What the cap of its container holds; null where nobody has measured it. */
+    readonly capUl: number | null;
   };
   /** What stands before that product. */
   readonly notes: readonly StandingNote[];

@@ -2,11 +2,14 @@ import type { Measure } from '../mixing/chooseMeasure.ts';
 import { asMeasured, isMeasurable, type PourPlan } from '../mixing/planPour.ts';
 import { at, type Refusal, refuse } from '../outcome.ts';
 
-/** What product was measured with: a measure of the shop's by its id, and how much of it, in microlitres. */
-export type MeasuredPart = { readonly measureId: number; readonly ul: number };
+/**
+ * What product was measured with: a measure of the shop's by its id, or null for the cap of its own container, and how much
+ * of it, in microlitres.
+ */
+export type MeasuredPart = { readonly measureId: number | null; readonly ul: number };
 
-/** A measure that is in use, by its id. */
-export type ShopMeasure = Measure & { readonly id: number };
+/** A measure that is in use, by its id; null is the product's own cap. */
+export type ShopMeasure = Measure & { readonly id: number | null };
 
 /**
  * A plan as it was measured, where what was measured is its product to what the measures can tell apart.

@@ -1,3 +1,4 @@
+import { labelFor } from '../mixing/labelFor.ts';
 import { isSuction } from '../products/record.ts';
 import { type LabelEnd, labelEnds } from '../strength/labelStrength.ts';
 import type { Strength } from '../strength/notation.ts';
@@ -29,8 +30,12 @@ export function draftFromLabel(
 ): MixCell[] | null {
   const { use } = setting;
   const panel = vessel !== null && isSuction(vessel.kind) && setting.onPanel;
-  const entries: LabelEnd<LabelledProduct['labelEntries'][number]>[] = labelEnds(product.labelEntries)
-    .filter((e) => e.use === use && (e.basis === 'panel') === panel)
+  const meant = labelFor(
+    product.labelEntries.filter((e) => e.use === use),
+    vessel?.kind ?? null,
+  );
+  const entries: LabelEnd<LabelledProduct['labelEntries'][number]>[] = labelEnds(meant)
+    .filter((e) => (e.basis === 'panel') === panel)
     .sort((a, b) => a.fraction - b.fraction);
   const [weakest, strongest] = [entries[0], entries.at(-1)];
   const standards = vessel && standardsOf(setting, product, vessel);

@@ -1,4 +1,5 @@
 import { type Draw, UNMEASURED_DRAW } from '../delivery/draw.ts';
+import { labelFor } from '../mixing/labelFor.ts';
 import type { VesselKind } from '../mixing/outlines.ts';
 import type { ProductState } from '../mixing/solveMix.ts';
 import { isSuction } from '../products/record.ts';
@@ -49,7 +50,13 @@ export function standardsOf(
     name,
     state,
     traits,
-    bands: bandsOf(product.labelEntries, use),
+    bands: bandsOf(
+      labelFor(
+        product.labelEntries.filter((e) => e.use === use),
+        vessel.kind,
+      ),
+      use,
+    ),
     use: product.uses.find((u) => u.kind === use) ?? null,
     q: draw?.q ?? 1,
     others,

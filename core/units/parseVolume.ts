@@ -86,6 +86,8 @@ type Options = {
 export function parseQuantity(text: string, options: Options = {}): Outcome<Quantity> {
   const { unit = 'ml', system = 'metric', field = 'Amount' } = options;
   const typed = text.slice(0, 60).normalize('NFKC').trim();
+  const both = GALLONS_AND_OUNCES.exec(typed);
+  if (both) return gallonsAndOunces(both[1] ?? '', both[2] ?? '', both[3] ?? '', options);
   const split = typed.search(/[a-z]/i);
   if (split === 0) {
     return refuse('volume.noNumber', { field, typed: typed.slice(0, 20) });
@@ -107,6 +109,21 @@ export function parseQuantity(text: string, options: Options = {}): Outcome<Quan
   if (!named.ok) return named;
   const sized = volumeOf(amount.value, named.value, field);
   return sized.ok ? accept({ amount: amount.value, unit: named.value }) : sized;
+}
+
+/** As amounts are shown: `1 gal 42 US fl oz`. */
+const GALLONS_AND_OUNCES =
+  /^([\d./, ]+)(?:us |imp )?gal(?:lon)?s?,?(?: and)? +([\d./, ]+)((?:us|imp)?[ .]*(?:fl\.? ?)?oz|(?:fluid )?ounces?)$/i;
+
+/** The ounces say whose both are. */
+function gallonsAndOunces(gallons: string, ounces: string, of: string, options: Options): Outcome<Quantity> {
+  const rest = parseQuantity(`${ounces} ${of}`, options);
+  if (!rest.ok) return rest;
+  const whole = parseQuantity(`${gallons} ${rest.value.unit === 'usFlOz' ? 'us gal' : 'imp gal'}`, options);
+  if (!whole.ok) return whole;
+  const ml = [whole.value, rest.value].reduce((sum, q) => sum + (q.amount * UNIT_UL[q.unit]) / UNIT_UL.ml, 0);
+  const sized = volumeOf(ml, 'ml', options.field);
+  return sized.ok ? accept({ amount: ml, unit: 'ml' }) : sized;
 }
 
 const CM: Record<string, number> = { cm: 1, mm: 0.1, in: 2.54, inch: 2.54, inches: 2.54 };

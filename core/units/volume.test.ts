@@ -23,6 +23,30 @@ describe('reading a volume', () => {
     expect(parseVolume(text)).toEqual({ ok: true, value: ul });
   });
 
+  it.each([
+    ['1 gal 42 US fl oz', 'us', 3_785_412 + 1_242_088],
+    ['1 gal 42 oz', 'us', 3_785_412 + 1_242_088],
+    ['3 us gal and 64 fl oz', 'us', 11_356_235 + 1_892_706],
+    ['1 gallon 1 imp fl oz', 'imperial', 4_546_090 + 28_413],
+    ['1 gal, 1 ounce', 'imperial', 4_546_090 + 28_413],
+  ] as const)('gallons and ounces together, %s in %s, are %i microlitres', (text, system, ul) => {
+    const read = parseVolume(text, { system });
+    expect(read.ok && Math.abs(read.value - ul)).toBeLessThanOrEqual(1);
+  });
+
+  it('reads every amount as it is shown, to half of what it is shown in', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('metric', 'us', 'imperial'),
+        fc.integer({ min: UNIT_UL.ml, max: 900 * UNIT_UL.l }),
+        (system, ul) => {
+          const read = parseVolume(formatVolume(ul, system), { system, field: 'Amount' });
+          expect(read.ok && Math.abs(read.value - ul) <= Math.max(0.5 * UNIT_UL.ml, 0.006 * ul)).toBe(true);
+        },
+      ),
+    );
+  });
+
   it('takes a bare number in the unit it is asked in', () => {
     expect(parseVolume('2', { unit: 'l' })).toEqual({ ok: true, value: 2_000_000 });
   });

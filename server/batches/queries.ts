@@ -17,7 +17,7 @@ export async function batchOf(db: Queryable, idOrCode: string): Promise<Batch | 
              FROM outcome o JOIN person op ON op.id = o.person_id WHERE o.batch_id = k.id AND o.withdrawn_at IS NULL) AS outcomes,
             n.code || ' ' || n.name AS "lineName",
             (SELECT coalesce(jsonb_agg(jsonb_build_object('name', m.name, 'ul', (d->>'ul')::bigint)), '[]')
-             FROM jsonb_array_elements(k.measured) d JOIN measure m ON m.id = (d->>'measureId')::int) AS measured,
+             FROM jsonb_array_elements(k.measured) d LEFT JOIN measure m ON m.id = (d->>'measureId')::int) AS measured,
             went.product_ul AS "productUl", went.ul AS "madeUl", went.minor AS "costMinor",
             coalesce((SELECT sum(l.ul)::bigint FROM balance l WHERE l.account_id = a.id), 0) AS "heldUl"
      FROM batch k

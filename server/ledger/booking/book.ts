@@ -1,4 +1,5 @@
 import type { MovementKind, OnPanel, PourBody } from '#contract/ledger.ts';
+import type { MeasuredPart } from '#core/booking/measuredWith.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { Posting } from '#core/stock/postings.ts';
 import type { ReceiptChange } from '#core/stock/receipt.ts';
@@ -126,7 +127,7 @@ export type NewBatch = {
   vesselId: number;
   strength: Strength;
   fraction: number;
-  measured: readonly { measureId: number; ul: number }[];
+  measured: readonly MeasuredPart[];
   estimate: boolean;
   /** How long a fresh mix of it keeps; what is kept of older batches is never good for longer than they were. */
   useByDays: number | null;

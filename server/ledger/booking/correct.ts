@@ -1,6 +1,7 @@
 import type { Container } from '#contract/equipment.ts';
 import type { Corrected, OnPanel } from '#contract/ledger.ts';
 import type { Product } from '#contract/products.ts';
+import type { MeasuredPart } from '#core/booking/measuredWith.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import { mayMeet } from '#core/safety/mayMeet.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
@@ -24,7 +25,7 @@ type WrongBatch = {
   vesselName: string;
   strength: Strength;
   fraction: number;
-  measured: { measureId: number; ul: number }[];
+  measured: MeasuredPart[];
   estimate: boolean;
   water: WaterKind;
   panel: OnPanel | null;

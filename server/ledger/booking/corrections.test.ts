@@ -42,6 +42,25 @@ describe('a pour as it is measured', () => {
     expect(before - (await held())).toBe(58_000);
   });
 
+  it('books caps of the container itself as so many capfuls, and not as part of one', async () => {
+    const caps = (ul: number) =>
+      book({
+        measured: [{ measureId: null, ul }],
+        shown: { pourOffUl: 0, waterUl: 750_000 - ul, productUl: ul },
+      });
+    const answer = await caps(60_000);
+    expect(answer.status, answer.text).toBe(201);
+    expect(answer.body).toMatchObject({
+      productUl: 60_000,
+      waterUl: 690_000,
+      fraction: 0.08,
+      estimate: false,
+    });
+    const batch = (await bram('get', `/api/batches/${(answer.body as Slip).batchId}`)).body;
+    expect(batch.measured).toEqual([{ name: null, ul: 60_000 }]);
+    expect((await caps(58_000)).body.code).toBe('mix.changed');
+  });
+
   it('records a free pour as an estimate', async () => {
     expect((await book({})).body).toMatchObject({ productUl: 57_692, estimate: true });
   });

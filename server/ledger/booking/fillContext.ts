@@ -14,7 +14,7 @@ import { traitsFrom } from '../../products/queries.ts';
 
 type FillRow = {
   units: UnitSystem;
-  product: { id: number; name: string; state: ProductState; retired: boolean };
+  product: { id: number; name: string; state: ProductState; retired: boolean; capUl: number | null };
   traits: EnteredTraits;
   record: ProductRecord;
   signedOff: boolean;
@@ -89,7 +89,7 @@ export async function fillContext(
 ): Promise<FillContext> {
   const [row] = await tx.rows<FillRow>(
     `SELECT s.units,
-            jsonb_build_object('id', p.id, 'name', p.name, 'state', p.state, 'retired', p.retired_at IS NOT NULL) AS product,
+            jsonb_build_object('id', p.id, 'name', p.name, 'state', p.state, 'retired', p.retired_at IS NOT NULL, 'capUl', p.cap_ul) AS product,
             jsonb_build_object('name', v.name, 'kind', v.kind, 'brimfulUl', v.brimful_ul, 'fillLimitUl', v.fill_limit_ul,
               'smallestUl', v.smallest_ul, 'displacementUl', v.displacement_ul, 'retired', v.retired_at IS NOT NULL) AS vessel,
             (SELECT k.made_at FROM batch k WHERE k.vessel_id = $2 AND NOT taken_back(k.id)

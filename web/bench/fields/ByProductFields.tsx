@@ -10,13 +10,16 @@ import { InShopUnits } from '../../stock/product/LabelTable.tsx';
 import { Marks } from '../../ui/Marks.tsx';
 import type { BenchMix } from '../mix/benchMix.ts';
 import { type LadderMark, ladderMarkKey } from '../mix/ladderMarks.ts';
+import { namedVolumes, strengthKeys } from '../mix/namedVolumes.ts';
 import { AmountField } from './AmountField.tsx';
 import type { MixFieldsProps as Props } from './mixFieldsProps.ts';
 
 /** How strong, where no recipe says it. */
-export function ByProductFields({ draft, bench, set, choose }: Omit<Props, 'equipment'>) {
+export function ByProductFields({ draft, bench, equipment, set, choose }: Props) {
   const { shop } = useSession();
-  const { product, refusals } = bench;
+  const { product, vessel, refusals } = bench;
+  const names = namedVolumes(product, vessel, equipment.measures);
+  const forOthers = bench.marks.length === 0 && (product?.labelEntries.length ?? 0) > 0;
   const chosen = markOf(bench);
 
   const stepMark = (event: KeyboardEvent) => {
@@ -40,11 +43,13 @@ export function ByProductFields({ draft, bench, set, choose }: Omit<Props, 'equi
         value={draft.strengthText}
         refusal={refusals.strength}
         of="strength"
-        words={[...(product?.capUl ? ['cap'] : []), ...(bench.vessel?.depth ? ['cm'] : [])]}
+        words={strengthKeys(names, vessel, shop.units)}
         hint={
           bench.strength?.ok
             ? `${strengthInWords(bench.strength.value)}${bench.onPanel ? t(', on the panel') : ''}`
-            : t('Such as 1:12, 1 in 12, 4% or 30 ml/l')
+            : forOthers
+              ? t('Its label speaks of a bucket, not of this: type how strong')
+              : t('Such as 1:12, 1 in 12, 4% or 30 ml/l')
         }
         onChange={(strengthText) => set({ strengthText, picked: null })}
         onKeyDown={stepMark}
@@ -81,7 +86,7 @@ const END_WORDS = () => ({ only: '', weaker: t(', at least'), stronger: t(', at 
 
 /** The label's strengths as marks, the chosen one marked. */
 const LabelMarks = memo(function LabelMarks(props: {
-  entries: LadderMark[];
+  entries: readonly LadderMark[];
   /** The key of the one that is chosen. */
   chosen: string;
   choose: Props['choose'];

@@ -5,6 +5,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
 import type { BenchProps } from '../benchProps.ts';
+import { depthKeys } from '../mix/namedVolumes.ts';
 import { AmountField } from './AmountField.tsx';
 
 /** How much to make: nothing typed is up to the fill limit. */
@@ -21,7 +22,7 @@ export function MakeField(props: {
       label={t('How much to make')}
       value={draft.makeText}
       refusal={refusal}
-      words={vessel?.depth ? ['cm'] : []}
+      words={depthKeys(vessel, shop.units)}
       placeholder={
         vessel ? t('{0}, to the fill limit', formatVolume(limitsOf(vessel).fillLimitUl, shop.units)) : ''
       }

@@ -57,9 +57,11 @@ export function MixFields({ draft, bench, equipment, set, choose }: Props) {
   return (
     <>
       {draft.mode !== 'fill' && <ModeFields draft={draft} bench={bench} set={set} />}
-      <WhatToMix bench={bench} equipment={equipment} set={set} />
+      <WhatToMix draft={draft} bench={bench} equipment={equipment} set={set} />
       <RecipeFields bench={bench} equipment={equipment} set={set} />
-      {!follows && product && <ByProductFields draft={draft} bench={bench} set={set} choose={choose} />}
+      {!follows && product && (
+        <ByProductFields draft={draft} bench={bench} equipment={equipment} set={set} choose={choose} />
+      )}
       {follows && recipe?.cell?.kind === 'mix' && bench.refusals.strength && (
         <Refusal problem={bench.refusals.strength} />
       )}

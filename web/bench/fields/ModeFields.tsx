@@ -16,6 +16,7 @@ import type { BenchDraft } from '../mix/benchDraft.ts';
 import type { BenchMix } from '../mix/benchMix.ts';
 import { usualEachUl } from '../mix/benchTotal.ts';
 import { leftAsTyped } from '../mix/fromBooks.ts';
+import { depthKeys } from '../mix/namedVolumes.ts';
 import { AmountField } from './AmountField.tsx';
 import { MakeField } from './MakeField.tsx';
 
@@ -47,7 +48,7 @@ export function ModeFields({ draft, bench, set }: Props) {
       {...more}
     />
   );
-  const deep = { words: vessel?.depth ? ['cm'] : [] };
+  const deep = { words: depthKeys(vessel, shop.units) };
   const make = <MakeField draft={draft} vessel={vessel} refusal={refusals.total} set={set} />;
   switch (draft.mode) {
     case 'fill':

@@ -11,9 +11,15 @@ import { type BenchDraft, useBench } from '../mix/benchDraft.ts';
 import type { BenchMix } from '../mix/benchMix.ts';
 import type { Equipment } from '../mix/equipment.ts';
 import { firstOf } from '../mix/firstOf.ts';
+import { offeredVessel } from '../mix/offered.ts';
 import { useJustPoured } from '../pour/PourPlace.tsx';
 
-type Props = { bench: BenchMix; equipment: Equipment; set: (change: Partial<BenchDraft>) => void };
+type Props = {
+  draft: BenchDraft;
+  bench: BenchMix;
+  equipment: Equipment;
+  set: (change: Partial<BenchDraft>) => void;
+};
 
 /** From here on the recipe says what vessel, or the product: none was chosen in its place yet. */
 const ANEW = {
@@ -25,7 +31,7 @@ const ANEW = {
 } satisfies Partial<BenchDraft>;
 
 /** What is mixed: a recipe of the book with one tap, the last ones first, or a product. */
-export function WhatToMix({ bench, equipment, set }: Props) {
+export function WhatToMix({ draft, bench, equipment, set }: Props) {
   const { recipe, product, refusals } = bench;
   const [changing, setChanging] = useState(false);
   const { poured } = useJustPoured();
@@ -38,13 +44,14 @@ export function WhatToMix({ bench, equipment, set }: Props) {
   const byProduct = (id: string) => {
     setChanging(false);
     const picked = equipment.products.find((p) => p.id === Number(id));
+    const chosen = recipe ? undefined : equipment.vessels.find((v) => v.id === draft.vesselId);
     set({
       ...(recipe && ANEW),
       recipeId: null,
       productId: picked?.id ?? null,
       containerId: null,
       restId: null,
-      ...firstOf(picked),
+      ...firstOf(picked, picked ? (chosen ?? offeredVessel(picked, equipment)) : null),
     });
   };
   const open = nothingYet || changing;

@@ -13,10 +13,11 @@ describe('the keys of the screen', () => {
     ['30 ml/l', ['3', '0', 'ml/l']],
     ['30 ml per 5 l', ['3', '0', 'ml', 'per', '5', 'l']],
     ['2 cap per 5 l', ['2', 'cap', 'per', '5', 'l']],
+    ['2 cap per bucket', ['2', 'cap', 'per', 'bucket']],
     ['10 cm', ['1', '0', 'cm']],
   ])('type the strength %s, key by key on what its field offers', (text, keys) => {
     expect(type('strength', ...keys)).toBe(text);
-    const offered = padKeys('strength', 'metric', ['cap', 'cm']);
+    const offered = padKeys('strength', 'metric', ['cap', 'bucket', 'cm']);
     expect(keys.filter((key) => !/\d/.test(key)).every((key) => offered.includes(key))).toBe(true);
   });
 

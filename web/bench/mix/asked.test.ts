@@ -4,6 +4,7 @@ import { recordStart } from '#core/products/starts.ts';
 import { EMPTY_DRAFT } from './benchDraft.ts';
 import { benchMix } from './benchMix.ts';
 import type { Equipment } from './equipment.ts';
+import { firstOf } from './firstOf.ts';
 import { bodyOf, entry, equipment, of, sized } from './madeUpEquipment.ts';
 import { pourOf } from './pourOf.ts';
 
@@ -59,22 +60,34 @@ describe('the strengths to choose from', () => {
     entry(2, '40 ml/20 l', 'shampoo', 'bucket'),
   ]);
   const hard = { ...equipment.shop, hardnessPpm: 210 };
+  const vessels = sized('bucket', { brimfulUl: 20_000_000, fillLimitUl: 18_000_000 });
 
   it('a soap is dosed for the water: 32.8 ml per 20 L at 210 ppm, soft where it is softened', () => {
-    const [, , ours] = at(shampoo, {}, { shop: hard }).marks;
+    const [, , ours] = at(shampoo, {}, { shop: hard, vessels }).marks;
     expect(ours).toMatchObject({
       id: -1,
       whatFor: 'Our water, 210 ppm',
       strength: { dose: { amount: 32.8 } },
     });
-    const [, , soft] = at(shampoo, { water: 'softened' }, { shop: hard }).marks;
+    const [, , soft] = at(shampoo, { water: 'softened' }, { shop: hard, vessels }).marks;
     expect(soft).toMatchObject({ whatFor: 'Softened water', strength: { dose: { amount: 20 } } });
   });
 
   it('where nobody tested the water, and for what softens its own, there is the label alone', () => {
-    expect(at(shampoo, {}).marks).toHaveLength(2);
+    expect(at(shampoo, {}, { vessels }).marks).toHaveLength(2);
     const rinseless = { ...shampoo, record: recordStart('rinseless') };
-    expect(at(rinseless, {}, { shop: hard }).marks).toHaveLength(2);
+    expect(at(rinseless, {}, { shop: hard, vessels }).marks).toHaveLength(2);
+  });
+
+  it('a dose to the bucket is none of a bottle’s, and is held against nothing there', () => {
+    const bench = at(shampoo, { strengthText: '1:10' });
+    expect(bench.marks).toEqual([]);
+    expect(bench.limits?.band).toBeNull();
+    expect(firstOf(shampoo, { kind: 'triggerBottle' })).toEqual({ strengthText: '', picked: null });
+    expect(firstOf(shampoo, { kind: 'bucket' }).picked).toMatchObject({ notation: 'dose' });
+    // What is typed to a bucket is not taken for the bottle either.
+    expect(at(shampoo, { strengthText: '10 ml per bucket' }).strength?.ok).toBe(false);
+    expect(at(shampoo, { strengthText: '18 ml per bucket' }, { vessels }).fraction).toBeCloseTo(0.001, 9);
   });
 
   it('stand for those of the product it replaces: 1 part does the work of 4', () => {

@@ -1,4 +1,6 @@
 import type { LabelEntry, Product } from '#contract/products.ts';
+import { labelFor } from '#core/mixing/labelFor.ts';
+import type { VesselKind } from '#core/mixing/outlines.ts';
 import {
   bandOfUse,
   nearestBy,
@@ -27,6 +29,7 @@ export type BenchLimits = {
  * The limits for a strength of a product: of the label strength it is, or else lies nearest to.
  *
  * @param of the use it is for, where a recipe says so
+ * @param into the kind of vessel it is mixed in, which a label strength has to be meant for
  * @param typedOn where a cannon dilutes it, what the strength was typed for: label strengths of the same basis go first
  */
 export function benchLimits(
@@ -34,9 +37,10 @@ export function benchLimits(
   delivered: Delivered | null,
   typedOn: 'bottle' | 'panel' | null,
   of: UseKind | null = null,
+  into: VesselKind | null = null,
 ): BenchLimits {
   const used = product.labelEntries.filter((e) => e.use === of);
-  const entries = of && used.length > 0 ? used : product.labelEntries;
+  const entries = labelFor(of && used.length > 0 ? used : product.labelEntries, into);
   const same = entries.filter((e) => (e.basis === 'panel') === (typedOn === 'panel'));
   const entry = nearestEntry(typedOn && same.length > 0 ? same : entries, delivered);
   const use = product.uses.find((u) => u.kind === (of ?? entry?.use)) ?? null;

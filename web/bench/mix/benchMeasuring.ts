@@ -1,4 +1,4 @@
-import type { MeasureRow } from '#contract/equipment.ts';
+import type { MeasuredPart, ShopMeasure } from '#core/booking/measuredWith.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
 import { isGoodEnough, type PracticalPour, pourWith, practicalPours } from '#core/mixing/practicalPour.ts';
 
@@ -8,9 +8,9 @@ export const FREE = 'free';
 /** How the product is measured: the way chosen, and what else there is. */
 export type BenchMeasuring = {
   /** Null for a free pour, which is recorded as an estimate. */
-  chosen: PracticalPour<MeasureRow> | null;
+  chosen: PracticalPour<ShopMeasure> | null;
   /** The practical way, and each measure by itself. */
-  ways: PracticalPour<MeasureRow>[];
+  ways: PracticalPour<ShopMeasure>[];
   /** The product asked for, before it was measured. */
   wantedUl: number;
   good: boolean;
@@ -29,14 +29,14 @@ const OFFERED = 6;
  */
 export function benchMeasuring(
   plan: PourPlan,
-  measures: MeasureRow[],
+  measures: readonly ShopMeasure[],
   picked: string | null,
   band: { leastUl: number; mostUl: number } | null = null,
 ): BenchMeasuring {
   const best = practicalPours(plan.productUl, measures, band ?? undefined);
   const single = measures
     .map((m) => pourWith(plan.productUl, m))
-    .filter((p): p is PracticalPour<MeasureRow> => p !== null && fits(p, plan))
+    .filter((p): p is PracticalPour<ShopMeasure> => p !== null && fits(p, plan))
     .sort((a, b) => a.actions - b.actions || Math.abs(a.error) - Math.abs(b.error));
   const ways = [...best.filter((p) => fits(p, plan)).slice(0, 1), ...single].filter(
     (p, i, all) => all.findIndex((other) => nameOf(other) === nameOf(p)) === i,
@@ -58,5 +58,5 @@ const fits = (pour: PracticalPour, plan: PourPlan): boolean =>
 export const nameOf = ({ parts }: PracticalPour): string => parts.map((p) => p.measure.name).join(' and ');
 
 /** What it was measured with, as it is booked; nothing for a free pour. */
-export const asBooked = (chosen: BenchMeasuring['chosen']): { measureId: number; ul: number }[] =>
+export const asBooked = (chosen: BenchMeasuring['chosen']): MeasuredPart[] =>
   chosen?.parts.map(({ measure, ul }) => ({ measureId: measure.id, ul })) ?? [];

@@ -6,6 +6,7 @@ import { type PourFacts, type PourStart, planPour, resolveStart } from '#core/bo
 import { panelFraction } from '#core/delivery/draw.ts';
 import type { Contents } from '#core/mixing/contents.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
+import { withOwnCap } from '#core/mixing/ownCap.ts';
 import { asMeasured, type PourPlan } from '#core/mixing/planPour.ts';
 import { checkMeasurable } from '#core/mixing/practicalPour.ts';
 import { limitsOf, mayDilute, type VesselLimits } from '#core/mixing/solveMix.ts';
@@ -15,6 +16,7 @@ import type { Band } from '#core/strength/band.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import type { Microlitres } from '#core/units/volume.ts';
+import { t } from '../../lib/speech.ts';
 import type { BenchDraft, Question } from './benchDraft.ts';
 import { type BenchLimits, benchLimits, type Delivered } from './benchLimits.ts';
 import { type BenchMeasuring, benchMeasuring, usualMeasure } from './benchMeasuring.ts';
@@ -73,7 +75,7 @@ export type BenchMix = {
   /** The other reading of the same label, with the product it would take. */
   other: { strength: Strength; productUl: number } | null;
   limits: BenchLimits | null;
-  marks: LadderMark[];
+  marks: readonly LadderMark[];
   /** What it is made with. */
   water: WaterKind;
   /** Where one fill is one of several. */
@@ -106,7 +108,7 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
     open[0] ??
     null;
 
-  const strength = readStrength(draft, product, vessel, shop);
+  const strength = readStrength(draft, product, vessel, equipment);
   const fill = product && vessel && fillFacts(product, vessel, equipment);
   const { start: stands, refusals: startRefusals } = benchStart(draft, vessel, shop);
   const refusals: BenchMix['refusals'] = { ...startRefusals, ...(unfollowed && { recipe: unfollowed }) };
@@ -136,8 +138,14 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
   const water = draft.water ?? shop.water;
   const limits =
     product &&
-    benchLimits(product, delivered, rig && (onPanel ? 'panel' : 'bottle'), recipe?.version.use ?? null);
-  const marks = product ? ladderMarksOf(product, equipment, water) : [];
+    benchLimits(
+      product,
+      delivered,
+      rig && (onPanel ? 'panel' : 'bottle'),
+      recipe?.version.use ?? null,
+      vessel?.kind ?? null,
+    );
+  const marks = product ? ladderMarksOf(product, equipment, water, vessel?.kind ?? null) : [];
   const asksForWord = product?.record.care.acknowledge ?? false;
 
   const base = {
@@ -201,16 +209,12 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
   }
   const ways = planned.value;
   const way = ways.find((w) => w.how === draft.way) ?? ways[0] ?? null;
-  const fine = way ? checkMeasurable(way.productUl, equipment.measures) : null;
+  const measures = withOwnCap(equipment.measures, product.capUl, t('its own cap'));
+  const fine = way ? checkMeasurable(way.productUl, measures) : null;
   if (fine && !fine.ok) refusals.strength = fine;
   const measured = way && way.productUl > 0 && draft.mode !== 'have';
   const measuring = measured
-    ? benchMeasuring(
-        way,
-        equipment.measures,
-        draft.measure ?? usualMeasure(shop),
-        productBand(way, limits, rig),
-      )
+    ? benchMeasuring(way, measures, draft.measure ?? usualMeasure(shop), productBand(way, limits, rig))
     : null;
   const plan = way && measuring ? asMeasured(way, measuring.chosen?.ul ?? way.productUl) : way;
   const drawn = (plan?.productUl ?? 0) + (poured?.productUl ?? 0);
@@ -235,7 +239,7 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
       ...fill,
       source: container,
       rest: rest?.container ?? null,
-      measures: equipment.measures,
+      measures,
       recipe: recipe && {
         version: recipe.version,
         published: recipe.version,

@@ -12,25 +12,22 @@ import type { BenchDraft } from './benchDraft.ts';
 import type { BenchRig } from './benchRig.ts';
 import { depthReader } from './benchStart.ts';
 import type { Equipment } from './equipment.ts';
+import { namedVolumes } from './namedVolumes.ts';
 
 /** The strength that was typed or picked, in the words of this product and this vessel. */
 export function readStrength(
   draft: BenchDraft,
   product: Product | null,
   vessel: Vessel | null,
-  shop: Equipment['shop'],
+  { shop, measures }: Pick<Equipment, 'shop' | 'measures'>,
 ): Outcome<Strength> {
   if (draft.picked) return { ok: true, value: draft.picked };
-  const words = {
-    ...(product?.capUl && { cap: product.capUl }),
-    ...(vessel && { bucket: vessel.fillLimitUl, bottle: vessel.fillLimitUl, vessel: vessel.fillLimitUl }),
-  };
   return parseStrength(draft.strengthText, {
     field: t('Strength'),
     system: shop.units,
     ratio: shop.ratioReading,
     gPerMl: product?.gPerMl ?? undefined,
-    words,
+    words: namedVolumes(product, vessel, measures),
     atDepth: depthReader(vessel),
   });
 }

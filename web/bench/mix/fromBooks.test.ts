@@ -19,7 +19,7 @@ describe('the Bench from the books', () => {
       picked: { notation: 'parts', water: 10 },
       strengthText: '1:10',
     });
-    expect(toPourFrom({ id: 3, productId: 9 }, undefined)).toEqual({
+    expect(toPourFrom({ id: 3, productId: 9 }, undefined, null)).toEqual({
       ...EMPTY_DRAFT,
       productId: 9,
       containerId: 3,

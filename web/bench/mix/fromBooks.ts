@@ -1,4 +1,4 @@
-import type { Container } from '#contract/equipment.ts';
+import type { Container, Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { formatStrength } from '#core/strength/formatStrength.ts';
 import type { Strength } from '#core/strength/notation.ts';
@@ -28,16 +28,17 @@ export const toTopUp = ({ productId, vesselId, ul, strength }: InVessel, units: 
 /** Two mixes of one product to be poured together, this one into the other. */
 export const toPourTogether = (vesselId: number): BenchDraft => ({ ...EMPTY_DRAFT, mode: 'merge', vesselId });
 
-/** A fill from a container, at the first strength on its label. */
+/** A fill from a container, at the first strength its label has for the vessel that will be offered. */
 export function toPourFrom(
   container: Pick<Container, 'id' | 'productId'>,
   product: Product | undefined,
+  vessel: Pick<Vessel, 'kind'> | null,
 ): BenchDraft {
   return {
     ...EMPTY_DRAFT,
     productId: container.productId,
     containerId: container.id,
-    ...firstOf(product),
+    ...firstOf(product, vessel),
   };
 }
 

@@ -1,5 +1,7 @@
 import type { LabelEntry, Product } from '#contract/products.ts';
 import { hardnessIn, hardnessStrength, type WaterKind } from '#core/mixing/hardness.ts';
+import { labelFor } from '#core/mixing/labelFor.ts';
+import type { VesselKind } from '#core/mixing/outlines.ts';
 import { equivalentFraction } from '#core/mixing/solveFor.ts';
 import { takesHardness } from '#core/products/family.ts';
 import { type LabelEnd, labelEnds } from '#core/strength/labelStrength.ts';
@@ -17,28 +19,37 @@ export const ladderMarkKey = ({ id, end }: LadderMark): string => `${id} ${end}`
 /**
  * The strengths to choose from: those on the label, for a soap the one for the water it is made with, and for a product
  * that took over from another what stands for the other's. Those worked out have ids below zero.
+ *
+ * @param into the kind of vessel it is mixed in: what holds in a bucket is none of a bottle's
  */
 export function ladderMarksOf(
   product: Product,
   { products, shop }: Pick<Equipment, 'products' | 'shop'>,
   water: WaterKind,
-): LadderMark[] {
+  into: VesselKind | null,
+): readonly LadderMark[] {
   const last = known.get(product);
-  if (last && last.products === products && last.shop === shop && last.water === water) return last.marks;
+  const same = last && last.products === products && last.shop === shop;
+  if (same && last.water === water && last.into === into) return last.marks;
   const old = products.find((p) => p.id === product.record.replaces?.productId);
-  const marks = [
+  const all = [
     ...labelEnds(product.labelEntries),
     ...forThisWater(product, shop.hardnessPpm, water),
     ...insteadOf(product, old),
   ];
-  known.set(product, { products, shop, water, marks });
+  const marks = labelFor(all, into);
+  known.set(product, { products, shop, water, into, marks });
   return marks;
 }
 
 /** The last answer for each product: asked again on every keystroke, it is the same list until something else changes. */
 const known = new WeakMap<
   Product,
-  Pick<Equipment, 'products' | 'shop'> & { water: WaterKind; marks: LadderMark[] }
+  Pick<Equipment, 'products' | 'shop'> & {
+    water: WaterKind;
+    into: VesselKind | null;
+    marks: readonly LadderMark[];
+  }
 >();
 
 function forThisWater(product: Product, tapPpm: number | null, water: WaterKind): LadderMark[] {

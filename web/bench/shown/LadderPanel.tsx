@@ -1,6 +1,7 @@
 import { memo, type RefObject, useState } from 'react';
 import { panelFraction } from '#core/delivery/draw.ts';
 import { fractionIn } from '#core/mixing/contents.ts';
+import { labelFor } from '#core/mixing/labelFor.ts';
 import { rankImprovements, type StrengthSpread } from '#core/mixing/tolerance.ts';
 import {
   costOfFill,
@@ -58,7 +59,7 @@ export const LadderPanel = memo(function LadderPanel({
           entries={
             bench.recipe?.left === false
               ? marksOfRecipe(bench.recipe)
-              : labelEnds(product?.labelEntries ?? [])
+              : labelEnds(labelFor(product?.labelEntries ?? [], bench.vessel?.kind ?? null))
           }
           band={limits?.band ?? null}
           floor={limits?.floor ?? null}

@@ -60,7 +60,7 @@ export default function BatchPage() {
     ],
     [
       t('Measured with'),
-      batch.measured.map((m) => m.name).join(' and ') ||
+      batch.measured.map((m) => m.name ?? t('its own cap')).join(' + ') ||
         (batch.lineName
           ? t('the wall dispenser, {0}', batch.lineName)
           : batch.estimate

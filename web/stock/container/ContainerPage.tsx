@@ -7,13 +7,14 @@ import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useBench } from '../../bench/mix/benchDraft.ts';
 import { toPourFrom } from '../../bench/mix/fromBooks.ts';
+import { offeredVessel } from '../../bench/mix/offered.ts';
 import { LabelButton } from '../../labels/LabelButton.tsx';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { shopNow } from '../../lib/shopNow.ts';
 import { t } from '../../lib/speech.ts';
 import { useShowsProducts } from '../../state/onScreen.ts';
-import { containersQuery, productsQuery, rowQuery } from '../../state/queries.ts';
+import { containersQuery, productsQuery, rowQuery, vesselsQuery } from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
 import { useCommand } from '../../state/useCommand.ts';
 import { useQuery } from '../../state/useQuery.ts';
@@ -156,18 +157,17 @@ function Actions({ container }: { container: Container }) {
   const go = useGo();
   const begin = useBench((state) => state.begin);
   const { data: products = [] } = useQuery(productsQuery);
+  const { data: vessels = [] } = useQuery(vesselsQuery);
   const opening = useCommand(() => post(`/containers/${container.id}/openings`, {}));
   const puttingAway = useCommand(
     () => post(`/containers/${container.id}/retirements`, {}),
     () => go('/stock'),
   );
   const pourFrom = () => {
+    const product = products.find((p) => p.id === container.productId);
     begin(
       who.personId,
-      toPourFrom(
-        container,
-        products.find((p) => p.id === container.productId),
-      ),
+      toPourFrom(container, product, offeredVessel(product ?? null, { vessels, products })),
     );
     go('/bench');
   };
