@@ -16,6 +16,7 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'Pour it over into {0}: it becomes {1}, nothing is lost': 'Páselo a {0}: serán {1}, no se pierde nada',
   'Its label speaks of a bucket, not of this: type how strong':
     'Su etiqueta habla de un cubo, no de esto: escriba la dosis',
   'its own cap': 'su propio tapón',

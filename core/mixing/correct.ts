@@ -30,6 +30,7 @@ export type Correction = {
  * @param have what stands in the vessel now; not empty
  * @param want how much of which strength
  * @param roomUl how full the vessel may be
+ * @param brimUl what it holds to the brim: poured past `roomUl` is there all the same, and part of it goes off first
  * @returns the ways in order, the first the one to offer; a refusal where more is wanted than there is room for
  * @example 350 ml at 1:12 to 750 ml at 1:7: add 66.827 ml product and 333.173 ml water
  */
@@ -37,8 +38,9 @@ export function correct(
   have: Contents,
   want: { totalUl: number; fraction: Fraction },
   roomUl: number,
+  brimUl = roomUl,
 ): Outcome<Correction[]> {
-  const fits = checkRoom(have, want.totalUl, roomUl);
+  const fits = checkRoom(have, want.totalUl, roomUl, brimUl);
   if (!fits.ok) return fits;
   const target = contentsOf(want.totalUl, want.fraction);
   const productUl = target.productUl - have.productUl;
@@ -54,9 +56,9 @@ export function correct(
   return accept(ways.filter((w): w is Correction => w !== null));
 }
 
-function checkRoom(have: Contents, totalUl: number, roomUl: number): Outcome<null> {
-  if (volumeUl(have) > roomUl) {
-    return refuse('leftover.overVessel', { ul: volumeUl(have), roomUl });
+function checkRoom(have: Contents, totalUl: number, roomUl: number, brimUl: number): Outcome<null> {
+  if (volumeUl(have) > brimUl) {
+    return refuse('leftover.overVessel', { ul: volumeUl(have), roomUl: brimUl });
   }
   if (totalUl > roomUl) {
     return refuse('total.overFillLimit', { totalUl, roomUl });
@@ -86,13 +88,19 @@ export function apply(contents: Contents, step: CorrectionStep): Contents {
   return { productUl: microlitres(productUl + step.ul), waterUl };
 }
 
+/**
+ * What a mix becomes where nothing of it is poured off: `V1 f1 / f2` with water, or with product `V1 (1 - f1) / (1 - f2)`.
+ *
+ * @returns whole microlitres; infinite where a mix is to become neat
+ */
+export function grownUl(have: Contents, fraction: Fraction): number {
+  if (fraction <= fractionIn(have)) return Math.round(have.productUl / fraction);
+  return fraction < 1 ? Math.round(have.waterUl / (1 - fraction)) : Number.POSITIVE_INFINITY;
+}
+
 function growTo(have: Contents, fraction: Fraction, tooStrong: boolean, roomUl: number): Correction | null {
-  const steps = tooStrong
-    ? add(Math.round(have.productUl / fraction) - volumeUl(have), 0)
-    : add(
-        0,
-        fraction < 1 ? Math.round(have.waterUl / (1 - fraction)) - volumeUl(have) : Number.POSITIVE_INFINITY,
-      );
+  const more = grownUl(have, fraction) - volumeUl(have);
+  const steps = tooStrong ? add(more, 0) : add(0, more);
   const grown = steps.reduce((sum, { ul }) => sum + ul, volumeUl(have));
   return grown <= roomUl && steps.length > 0 ? way('grow', have, steps) : null;
 }

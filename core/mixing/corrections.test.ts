@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Fraction } from '../strength/strength.ts';
 import { microlitres } from '../units/volume.ts';
 import { type Contents, contentsOf, fractionIn, pourOff, volumeUl } from './contents.ts';
-import { apply, type Correction, correct, merge } from './correct.ts';
+import { apply, type Correction, correct, grownUl, merge } from './correct.ts';
 import {
   equivalentFraction,
   mixFromProduct,
@@ -49,6 +49,33 @@ describe('worked figures', () => {
     expect(grown && volumeUl(grown.after)).toBe(1_170_000);
     expect(found[0]?.how).toBe('grow');
     expect(ways({ productUl: ml(90), waterUl: ml(660) }, 750, 1 / 13, 750_000)[0]?.how).toBe('pourOffFirst');
+  });
+
+  it('poured past the fill limit it is there all the same: part goes off first, whatever the strength', () => {
+    // 80 ml and 720 ml in a bottle filled to 750 ml that holds 810 ml to the brim, meant for 1:9: 50 ml go off.
+    const have: Contents = { productUl: ml(80), waterUl: ml(720) };
+    const just = correct(have, { totalUl: ml(750), fraction: f(0.1) }, 750_000, 810_000);
+    expect(just.ok && just.value.map((w) => [w.how, w.steps])).toEqual([
+      ['pourOffFirst', [{ do: 'pourOff', ul: 50_000 }]],
+    ]);
+    const strong = correct(have, { totalUl: ml(750), fraction: f(1 / 20) }, 750_000, 810_000);
+    expect(strong.ok && stepsOf(strong.value, 'pourOffFirst')).toEqual([
+      ['pourOff', 425_000],
+      ['addWater', 375_000],
+    ]);
+    const spreads = { product: { relative: 0.02 }, water: { relative: 0.02 } };
+    const made = whatHaveIMade({ contents: have, spreads, meant: f(0.1), roomUl: 750_000, brimUl: 810_000 });
+    expect(made.ok && made.value.ways.map((w) => volumeUl(w.after))).toEqual([750_000]);
+    expect(correct(have, { totalUl: ml(750), fraction: f(0.1) }, 750_000, 790_000)).toMatchObject({
+      code: 'leftover.overVessel',
+      facts: { roomUl: 790_000 },
+    });
+  });
+
+  it('grows to what its strength allows: 90 ml meant for 1:12 come to 1170 ml', () => {
+    expect(grownUl({ productUl: ml(90), waterUl: ml(660) }, f(1 / 13))).toBe(1_170_000);
+    expect(grownUl({ productUl: ml(20), waterUl: ml(380) }, f(1 / 13))).toBe(411_667);
+    expect(grownUl({ productUl: ml(20), waterUl: ml(380) }, f(1))).toBe(Number.POSITIVE_INFINITY);
   });
 
   it('140 ml of product at 1:12 makes 1820 ml', () => {

@@ -40,7 +40,7 @@ export function planPours(request: {
   const solved = solveMix({ ...request, vessel: limits });
   if (!solved.ok) return solved;
   if (empty) return accept([fill(solved.value)]);
-  const ways = correct(start, { totalUl, fraction }, vessel.fillLimitUl);
+  const ways = correct(start, { totalUl, fraction }, vessel.fillLimitUl, vessel.brimfulUl);
   return ways.ok ? accept(ways.value.map(planOf)) : ways;
 }
 

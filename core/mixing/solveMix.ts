@@ -6,6 +6,7 @@ import { type Microlitres, microlitres } from '../units/volume.ts';
 export type ProductState = 'readyToUse' | 'concentrate' | 'hyper';
 
 export type VesselLimits = {
+  /** What it holds to the brim: more than it may be filled to, and still in it. */
   readonly brimfulUl: Microlitres;
   /** How full the vessel may be; a pump sprayer needs air above the liquid. */
   readonly fillLimitUl: Microlitres;
@@ -22,7 +23,7 @@ export const limitsOf = (vessel: {
 }): VesselLimits => {
   const room = vessel.fillLimitUl - vessel.displacementUl;
   return {
-    brimfulUl: microlitres(vessel.brimfulUl),
+    brimfulUl: microlitres(vessel.brimfulUl - vessel.displacementUl),
     fillLimitUl: microlitres(room),
     smallestUl: microlitres(Math.min(vessel.smallestUl, room)),
   };

@@ -37,8 +37,10 @@ export function whatHaveIMade(request: {
   meant?: Fraction | undefined;
   band?: { least: Fraction; most: Fraction } | undefined;
   roomUl: number;
+  /** What it holds to the brim, where that is more. */
+  brimUl?: number;
 }): Outcome<Made> {
-  const { contents, spreads, meant, band, roomUl } = request;
+  const { contents, spreads, meant, band, roomUl, brimUl = roomUl } = request;
   if (contents.productUl === 0) {
     return refuse('made.noProduct', {});
   }
@@ -48,8 +50,10 @@ export function whatHaveIMade(request: {
     water: { name: 'water', ul: contents.waterUl, spread: spreads.water },
     assay: LABEL_ASSAY,
   });
-  const far = meant !== undefined && Math.abs(fraction / meant - 1) > NEAR_ENOUGH;
-  const ways = far ? correct(contents, { totalUl: volumeUl(contents), fraction: meant }, roomUl) : accept([]);
+  const there = volumeUl(contents);
+  const wrong = meant !== undefined && (there > roomUl || Math.abs(fraction / meant - 1) > NEAR_ENOUGH);
+  const want = { totalUl: Math.min(there, roomUl), fraction: meant as Fraction };
+  const ways = wrong ? correct(contents, want, roomUl, brimUl) : accept([]);
   if (!ways.ok) return ways;
   return accept({
     fraction,

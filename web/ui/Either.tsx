@@ -23,7 +23,7 @@ export function Either<V extends string>(props: {
         value={value}
         onValueChange={(chosen) => onChange(chosen as V)}
         onKeyDown={byArrows}
-        className="flex border border-ink"
+        className="flex flex-wrap border border-ink"
       >
         {options.map((option) => (
           <RadioGroup.Item

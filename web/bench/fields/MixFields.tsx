@@ -11,7 +11,7 @@ import { ModeFields } from './ModeFields.tsx';
 import type { MixFieldsProps as Props } from './mixFieldsProps.ts';
 import { RecipeFields } from './RecipeFields.tsx';
 import { RigFields } from './RigFields.tsx';
-import { CallItThat, Ways, WhatYouMade } from './Ways.tsx';
+import { BiggerVessel, CallItThat, Ways, WhatYouMade } from './Ways.tsx';
 import { WhatToMix } from './WhatToMix.tsx';
 
 const QUESTIONS: () => Record<Mode, { name: string; note: string }> = () => ({
@@ -74,6 +74,7 @@ export function MixFields({ draft, bench, equipment, set, choose }: Props) {
       )}
       <WhatYouMade bench={bench} />
       <CallItThat bench={bench} set={set} />
+      <BiggerVessel bench={bench} set={set} />
       <Ways bench={bench} choose={(way) => set({ way })} />
     </>
   );

@@ -58,6 +58,28 @@ export function CallItThat({ bench, set }: { bench: BenchMix; set: (change: Part
   );
 }
 
+/** Too much to be put right where it is, and enough room elsewhere: poured over, nothing of it is lost. */
+export function BiggerVessel({
+  bench,
+  set,
+}: {
+  bench: BenchMix;
+  set: (change: Partial<BenchDraft>) => void;
+}) {
+  const { shop } = useSession();
+  const { bigger } = bench;
+  if (!bigger) return null;
+  return (
+    <Button bay className="leading-tight" onClick={() => set({ vesselId: bigger.vessel.id, way: 'grow' })}>
+      {t(
+        'Pour it over into {0}: it becomes {1}, nothing is lost',
+        bigger.vessel.name,
+        formatVolume(bigger.ul, shop.units),
+      )}
+    </Button>
+  );
+}
+
 /** What was made, how sure that is, and where it stands. */
 export function WhatYouMade({ bench }: { bench: BenchMix }) {
   const { made } = bench;

@@ -128,7 +128,7 @@ describe('the Bench', () => {
     ['product that is no amount', { mode: 'have', haveText: 'a bit' }, 'have', 'volume.noNumber'],
     [
       'a leftover over the vessel',
-      { mode: 'left', leftText: '790', leftStrengthText: '1:12' },
+      { mode: 'left', leftText: '890', leftStrengthText: '1:12' },
       'left',
       'leftover.overVessel',
     ],
@@ -246,6 +246,42 @@ describe('the questions', () => {
     const bench = exact({ mode: 'made', inProductText: '20', inWaterText: '380' });
     expect(bench.made?.fraction).toBeCloseTo(0.05, 12);
     expect(amounts(bench)).toEqual({ off: 0, water: 0, product: 11_667 });
+  });
+
+  it('over-poured, it is offered to be poured over into a vessel with room, the smallest, and grows there', () => {
+    const middle: Vessel = {
+      ...vessel,
+      id: 5,
+      name: 'Sprayer',
+      brimfulUl: 2_000_000,
+      fillLimitUl: 1_500_000,
+    };
+    const full = { ...middle, id: 6, holds: { productId: 9, productName: 'Other' } as Vessel['holds'] };
+    const room = { ...equipment, vessels: [...equipment.vessels, big, middle, full] };
+    const asked = {
+      ...EMPTY_DRAFT,
+      productId: 1,
+      vesselId: 1,
+      strengthText: '1:12',
+      measure: 'free',
+      mode: 'wrong' as const,
+      inProductText: '90',
+      inWaterText: '660',
+    };
+    const bench = benchMix(asked, room);
+    expect(bench.bigger).toMatchObject({ vessel: { id: 5 }, ul: 1_170_000 });
+    expect(amounts(bench)?.off).toBeGreaterThan(0);
+    const there = benchMix({ ...asked, vesselId: 5, way: 'grow' }, room);
+    expect(amounts(there)).toEqual({ off: 0, water: 420_000, product: 0 });
+    expect(there.bigger).toBeNull();
+    expect(benchMix(asked, { ...equipment, vessels: [vessel] }).bigger).toBeNull();
+  });
+
+  it('poured past the fill limit, part of it goes off first', () => {
+    const bench = exact({ mode: 'made', containerId: 3, inProductText: '60', inWaterText: '720' });
+    expect(bench.refusals).toEqual({});
+    expect(bench.plan?.how).toBe('pourOffFirst');
+    expect(amounts(bench)).toEqual({ off: 30_000, water: 0, product: 0 });
   });
 
   it('tells what to do in order, suds and guards counted', () => {

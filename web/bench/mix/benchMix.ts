@@ -5,6 +5,7 @@ import { mayGoIn, mayMixIt } from '#core/booking/mayFill.ts';
 import { type PourFacts, type PourStart, planPour, resolveStart } from '#core/booking/resolvePour.ts';
 import { panelFraction } from '#core/delivery/draw.ts';
 import type { Contents } from '#core/mixing/contents.ts';
+import { grownUl } from '#core/mixing/correct.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import { withOwnCap } from '#core/mixing/ownCap.ts';
 import { asMeasured, type PourPlan } from '#core/mixing/planPour.ts';
@@ -28,7 +29,7 @@ import { bottleOf, fractionIn, otherOf, readStrength } from './benchStrength.ts'
 import { type Many, totalOf } from './benchTotal.ts';
 import type { Equipment } from './equipment.ts';
 import { type LadderMark, ladderMarksOf } from './ladderMarks.ts';
-import { fillFacts, mixFacts, offeredVessel } from './offered.ts';
+import { biggerVessel, fillFacts, mixFacts, offeredVessel } from './offered.ts';
 
 type Fields =
   | 'product'
@@ -72,6 +73,8 @@ export type BenchMix = {
   measuring: BenchMeasuring | null;
   /** What is in there already, where that is the question. */
   made: Made | null;
+  /** Where it could be put right with nothing poured off, and how much of it there would be then. */
+  bigger: { vessel: Vessel; ul: number } | null;
   /** The other reading of the same label, with the product it would take. */
   other: { strength: Strength; productUl: number } | null;
   limits: BenchLimits | null;
@@ -174,6 +177,7 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
     totalUl: null,
     measuring: null,
     made: null,
+    bigger: null,
     other: null,
     many: null,
     shortUl: 0,
@@ -188,6 +192,7 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
   const poured = start.body.kind === 'poured' ? start.contents : null;
   const band = limits?.band?.basis === 'panel' && rig ? null : (limits?.band ?? null);
   const made = poured && madeOf(poured, fraction, band, room);
+  const bigger = poured && biggerFor(poured, { fraction, vessel, product, made }, equipment);
   const total = totalOf({
     draft,
     vessel,
@@ -205,7 +210,7 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
   const planned = planPour({ ...request, contents: start.contents }, fill);
   if (!planned.ok) {
     refusals[fieldOf(planned, draft)] = planned;
-    return { ...empty, made, many: total.value.many };
+    return { ...empty, made, bigger, many: total.value.many };
   }
   const ways = planned.value;
   const way = ways.find((w) => w.how === draft.way) ?? ways[0] ?? null;
@@ -232,6 +237,7 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
     many: total.value.many,
     measuring,
     made,
+    bigger,
     shortUl,
     rest,
     next,
@@ -287,6 +293,21 @@ function madeOf(contents: Contents, meant: Fraction, band: Band | null, limits: 
     meant,
     band: band ?? undefined,
     roomUl: limits.fillLimitUl,
+    brimUl: limits.brimfulUl,
   });
   return made.ok ? made.value : null;
+}
+
+/** A larger vessel for what was poured, where putting it right in its own costs some of it. */
+function biggerFor(
+  poured: Contents,
+  of: { fraction: Fraction; vessel: Vessel; product: Product; made: Made | null },
+  equipment: Equipment,
+): BenchMix['bigger'] {
+  const { fraction, vessel, product, made } = of;
+  if (made?.ways.every((w) => w.how !== 'pourOffFirst')) return null;
+  const ul = grownUl(poured, fraction);
+  if (ul <= limitsOf(vessel).fillLimitUl) return null;
+  const found = biggerVessel(vessel, product, ul, equipment);
+  return found && { vessel: found, ul };
 }

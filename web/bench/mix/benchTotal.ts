@@ -52,7 +52,10 @@ export function totalOf(asked: TotalAsked): Outcome<Total> {
     case 'left':
       return one(asTyped(draft.makeText, vessel, limits, shop));
     default:
-      return one(accept(contents ? microlitres(volumeUl(contents)) : limits.fillLimitUl));
+      // What was poured past the fill limit is there all the same: part of it goes off first.
+      return one(
+        accept(contents ? microlitres(Math.min(volumeUl(contents), limits.fillLimitUl)) : limits.fillLimitUl),
+      );
   }
 }
 

@@ -43,19 +43,18 @@ function isKeptFor({ role }: Vessel, { uses }: Product): boolean {
   return role !== 'rinse' && !(role === 'wash' && wheels);
 }
 
+const suits = (vessel: Vessel, product: Product): boolean =>
+  (deliveryOf(vessel.kind) === null) === (product.state === 'hyper') &&
+  isKeptFor(vessel, product) &&
+  suitsVessel({ ...product.record, name: product.name }, vessel).ok;
+
 type OfferedFrom = { vessels: readonly Vessel[]; products: readonly Product[] };
 
 /** The vessel to start with where nobody has chosen one; null where none that suits is free. */
 export function offeredVessel(product: Product | null, { vessels, products }: OfferedFrom): Vessel | null {
   if (!product) return vessels.find((v) => v.holds === null) ?? vessels[0] ?? null;
   const meets = (v: Vessel) => meeting(product, v, products).ok;
-  const keeps = (v: Vessel) => deliveryOf(v.kind) === null;
-  const suited = vessels.filter(
-    (v) =>
-      keeps(v) === (product.state === 'hyper') &&
-      isKeptFor(v, product) &&
-      suitsVessel({ ...product.record, name: product.name }, v).ok,
-  );
+  const suited = vessels.filter((v) => suits(v, product));
   // A shop that has nothing it suits is offered what there is; one that has is never offered a bucket for a bottle's mix.
   return offerVessel(suited.length > 0 ? suited : vessels, product.id, meets);
 }
@@ -75,4 +74,28 @@ export function offeredFor(
   const free = meant.holds === null || meant.holds.productId === product.id;
   if (free && meets(meant)) return meant;
   return offerVessel(alike, product.id, meets) ?? meant;
+}
+
+/**
+ * The smallest empty vessel a mix can be poured over into, where there is more of it than its own may hold. What a cannon
+ * holds is as strong as that cannon needs it: it is poured into no other.
+ *
+ * @param ul how much it comes to
+ */
+export function biggerVessel(
+  here: Vessel,
+  product: Product,
+  ul: number,
+  { vessels, products }: OfferedFrom,
+): Vessel | null {
+  if (isSuction(here.kind)) return null;
+  const room = (v: Vessel) => limitsOf(v).fillLimitUl;
+  // What puts it on as its own vessel does suits as well as that one.
+  const alike = (v: Vessel) => deliveryOf(v.kind) === deliveryOf(here.kind) && isKeptFor(v, product);
+  return (
+    vessels
+      .filter((v) => v.id !== here.id && v.holds === null && !isSuction(v.kind) && room(v) >= ul)
+      .filter((v) => (alike(v) || suits(v, product)) && meeting(product, v, products).ok)
+      .sort((a, b) => room(a) - room(b))[0] ?? null
+  );
 }
