@@ -227,7 +227,7 @@ function StockDrawn({ mix: { vessel, plan, chosen } }: { mix: DiluteStockMix }) 
       measure={
         <Filled
           of={part?.measure}
-          layers={part ? [{ ul: part.lastUl, of: 'product' }] : []}
+          layers={part ? [{ ul: part.lastUl, of: 'mix' }] : []}
           align="left"
           marks={part ? [mark(part.lastUl, 'product')] : []}
           label={part?.measure.name ?? ''}

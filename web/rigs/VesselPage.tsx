@@ -81,7 +81,7 @@ function VesselFigure({ vessel }: { vessel: Vessel }) {
       <EquipmentDrawing
         outline={VESSEL_OUTLINES[vessel.kind]}
         brimfulUl={vessel.brimfulUl}
-        layers={holds ? [{ ul: holds.ul, of: 'product' }] : []}
+        layers={holds ? [{ ul: holds.ul, of: holds.productUl === holds.ul ? 'product' : 'mix' }] : []}
         units={shop.units}
         height={320}
         width={320}
