@@ -1,7 +1,7 @@
 import type { RequestHandler } from 'express';
 import { reach, type Schema, ValidationError } from 'yup';
 import { remedyIn, sentenceOf } from '#contract/faults.ts';
-import type { BodySchema } from '#contract/fields.ts';
+import { type BodySchema, isDay } from '#contract/fields.ts';
 import type { FieldError } from '#contract/problem.ts';
 import { en } from '#contract/words/en.ts';
 import { say } from '#contract/words/words.ts';
@@ -103,4 +103,16 @@ export function wholeNumber(text: unknown, what: string): number {
   if (typeof text === 'string' && /^[1-9]\d{0,9}$/.test(text) && Number(text) <= 2_147_483_647)
     return Number(text);
   throw missing(what);
+}
+
+/**
+ * A day of the shop's out of a query; null where none is asked for.
+ *
+ * @throws HttpProblem naming it where it is none
+ */
+export function dayIn(query: Record<string, unknown>, name: string): string | null {
+  const text = query[name];
+  if (text === undefined) return null;
+  if (typeof text === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(text) && isDay(text)) return text;
+  throw problem(400, 'filter.unreadable', { name });
 }

@@ -1,7 +1,6 @@
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import { csvLines, csvOf } from '#contract/csv.ts';
-import { isDay } from '#contract/fields.ts';
 import {
   type KindTotal,
   type LedgerLine,
@@ -15,7 +14,7 @@ import type { AppContext } from '../../appContext.ts';
 import type { Queryable } from '../../db/books.ts';
 import { utc } from '../../db/utc.ts';
 import { problem } from '../../http/problems.ts';
-import { wholeNumber } from '../../http/readRequest.ts';
+import { dayIn, wholeNumber } from '../../http/readRequest.ts';
 import { shopOf } from '../../shop/queries.ts';
 import { movedAt } from './history.ts';
 import { sums } from './sums.ts';
@@ -109,17 +108,9 @@ const fileRow = (r: LedgerLine, currency: string) => [
   r.reversedBy,
 ];
 
-const DAY = /^\d{4}-\d{2}-\d{2}$/;
-
 /** @throws HttpProblem naming what is not readable */
 function filterOf(query: Record<string, unknown>): MovementFilter {
   const id = (name: string) => (query[name] === undefined ? null : wholeNumber(query[name], name));
-  const day = (name: string): string | null => {
-    const text = query[name];
-    if (text === undefined) return null;
-    if (typeof text === 'string' && DAY.test(text) && isDay(text)) return text;
-    throw problem(400, 'filter.unreadable', { name });
-  };
   const kind = MOVEMENT_KINDS.find((k) => k === query.kind) ?? null;
   if (query.kind !== undefined && !kind)
     throw problem(400, 'filter.unreadable', { name: 'kind', choices: MOVEMENT_KINDS });
@@ -128,8 +119,8 @@ function filterOf(query: Record<string, unknown>): MovementFilter {
     productId: id('product'),
     placeId: id('place'),
     kind,
-    from: day('from'),
-    to: day('to'),
+    from: dayIn(query, 'from'),
+    to: dayIn(query, 'to'),
   };
 }
 

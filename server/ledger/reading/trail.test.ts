@@ -47,6 +47,19 @@ describe('the trail', () => {
     expect(new Set(everything).size).toBe(everything.length);
     expect(everything.filter((id) => crew.includes(id)).length).toBe(crew.length);
     expect((await everyPage('kind=found')).length).toBeGreaterThan(0);
+    // By the shop's days, both ends counted in.
+    const dayOf = (at: Date) => at.toISOString().slice(0, 10);
+    const yesterday = dayOf(shop.now);
+    shop.now = new Date(shop.now.getTime() + 86_400_000);
+    await hester('post', `/api/people/${noor}/sign-offs`, { productId: 10, given: true, until: null });
+    const today = dayOf(shop.now);
+    const ofToday = await everyPage(`from=${today}&to=${today}`);
+    expect(ofToday.length).toBeGreaterThan(0);
+    expect([...(await everyPage(`to=${yesterday}`))].sort()).toEqual([...everything].sort());
+    expect((await everyPage(`from=${yesterday}`)).sort()).toEqual([...everything, ...ofToday].sort());
+    expect(await everyPage(`from=${yesterday}&to=${yesterday}&kind=crew`)).toEqual(crew);
+    for (const bad of ['from=soon', 'to=2026-02-31'])
+      expect((await hester('get', `/api/trail?${bad}`)).body.code).toBe('filter.unreadable');
     for (const bad of ['1', '2026-05-04T08:00:00Z', 'x,y', '2026-05-04T99:00:00Z,m1']) {
       expect((await hester('get', `/api/trail?before=${bad}`)).status).toBe(400);
     }

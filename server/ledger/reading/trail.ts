@@ -4,7 +4,7 @@ import type { AppContext } from '../../appContext.ts';
 import type { Queryable } from '../../db/books.ts';
 import { utc } from '../../db/utc.ts';
 import { problem } from '../../http/problems.ts';
-import { wholeNumber } from '../../http/readRequest.ts';
+import { dayIn, wholeNumber } from '../../http/readRequest.ts';
 import { only } from '../../http/signedIn.ts';
 
 const PAGE = 100;
@@ -28,6 +28,8 @@ export function trailRoutes(context: AppContext): Router {
       before: cursor ? { at: cursor[1] ?? '', id: cursor[2] ?? '' } : null,
       kinds,
       personId: person === undefined ? null : wholeNumber(person, 'person'),
+      from: dayIn(req.query, 'from'),
+      to: dayIn(req.query, 'to'),
     });
     const shown = rows.slice(0, PAGE);
     res.json({
@@ -44,20 +46,25 @@ function endOf(shown: readonly TrailLine[]): string | null {
   return last ? `${last.at},${last.id}` : null;
 }
 
-/** Those of the kinds asked for, after the last page. */
-const PAGE_OF = `x.kind = ANY($2) AND ($1::timestamptz IS NULL OR (x.at, x.id) < ($1, $5)) ORDER BY x.at DESC, x.id DESC LIMIT $4`;
+const ZONE = '(SELECT zone FROM shop)';
+
+/** Those of the kinds asked for, of the shop's days asked for, after the last page. */
+const PAGE_OF = `x.kind = ANY($2) AND ($6::date IS NULL OR x.at >= $6::date::timestamp AT TIME ZONE ${ZONE})
+  AND ($7::date IS NULL OR x.at < ($7::date + 1)::timestamp AT TIME ZONE ${ZONE}) AND ($1::timestamptz IS NULL OR (x.at, x.id) < ($1, $5)) ORDER BY x.at DESC, x.id DESC LIMIT $4`;
 
 type TrailQuestion = {
   before: { at: string; id: string } | null;
   kinds: readonly TrailKind[];
   personId: number | null;
+  from: string | null;
+  to: string | null;
 };
 
 /**
  * Three kinds of things with a name each; every part is filtered, and read from its own end no further than a page. What
  * has the same time goes by its id, everywhere alike.
  */
-function trail(db: Queryable, { before, kinds, personId }: TrailQuestion): Promise<TrailLine[]> {
+function trail(db: Queryable, { before, kinds, personId, from, to }: TrailQuestion): Promise<TrailLine[]> {
   return db.rows(
     `SELECT t.id, t.kind, ${utc('t.at')} AS at, CASE WHEN t.happened < t.at - interval '1 minute' THEN ${utc('t.happened')} END AS "happenedAt",
        w.name AS by, o.name AS about, p.name AS "productName", c.id AS "containerId", c.code AS "containerCode", t.movement_kind AS "movementKind",
@@ -96,6 +103,6 @@ function trail(db: Queryable, { before, kinds, personId }: TrailQuestion): Promi
      ) t JOIN person w ON w.id = t.by_person LEFT JOIN person o ON o.id = t.about_person LEFT JOIN product p ON p.id = t.product_id
      LEFT JOIN container c ON c.id = t.container_id LEFT JOIN person g ON g.id = t.given_by
      ORDER BY t.at DESC, t.id DESC LIMIT $4`,
-    [before?.at ?? null, kinds, personId, PAGE + 1, before?.id ?? null],
+    [before?.at ?? null, kinds, personId, PAGE + 1, before?.id ?? null, from, to],
   );
 }

@@ -1,5 +1,5 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { COUNT_REASON_NAMES, type CountReason } from '#contract/counts.ts';
 import type { OverrideRule } from '#contract/people.ts';
 import { type PersonEventKind, TRAIL_KIND_NAMES, TRAIL_KINDS, type TrailLine } from '#contract/trail.ts';
@@ -15,17 +15,16 @@ import { ListField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { amendedInWords, reasonInWords } from './movementWords.ts';
+import { DAYS, DayFields, useWhich } from './which.tsx';
 
 const ANY = 'any';
 
 /** What was allowed, corrected, found, lost or entered late, with who and why: one readable page, day by day. */
 export default function Trail() {
   const { shop } = useSession();
-  const [params, setParams] = useSearchParams();
+  const which = useWhich(['person', 'kind', ...DAYS]);
+  const { asked, set } = which;
   const { data: people = [] } = useQuery(peopleQuery);
-  const asked = new URLSearchParams(
-    ['person', 'kind'].flatMap((f) => (params.get(f) ? [[f, params.get(f) as string]] : [])),
-  );
   const filter = asked.toString();
   const pages = useInfiniteQuery({
     queryKey: ['trail', filter],
@@ -33,12 +32,6 @@ export default function Trail() {
     initialPageParam: null as string | null,
     getNextPageParam: (last) => last.next,
   });
-  const set = (name: string, value: string) => {
-    const next = new URLSearchParams(asked);
-    if (value === ANY) next.delete(name);
-    else next.set(name, value);
-    setParams(next, { replace: true });
-  };
   const rows = pages.data?.pages.flatMap((p) => p.rows) ?? [];
   const days = new Map<string, TrailLine[]>();
   for (const row of rows) {
@@ -48,7 +41,7 @@ export default function Trail() {
   return (
     <Page title={t('Trail')}>
       <div className="max-w-5xl">
-        <section aria-label={t('Which')} className="no-print mb-5 grid max-w-2xl gap-3 sm:grid-cols-2">
+        <section aria-label={t('Which')} className="no-print mb-5 grid gap-3 sm:grid-cols-2 lg:grid-cols-5">
           <ListField
             label={t('Who')}
             value={asked.get('person') ?? ANY}
@@ -67,6 +60,7 @@ export default function Trail() {
             ]}
             onChange={(value) => set('kind', value)}
           />
+          <DayFields {...which} />
         </section>
         {pages.error && <Refusal problem={pages.error} />}
         {pages.data && rows.length === 0 && (

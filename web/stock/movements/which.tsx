@@ -51,12 +51,21 @@ export function without(asked: URLSearchParams, name: string): string {
 
 /** A field for each of them, and for the days. */
 export function WhichFields({ names, ...which }: AskedWhich & { names: readonly Which[] }) {
-  const { asked, set } = which;
   return (
     <>
       {names.map((name) => (
         <WhichField key={name} name={name} {...which} />
       ))}
+      <DayFields {...which} />
+    </>
+  );
+}
+
+/** A stretch of days: a usual one, or from and to. */
+export function DayFields(which: AskedWhich) {
+  const { asked, set } = which;
+  return (
+    <>
       <PeriodField {...which} />
       {DAYS.map((name) => (
         <TypedField
