@@ -134,6 +134,29 @@ export const MOVEMENT_KINDS = [
   'amend',
   'reversal',
 ] as const satisfies MovementKind[];
+/** What happened, in a word. */
+export const MOVEMENT_KIND_NAMES: Record<MovementKind, string> = {
+  receive: 'Received',
+  open: 'Opened',
+  pour: 'Poured',
+  decant: 'Decanted',
+  transfer: 'Moved',
+  count: 'Counted',
+  waste: 'Wasted',
+  return: 'Returned',
+  found: 'Found',
+  amend: 'Receipt put right',
+  reversal: 'Taken back',
+};
+/** Why, where the program says it itself. */
+export const MOVEMENT_REASON_NAMES: Readonly<Record<string, string>> = {
+  ...WASTE_REASON_NAMES,
+  inTheJug: 'more was in it than the books said',
+  late: 'booked later',
+  lost: 'missing',
+  used: 'used',
+  rinsedOut: 'rinsed out',
+};
 export type MovementFilter = {
   personId: number | null;
   productId: number | null;

@@ -81,9 +81,11 @@ describe('the ledger as a list', () => {
     expect(answer.headers['content-type']).toContain('text/csv');
     const [head, first] = answer.text.replace('\uFEFF', '').split('\r\n');
     expect(head).toBe(
-      'Movement,When,Kind,Who,Product,Container,Batch,Place,ml,"Found, ml",Cost,Why,Note,Taken back by',
+      'Movement,"When, Europe/London",Kind,Who,Product,Container,Batch,Place,ml,"Found, ml",Cost,Why,Note,Taken back by',
     );
-    expect(first).toContain('waste,Odo Marsh,Lime Kiln Foam,P-1,,Bench,-250,0,1.2,spilt,"\'=SUM(A1)",');
+    // In the shop's own time, and in words.
+    expect(first).toMatch(/^\d+,2026-05-0\d \d\d:\d\d,Wasted,/);
+    expect(first).toContain('Wasted,Odo Marsh,Lime Kiln Foam,P-1,,Bench,-250,0,1.2,spilt,"\'=SUM(A1)",');
     expect(csvOf(['a'], [['one, "two"'], [null], [-3], ['+1']])).toBe(
       '\uFEFFa\r\n"one, ""two"""\r\n\r\n-3\r\n"\'+1"\r\n',
     );

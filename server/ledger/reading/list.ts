@@ -1,11 +1,15 @@
 import { pipeline } from 'node:stream/promises';
+import { TZDate } from '@date-fns/tz';
+import { lightFormat } from 'date-fns';
 import { Router } from 'express';
 import { csvLines, csvOf } from '#contract/csv.ts';
 import {
   type KindTotal,
   type LedgerLine,
   type LedgerPage,
+  MOVEMENT_KIND_NAMES,
   MOVEMENT_KINDS,
+  MOVEMENT_REASON_NAMES,
   type MovementFilter,
   SUMMED_BY,
 } from '#contract/stock.ts';
@@ -45,8 +49,8 @@ export function ledgerRoutes(context: AppContext): Router {
   });
   routes.get('/ledger.csv', async (req, res) => {
     const filter = filterOf(req.query);
-    const currency = (await shopOf(context.books))?.currency ?? 'EUR';
-    const file = ledgerCsv(context.books, filter, currency);
+    const { currency = 'EUR', zone = 'UTC' } = (await shopOf(context.books)) ?? {};
+    const file = ledgerCsv(context.books, filter, { currency, zone });
     // What can't be answered is said before the first line of the file is on its way.
     const first = await file.next();
     res.type('text/csv').set('Content-Disposition', 'attachment; filename="movements.csv"');
@@ -62,9 +66,10 @@ export function ledgerRoutes(context: AppContext): Router {
   return routes;
 }
 
-const HEAD = [
+/** @param zone whose time its times are in */
+const headOf = (zone: string) => [
   'Movement',
-  'When',
+  `When, ${zone}`,
   'Kind',
   'Who',
   'Product',
@@ -80,21 +85,23 @@ const HEAD = [
 ];
 
 /** All movements of a filter as a file, some at a time: whoever works at the same moment waits for none of it. */
-async function* ledgerCsv(db: Queryable, filter: MovementFilter, currency: string): AsyncGenerator<string> {
+async function* ledgerCsv(db: Queryable, filter: MovementFilter, shop: InFile): AsyncGenerator<string> {
   let before = LATEST;
-  for (let head = csvOf(HEAD, []); ; head = '') {
+  for (let head = csvOf(headOf(shop.zone), []); ; head = '') {
     const rows = await lines(db, filter, before, AT_ONCE_IN_A_FILE);
-    yield head + csvLines(rows.map((r) => fileRow(r, currency)));
+    yield head + csvLines(rows.map((r) => fileRow(r, shop)));
     const last = rows.at(-1);
     if (!last || rows.length < AT_ONCE_IN_A_FILE) return;
     before = last.id;
   }
 }
 
-const fileRow = (r: LedgerLine, currency: string) => [
+type InFile = { currency: string; zone: string };
+
+const fileRow = (r: LedgerLine, { currency, zone }: InFile) => [
   r.id,
-  r.at,
-  r.kind,
+  lightFormat(new TZDate(r.at, zone), 'yyyy-MM-dd HH:mm'),
+  MOVEMENT_KIND_NAMES[r.kind],
   r.personName,
   r.productName,
   r.containerCode,
@@ -103,7 +110,7 @@ const fileRow = (r: LedgerLine, currency: string) => [
   r.ul / 1_000,
   r.foundUl / 1_000,
   majorOf(r.minor, currency),
-  r.reason,
+  r.reason && (MOVEMENT_REASON_NAMES[r.reason] ?? r.reason),
   r.note,
   r.reversedBy,
 ];

@@ -51,6 +51,8 @@ describe('the trail', () => {
     const dayOf = (at: Date) => at.toISOString().slice(0, 10);
     const yesterday = dayOf(shop.now);
     shop.now = new Date(shop.now.getTime() + 86_400_000);
+    // A session does not last a day.
+    hester = await shop.signIn('Hester Quill');
     await hester('post', `/api/people/${noor}/sign-offs`, { productId: 10, given: true, until: null });
     const today = dayOf(shop.now);
     const ofToday = await everyPage(`from=${today}&to=${today}`);

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import type { Container } from '#contract/equipment.ts';
 import type { Movement } from '#contract/ledger.ts';
 import type { Shop } from '#contract/shop.ts';
+import { MOVEMENT_KIND_NAMES } from '#contract/stock.ts';
 import { mayTakeBack } from '#core/stock/takeBack.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../../lib/api.ts';
@@ -18,7 +19,7 @@ import { shopDay, timeOfDay } from '../../ui/dates.ts';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { Table } from '../../ui/Table.tsx';
 import type { TableColumn } from '../../ui/tableColumn.ts';
-import { amendedInWords, KIND_NAMES, reasonInWords } from '../movements/movementWords.ts';
+import { amendedInWords, reasonInWords } from '../movements/movementWords.ts';
 import { CorrectPour } from './CorrectPour.tsx';
 
 /** Everything that ever happened to a container, newest first, each line with a name. */
@@ -96,7 +97,11 @@ function columnsOf(shop: Shop, acts: (movement: Movement) => ReactNode): TableCo
         </span>
       ),
     }),
-    { name: t('What'), value: ({ kind }) => KIND_NAMES()[kind], show: (m) => <What movement={m} /> },
+    {
+      name: t('What'),
+      value: ({ kind }) => t(MOVEMENT_KIND_NAMES[kind]),
+      show: (m) => <What movement={m} />,
+    },
     { name: t('Who'), desk: true, value: ({ personName }) => personName },
     volumeColumn(t('Change'), shop, ({ changeUl }) => changeUl, {
       show: ({ changeUl, reversedBy }) => (
@@ -113,7 +118,7 @@ function What({ movement }: { movement: Movement }) {
   const { otherCode, toPlace, reason, note } = movement;
   return (
     <>
-      {KIND_NAMES()[kind]}
+      {t(MOVEMENT_KIND_NAMES[kind])}
       {vesselName && ` ${movement.reverses ? t('from') : t('into')} ${vesselName}`}
       {batchCode && <span className="reading whitespace-nowrap"> {batchCode}</span>}
       {otherCode && (

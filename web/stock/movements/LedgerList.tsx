@@ -1,6 +1,7 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { KindTotal } from '#contract/stock.ts';
+import { MOVEMENT_KIND_NAMES } from '#contract/stock.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../../lib/session.tsx';
@@ -12,7 +13,7 @@ import { Page } from '../../ui/Page.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { useGo } from '../../ui/useGo.ts';
 import { ledgerColumns } from './ledgerColumns.tsx';
-import { KIND_NAMES } from './movementWords.ts';
+
 import { DAYS, Sums, useWhich, WHICH, WhichFields, without } from './which.tsx';
 
 /** Every movement there is, by whom, of what, where and when, with what it comes to; printed and as a file. */
@@ -70,7 +71,7 @@ function Totals({ totals, alike }: { totals: KindTotal[]; alike: boolean }) {
   const moved = totals.filter(({ ul }) => ul > 0);
   if (moved.length === 0) return null;
   const sums = moved.map(({ kind, ul, n, minor }) => ({
-    name: KIND_NAMES()[kind],
+    name: t(MOVEMENT_KIND_NAMES[kind]),
     much: alike ? formatVolume(ul, shop.units) : minor > 0 ? formatMoney(minor, shop.currency) : '',
     more: t(
       'in {0} {1}{2}',

@@ -1,6 +1,12 @@
 import { Link, useParams } from 'react-router';
 import type { Shop } from '#contract/shop.ts';
-import { type Recall, type RecallLine, WASTE_REASON_NAMES, type WasteReason } from '#contract/stock.ts';
+import {
+  MOVEMENT_KIND_NAMES,
+  type Recall,
+  type RecallLine,
+  WASTE_REASON_NAMES,
+  type WasteReason,
+} from '#contract/stock.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
@@ -14,7 +20,6 @@ import { Page } from '../../ui/Page.tsx';
 import { Table } from '../../ui/Table.tsx';
 import type { TableColumn } from '../../ui/tableColumn.ts';
 import { HoldLot } from './HoldLot.tsx';
-import { KIND_NAMES } from './movementWords.ts';
 
 RecallPage.needs = (({ params: { lot = '' } }) => [recallQuery(lot)]) satisfies Needs;
 
@@ -94,7 +99,11 @@ export default function RecallPage() {
 function lineColumns(shop: Shop): TableColumn<RecallLine>[] {
   return [
     whenColumn(shop, (line) => line.at),
-    { name: t('What'), value: (line) => KIND_NAMES()[line.kind], show: (line) => <What line={line} /> },
+    {
+      name: t('What'),
+      value: (line) => t(MOVEMENT_KIND_NAMES[line.kind]),
+      show: (line) => <What line={line} />,
+    },
     { name: t('Who'), value: (line) => line.personName },
     codeColumn(
       t('From'),
@@ -121,7 +130,7 @@ function What({ line }: { line: RecallLine }) {
   const { kind, batchCode, vesselName, otherCode, reason, note, ul } = line;
   return (
     <>
-      {KIND_NAMES()[kind]}
+      {t(MOVEMENT_KIND_NAMES[kind])}
       {batchCode && (
         <>
           {` ${t('into')} `}

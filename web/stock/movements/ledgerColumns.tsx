@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import type { Shop } from '#contract/shop.ts';
 import type { LedgerLine } from '#contract/stock.ts';
+import { MOVEMENT_KIND_NAMES } from '#contract/stock.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { t } from '../../lib/speech.ts';
@@ -14,7 +15,7 @@ import {
 } from '../../ui/columns.tsx';
 import { shopDay, timeOfDay } from '../../ui/dates.ts';
 import type { TableColumn } from '../../ui/tableColumn.ts';
-import { KIND_NAMES, reasonInWords } from './movementWords.ts';
+import { reasonInWords } from './movementWords.ts';
 
 const live = (rows: LedgerLine[]) => rows.filter((r) => r.reversedBy === null && r.kind !== 'reversal');
 
@@ -29,7 +30,7 @@ export function ledgerColumns(shop: Shop): TableColumn<LedgerLine>[] {
       name: t('What'),
       wide: 2.4,
       groups: true,
-      value: (r) => KIND_NAMES()[r.kind],
+      value: (r) => t(MOVEMENT_KIND_NAMES[r.kind]),
       show: (r) => <What line={r} shop={shop} />,
     },
     { id: 'who', name: t('Who'), wide: 1.2, groups: true, value: (r) => r.personName },
@@ -70,7 +71,7 @@ export function ledgerColumns(shop: Shop): TableColumn<LedgerLine>[] {
 function What({ line, shop }: { line: LedgerLine; shop: Shop }) {
   return (
     <span>
-      {KIND_NAMES()[line.kind]}
+      {t(MOVEMENT_KIND_NAMES[line.kind])}
       {line.batchCode && (
         <>
           {line.kind === 'pour' ? ` ${t('into')} ` : ' '}

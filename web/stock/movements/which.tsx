@@ -1,5 +1,5 @@
 import { useSearchParams } from 'react-router';
-import { MOVEMENT_KINDS } from '#contract/stock.ts';
+import { MOVEMENT_KIND_NAMES, MOVEMENT_KINDS } from '#contract/stock.ts';
 import { useSession } from '../../lib/session.tsx';
 import { shopNow } from '../../lib/shopNow.ts';
 import { t } from '../../lib/speech.ts';
@@ -8,7 +8,6 @@ import { useQuery } from '../../state/useQuery.ts';
 import { dayOf } from '../../ui/dates.ts';
 import { ListField, TypedField } from '../../ui/Labelled.tsx';
 import { PERIOD_WORDS, PERIODS, type PeriodName, periodNamed, periodOf } from '../../ui/periods.ts';
-import { KIND_NAMES } from './movementWords.ts';
 
 /** What movements may be asked for by; they stand in the address under these names. */
 export const WHICH = ['person', 'product', 'place', 'kind'] as const;
@@ -84,7 +83,7 @@ function WhichField({ name, asked, set }: AskedWhich & { name: Which }) {
   const { data: people = [] } = useQuery(peopleQuery);
   const { data: products = [] } = useQuery(productsQuery);
   const { data: places = [] } = useQuery(placesQuery);
-  const kinds = MOVEMENT_KINDS.map((id) => ({ id, name: KIND_NAMES()[id] }));
+  const kinds = MOVEMENT_KINDS.map((id) => ({ id, name: t(MOVEMENT_KIND_NAMES[id]) }));
   const LISTS: Record<Which, [string, string, readonly { id: number | string; name: string }[]]> = {
     person: [t('Who'), t('everyone'), people],
     product: [t('Product'), t('every product'), products],
