@@ -16,6 +16,23 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'metric units': 'unidades métricas',
+  Scan: 'Escanear',
+  'Scan a label': 'Escanear una etiqueta',
+  'What the camera sees': 'Lo que ve la cámara',
+  'That code is none of this shop’s.': 'Ese código no es de este taller.',
+  'Hold the code of a label in front of the camera.': 'Ponga el código de una etiqueta ante la cámara.',
+  'No camera: this page came over plain HTTP, where browsers give none.':
+    'Sin cámara: esta página llegó por HTTP sin cifrar, donde los navegadores no la dan.',
+  'Use a scanner that types, or type the code. Over HTTPS, or on the shop’s own machine, the camera works.':
+    'Use un lector que teclea, o escriba el código. Por HTTPS, o en la máquina del taller, la cámara funciona.',
+  'This device has no camera.': 'Este dispositivo no tiene cámara.',
+  'Use a scanner that types, or type the code.': 'Use un lector que teclea, o escriba el código.',
+  'The camera was refused.': 'La cámara fue denegada.',
+  'Allow it for this address in the browser, or type the code.':
+    'Permítala para esta dirección en el navegador, o escriba el código.',
+  'The camera can’t be started.': 'La cámara no arranca.',
+  'Close what else uses it, or type the code.': 'Cierre lo que la esté usando, o escriba el código.',
   'Pour it over into {0}: it becomes {1}, nothing is lost': 'Páselo a {0}: serán {1}, no se pierde nada',
   'Its label speaks of a bucket, not of this: type how strong':
     'Su etiqueta habla de un cubo, no de esto: escriba la dosis',

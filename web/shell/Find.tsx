@@ -1,3 +1,4 @@
+import { ScanLine } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { atLeast, type Role } from '#contract/roles.ts';
@@ -11,9 +12,12 @@ import {
   recipesQuery,
   vesselsQuery,
 } from '../state/queries.ts';
+import { announceScan } from '../state/scanner.ts';
 import { useQuery } from '../state/useQuery.ts';
+import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { TextInput } from '../ui/Field.tsx';
+import { CameraScan } from './CameraScan.tsx';
 import { PLACES } from './places.ts';
 
 const MOST = 12;
@@ -29,12 +33,17 @@ const PAGES: () => { path: string; name: string; needed: Role }[] = () => [
   { path: '/stock/import', name: t('From a spreadsheet'), needed: 'lead' },
 ];
 
-/** Finds anything by name or code and goes there. */
-export default function Find({ close }: { close: () => void }) {
+/**
+ * Finds anything by name, code or label and goes there.
+ *
+ * @param scan opened with the camera on
+ */
+export default function Find({ close, scan = false }: { close: () => void; scan?: boolean }) {
   const navigate = useNavigate();
   const { who } = useSession();
   const [wanted, setWanted] = useState('');
   const [at, setAt] = useState(0);
+  const [camera, setCamera] = useState(scan);
   const { data: containers = [] } = useQuery(containersQuery);
   const { data: products = [] } = useQuery(productsQuery);
   const { data: vessels = [] } = useQuery(vesselsQuery);
@@ -98,9 +107,19 @@ export default function Find({ close }: { close: () => void }) {
 
   return (
     <Dialog title={t('Find')} close={close}>
-      <div className="p-5 pb-3">
+      {camera && (
+        <div className="px-5 pt-4">
+          <CameraScan
+            heard={(code) => {
+              close();
+              announceScan(code);
+            }}
+          />
+        </div>
+      )}
+      <div className="flex gap-3 p-5 pb-3">
         <TextInput
-          autoFocus
+          autoFocus={!scan}
           aria-label={t('What to find')}
           role="combobox"
           aria-expanded
@@ -120,6 +139,12 @@ export default function Find({ close }: { close: () => void }) {
             e.preventDefault();
           }}
         />
+        {!camera && (
+          <Button className="shrink-0" onClick={() => setCamera(true)}>
+            <ScanLine aria-hidden size={20} className="mr-2" />
+            {t('Scan')}
+          </Button>
+        )}
       </div>
       <div id="found" role="listbox" aria-label={t('Found')} className="pb-3">
         {found.map(({ path, name, what }, i) => (

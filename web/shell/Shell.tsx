@@ -52,7 +52,7 @@ export function Shell({ children }: { children: ReactNode }) {
         <ClockStrip />
         {children}
       </div>
-      {open === 'find' && <Find close={() => setOpen(null)} />}
+      {(open === 'find' || open === 'scan') && <Find scan={open === 'scan'} close={() => setOpen(null)} />}
       {open === 'emergency' && <Emergency close={() => setOpen(null)} />}
       {open === 'keys' && <Keys close={() => setOpen(null)} />}
       {asking && <WordDialog of={asking} close={() => ask(null)} />}
@@ -60,7 +60,7 @@ export function Shell({ children }: { children: ReactNode }) {
   );
 }
 
-type Sheet = 'find' | 'keys' | 'emergency';
+type Sheet = 'find' | 'scan' | 'keys' | 'emergency';
 
 function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
   const { shop } = useSession();
@@ -112,7 +112,7 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
             <span className="lg:hidden">{t('First aid')}</span>
             <span className="hidden lg:inline">{t('Spill, first aid')}</span>
           </button>
-          <WhoMenu onFind={() => open('find')} onKeys={() => open('keys')} />
+          <WhoMenu onScan={() => open('scan')} onFind={() => open('find')} onKeys={() => open('keys')} />
         </div>
       </div>
     </nav>

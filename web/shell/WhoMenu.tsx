@@ -1,3 +1,4 @@
+import { ScanLine } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
@@ -22,7 +23,7 @@ const THEME_NAMES = () => ({
 });
 const UNIT_CHOICES = ['shop', 'metric', 'us', 'imperial'] as const;
 const UNIT_NAMES_HERE: () => Record<UnitSystem, string> = () => ({
-  metric: 'metric',
+  metric: t('metric units'),
   us: t('US units'),
   imperial: t('imperial units'),
 });
@@ -30,7 +31,8 @@ const ITEM =
   'flex min-h-12 items-center gap-3 px-4 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-ground';
 
 /** Who is signed in, and what belongs to this device rather than to the shop. */
-export default function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
+export default function WhoMenu(props: { onScan: () => void; onFind: () => void; onKeys: () => void }) {
+  const { onScan, onFind, onKeys } = props;
   const { who, settings } = useSession();
   const { theme, units, set } = useDevice();
   const navigate = useNavigate();
@@ -61,8 +63,12 @@ export default function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys
           align="start"
           sideOffset={4}
           collisionPadding={8}
-          className="z-20 max-h-[92dvh] w-72 overflow-auto rounded-[2px] border-2 border-ink bg-raised"
+          className="z-20 max-h-(--radix-dropdown-menu-content-available-height) w-72 overflow-auto rounded-[2px] border-2 border-ink bg-raised"
         >
+          <DropdownMenu.Item className={`${ITEM} font-semibold lg:hidden`} onSelect={onScan}>
+            <ScanLine aria-hidden size={20} />
+            {t('Scan a label')}
+          </DropdownMenu.Item>
           {PLACES()
             .filter((p) => p.desk)
             .map(({ path, name }) => (
@@ -75,6 +81,31 @@ export default function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys
               </DropdownMenu.Item>
             ))}
           <DropdownMenu.Separator className="border-t border-hairline lg:hidden" />
+          <DropdownMenu.Item
+            className={ITEM}
+            onSelect={() => {
+              const today = dayOf(shopNow(), settings.zone);
+              void navigate(`/stock/movements?person=${who.personId}&from=${today}&to=${today}`);
+            }}
+          >
+            {t('My day')}
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={onFind}>
+            {t('Find anything')}
+            <kbd className="reading ml-auto">/</kbd>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={onKeys}>
+            {t('Keys')}
+            <kbd className="reading ml-auto">?</kbd>
+          </DropdownMenu.Item>
+          <DropdownMenu.Separator className="border-t border-hairline" />
+          <DropdownMenu.Item className={ITEM} onSelect={lock}>
+            {t('Lock, or hand over')}
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={`${ITEM} font-semibold`} onSelect={() => void signOut()}>
+            {t('Sign out {0}', who.name.split(' ')[0])}
+          </DropdownMenu.Item>
+          <DropdownMenu.Separator className="border-t border-hairline" />
           <DropdownMenu.Label className="caps px-4 pt-3 text-muted">
             {t('How this device shows things')}
           </DropdownMenu.Label>
@@ -114,31 +145,6 @@ export default function WhoMenu({ onFind, onKeys }: { onFind: () => void; onKeys
               </RadioItem>
             ))}
           </DropdownMenu.RadioGroup>
-          <DropdownMenu.Separator className="border-t border-hairline" />
-          <DropdownMenu.Item
-            className={ITEM}
-            onSelect={() => {
-              const today = dayOf(shopNow(), settings.zone);
-              void navigate(`/stock/movements?person=${who.personId}&from=${today}&to=${today}`);
-            }}
-          >
-            {t('My day')}
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} onSelect={onFind}>
-            {t('Find anything')}
-            <kbd className="reading ml-auto">/</kbd>
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} onSelect={onKeys}>
-            {t('Keys')}
-            <kbd className="reading ml-auto">?</kbd>
-          </DropdownMenu.Item>
-          <DropdownMenu.Separator className="border-t border-hairline" />
-          <DropdownMenu.Item className={ITEM} onSelect={lock}>
-            {t('Lock, or hand over')}
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={`${ITEM} font-semibold`} onSelect={() => void signOut()}>
-            {t('Sign out {0}', who.name.split(' ')[0])}
-          </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

@@ -26,6 +26,9 @@ function restore(el: HTMLInputElement, value: string): void {
   el.dispatchEvent(new Event('input', { bubbles: true }));
 }
 
+/** What was scanned some other way than by keys: whoever waits for a code hears it. */
+export const announceScan = (code: string): void => listeners.at(-1)?.(code);
+
 /** Hears what is scanned, while nobody who asked later does. */
 export function useScanner(heard: Scanned): void {
   const latest = useRef(heard);
