@@ -120,10 +120,15 @@ test('over the ceiling needs a reason that stays; nonsense names its field and l
   // A whole product one step weaker, and back in one go.
   await find(page, 'siding');
   await expect(cell(page, 'Engine bay, dust')).toContainText('5 %');
+  // What its label holds where it is, is named.
   await page.getByRole('button', { name: 'Siding All-purpose: one step stronger' }).click();
-  await expect(cell(page, 'Arches, sprayed, grime')).toContainText('was 1:10');
+  await expect(page.getByRole('status').filter({ hasText: 'Tyres:' })).toContainText(
+    'Tyres: dust, film, grime, heavy, caked as strong as it may be, and left so.',
+  );
+  await expect(cell(page, 'Tyres, grime')).not.toContainText('was');
+  await expect(cell(page, 'Arches, sprayed, caked')).toContainText('was 1:5');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(cell(page, 'Arches, sprayed, grime')).not.toContainText('was');
+  await expect(cell(page, 'Arches, sprayed, caked')).not.toContainText('was');
 
   // A reload finds the draft where it was left.
   await page.goto('/recipes?find=lower&drafts=yes');

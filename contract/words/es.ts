@@ -16,6 +16,8 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  '{0} as strong as it may be, and left so.': '{0} tan fuerte como puede ser, y se deja.',
+  '{0} as weak as it may be, and left so.': '{0} tan suave como puede ser, y se deja.',
   'metric units': 'unidades métricas',
   Scan: 'Escanear',
   'Scan a label': 'Escanear una etiqueta',

@@ -1,11 +1,14 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Recipe } from '#core/recipes/recipe.ts';
-import { shiftLevels } from '#core/recipes/strengthSteps.ts';
+import { stepLevels } from '#core/recipes/strengthSteps.ts';
 import { inBook } from '#core/recipes/vehicleCost.ts';
+import { SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import type { Fraction } from '#core/strength/strength.ts';
 import { t } from '../lib/speech.ts';
+import { Watch } from '../ui/Refusal.tsx';
 import type { BookLine } from './bookLines.ts';
-import type { BookFacts } from './useBook.ts';
+import { type BookFacts, now } from './useBook.ts';
 import type { Edit } from './useEdits.ts';
 
 type Props = {
@@ -20,12 +23,22 @@ export function ProductHeading({ line, book, manager, change }: Props) {
   const { name, productId, rows } = line;
   const product = book.products.get(productId);
   const diluted = product?.state !== 'readyToUse';
-  const step = (way: 'weaker' | 'stronger') =>
+  const [held, setHeld] = useState<Held[]>([]);
+  const step = (way: 'weaker' | 'stronger') => {
+    const seen = rows.map((row) => ({ row, of: stepped(now(row), book, way) }));
+    setHeld(
+      seen.flatMap(({ row, of }) =>
+        of.atLimit.length > 0 ? [{ name: now(row).name, way, levels: of.atLimit }] : [],
+      ),
+    );
+    const moved = seen.filter(({ row, of }) => of.cells.some((c, i) => c !== now(row).cells[i]));
+    if (moved.length === 0) return;
     void change({
-      label: t('{0}, one step {1}', name, way),
-      recipeIds: rows.map((r) => r.id),
-      apply: (recipe) => shifted(recipe, book, way),
+      label: t('{0}, one step {1}', name, way === 'weaker' ? t('weaker') : t('stronger')),
+      recipeIds: moved.map(({ row }) => row.id),
+      apply: (recipe) => ({ ...recipe, cells: stepped(recipe, book, way).cells }),
     });
+  };
   return (
     <div
       role="row"
@@ -54,12 +67,30 @@ export function ProductHeading({ line, book, manager, change }: Props) {
           ))}
         </span>
       )}
+      {held.length > 0 && (
+        <div role="gridcell" className="no-print w-full">
+          <div role="status">
+            {held.map((h) => (
+              <Watch key={h.name} word={`${h.name}:`}>
+                {h.way === 'stronger'
+                  ? t('{0} as strong as it may be, and left so.', levelsOf(h))
+                  : t('{0} as weak as it may be, and left so.', levelsOf(h))}
+              </Watch>
+            ))}
+          </div>
+        </div>
+      )}
     </div>
   );
 }
 
-/** Every level takes the strength beside it, and none leaves the label that was within it. */
-function shifted(recipe: Recipe, book: BookFacts, way: 'weaker' | 'stronger'): Recipe {
+const levelsOf = ({ levels }: Held): string => levels.map((soil) => t(SOIL_NAMES[soil])).join(', ');
+
+/** Levels of a recipe that were left as they are, since they are at a limit. */
+type Held = { name: string; way: 'weaker' | 'stronger'; levels: readonly SoilLevel[] };
+
+/** The levels of a recipe a step on, none past the label or what may be on the panel. */
+function stepped(recipe: Recipe, book: BookFacts, way: 'weaker' | 'stronger') {
   const of = inBook(recipe, book);
   const band = of?.standards.bands.find((b) => (b.basis === 'panel') === recipe.onPanel);
   const q = of?.standards.q ?? 1;
@@ -67,6 +98,5 @@ function shifted(recipe: Recipe, book: BookFacts, way: 'weaker' | 'stronger'): R
   const onBasis = (f: number) => (recipe.onPanel ? f : f / q);
   const least = Math.max(band?.least ?? 1e-6, panelFloor === null ? 0 : onBasis(panelFloor));
   const most = Math.min(band?.most ?? 1, panelCeiling === null ? 1 : onBasis(panelCeiling));
-  const edge = { least: least as Fraction, most: most as Fraction };
-  return { ...recipe, cells: shiftLevels(recipe.cells, way, edge) };
+  return stepLevels(recipe.cells, way, { least: least as Fraction, most: most as Fraction });
 }
