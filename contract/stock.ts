@@ -76,6 +76,17 @@ export const wasteBody = exactly({
 export type WasteBody = yup.InferType<typeof wasteBody>;
 
 export const moveBody = exactly({ placeId: rowId('Kept in') });
+/** Several at once, all of them or none; those that are there already stay. */
+export const movesBody = exactly({
+  ids: yup
+    .array(rowId('Container'))
+    .label('Containers')
+    .required()
+    .min(1, 'No container is chosen.')
+    .max(200)
+    .meta({ remedy: 'Choose from one to 200.' }),
+  placeId: rowId('Kept in'),
+});
 export const returnBody = exactly({ note: line('Why', 200) });
 /** Nobody can find it: what it held is written off until it turns up. */
 export const lostBody = exactly({ note: line('Where it was last seen', 200) });

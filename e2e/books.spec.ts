@@ -212,6 +212,17 @@ test('containers out of a spreadsheet: bad rows are named and put right on the p
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Lime Kiln Foam');
   await page.goBack();
+  // Several at once: chosen with the space bar and by tick, moved, and said.
+  await page.getByLabel('Search').fill('F-1');
+  await table.getByRole('row', { name: /F-10 / }).focus();
+  await page.keyboard.press('Space');
+  await table.getByRole('row', { name: /F-11 / }).getByRole('checkbox').click();
+  await expect(page.getByText('2 chosen')).toBeVisible();
+  await choose(page, 'Move them to', 'Bay 2');
+  await expect(page.getByRole('status').filter({ hasText: '2 moved to Bay 2.' })).toBeVisible();
+  await expect(table.getByRole('row', { name: /F-10 / })).toContainText('Bay 2');
+  await page.getByRole('button', { name: /^Choose all/ }).click();
+  await expect(page.getByText('11 chosen')).toBeVisible();
   const saved = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Download CSV' }).click();
   expect((await saved).suggestedFilename()).toBe('containers.csv');

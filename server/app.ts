@@ -22,7 +22,13 @@ import { readableAddress, readableBody } from './http/readRequest.ts';
 import { findSession, only } from './http/signedIn.ts';
 import { refuseDamaged, refuseWithoutRoom } from './http/whole.ts';
 import { importRoutes } from './imports/routes.ts';
-import { batchRoutes, containerLabelRoutes, deliveryLabelRoutes, labelRoutes } from './labels/routes.ts';
+import {
+  batchRoutes,
+  chosenLabelRoutes,
+  containerLabelRoutes,
+  deliveryLabelRoutes,
+  labelRoutes,
+} from './labels/routes.ts';
 import { ledgerRoutes } from './ledger/reading/list.ts';
 import { trailRoutes } from './ledger/reading/trail.ts';
 import { movementRoutes } from './ledger/routes.ts';
@@ -83,6 +89,7 @@ export function createApp(context: AppContext): Express {
   api.use('/instruments', instrumentRoutes(context));
   api.use('/measures', measureRoutes(context));
   api.use('/places', placeRoutes(context));
+  api.use('/containers', chosenLabelRoutes(context));
   api.use('/containers/:id', containerLabelRoutes(context));
   api.use('/containers', containerRoutes(context));
   api.use('/deliveries/:id', deliveryLabelRoutes(context));

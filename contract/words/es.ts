@@ -16,6 +16,16 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'Choose {0}': 'Elegir {0}',
+  '{0} chosen': '{0} elegidos',
+  'Choose all {0}': 'Elegir los {0}',
+  'Choose none': 'Elegir ninguno',
+  'Move them to': 'Moverlos a',
+  'Labels, A4': 'Etiquetas, A4',
+  '{0} moved to {1}.': '{0} movidos a {1}.',
+  Chosen: 'Elegido',
+  'No container is chosen.': 'No se eligió ningún envase.',
+  'Choose from one to 200.': 'Elija de uno a 200.',
   '{0} as strong as it may be, and left so.': '{0} tan fuerte como puede ser, y se deja.',
   '{0} as weak as it may be, and left so.': '{0} tan suave como puede ser, y se deja.',
   'metric units': 'unidades métricas',
@@ -1762,7 +1772,6 @@ const screens: Readonly<Record<string, string>> = {
   'Pour from it': 'Verter de él',
   'Put it away, empty': 'Retirarlo, vacío',
   Containers: 'Envases',
-  'From a file': 'De un archivo',
   'The shelf': 'El estante',
   'Nothing is on the shelf yet.': 'Aún no hay nada en el estante.',
   Left: 'Queda',

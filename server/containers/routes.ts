@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { type Container, containerBody } from '#contract/equipment.ts';
 import { type Movement, nothing, type Page } from '#contract/ledger.ts';
+import { movesBody } from '#contract/stock.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { command } from '../http/commands.ts';
@@ -8,7 +9,7 @@ import { missing, problem } from '../http/problems.ts';
 import { wholeNumber } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
 import { containerMovements } from '../ledger/reading/history.ts';
-import { actRoutes } from './acts.ts';
+import { actRoutes, moveContainer } from './acts.ts';
 import { missingContainers } from './missing.ts';
 import { openContainer } from './openContainer.ts';
 import { containerOf, containers, putAway } from './queries.ts';
@@ -47,6 +48,19 @@ export function containerRoutes(context: AppContext): Router {
       await refuseUnknownProducts(tx, [body.productId]);
       const [id = 0] = await receive(tx, [body], who, now);
       return { status: 201, body: await containerOf(tx, id), touched: [['containers', id]] };
+    }),
+  );
+
+  routes.post(
+    '/moves',
+    command(context, movesBody, async ({ tx, body: { ids, placeId }, who, now }) => {
+      const moved: Container[] = [];
+      for (const id of new Set(ids)) {
+        const container = await containerIn(tx, String(id));
+        if (container.placeId !== placeId) await moveContainer(tx, container, placeId, who, now);
+        moved.push((await containerOf(tx, id)) as Container);
+      }
+      return { status: 201, body: moved, touched: moved.map(({ id }) => ['containers', id]) };
     }),
   );
 

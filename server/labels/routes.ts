@@ -56,14 +56,38 @@ export function deliveryLabelRoutes(context: AppContext): Router {
       [id],
     );
     if (came.length === 0) throw missing('delivery');
-    const labels: Label[] = [];
-    for (const container of came) labels.push((await containerLabelOf(context, String(container.id))).label);
-    res
-      .type('application/pdf')
-      .set('Content-Disposition', `inline; filename="D-${id} labels.pdf"`)
-      .send(Buffer.from(await context.documents.labelsPdf(labels, sizeIn(req).size)));
+    const ids = came.map((c) => c.id);
+    await sendLabels(context, ids, `D-${id} labels.pdf`, req, res);
   });
   return routes;
+}
+
+/** Labels of the containers that are asked for, in one document. */
+export function chosenLabelRoutes(context: AppContext): Router {
+  const routes = Router();
+  routes.get('/labels.pdf', async (req, res) => {
+    const ids = String(req.query.ids ?? '').split(',');
+    if (ids.length > MOST_LABELS) throw problem(400, 'filter.unreadable', { name: 'ids' });
+    const read = ids.map((id) => wholeNumber(id, 'container'));
+    await sendLabels(context, read, 'labels.pdf', req, res);
+  });
+  return routes;
+}
+const MOST_LABELS = 200;
+
+async function sendLabels(
+  context: AppContext,
+  ids: readonly number[],
+  name: string,
+  req: Request,
+  res: Response,
+): Promise<void> {
+  const labels: Label[] = [];
+  for (const id of ids) labels.push((await containerLabelOf(context, String(id))).label);
+  res
+    .type('application/pdf')
+    .set('Content-Disposition', `inline; filename="${name}"`)
+    .send(Buffer.from(await context.documents.labelsPdf(labels, sizeIn(req).size)));
 }
 
 /** The label of something that has one: as PDF, as a picture, and out of the label printer. */

@@ -17,6 +17,7 @@ import { Button, PaperLink } from './Button.tsx';
 import { ColumnChoice } from './ColumnChoice.tsx';
 import { ListField, TypedField } from './Labelled.tsx';
 import { Cells, rowLook, saveTable, TableHead } from './Table.tsx';
+import { TickBox } from './Tick.tsx';
 import { columnId, type TableColumn } from './tableColumn.ts';
 import { useKept } from './useKept.ts';
 import { usePrinting } from './usePrinting.ts';
@@ -43,8 +44,14 @@ export function DataTable<R>(props: {
   file?: string;
   /** Filters of its own, beside the one for words. */
   children?: ReactNode;
+  /** Which rows are chosen, and what is done to them. */
+  choosing?: {
+    chosen: ReadonlySet<number | string>;
+    set: (keys: (number | string)[]) => void;
+    acts: ReactNode;
+  };
 }) {
-  const { name, label, rows, columns, keyOf, empty, open, more, file, children } = props;
+  const { name, label, rows, columns, keyOf, empty, open, more, file, children, choosing } = props;
   const [sorting, setSorting] = useKept<SortingState>(`${name} sorting`, []);
   const [visible, setVisible] = useKept<VisibilityState>(
     `${name} columns`,
@@ -83,6 +90,24 @@ export function DataTable<R>(props: {
   const found = table.getFilteredRowModel().rows;
   const shown = columns.filter((c) => visible[columnId(c)] !== false);
   const groups = columns.filter((c) => c.groups);
+  const toggle = (key: number | string) => {
+    if (!choosing) return;
+    const { chosen, set } = choosing;
+    set(chosen.has(key) ? [...chosen].filter((k) => k !== key) : [...chosen, key]);
+  };
+  const ticks: TableColumn<R> = {
+    id: 'chosen',
+    name: t('Chosen'),
+    wide: 0.75,
+    show: (row) => (
+      <TickBox
+        tabIndex={-1}
+        label={t('Choose {0}', String(columns[0]?.value?.(row) ?? ''))}
+        checked={choosing?.chosen.has(keyOf(row)) ?? false}
+        set={() => toggle(keyOf(row))}
+      />
+    ),
+  };
   const save = () =>
     saveTable(
       name,
@@ -127,6 +152,20 @@ export function DataTable<R>(props: {
       <p className="sr-only" role="status">
         {t('{0} of {1} rows', found.length, rows.length)}
       </p>
+      {choosing && (
+        <div className="no-print mb-4 flex flex-wrap items-end gap-3">
+          <span className="min-h-12 content-center">{t('{0} chosen', choosing.chosen.size)}</span>
+          <Button onClick={() => choosing.set(found.map((r) => keyOf(r.original)))}>
+            {t('Choose all {0}', found.length)}
+          </Button>
+          {choosing.chosen.size > 0 && (
+            <>
+              <Button onClick={() => choosing.set([])}>{t('Choose none')}</Button>
+              {choosing.acts}
+            </>
+          )}
+        </div>
+      )}
       {lines.length === 0 ? (
         <p className="border-t-2 border-ink pt-2 text-muted">
           {rows.length === 0 ? empty : t('Nothing matches. Remove a filter.')}
@@ -134,7 +173,8 @@ export function DataTable<R>(props: {
       ) : (
         <Lines<R>
           lines={lines}
-          columns={shown}
+          columns={choosing ? [ticks, ...shown] : shown}
+          {...(choosing && { mark: (row: R) => toggle(keyOf(row)) })}
           sorting={sorting}
           sort={(id) => table.getColumn(id)?.toggleSorting()}
           {...(open && { open })}
@@ -152,8 +192,10 @@ function Lines<R>(props: {
   sort: (id: string) => void;
   open?: (row: R) => void;
   more?: () => void;
+  /** Space on a row chooses it. */
+  mark?: (row: R) => void;
 }) {
-  const { lines, columns, sorting, sort, open, more } = props;
+  const { lines, columns, sorting, sort, open, more, mark } = props;
   const top = useRef<HTMLTableSectionElement>(null);
   const [above, setAbove] = useState(0);
   const [at, setAt] = useState(0);
@@ -193,6 +235,9 @@ function Lines<R>(props: {
       goTo(index + by);
     } else if (event.key === 'Enter' && event.target === event.currentTarget && !line.getIsGrouped()) {
       open?.(line.original);
+    } else if (event.key === ' ' && mark && event.target === event.currentTarget && !line.getIsGrouped()) {
+      event.preventDefault();
+      mark(line.original);
     }
   };
   const order = sorting[0];

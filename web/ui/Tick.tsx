@@ -9,13 +9,16 @@ type Ticked = {
 };
 
 /** A box to tick, by itself. */
-export function TickBox(props: Ticked & { label?: string; id?: string; className?: string }) {
-  const { checked, set, disabled = false, ref, label, id, className = 'size-6' } = props;
+export function TickBox(
+  props: Ticked & { label?: string; id?: string; className?: string; tabIndex?: number },
+) {
+  const { checked, set, disabled = false, ref, label, id, className = 'size-6', tabIndex } = props;
   return (
     <Checkbox.Root
       ref={ref}
       id={id}
       aria-label={label}
+      tabIndex={tabIndex}
       checked={checked}
       disabled={disabled}
       onCheckedChange={(now) => set(now === true)}

@@ -168,7 +168,7 @@ describe('a leftover', () => {
     ],
     [
       'larger than the vessel',
-      { start: { kind: 'leftover', leftUl: 800_000, strength: parts(12) } as const },
+      { start: { kind: 'leftover', leftUl: 820_000, strength: parts(12) } as const },
       422,
       'leftover.overVessel',
     ],
@@ -193,6 +193,21 @@ describe('a leftover', () => {
 });
 
 describe('what was poured wrong', () => {
+  it('past the fill limit, part of it goes off first and is waste', async () => {
+    const answer = await book({
+      start: { kind: 'poured', productUl: 60_000, waterUl: 720_000 },
+      how: 'pourOffFirst',
+      totalUl: 750_000,
+      measured: [],
+      shown: { pourOffUl: 30_000, waterUl: 0, productUl: 0 },
+    });
+    expect(answer.status, answer.text).toBe(201);
+    const holds = await bottle();
+    expect(holds?.ul).toBe(750_000);
+    expect(holds?.productUl).toBe(57_692);
+    expect(await sums()).toEqual([]);
+  });
+
   it('is drawn as it was, and what is poured off is waste', async () => {
     const before = await held();
     const answer = await book({

@@ -20,7 +20,7 @@ export type BenchMeasuring = {
 export const usualMeasure = ({ measuring }: { measuring: 'measured' | 'free' }): string | null =>
   measuring === 'free' ? FREE : null;
 
-const OFFERED = 6;
+const OFFERED = 8;
 
 /**
  * The ways to measure a plan's product; the practical one unless another was picked by name.

@@ -1,19 +1,24 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import type { Container } from '#contract/equipment.ts';
 import { atLeast } from '#contract/roles.ts';
 import type { Shop } from '#contract/shop.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
+import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { shopNow } from '../../lib/shopNow.ts';
 import { t } from '../../lib/speech.ts';
-import { containersQuery } from '../../state/queries.ts';
+import { containersQuery, placesQuery } from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
-import { ButtonLink } from '../../ui/Button.tsx';
+import { useCommand } from '../../state/useCommand.ts';
+import { useQuery } from '../../state/useQuery.ts';
+import { ButtonLink, PaperLink } from '../../ui/Button.tsx';
 import { codeColumn, dayColumn, moneyColumn, volumeColumn } from '../../ui/columns.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { dayInWords, dayOf } from '../../ui/dates.ts';
 import type { Needs } from '../../ui/fetched.tsx';
+import { ListField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { Refusal } from '../../ui/Refusal.tsx';
 import type { TableColumn } from '../../ui/tableColumn.ts';
 import { useGo } from '../../ui/useGo.ts';
 
@@ -24,17 +29,22 @@ export default function Containers() {
   const { shop, who } = useSession();
   const [data] = useAsked(containersQuery);
   const go = useGo();
+  const [chosen, setChosen] = useState<ReadonlySet<number | string>>(new Set());
+  const [done, setDone] = useState('');
+  // What was put away meanwhile is no longer among them.
+  const ids = data.filter((c) => chosen.has(c.id)).map((c) => c.id);
   const columns = useMemo(() => columnsOf(shop), [shop]);
   return (
     <Page
       title={t('Containers')}
       actions={
         <>
-          {atLeast(who.role, 'lead') && <ButtonLink to="/stock/import">{t('From a file')}</ButtonLink>}
+          {atLeast(who.role, 'lead') && <ButtonLink to="/stock/import">{t('From a spreadsheet')}</ButtonLink>}
           <ButtonLink to="/stock">{t('The shelf')}</ButtonLink>
         </>
       }
     >
+      <p role="status">{done}</p>
       <DataTable
         name="containers"
         label={t('Containers')}
@@ -43,8 +53,49 @@ export default function Containers() {
         keyOf={(c) => c.id}
         empty={t('Nothing is on the shelf yet.')}
         open={(c) => go(`/stock/containers/${c.id}`)}
+        choosing={{
+          chosen: new Set(ids),
+          set: (keys) => {
+            setDone('');
+            setChosen(new Set(keys));
+          },
+          acts: (
+            <Acts
+              ids={ids}
+              done={(words) => {
+                setDone(words);
+                setChosen(new Set());
+              }}
+            />
+          ),
+        }}
       />
     </Page>
+  );
+}
+
+/** What is done to several at once. */
+function Acts({ ids, done }: { ids: number[]; done: (words: string) => void }) {
+  const { data: places = [] } = useQuery(placesQuery);
+  const moving = useCommand(
+    (placeId: number) => post<Container[]>('/containers/moves', { ids, placeId }),
+    (all) => done(t('{0} moved to {1}.', all.length, all[0]?.placeName)),
+  );
+  return (
+    <>
+      <div className="min-w-44">
+        <ListField
+          label={t('Move them to')}
+          value=""
+          options={places.map((p) => ({ value: String(p.id), name: p.name }))}
+          onChange={(id) => moving.run(Number(id))}
+        />
+      </div>
+      <PaperLink href={`/api/containers/labels.pdf?ids=${ids.slice(0, 200).join(',')}&size=a4`}>
+        {t('Labels, A4')}
+      </PaperLink>
+      {moving.refusal && <Refusal problem={moving.refusal} />}
+    </>
   );
 }
 
