@@ -176,6 +176,8 @@ describe('a band and a price', () => {
       ['24.505', 'money.range'],
       ['-1', 'number.negative'],
       ['cheap', 'money.range'],
+      ['5 kg', 'number.unreadable'],
+      ['24.50 each', 'number.unreadable'],
       ['99999999999', 'money.range'],
     ] as const) {
       expect(parseMoney(text, 'GBP', 'Price')).toMatchObject({ ok: false, code });

@@ -59,11 +59,7 @@ const GROUPED = /^\d{1,3}(?:([.,' \u00a0\u202f’])\d{3})(?:(?:\1\d{3})+|(?:\1\d
  * @example parseMoney('24.50', 'GBP', 'Price') // { ok: true, value: 2450 }
  */
 export function parseMoney(text: string, currency: string, field: string): Outcome<number> {
-  const bare = text
-    .slice(0, 40)
-    .replace(/^[^\d.,-]+/, '')
-    .replace(/[^\d.,]+$/, '');
-  const figures = ungrouped(bare);
+  const figures = ungrouped(withoutSign(text.slice(0, 40).trim(), currency).replace(/^[^\d.,-]+/, ''));
   if (figures === '' && text.trim() !== '') {
     return refuse('money.range', { field });
   }
@@ -75,6 +71,17 @@ export function parseMoney(text: string, currency: string, field: string): Outco
   }
   return accept(Math.round(minor));
 }
+
+/** What stands before the currency's own sign or code at the end; any other word there is none of a price's. */
+function withoutSign(text: string, currency: string): string {
+  const [sign = currency] = moneyFormat(currency, 'en')
+    .formatToParts(0)
+    .flatMap((part) => (part.type === 'currency' ? [part.value] : []));
+  const found = [currency, sign, ...SIGNS].find((s) => text.toLowerCase().endsWith(s.toLowerCase()));
+  return found ? text.slice(0, -found.length).trim() : text;
+}
+/** Signs written behind a price in many countries. */
+const SIGNS = ['€', '£', '$', 'kr', 'kr.', 'zł', 'Kč', 'Ft', 'lei', 'Fr.', 'CHF'];
 
 function ungrouped(figures: string): string {
   const by = GROUPED.exec(figures)?.[1];

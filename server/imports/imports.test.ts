@@ -218,6 +218,10 @@ describe('a file of products', () => {
       });
     expect((await put(2, 'Weir Snow')).body).toMatchObject({ waiting: 1, badRows: 1 });
     expect((await put(3, 'weir snow')).body).toMatchObject({ waiting: 1, badRows: 1 });
+    // A manager's to the end: a lead neither books nor cancels it.
+    for (const what of ['bookings', 'cancellations']) {
+      expect((await odo('post', `/api/imports/${ready.id}/${what}`, {})).body.code).toBe('import.manager');
+    }
   });
 
   it('takes what its sheet says along, and refuses what no sheet says', async () => {

@@ -14,7 +14,7 @@ import { idOf } from '../equipment/queries.ts';
 import { command, fileCommand } from '../http/commands.ts';
 import { type HttpProblem, missing, problem } from '../http/problems.ts';
 import { isKeepable, wholeNumber } from '../http/readRequest.ts';
-import { only } from '../http/signedIn.ts';
+import { only, type SignedIn } from '../http/signedIn.ts';
 import { putRight } from './putRight.ts';
 import { bookOrFail, checkFile, forgetUnwanted, giveUp, importOf, moveOn } from './runner.ts';
 
@@ -53,9 +53,7 @@ export function importRoutes(context: AppContext): Router {
     if (text.split(/\r\n|\n|\r/).length > IMPORT_MOST_ROWS) {
       throw problem(413, 'import.tooLong', { most: IMPORT_MOST_ROWS });
     }
-    if (kind !== 'containers' && who.role !== 'manager') {
-      throw problem(403, 'import.manager', {});
-    }
+    refuseUnlessTheirs(kind, who);
     const id = idOf(
       await tx.rows(
         `INSERT INTO csv_import (kind, file_name, state, started_by, started_at) VALUES ($1, $2, 'checking', $3, $4) RETURNING id`,
@@ -70,9 +68,11 @@ export function importRoutes(context: AppContext): Router {
 
   routes.post(
     '/:id/bookings',
-    command(context, nothing, async ({ tx, params }) => {
+    command(context, nothing, async ({ tx, params, who }) => {
       const id = wholeNumber(params.id, 'import');
-      if (!(await moveOn(tx, id, ['ready'], 'booking'))) throw notNow(await importOf(tx, id));
+      const found = await importOf(tx, id);
+      if (found) refuseUnlessTheirs(found.kind, who);
+      if (!(await moveOn(tx, id, ['ready'], 'booking'))) throw notNow(found);
       const after = () => void bookOrFail(context, id);
       return { status: 202, body: await importOf(tx, id), touched: [['imports', id]], after };
     }),
@@ -83,7 +83,7 @@ export function importRoutes(context: AppContext): Router {
       const id = wholeNumber(params.id, 'import');
       const found = await importOf(tx, id);
       if (!found) throw missing('import');
-      if (found.kind !== 'containers' && who.role !== 'manager') throw problem(403, 'import.manager', {});
+      refuseUnlessTheirs(found.kind, who);
       if (!IMPORT_COLUMNS[found.kind].some((c) => c.name === body.column)) throw missing('column');
       // What was left out is put right afterwards, too.
       if (!(await moveOn(tx, id, ['ready', 'done'], 'ready'))) throw notNow(found);
@@ -93,16 +93,22 @@ export function importRoutes(context: AppContext): Router {
   );
   routes.post(
     '/:id/cancellations',
-    command(context, nothing, async ({ tx, params, now }) => {
+    command(context, nothing, async ({ tx, params, now, who }) => {
       const id = wholeNumber(params.id, 'import');
-      if (!(await moveOn(tx, id, ['checking', 'ready', 'refused'], 'cancelled')))
-        throw notNow(await importOf(tx, id));
+      const found = await importOf(tx, id);
+      if (found) refuseUnlessTheirs(found.kind, who);
+      if (!(await moveOn(tx, id, ['checking', 'ready', 'refused'], 'cancelled'))) throw notNow(found);
       await tx.rows('UPDATE csv_import SET ended_at = $2 WHERE id = $1', [id, now]);
       await forgetUnwanted(tx, id);
       return { status: 201, body: await importOf(tx, id), touched: [['imports', id]] };
     }),
   );
   return routes;
+}
+
+/** What a lead brings in is containers; the rest is a manager's, to the end. */
+function refuseUnlessTheirs(kind: ImportKind, { role }: Pick<SignedIn, 'role'>): void {
+  if (kind !== 'containers' && role !== 'manager') throw problem(403, 'import.manager', {});
 }
 
 function kindIn(param: unknown): ImportKind {
