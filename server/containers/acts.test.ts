@@ -224,27 +224,6 @@ describe('what becomes of a container', () => {
     ).toBe('container.sealed');
   });
 
-  it('is moved with others, all of them or none, and those that are there stay', async () => {
-    const ids = [(await pail()).id, (await pail()).id, (await pail()).id];
-    await bram('post', `/api/containers/${ids[0]}/moves`, { placeId: 3 });
-    const move = (of: number[], placeId: number) =>
-      bram('post', '/api/containers/moves', { ids: of, placeId });
-    const lost = await move([...ids, 99_999], 3);
-    expect(lost.status).toBe(404);
-    expect((await bram('get', `/api/containers/${ids[1]}`)).body.placeName).not.toBe('Bay 1');
-    const moved = await move([...ids, ids[1] ?? 0], 3);
-    expect(moved.status, moved.text).toBe(201);
-    expect(moved.body.map((c: Container) => c.placeName)).toEqual(['Bay 1', 'Bay 1', 'Bay 1']);
-    expect((await history(ids[0] ?? 0)).filter((m) => m.kind === 'transfer')).toHaveLength(1);
-    expect((await move([], 3)).body.errors[0].pointer).toBe('/ids');
-    expect((await move(ids, 99_999)).status).toBeGreaterThanOrEqual(400);
-    const labels = await bram('get', `/api/containers/labels.pdf?ids=${ids.join(',')}`);
-    expect([labels.status, labels.headers['content-type']]).toEqual([200, 'application/pdf']);
-    for (const bad of ['', 'x', '1,,2', '99999']) {
-      expect((await bram('get', `/api/containers/labels.pdf?ids=${bad}`)).status).toBe(404);
-    }
-  });
-
   it('is moved, returned, and found to hold more', async () => {
     const { id } = await pail();
     expect((await bram('post', `/api/containers/${id}/moves`, { placeId: 3 })).body.placeName).toBe('Bay 1');
