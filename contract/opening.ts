@@ -50,6 +50,7 @@ export const cardBody = exactly({
   sizeUl: wholeUl('Size').nullable(),
   full: count('Full ones', 40),
   openUl: wholeUl('In the open one').nullable(),
+  capUl: wholeUl('Cap').nullable(),
   priceMinor: wholeMinor('Price').nullable(),
   placeId: rowId('Kept in').nullable(),
 })

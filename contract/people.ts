@@ -1,4 +1,4 @@
-import type { InferType } from 'yup';
+import * as yup from 'yup';
 import { exactly, line, newPin, oneOf, pin, rowId, shopDay, yes } from './fields.ts';
 import { LANGUAGES, type Language } from './languages.ts';
 import { ROLES, type Role } from './roles.ts';
@@ -11,7 +11,7 @@ export const personPatch = exactly({
   pin: newPin().optional(),
   retired: yes('Left the shop').optional(),
 });
-export type PersonPatch = InferType<typeof personPatch>;
+export type PersonPatch = yup.InferType<typeof personPatch>;
 
 export const signInBody = exactly({ personId: rowId('Name'), pin: pin() });
 
@@ -30,6 +30,21 @@ export type SignOff = { productId: number; until: string | null; givenBy: string
 export const signOffBody = exactly({
   productId: rowId('Product'),
   given: yes('Signed off'),
+  until: shopDay('Until').nullable(),
+});
+
+/** The sign-offs of everybody. */
+export type SignOffOf = SignOff & { personId: number };
+/** Several people at once, all of them or none. */
+export const signOffsBody = exactly({
+  personIds: yup
+    .array(rowId('Person'))
+    .label('People')
+    .required()
+    .min(1, 'Nobody is chosen.')
+    .max(200)
+    .meta({ remedy: 'Choose from one to 200.' }),
+  productId: rowId('Product'),
   until: shopDay('Until').nullable(),
 });
 

@@ -76,17 +76,24 @@ export const wasteBody = exactly({
 export type WasteBody = yup.InferType<typeof wasteBody>;
 
 export const moveBody = exactly({ placeId: rowId('Kept in') });
-/** Several at once, all of them or none; those that are there already stay. */
-export const movesBody = exactly({
-  ids: yup
+const several = () =>
+  yup
     .array(rowId('Container'))
     .label('Containers')
     .required()
     .min(1, 'No container is chosen.')
     .max(200)
-    .meta({ remedy: 'Choose from one to 200.' }),
-  placeId: rowId('Kept in'),
+    .meta({ remedy: 'Choose from one to 200.' });
+/** Several at once, all of them or none; those that are there already stay. */
+export const movesBody = exactly({ ids: several(), placeId: rowId('Kept in') });
+/** What each of several cost when full, all of them or none; those that cost that already stay. */
+export const pricesBody = exactly({
+  ids: several(),
+  priceMinor: wholeMinor('Price'),
+  reason: note('Why', 200),
 });
+/** Several that are empty, all of them or none. */
+export const retirementsBody = exactly({ ids: several() });
 export const returnBody = exactly({ note: line('Why', 200) });
 /** Nobody can find it: what it held is written off until it turns up. */
 export const lostBody = exactly({ note: line('Where it was last seen', 200) });

@@ -1,5 +1,5 @@
 import { expect, test } from './shop.ts';
-import { choose, signIn } from './steps.ts';
+import { choose, openParts, signIn } from './steps.ts';
 
 // The book as it is read, printed and held to the shop's own figures.
 
@@ -9,6 +9,7 @@ test('a ceiling of the shop’s own reaches the book at once, and nonsense in it
   await page.goto('/');
   await signIn(page, 'Hester Quill');
   await page.goto('/shop');
+  await openParts(page, 'Limits on the panel', 'How long mixes keep');
   const ceiling = page.getByLabel('Pre-wash ceiling');
   await ceiling.fill('much');
   await page.getByLabel('Rinseless wash').fill('long');
@@ -33,6 +34,7 @@ test('a ceiling of the shop’s own reaches the book at once, and nonsense in it
   // Somebody types the weather where no station is asked.
   await page.goto('/shop');
   await expect(page.getByText('from the simulated station', { exact: false })).toBeVisible();
+  await openParts(page, 'Weather');
   await choose(page, 'Where the weather is from', 'Someone looks and types it');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('Nobody has typed it in the last six hours.')).toBeVisible();

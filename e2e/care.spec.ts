@@ -1,5 +1,5 @@
 import { expect, killable, test } from './shop.ts';
-import { choose, pickProduct, signIn, takeVessel } from './steps.ts';
+import { choose, openParts, pickProduct, signIn, takeVessel } from './steps.ts';
 
 test('a manager enters an acid with its sheet and signs someone off, who gives a word and pours; its label is printed', async ({
   page,
@@ -10,6 +10,7 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
   await page.goto('/stock/products/new');
   await page.getByLabel('Product name').fill('Quarry Rinse Acid');
   await choose(page, 'Family', 'Lime and cement remover');
+  await openParts(page, 'To mix it', 'By its safety data sheet');
   await expect(page.getByRole('checkbox', { name: 'Only people signed off' })).toBeChecked();
   await expect(page.getByRole('radio', { name: 'Acid: usual, check the sheet' })).toBeChecked();
   await page.getByRole('radio', { name: 'Acid: yes' }).check();
@@ -17,10 +18,14 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
   await expect(
     page.getByText('1 part product plus 20 parts water, up to 1 part product plus 10'),
   ).toBeVisible();
+  await openParts(page, 'What it is', 'On the panel');
   await page.getByLabel('pH neat').fill('fourteen');
   await page.getByLabel('A mix keeps').fill('14.5');
   await page.getByLabel('Ceiling').fill('140%');
   await page.getByLabel('Shortest').fill('2 min');
+  // What is wrong comes to sight wherever it stands.
+  await openParts(page, 'What it is', 'On the panel');
+  await expect(page.getByLabel('pH neat')).toBeHidden();
   await page.getByRole('button', { name: 'Add the product' }).click();
   for (const words of ['pH neat', 'A mix keeps is not a whole number', 'Ceiling', 'Dwell from is missing']) {
     await expect(page.getByRole('alert').filter({ hasText: words })).toBeVisible();
@@ -161,6 +166,7 @@ test('the shop’s water doses a soap, and softened water is chosen for one mix'
   await page.goto('/');
   await signIn(page, 'Hester Quill');
   await page.goto('/shop');
+  await openParts(page, 'Water');
   await page.getByLabel('Hardness of the water').fill('12 oz');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('alert')).toContainText('"oz" is not a unit of hardness');

@@ -1,5 +1,5 @@
 import { expect, test } from './shop.ts';
-import { choose, signIn, takeVessel } from './steps.ts';
+import { choose, openParts, signIn, takeVessel } from './steps.ts';
 
 test('a manager adds a product, a container and a vessel, with nonsense typed on the way', async ({
   page,
@@ -178,6 +178,7 @@ test('what a product is made of is entered from its sheet, unknown until then', 
   await page.getByLabel('Product name').fill('Quarry Acid Wash');
   await choose(page, 'Family', 'Something else');
   await page.getByLabel('Label strength').fill('30 g/l');
+  await openParts(page, 'What it is', 'By its safety data sheet');
   await page.getByLabel('Density').fill('heavy');
   await page.getByRole('button', { name: 'Add the product' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'is not a number' })).toBeVisible();
@@ -215,8 +216,23 @@ test('what a product is made of is entered from its sheet, unknown until then', 
   await page.getByRole('link', { name: 'Quarry Acid Wash', exact: true }).click();
   await expect(page.getByText('Not known, so treated as there')).toBeVisible();
   await page.getByRole('link', { name: 'Change it' }).click();
-  await expect(page.getByRole('radio', { name: 'Fluoride: no', exact: true })).toBeChecked();
-  await expect(page.getByRole('radio', { name: 'Acid: not known' })).toBeChecked();
+  await openParts(page, 'By its safety data sheet');
+  const [acid, fluoride] = [
+    page.getByRole('radio', { name: 'Acid: not known' }),
+    page.getByRole('radio', { name: 'Fluoride: no', exact: true }),
+  ];
+  await expect(fluoride).toBeChecked();
+  await expect(acid).toBeChecked();
+  // One stop for Tab: arrows go from question to question and from answer to answer.
+  await acid.focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect(fluoride).toBeFocused();
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.getByRole('radio', { name: 'Fluoride: yes', exact: true })).toBeChecked();
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('First aid')).toBeFocused();
 });
 
 test('what is mixed and in circulation is listed by whom, and topped up from there', async ({ page }) => {

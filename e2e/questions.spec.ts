@@ -160,7 +160,10 @@ test('a mix is kept, found again, poured again, and shown in other units without
   await page.getByRole('button', { name: /pour 58 ml/i }).click();
   await expect(slips(page)).toContainText('Poured 58 ml');
   await pickProduct(page, 'Orchard Pre-wash');
-  await ask(page, 'Lime Kiln Foam 1:12');
+  await page.getByRole('button', { name: /By product, no recipe/ }).click();
+  const kept = page.getByRole('region', { name: 'Mixes you keep' });
+  await kept.getByRole('button', { name: /^Lime Kiln Foam 1:12/ }).click();
+  await expect(kept).toHaveCount(0);
   await expect(reading(page, 'product')).toHaveText('58ml');
   await pickProduct(page, 'Orchard Pre-wash');
   await slips(page).getByRole('button', { name: 'Again' }).click();

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './shop.ts';
-import { choose, signIn } from './steps.ts';
+import { choose, openParts, signIn } from './steps.ts';
 
 // The manager's book, and the crew that mixes by it.
 
@@ -178,6 +178,7 @@ test('a recipe is written from a label’s first draft, and a step is taken from
   await expect(page.getByLabel('Strength at dust')).toHaveValue('1:50');
   await expect(page.getByLabel('Strength at caked')).toHaveValue('1:20');
   await page.getByLabel('Recipe name').fill('Rear doors');
+  await openParts(page, 'How it is done');
   await page.getByLabel('Rate, ml per m²').fill('lots');
   await page.getByRole('button', { name: 'Keep as a draft' }).click();
   await expect(page.getByText(/Type ml to the square metre/)).toBeVisible();

@@ -35,3 +35,8 @@ export async function takeVessel(page: Page, name: RegExp): Promise<void> {
   if ((await rinsed.count()) > 0) await rinsed.click();
   await expect(rinsed).toHaveCount(0);
 }
+
+/** Opens parts of a long form that are shut to a line. */
+export async function openParts(page: Page, ...names: string[]): Promise<void> {
+  for (const name of names) await page.locator('summary').filter({ hasText: name }).click();
+}

@@ -1,5 +1,5 @@
 import { expect, test } from './shop.ts';
-import { choose, pickProduct, signIn } from './steps.ts';
+import { choose, openParts, pickProduct, signIn } from './steps.ts';
 
 test('a delivery of several lines is booked in; nonsense names its line and loses nothing', async ({
   page,
@@ -203,6 +203,7 @@ test('a product is ordered when less is there than the shop wants, sealed ones a
   await page.goto('/stock');
   await page.getByRole('table').getByRole('link', { name: 'Dewpond Rinseless' }).click();
   await page.getByRole('link', { name: 'Change it' }).click();
+  await openParts(page, 'What it is');
   await page.getByLabel('Order more under').fill('lots');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'Order more under' })).toBeVisible();

@@ -647,7 +647,7 @@ export const en: Words = {
       'Ask someone who is, or have a manager sign you off on your page in Crew.',
     ],
     'safety.notAcknowledged': ({ product }) => [
-      `${product} asks for a word before it is poured.`,
+      `${product} is poured after its cautions are confirmed.`,
       'Read the cautions, put on what they ask for, and tick that you have.',
     ],
     'delivery.unsuited': ({ product, means, gel, suits }) => [

@@ -41,6 +41,7 @@ export const STARTERS = {
   cylinder: measure('cylinder', ml(100, 4)),
   largeCylinder: measure('cylinder', ml(500, 16)),
   largeJug: measure('jug', ml(2_000, 64)),
+  pumpHead: measure('pump', ml(30, 1)),
   bay: { makes: 'place', kind: 'bay' },
   van: { makes: 'place', kind: 'van' },
   pressureWasher: { makes: 'device', kind: 'pressureWasher' },

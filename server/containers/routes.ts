@@ -1,10 +1,10 @@
 import { Router } from 'express';
 import { type Container, containerBody } from '#contract/equipment.ts';
 import { type Movement, nothing, type Page } from '#contract/ledger.ts';
-import { movesBody } from '#contract/stock.ts';
+import { movesBody, pricesBody, retirementsBody } from '#contract/stock.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
-import { command } from '../http/commands.ts';
+import { type Answer, command } from '../http/commands.ts';
 import { missing, problem } from '../http/problems.ts';
 import { wholeNumber } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
@@ -13,6 +13,7 @@ import { actRoutes, moveContainer } from './acts.ts';
 import { missingContainers } from './missing.ts';
 import { openContainer } from './openContainer.ts';
 import { containerOf, containers, putAway } from './queries.ts';
+import { amendReceipt } from './receipt.ts';
 import { receive, refuseUnknownProducts } from './receive.ts';
 
 const PAGE = 200;
@@ -53,15 +54,35 @@ export function containerRoutes(context: AppContext): Router {
 
   routes.post(
     '/moves',
-    command(context, movesBody, async ({ tx, body: { ids, placeId }, who, now }) => {
-      const moved: Container[] = [];
-      for (const id of new Set(ids)) {
-        const container = await containerIn(tx, String(id));
+    command(context, movesBody, ({ tx, body: { ids, placeId }, who, now }) =>
+      eachOf(tx, ids, async (container) => {
         if (container.placeId !== placeId) await moveContainer(tx, container, placeId, who, now);
-        moved.push((await containerOf(tx, id)) as Container);
-      }
-      return { status: 201, body: moved, touched: moved.map(({ id }) => ['containers', id]) };
-    }),
+      }),
+    ),
+  );
+
+  routes.post(
+    '/prices',
+    only('lead'),
+    command(context, pricesBody, ({ body: { ids, priceMinor, reason }, ...of }) =>
+      eachOf(of.tx, ids, async (container) => {
+        if (container.priceMinor === priceMinor) return;
+        const { sizeUl, lot, bestBefore, supplier } = container;
+        await amendReceipt({
+          ...of,
+          container,
+          body: { sizeUl, lot, bestBefore, supplier, priceMinor, reason },
+        });
+      }),
+    ),
+  );
+
+  routes.post(
+    '/retirements',
+    only('lead'),
+    command(context, retirementsBody, ({ tx, body: { ids }, now }) =>
+      eachOf(tx, ids, (container) => retire(tx, container, now)),
+    ),
   );
 
   routes.post(
@@ -85,16 +106,33 @@ export function containerRoutes(context: AppContext): Router {
     only('lead'),
     command(context, nothing, async ({ tx, now, params }) => {
       const container = await containerIn(tx, params.id);
-      if (container.heldUl > 0) {
-        throw problem(409, 'container.notEmpty', { code: container.code });
-      }
-      await putAway(tx, [container.id], now);
+      await retire(tx, container, now);
       return { status: 201, body: container, touched: [['containers', container.id]] };
     }),
   );
 
   routes.use('/:id', actRoutes(context));
   return routes;
+}
+
+/** Does the same to each of several, all of them or none. */
+async function eachOf(
+  tx: Queryable,
+  ids: readonly number[],
+  act: (container: Container) => Promise<void>,
+): Promise<Answer> {
+  const done: Container[] = [];
+  for (const id of new Set(ids)) {
+    const container = await containerIn(tx, String(id));
+    await act(container);
+    done.push((await containerOf(tx, id)) ?? container);
+  }
+  return { status: 201, body: done, touched: done.map(({ id }) => ['containers', id]) };
+}
+
+async function retire(tx: Queryable, { id, code, heldUl }: Container, now: Date): Promise<void> {
+  if (heldUl > 0) throw problem(409, 'container.notEmpty', { code });
+  await putAway(tx, [id], now);
 }
 
 async function containerIn(tx: Queryable, id: unknown): Promise<Container> {

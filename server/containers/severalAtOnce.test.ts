@@ -30,4 +30,56 @@ describe('several containers at once', () => {
       expect((await bram('get', `/api/containers/labels.pdf?ids=${bad}`)).status).toBe(404);
     }
   });
+
+  it('get one price, with a reason where some of it was used, all of them or none', async () => {
+    const ada = await shop.signIn('Hester Quill');
+    const all = (await ada('get', '/api/containers')).body.rows as Container[];
+    const used = all.find((c) => c.heldUl < c.sizeUl && c.heldUl > 0 && c.priceMinor !== null) as Container;
+    const full = all.find((c) => c.heldUl === c.sizeUl && c.priceMinor !== null) as Container;
+    const ids = [used.id, full.id];
+    const price = (body: object, key?: string) =>
+      ada(
+        'post',
+        '/api/containers/prices',
+        { ids, priceMinor: 4_321, reason: '', ...body },
+        key ? { key } : {},
+      );
+    const now = async (id: number) => (await ada('get', `/api/containers/${id}`)).body as Container;
+    const bare = await price({});
+    expect([bare.status, bare.body.code]).toEqual([409, 'receipt.noReason']);
+    expect((await now(full.id)).priceMinor).toBe(full.priceMinor);
+    const done = await price({ reason: 'as invoiced' }, 'price-them');
+    expect(done.status, done.text).toBe(201);
+    expect((await price({ reason: 'as invoiced' }, 'price-them')).body).toEqual(done.body);
+    for (const { id, heldUl, lot, bestBefore } of [used, full]) {
+      expect(await now(id)).toMatchObject({ priceMinor: 4_321, heldUl, lot, bestBefore });
+    }
+    expect((await price({ reason: '' })).status).toBe(201);
+    const cleo = await shop.signIn('Bram Addy');
+    expect((await cleo('post', '/api/containers/prices', { ids, priceMinor: 1, reason: 'x' })).status).toBe(
+      403,
+    );
+  });
+
+  it('are taken off the shelf when all of them are empty', async () => {
+    const ada = await shop.signIn('Hester Quill');
+    const all = (await ada('get', '/api/containers')).body.rows as Container[];
+    const sealed = all.filter((c) => c.heldUl === c.sizeUl).slice(0, 2);
+    const ids = sealed.map((c) => c.id);
+    const retire = (of: number[]) => ada('post', '/api/containers/retirements', { ids: of });
+    expect((await retire(ids)).body.code).toBe('container.notEmpty');
+    for (const { id, heldUl } of sealed) {
+      const gone = await ada('post', `/api/containers/${id}/wastes`, {
+        ul: heldUl,
+        reason: 'leaked',
+        note: '',
+      });
+      expect(gone.status, gone.text).toBe(201);
+    }
+    const done = await retire(ids);
+    expect(done.status, done.text).toBe(201);
+    const left = ((await ada('get', '/api/containers')).body.rows as Container[]).map((c) => c.id);
+    expect(left).not.toEqual(expect.arrayContaining(ids));
+    expect(left).toHaveLength(all.length - 2);
+  });
 });

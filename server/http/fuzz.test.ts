@@ -83,6 +83,10 @@ const COMMANDS = (
     ['patch', '/api/shop', shops.shopPatch],
     ['post', '/api/people', people.personBody],
     ['post', '/api/people/{}/sign-offs', people.signOffBody],
+    ['post', '/api/people/sign-offs', people.signOffsBody],
+    ['post', '/api/containers/moves', stock.movesBody],
+    ['post', '/api/containers/prices', stock.pricesBody],
+    ['post', '/api/containers/retirements', stock.retirementsBody],
   ] as unknown as [method: 'post' | 'patch', path: string, schema: Schema][]
 ).map(([method, path, schema]) => ({
   method,

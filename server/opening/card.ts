@@ -16,7 +16,7 @@ export function productOf(card: CardBody, shop: ShopDefaults): ProductBody {
     state,
     caution: '',
     gPerMl: null,
-    capUl: null,
+    capUl: card.capUl,
     shakeFirst: false,
     suds: foams,
     record: { ...recordStart(family, shop), replaces: null } as ProductBody['record'],

@@ -38,6 +38,7 @@ const card = (more: object = {}) => ({
   sizeUl: 5_000_000,
   full: 2,
   openUl: 1_200_000,
+  capUl: 7_500,
   priceMinor: 2_450,
   placeId: 1,
   ...more,

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { Override } from '#contract/people.ts';
+import type { Override, Person, SignOffOf } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
 import type { TrailPage } from '#contract/trail.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
@@ -166,5 +166,26 @@ describe('what is done about people', () => {
     expect(trail.rows.find((r) => r.event === 'signedOff')?.note).toBe('Lime Kiln Foam until 2026-12-31');
     expect((await odo('get', '/api/trail?kind=magic')).status).toBe(400);
     expect((await odo('get', '/api/trail?before=soon')).status).toBe(400);
+  });
+
+  it('signs off several at once, all of them or none, over what they were signed off for before', async () => {
+    const ids = ((await hester('get', '/api/people')).body as Person[])
+      .filter((p) => p.role === 'technician' && !p.retired)
+      .map((p) => p.id);
+    const give = (personIds: number[], until: string | null) =>
+      hester('post', '/api/people/sign-offs', { personIds, productId: 2, until });
+    const of = async () =>
+      ((await odo('get', '/api/people/sign-offs')).body as SignOffOf[])
+        .filter((s) => s.productId === 2)
+        .map((s) => [s.personId, s.until]);
+    const before = await of();
+    expect((await give([...ids, 9_999], null)).status).toBe(404);
+    expect(await of()).toEqual(before);
+    expect((await give(ids, '2026-12-31')).status).toBe(201);
+    const again = await give(ids, null);
+    expect(again.status, again.text).toBe(201);
+    expect(await of()).toEqual(expect.arrayContaining(ids.map((id) => [id, null])));
+    expect((await of()).filter(([id]) => id === ids[0])).toHaveLength(1);
+    expect((await give([], null)).body.errors[0].pointer).toBe('/personIds');
   });
 });

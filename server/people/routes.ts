@@ -85,6 +85,6 @@ export function peopleRoutes(context: AppContext): Router {
     ),
   );
 
-  routes.use('/:id/sign-offs', signOffRoutes(context));
+  routes.use(signOffRoutes(context));
   return routes;
 }

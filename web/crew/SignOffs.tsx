@@ -1,4 +1,3 @@
-import { addYears, lightFormat, parse } from 'date-fns';
 import { useState } from 'react';
 import type { Person, SignOff } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
@@ -14,6 +13,7 @@ import { Button } from '../ui/Button.tsx';
 import { dayOf, shopDay } from '../ui/dates.ts';
 import { TextInput } from '../ui/Field.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
+import { inAYear } from './inAYear.ts';
 
 /** What someone may mix that asks for a sign-off; a manager gives it, until a day or for good, and takes it back. */
 export function SignOffs({ person }: { person: Person }) {
@@ -48,10 +48,6 @@ export function SignOffs({ person }: { person: Person }) {
 }
 
 const withYear = (day: string): string => shopDay(`${day}T12:00:00Z`, 'UTC');
-
-/** A sign-off is looked at again after a year, unless somebody says otherwise. */
-const inAYear = (today: string): string =>
-  lightFormat(addYears(parse(today, 'yyyy-MM-dd', new Date()), 1), 'yyyy-MM-dd');
 
 function SignOffLine(props: {
   person: Person;

@@ -92,6 +92,7 @@ export default function ProductCards() {
               inputMode="decimal"
               hint={t('What the full container cost, in {0}. Empty: not known.', shop.currency)}
             />
+            <TextField of={of} name="capUl" hint={t('What one holds, as 7.5 ml. Empty: not known.')} />
             <ChoiceField
               of={of}
               name="placeId"

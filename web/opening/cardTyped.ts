@@ -27,6 +27,7 @@ const CARD = {
   sizeUl: orEmpty(volume()),
   full: number('howMany', undefined, '1'),
   openUl: orEmpty(exactAmount),
+  capUl: orEmpty(exactAmount),
   priceMinor: orEmpty(money),
   placeId: rowOr(''),
 };

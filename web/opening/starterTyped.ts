@@ -34,6 +34,7 @@ export const STARTER_NAMES: () => Record<StarterId, string> = () => ({
   cylinder: t('Cylinder'),
   largeCylinder: t('Large cylinder'),
   largeJug: t('Large jug'),
+  pumpHead: t('Pump head'),
   bay: t('Bay'),
   van: t('Van'),
   pressureWasher: t('Pressure washer'),
@@ -49,7 +50,7 @@ export const STARTER_GROUPS: () => { name: string; ids: readonly StarterId[] }[]
     ids: ['washBucket', 'rinseBucket', 'wheelBucket', 'towelBucket', 'stockPail'],
   },
   { name: t('Bays and machines'), ids: ['bay', 'van', 'pressureWasher'] },
-  { name: t('More measures'), ids: ['smallSyringe', 'cylinder', 'largeCylinder', 'largeJug'] },
+  { name: t('More measures'), ids: ['smallSyringe', 'cylinder', 'largeCylinder', 'largeJug', 'pumpHead'] },
 ];
 
 const STARTERS_TYPED = {

@@ -1,3 +1,4 @@
+import type { KeyboardEvent } from 'react';
 import { useWatch } from 'react-hook-form';
 import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
@@ -22,10 +23,24 @@ type Props = {
   was: Recipe | null;
 };
 
+/** Up and Down go to the same field of the level above or below. */
+function toNextLevel(event: KeyboardEvent<HTMLElement>): void {
+  const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+  const [, soil, field] = /^cells\.(\d)\.(\w+)$/.exec((event.target as HTMLInputElement).name ?? '') ?? [];
+  if (by === 0 || soil === undefined) return;
+  const there = event.currentTarget.querySelector<HTMLInputElement>(
+    `[name="cells.${Number(soil) + by}.${field}"]`,
+  );
+  if (!there) return;
+  event.preventDefault();
+  there.focus();
+  there.select();
+}
+
 /** Strength and dwell for each soil level, and beneath each what it is held against. */
 export function LevelFields({ of, product, vessel, was }: Props) {
   return (
-    <ol className="border-t-2 border-ink">
+    <ol className="border-t-2 border-ink" onKeyDown={toNextLevel}>
       {SOIL_LEVELS.map((soil) => (
         <li
           key={soil}

@@ -21,6 +21,7 @@ import { t } from '../lib/speech.ts';
 import { devicesQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { Button } from '../ui/Button.tsx';
+import { Fold } from '../ui/Fold.tsx';
 import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { Legend } from '../ui/Legend.tsx';
@@ -155,40 +156,55 @@ export function RecipeForm({ row }: { row: RecipeRow | null }) {
           </div>
           <LevelFields of={of} product={product} vessel={vessel} was={was} />
         </section>
-        <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-3">
-          <fieldset>
-            <Legend>{t('What soil')}</Legend>
-            <p className="mb-1 text-[0.94rem] text-muted">{t('Tick none for all of it.')}</p>
-            <TickList of={of} at="soilKinds" options={options(SOIL_KINDS, SOIL_KIND_NAMES)} />
-          </fieldset>
-          <fieldset className="lg:col-span-2">
-            <Legend>{t('Where')}</Legend>
-            <p className="mb-1 text-[0.94rem] text-muted">{t('Tick none for wherever its use is.')}</p>
-            <TickList of={of} at="zones" options={options(ZONES, ZONE_NAMES)} />
-          </fieldset>
-        </div>
-        <div className="grid items-start gap-x-8 gap-y-4 sm:grid-cols-2 xl:grid-cols-4">
-          <ChoiceField
+        <div>
+          <Fold
             of={of}
-            name="film"
-            options={[...options(FILMS, FILM_NAMES), { value: 'none', name: t('washed or wiped on') }]}
-          />
-          <TextField
-            of={of}
-            name="rateMlPerM2"
-            label={t('Rate, ml per m²')}
-            inputMode="decimal"
-            placeholder={t('as usual')}
-            hint={t('Of what is in the vessel')}
-          />
-          <ChoiceField of={of} name="agitation" options={options(AGITATIONS, AGITATION_NAMES)} />
-          <ChoiceField of={of} name="rinse" options={options(RINSES, RINSE_NAMES)} />
-          <ChoiceField of={of} name="direction" options={options(DIRECTIONS, DIRECTION_NAMES)} />
-          <TextField of={of} name="cleanCheck" maxLength={200} hint={t('How it is seen that it is clean')} />
-        </div>
-        <div className="grid gap-x-8 gap-y-4 sm:grid-cols-2">
-          <NoteField of={of} name="cautions" hint={t('Beside those on the product’s own record.')} />
-          <NoteField of={of} name="notes" />
+            name={t('What soil and where')}
+            says={aimed(form.watch('soilKinds'), form.watch('zones'))}
+          >
+            <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-3">
+              <fieldset>
+                <Legend>{t('What soil')}</Legend>
+                <p className="mb-1 text-[0.94rem] text-muted">{t('Tick none for all of it.')}</p>
+                <TickList of={of} at="soilKinds" options={options(SOIL_KINDS, SOIL_KIND_NAMES)} />
+              </fieldset>
+              <fieldset className="lg:col-span-2">
+                <Legend>{t('Where')}</Legend>
+                <p className="mb-1 text-[0.94rem] text-muted">{t('Tick none for wherever its use is.')}</p>
+                <TickList of={of} at="zones" options={options(ZONES, ZONE_NAMES)} />
+              </fieldset>
+            </div>
+          </Fold>
+          <Fold of={of} name={t('How it is done')} says={done(form.watch())}>
+            <div className="grid items-start gap-x-8 gap-y-4 sm:grid-cols-2 xl:grid-cols-4">
+              <ChoiceField
+                of={of}
+                name="film"
+                options={[...options(FILMS, FILM_NAMES), { value: 'none', name: t('washed or wiped on') }]}
+              />
+              <TextField
+                of={of}
+                name="rateMlPerM2"
+                label={t('Rate, ml per m²')}
+                inputMode="decimal"
+                placeholder={t('as usual')}
+                hint={t('Of what is in the vessel')}
+              />
+              <ChoiceField of={of} name="agitation" options={options(AGITATIONS, AGITATION_NAMES)} />
+              <ChoiceField of={of} name="rinse" options={options(RINSES, RINSE_NAMES)} />
+              <ChoiceField of={of} name="direction" options={options(DIRECTIONS, DIRECTION_NAMES)} />
+              <TextField
+                of={of}
+                name="cleanCheck"
+                maxLength={200}
+                hint={t('How it is seen that it is clean')}
+              />
+            </div>
+            <div className="mt-4 grid gap-x-8 gap-y-4 sm:grid-cols-2">
+              <NoteField of={of} name="cautions" hint={t('Beside those on the product’s own record.')} />
+              <NoteField of={of} name="notes" />
+            </div>
+          </Fold>
         </div>
         <FormFoot save={t('Keep as a draft')} {...of.foot}>
           <Button onClick={() => navigate(row ? `/recipes/${row.id}` : '/recipes')}>{t('Cancel')}</Button>
@@ -197,6 +213,22 @@ export function RecipeForm({ row }: { row: RecipeRow | null }) {
     </Page>
   );
 }
+
+const aimed = (kinds: RecipeTyped['soilKinds'], zones: RecipeTyped['zones']): string =>
+  [
+    kinds.length > 0 ? kinds.map((k) => t(SOIL_KIND_NAMES[k])).join(', ') : t('all soil'),
+    zones.length > 0 ? zones.map((z) => t(ZONE_NAMES[z])).join(', ') : t('wherever its use is'),
+  ].join('; ');
+
+const done = ({ agitation, rinse, direction, cleanCheck }: RecipeTyped): string =>
+  [
+    t(AGITATION_NAMES[agitation]),
+    t('rinse: {0}', t(RINSE_NAMES[rinse])),
+    direction !== 'any' && t(DIRECTION_NAMES[direction]),
+    cleanCheck,
+  ]
+    .filter(Boolean)
+    .join(', ');
 
 /** A new recipe of a product: its first use, in a vessel that suits it, drafted from its label. */
 function begin(product: Product, vessels: readonly Vessel[]): RecipeTyped {

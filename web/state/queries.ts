@@ -7,7 +7,7 @@ import type { Instrument } from '#contract/instruments.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { ProductNote } from '#contract/notes.ts';
 import type { FirstDay } from '#contract/opening.ts';
-import type { Person, SignInName, SignOff, Who } from '#contract/people.ts';
+import type { Person, SignInName, SignOff, SignOffOf, Who } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
 import type { Calibration, Device } from '#contract/rigs.ts';
@@ -62,6 +62,11 @@ export const signOffsQuery = (personId: number) =>
     queryKey: ['people', personId, 'sign-offs'],
     queryFn: () => get<SignOff[]>(`/people/${personId}/sign-offs`),
   });
+/** The sign-offs of everybody. */
+export const allSignOffsQuery = queryOptions({
+  queryKey: ['people', 'sign-offs'],
+  queryFn: () => get<SignOffOf[]>('/people/sign-offs'),
+});
 export const productsQuery = queryOptions({
   queryKey: ['products'],
   queryFn: () => get<Product[]>('/products'),

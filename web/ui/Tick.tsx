@@ -6,19 +6,20 @@ type Ticked = {
   set: (checked: boolean) => void;
   disabled?: boolean;
   ref?: Ref<HTMLButtonElement>;
+  tabIndex?: number;
+  onFocus?: () => void;
 };
 
 /** A box to tick, by itself. */
-export function TickBox(
-  props: Ticked & { label?: string; id?: string; className?: string; tabIndex?: number },
-) {
-  const { checked, set, disabled = false, ref, label, id, className = 'size-6', tabIndex } = props;
+export function TickBox(props: Ticked & { label?: string; id?: string; className?: string }) {
+  const { checked, set, disabled = false, ref, label, id, className = 'size-6', tabIndex, onFocus } = props;
   return (
     <Checkbox.Root
       ref={ref}
       id={id}
       aria-label={label}
       tabIndex={tabIndex}
+      onFocus={onFocus}
       checked={checked}
       disabled={disabled}
       onCheckedChange={(now) => set(now === true)}

@@ -4,7 +4,7 @@ import { t } from '../../lib/speech.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { ListField } from '../../ui/Labelled.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
-import { type Favourite, MODES, type Mode, useBench } from '../mix/benchDraft.ts';
+import { MODES, type Mode } from '../mix/benchDraft.ts';
 import type { BenchMix } from '../mix/benchMix.ts';
 import { ByProductFields } from './ByProductFields.tsx';
 import { ModeFields } from './ModeFields.tsx';
@@ -26,29 +26,18 @@ const QUESTIONS: () => Record<Mode, { name: string; note: string }> = () => ({
   line: { name: t('From the wall dispenser'), note: t('as its line was measured') },
 });
 
-/** What someone wants to know; below the questions, the mixes they make often. */
+/** What someone wants to know. */
 export function Ask({ draft, set }: Pick<Props, 'draft' | 'set'>) {
-  const { who } = useSession();
-  const favourites = useBench((state) => state.favourites[who.personId]) ?? NO_FAVOURITES;
   return (
     <Choice
       label={t('Your question')}
       bay
       value={draft.mode}
-      options={[
-        ...MODES.map((mode) => ({ value: mode, ...QUESTIONS()[mode] })),
-        ...favourites.map(({ name }) => ({ value: `${KEPT}${name}`, name, note: t('a mix you kept') })),
-      ]}
-      onChange={(chosen) => {
-        const kept = favourites.find((f) => `${KEPT}${f.name}` === chosen);
-        set(kept ? kept.asked : { mode: chosen as Mode, way: null });
-      }}
+      options={MODES.map((mode) => ({ value: mode, ...QUESTIONS()[mode] }))}
+      onChange={(mode) => set({ mode: mode as Mode, way: null })}
     />
   );
 }
-
-const KEPT = 'kept ';
-const NO_FAVOURITES: Favourite[] = [];
 
 /** What to mix: by a recipe from the book or by product, in what, and how much. */
 export function MixFields({ draft, bench, equipment, set, choose }: Props) {
@@ -82,8 +71,8 @@ export function MixFields({ draft, bench, equipment, set, choose }: Props) {
 
 const WATER_NAMES: () => Record<WaterKind, string> = () => ({
   tap: t('tap water'),
-  softened: 'softened',
-  deionised: 'deionised',
+  softened: t('softened'),
+  deionised: t('deionised'),
 });
 
 /** What it is made with: kept with the batch, and a soap's dose follows from it. */

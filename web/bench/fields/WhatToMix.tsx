@@ -7,7 +7,7 @@ import { t } from '../../lib/speech.ts';
 import { TextInput } from '../../ui/Field.tsx';
 import { ListField } from '../../ui/Labelled.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
-import { type BenchDraft, useBench } from '../mix/benchDraft.ts';
+import { type BenchDraft, type Favourite, useBench } from '../mix/benchDraft.ts';
 import type { BenchMix } from '../mix/benchMix.ts';
 import type { Equipment } from '../mix/equipment.ts';
 import { firstOf } from '../mix/firstOf.ts';
@@ -74,6 +74,14 @@ export function WhatToMix({ draft, bench, equipment, set }: Props) {
         </button>
       )}
       {refusals.recipe && !recipe?.cell && <Refusal problem={refusals.recipe} />}
+      {open && (
+        <Kept
+          choose={(asked) => {
+            setChanging(false);
+            set(asked);
+          }}
+        />
+      )}
       {open && <Last equipment={equipment} choose={byRecipe} />}
       {(open || !recipe) && (
         <ListField
@@ -95,7 +103,7 @@ export function WhatToMix({ draft, bench, equipment, set }: Props) {
 }
 
 const STATES: () => Record<Product['state'], string> = () => ({
-  concentrate: 'concentrate',
+  concentrate: t('concentrate'),
   hyper: t('hyper-concentrate: let down before use'),
   readyToUse: t('ready to use: never diluted'),
 });
@@ -116,6 +124,21 @@ function Last({ equipment, choose }: Choosing) {
   return <Recipes name={t('Mixed last')} recipes={last} equipment={equipment} choose={choose} />;
 }
 const NONE: number[] = [];
+
+/** Whole mixes whoever is here keeps on this device: what, how strong and in which vessel, with one tap. */
+function Kept({ choose }: { choose: (asked: BenchDraft) => void }) {
+  const { who } = useSession();
+  const kept = useBench((state) => state.favourites[who.personId]) ?? NONE_KEPT;
+  if (kept.length === 0) return null;
+  return (
+    <Rows name={t('Mixes you keep')}>
+      {kept.map(({ name, asked }) => (
+        <Row key={name} name={name} choose={() => choose(asked)} />
+      ))}
+    </Rows>
+  );
+}
+const NONE_KEPT: Favourite[] = [];
 
 const MANY = 6;
 
@@ -163,25 +186,41 @@ function Recipes({
   choose,
 }: Choosing & { name: string; recipes: readonly Published[] }) {
   return (
+    <Rows name={name}>
+      {recipes.map(({ id, version }) => (
+        <Row
+          key={id}
+          name={version.name}
+          under={
+            equipment.products.find((p) => p.id === version.productId)?.name ?? t('a product no longer there')
+          }
+          choose={() => choose(id)}
+        />
+      ))}
+    </Rows>
+  );
+}
+
+function Rows({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
     <section aria-label={name}>
       <h2 className="caps border-b border-ink text-[0.9rem] text-muted">{name}</h2>
-      <ul>
-        {recipes.map(({ id, version }) => (
-          <li key={id} className="ruled border-faint">
-            <button
-              type="button"
-              className="flex min-h-16 w-full flex-col justify-center py-1 text-left leading-tight lg:min-h-13"
-              onClick={() => choose(id)}
-            >
-              <span className="text-lg">{version.name}</span>
-              <span className="text-[0.9rem] text-muted">
-                {equipment.products.find((p) => p.id === version.productId)?.name ??
-                  t('a product no longer there')}
-              </span>
-            </button>
-          </li>
-        ))}
-      </ul>
+      <ul>{children}</ul>
     </section>
+  );
+}
+
+function Row({ name, under, choose }: { name: string; under?: string; choose: () => void }) {
+  return (
+    <li className="ruled border-faint">
+      <button
+        type="button"
+        className="flex min-h-16 w-full flex-col justify-center py-1 text-left leading-tight lg:min-h-13"
+        onClick={choose}
+      >
+        <span className="text-lg">{name}</span>
+        {under && <span className="text-[0.9rem] text-muted">{under}</span>}
+      </button>
+    </li>
   );
 }

@@ -213,7 +213,7 @@ function FromBoth({ first, rest, set }: { first: Container | null; rest: Second;
   );
 }
 
-/** Keeps the mix under its own name, to be found again under the questions. */
+/** Keeps the mix under its own name, to be found again first among what to mix. */
 function KeepMix({ draft, bench }: { draft: BenchDraft; bench: BenchMix }) {
   const { who } = useSession();
   const favourites = useBench((state) => state.favourites[who.personId]);

@@ -9,6 +9,7 @@ import { t } from '../../lib/speech.ts';
 import { productsQuery } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
+import { Fold } from '../../ui/Fold.tsx';
 import { ChoiceField, NoteField, TextField } from '../../ui/FormFields.tsx';
 import { FormFoot } from '../../ui/FormFoot.tsx';
 import { Legend } from '../../ui/Legend.tsx';
@@ -20,7 +21,7 @@ import type { TextForm } from '../../ui/useTextForm.ts';
 import { LabelReading } from './LabelReading.tsx';
 import { type ProductTyped, readProduct, typedProduct, typedStart, usesFor } from './productTyped.ts';
 import { STATE_NAMES } from './productWords.ts';
-import { Facts, Safety } from './RecordFields.tsx';
+import { Facts, GoodOn, Safety, ToMix } from './RecordFields.tsx';
 import { UseFields } from './UseFields.tsx';
 
 type Of = { of: TextForm<ProductTyped> };
@@ -47,6 +48,8 @@ export function ProductForm({ product }: { product: Product | null }) {
         <LabelStrengths of={of} />
         <UseFields of={of} />
         <Facts of={of} />
+        <GoodOn of={of} />
+        <ToMix of={of} />
         <Safety of={of} />
         <Replaces of={of} product={product} />
         <FormFoot save={product ? t('Save') : t('Add the product')} {...of.foot}>
@@ -123,7 +126,7 @@ function LabelStrengths({ of }: Of) {
     form.setValue('uses', usesFor(labelEntries, uses, record.family, shop));
   };
   return (
-    <fieldset className="mt-8">
+    <fieldset className="mt-8 mb-6">
       <Legend>{t('Strengths on the label')}</Legend>
       {fields.map((field, i) => (
         <div
@@ -181,8 +184,11 @@ function Replaces({ of, product }: Of & { product: Product | null }) {
   const { data: products = [] } = useQuery(productsQuery);
   const chosen = of.form.watch('record.replaces.productId');
   return (
-    <fieldset className="mt-8">
-      <Legend>{t('Instead of another product')}</Legend>
+    <Fold
+      of={of}
+      name={t('Instead of another product')}
+      says={products.find((p) => String(p.id) === chosen)?.name ?? t('nothing')}
+    >
       <div className={PAIRS}>
         <ChoiceField
           of={of}
@@ -204,6 +210,6 @@ function Replaces({ of, product }: Of & { product: Product | null }) {
           />
         )}
       </div>
-    </fieldset>
+    </Fold>
   );
 }

@@ -3,8 +3,8 @@ import { HAZARD_NAMES, HAZARDS, SURFACE_NAMES, SURFACES } from '#core/products/r
 import { usualTraits } from '#core/products/starts.ts';
 import { TRAIT_NAMES, TRAITS, type Trait, type TraitState } from '#core/safety/traits.ts';
 import { t } from '../../lib/speech.ts';
+import { Fold } from '../../ui/Fold.tsx';
 import { ChoiceField, NoteField, TextField, TickField } from '../../ui/FormFields.tsx';
-import { Legend } from '../../ui/Legend.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { TickList, TriTable } from '../../ui/TriTable.tsx';
 import type { TextForm } from '../../ui/useTextForm.ts';
@@ -18,11 +18,22 @@ type Of = { of: TextForm<ProductTyped> };
 const optionsOf = <K extends string>(names: Record<K, string>) =>
   (Object.keys(names) as K[]).map((value) => ({ value, name: names[value] }));
 
-/** What it is: chemistry, thickness, storage, what it is good on, how it is put on, what it takes to mix it. */
+/** What it is: chemistry, thickness, storage. */
 export function Facts({ of }: Of) {
+  const { record, gPerMl } = of.form.watch();
   return (
-    <fieldset className="mt-8">
-      <Legend>{t('What it is')}</Legend>
+    <Fold
+      of={of}
+      name={t('What it is')}
+      says={[
+        record.phNeat && t('pH {0} neat', record.phNeat),
+        gPerMl && `${gPerMl} g/ml`,
+        THICKNESS_NAMES()[record.thickness],
+        record.useByDays && t('a mix keeps {0} days', record.useByDays),
+      ]
+        .filter(Boolean)
+        .join(', ')}
+    >
       <div className="grid items-start gap-4 sm:grid-cols-2 lg:grid-cols-4">
         <TextField of={of} name="record.phNeat" hint={t('Empty: not known')} />
         <TextField of={of} name="record.phUse" hint={t('Empty: not known')} />
@@ -46,7 +57,26 @@ export function Facts({ of }: Of) {
         <TickField of={of} name="shakeFirst" label={t('Shake the container first')} />
         <TickField of={of} name="suds" label={t('It foams')} />
       </div>
-      <div className="mt-5 grid gap-8 lg:grid-cols-2">
+    </Fold>
+  );
+}
+
+/** What it is good on, and what it is put on with. */
+export function GoodOn({ of }: Of) {
+  const { surfaces, delivery } = of.form.watch('record');
+  const never = SURFACES.filter((s) => surfaces[s] === 'no').map((s) => t(SURFACE_NAMES[s]));
+  return (
+    <Fold
+      of={of}
+      name={t('Where and with what')}
+      says={[
+        delivery.map((d) => t(DELIVERY_NAMES[d])).join(', '),
+        never.length > 0 && t('never on {0}', never.join(', ').toLowerCase()),
+      ]
+        .filter(Boolean)
+        .join('; ')}
+    >
+      <div className="grid gap-8 lg:grid-cols-2">
         <TriTable
           of={of}
           at="record.surfaces"
@@ -66,13 +96,33 @@ export function Facts({ of }: Of) {
             options={DELIVERIES.map((value) => ({ value, name: t(DELIVERY_NAMES[value]) }))}
           />
           {of.faultAt('record.delivery') && <Refusal problem={of.faultAt('record.delivery')} />}
-          <h3 className="caps mt-4 text-muted">{t('Hazards, as they stand on every label')}</h3>
+        </div>
+      </div>
+    </Fold>
+  );
+}
+
+/** What it can do to whoever mixes it, and what they put on. */
+export function ToMix({ of }: Of) {
+  const { hazards, care } = of.form.watch('record');
+  const asked = [care.gloves && t('Nitrile gloves'), care.eyes && t('Eye cover'), care.air && t('Fresh air')];
+  return (
+    <Fold
+      of={of}
+      name={t('To mix it')}
+      says={[...hazards.map((h) => t(HAZARD_NAMES[h])), ...asked.filter(Boolean)].join(', ').toLowerCase()}
+    >
+      <div className="grid gap-8 lg:grid-cols-2">
+        <div>
+          <h3 className="caps text-muted">{t('Hazards, as they stand on every label')}</h3>
           <TickList
             of={of}
             at="record.hazards"
             options={HAZARDS.map((value) => ({ value, name: t(HAZARD_NAMES[value]) }))}
           />
-          <h3 className="caps mt-4 text-muted">{t('To mix it')}</h3>
+        </div>
+        <div>
+          <h3 className="caps text-muted">{t('It asks for')}</h3>
           <div className="grid grid-cols-2 gap-x-4">
             <TickField of={of} name="record.care.gloves" label={t('Nitrile gloves')} />
             <TickField of={of} name="record.care.eyes" />
@@ -82,16 +132,22 @@ export function Facts({ of }: Of) {
           </div>
         </div>
       </div>
-    </fieldset>
+    </Fold>
   );
 }
 
 /** What its safety data sheet says: traits that decide what it may meet, first aid, spills. */
 export function Safety({ of }: Of) {
   const usual = usualTraits(of.form.watch('record.family'));
+  const traits = of.form.watch('traits');
+  const holds = TRAITS.filter((trait) => traits[trait] === 'yes').map((trait) => t(TRAIT_NAMES[trait]));
+  const open = TRAITS.filter((trait) => traits[trait] === 'unknown' || traits[trait] === 'usual').length;
   return (
-    <fieldset className="mt-8">
-      <Legend>{t('By its safety data sheet')}</Legend>
+    <Fold
+      of={of}
+      name={t('By its safety data sheet')}
+      says={[...holds, open > 0 && t('{0} still to be looked up', open)].filter(Boolean).join(', ')}
+    >
       <p className="mb-3 max-w-3xl text-muted">
         {t(
           'Acid, chlorine and sulfide decide what it may follow in a vessel. What is not known, or varies from product to product, counts as there until somebody has read the sheet. The sheet decides.',
@@ -116,6 +172,6 @@ export function Safety({ of }: Of) {
           <NoteField of={of} name="record.spill" label={t('If it is spilt')} />
         </div>
       </div>
-    </fieldset>
+    </Fold>
   );
 }

@@ -2,8 +2,8 @@ import { FILM_NAMES, FILMS, USE_NAMES } from '#core/products/uses.ts';
 import { formatTemperature } from '#core/units/temperature.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
+import { Fold } from '../../ui/Fold.tsx';
 import { ChoiceField, TextField } from '../../ui/FormFields.tsx';
-import { Legend } from '../../ui/Legend.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import type { TextForm } from '../../ui/useTextForm.ts';
 import type { ProductTyped } from './productTyped.ts';
@@ -19,8 +19,21 @@ export function UseFields({ of }: { of: TextForm<ProductTyped> }) {
   const uses = of.form.watch('uses');
   if (uses.length === 0) return null;
   return (
-    <fieldset className="mt-8">
-      <Legend>{t('On the panel')}</Legend>
+    <Fold
+      of={of}
+      name={t('On the panel')}
+      says={uses
+        .map(({ kind, panelFloor, panelCeiling, dwell }) =>
+          [
+            t(USE_NAMES[kind]),
+            [panelFloor, panelCeiling].filter(Boolean).join(' - '),
+            [dwell.fromS, dwell.toS].filter(Boolean).join(' - '),
+          ]
+            .filter(Boolean)
+            .join(' '),
+        )
+        .join(', ')}
+    >
       <p className="mb-3 max-w-3xl text-muted">
         {t(
           'Floor and ceiling are strengths on the panel, after a cannon has diluted the bottle. Times are for 15 to {0} in the shade. Leave empty what nobody knows.',
@@ -43,6 +56,6 @@ export function UseFields({ of }: { of: TextForm<ProductTyped> }) {
         </div>
       ))}
       {of.faultAt('uses') && <Refusal problem={of.faultAt('uses')} />}
-    </fieldset>
+    </Fold>
   );
 }

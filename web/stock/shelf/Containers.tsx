@@ -3,24 +3,20 @@ import type { Container } from '#contract/equipment.ts';
 import { atLeast } from '#contract/roles.ts';
 import type { Shop } from '#contract/shop.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { shopNow } from '../../lib/shopNow.ts';
 import { t } from '../../lib/speech.ts';
-import { containersQuery, placesQuery } from '../../state/queries.ts';
+import { containersQuery } from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
-import { useCommand } from '../../state/useCommand.ts';
-import { useQuery } from '../../state/useQuery.ts';
-import { ButtonLink, PaperLink } from '../../ui/Button.tsx';
+import { ButtonLink } from '../../ui/Button.tsx';
 import { codeColumn, dayColumn, moneyColumn, volumeColumn } from '../../ui/columns.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { dayInWords, dayOf } from '../../ui/dates.ts';
 import type { Needs } from '../../ui/fetched.tsx';
-import { ListField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { Refusal } from '../../ui/Refusal.tsx';
 import type { TableColumn } from '../../ui/tableColumn.ts';
 import { useGo } from '../../ui/useGo.ts';
+import { SeveralActs } from './SeveralActs.tsx';
 
 Containers.needs = (() => [containersQuery]) satisfies Needs;
 
@@ -32,7 +28,7 @@ export default function Containers() {
   const [chosen, setChosen] = useState<ReadonlySet<number | string>>(new Set());
   const [done, setDone] = useState('');
   // What was put away meanwhile is no longer among them.
-  const ids = data.filter((c) => chosen.has(c.id)).map((c) => c.id);
+  const several = data.filter((c) => chosen.has(c.id));
   const columns = useMemo(() => columnsOf(shop), [shop]);
   return (
     <Page
@@ -54,14 +50,14 @@ export default function Containers() {
         empty={t('Nothing is on the shelf yet.')}
         open={(c) => go(`/stock/containers/${c.id}`)}
         choosing={{
-          chosen: new Set(ids),
+          chosen: new Set(several.map((c) => c.id)),
           set: (keys) => {
             setDone('');
             setChosen(new Set(keys));
           },
           acts: (
-            <Acts
-              ids={ids}
+            <SeveralActs
+              of={several}
               done={(words) => {
                 setDone(words);
                 setChosen(new Set());
@@ -71,31 +67,6 @@ export default function Containers() {
         }}
       />
     </Page>
-  );
-}
-
-/** What is done to several at once. */
-function Acts({ ids, done }: { ids: number[]; done: (words: string) => void }) {
-  const { data: places = [] } = useQuery(placesQuery);
-  const moving = useCommand(
-    (placeId: number) => post<Container[]>('/containers/moves', { ids, placeId }),
-    (all) => done(t('{0} moved to {1}.', all.length, all[0]?.placeName)),
-  );
-  return (
-    <>
-      <div className="min-w-44">
-        <ListField
-          label={t('Move them to')}
-          value=""
-          options={places.map((p) => ({ value: String(p.id), name: p.name }))}
-          onChange={(id) => moving.run(Number(id))}
-        />
-      </div>
-      <PaperLink href={`/api/containers/labels.pdf?ids=${ids.slice(0, 200).join(',')}&size=a4`}>
-        {t('Labels, A4')}
-      </PaperLink>
-      {moving.refusal && <Refusal problem={moving.refusal} />}
-    </>
   );
 }
 
