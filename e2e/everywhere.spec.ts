@@ -280,3 +280,63 @@ killable(
     await expect(page.getByRole('navigation', { name: 'Places' })).toHaveCount(0);
   },
 );
+
+test('the demo is shown around in six stops, left at any point and not offered again', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await page.goto('/yard');
+  await page.getByRole('button', { name: 'Look around in two minutes' }).click();
+  const tour = page.getByRole('complementary', { name: 'Tour' });
+  for (const [heading, words] of [
+    ['Yard', '1 of 6'],
+    [null, 'water first, then product'],
+    ['Start a clock', 'the window follows'],
+  ] as const) {
+    await expect(tour).toContainText(words);
+    if (heading) await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible();
+    await tour.getByRole('button', { name: 'Next' }).click();
+  }
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Crew' }).click();
+  await tour.getByRole('link', { name: 'Go there' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Recipes' })).toBeVisible();
+  await page.reload();
+  await expect(tour).toContainText('4 of 6');
+  await tour.getByRole('button', { name: 'Leave the tour' }).click();
+  await page.goto('/yard');
+  await expect(page.getByRole('heading', { level: 1, name: 'Yard' })).toBeVisible();
+  await expect(tour).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Look around' })).toHaveCount(0);
+});
+
+test('in the system’s own colours bands, marks and levels are still drawn', async ({ page }) => {
+  await page.emulateMedia({ forcedColors: 'active' });
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await startClock(page);
+  await page.goto('/yard');
+  const band = page.getByRole('region', { name: 'Bays' }).locator('.bg-ink').first();
+  await expect(band).toBeVisible();
+  const drawn = () => band.evaluate((el) => getComputedStyle(el).backgroundColor);
+  const paper = await page.evaluate(() => getComputedStyle(document.documentElement).backgroundColor);
+  expect(await drawn()).not.toBe(paper);
+  expect(await drawn()).not.toBe('rgba(0, 0, 0, 0)');
+});
+
+test('at twice the size nothing but clocks and places stays in sight, and they leave two thirds', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 640, height: 400 });
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await startClock(page);
+  await page.goto('/bench?recipe=2&soil=2');
+  await expect(page.getByRole('button', { name: /Pour 1/ })).toBeVisible();
+  await page.evaluate(() => window.scrollTo(0, 400));
+  const heights = await Promise.all(
+    ['Clocks', 'Places'].map((name) =>
+      page.getByLabel(name, { exact: true }).evaluate((el) => el.getBoundingClientRect().height),
+    ),
+  );
+  expect(heights.reduce((sum, h) => sum + h)).toBeLessThan(400 / 3);
+  await expect(page.getByRole('region', { name: 'Amounts' })).not.toBeInViewport();
+});

@@ -6,7 +6,7 @@ import { BooksDamaged } from './db/books.ts';
 import { BooksInUse, takeLock } from './db/lock.ts';
 import { BooksTooNew } from './db/migrate.ts';
 import { untilRoom } from './db/room.ts';
-import { openShop } from './openShop.ts';
+import { opening, openShop } from './openShop.ts';
 import { BadOption, type Options, readOptions } from './options.ts';
 import type { Serving } from './serve.ts';
 import { NoSuchManager } from './sessions/newPin.ts';
@@ -36,7 +36,7 @@ main().catch((error) => {
 async function main(): Promise<void> {
   await afterTheOther();
   const options = readOptions(process.argv.slice(2));
-  const time = new SteadyTime(options.startAt);
+  const time = new SteadyTime(opening(options));
   await untilRoom(options.folder, (words) => console.error(words));
   if (options.fresh) forgetDemo(options.folder, time.now());
   const serving = await openShop(options, time, log);
@@ -56,6 +56,11 @@ async function sayWhere(serving: Serving, { demo }: Options, now: Date): Promise
     const old = shop && shop.madeOn < now.toISOString().slice(0, 10);
     const afresh = old ? ` (made on ${shop.madeOn}; npm start -- --fresh makes it anew)` : '';
     console.log(`Limepit Lane, the demo shop, is open at ${serving.address}${afresh}`);
+    if (Math.abs(now.getTime() - Date.now()) > 60_000) {
+      console.log(
+        `Its own time is ${now.toLocaleString('en-GB', { timeZone: shop?.zone, dateStyle: 'medium', timeStyle: 'short' })}: it opens by day.`,
+      );
+    }
     return;
   }
   const path = (await isSetUp(serving.books)) ? '' : `first-run?code=${serving.setupCode}`;

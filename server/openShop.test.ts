@@ -3,6 +3,7 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { expect, it, onTestFinished } from 'vitest';
+import type { Clock } from '#contract/clocks.ts';
 import type { Backups } from '#contract/shop.ts';
 import { demoPins } from '../demo/people.ts';
 import { openShop } from './openShop.ts';
@@ -12,13 +13,15 @@ import { copyDemoBooks } from './testing/demoSnapshot.ts';
 import { freshFolder } from './testing/freshBooks.ts';
 import { pour } from './testing/pours.ts';
 
-async function opened() {
+const AT = ['--now', '2026-05-04T08:30:00Z'];
+
+async function opened(...more: string[]) {
   const folder = freshFolder();
   await copyDemoBooks(folder);
-  const options = readOptions(['--demo', '--now', '2026-05-04T08:30:00Z', '--data', folder, '--port', '0']);
+  const options = readOptions(['--demo', '--data', folder, '--port', '0', ...more]);
   const faults: string[] = [];
   const log = pino({ level: 'error' }, { write: (line) => faults.push(line) });
-  const shop = await openShop(options, new SteadyTime(options.startAt), log);
+  const shop = await openShop(options, new SteadyTime(new Date('2026-05-04T08:30:00Z')), log);
   onTestFinished(() => shop.stop());
   const address = shop.address.replace(/\/$/, '');
   let cookie = '';
@@ -58,7 +61,7 @@ async function opened() {
 }
 
 it('restores a copy at the same address: what was booked since is kept beside it, and nobody is signed in', async () => {
-  const { folder, ask, signIn, copied, restoreCopy } = await opened();
+  const { folder, ask, signIn, copied, restoreCopy } = await opened(...AT);
   await signIn('Hester Quill');
   const name = await copied();
   const poured = await ask('POST', '/pours', pour({}));
@@ -84,7 +87,7 @@ it('restores a copy at the same address: what was booked since is kept beside it
 });
 
 it('opens with the books that were there where the copy is not good, and says so to who asked', async () => {
-  const { folder, ask, signIn, copies, copied, restoreCopy } = await opened();
+  const { folder, ask, signIn, copies, copied, restoreCopy } = await opened(...AT);
   await signIn('Hester Quill');
   const name = await copied();
   const poured = await ask('POST', '/pours', pour({}));
@@ -100,7 +103,7 @@ it('opens with the books that were there where the copy is not good, and says so
 });
 
 it('goes on trying to open where something took its address meanwhile', async () => {
-  const { ask, signIn, copied, restoreCopy, address, faults } = await opened();
+  const { ask, signIn, copied, restoreCopy, address, faults } = await opened(...AT);
   await signIn('Hester Quill');
   const name = await copied();
   const port = Number(new URL(address).port);
@@ -119,4 +122,19 @@ it('goes on trying to open where something took its address meanwhile', async ()
       () => 0,
     );
   await expect.poll(status, { timeout: 120_000 }).toBe(200);
+});
+
+it('the demo finds two vehicles soaking where it opens at its own hour, and none where it is told the time', async () => {
+  const [own, told] = [await opened(), await opened(...AT)];
+  const clocks = async ({ signIn, ask }: typeof own) => {
+    await signIn('Bram Addy');
+    return (await ask('GET', '/clocks')).body as Clock[];
+  };
+  const running = await clocks(own);
+  expect(running.map((c) => [c.placeName, c.layers[0]?.name, c.endedAt])).toEqual([
+    ['Bay 1', expect.stringContaining('Snow foam'), null],
+    ['Bay 2', expect.stringContaining('Lower sides'), null],
+  ]);
+  expect(running.every((c) => Date.parse(c.startedAt) < Date.parse('2026-05-04T08:30:00Z'))).toBe(true);
+  expect(await clocks(told)).toEqual([]);
 });

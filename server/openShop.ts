@@ -5,7 +5,9 @@ import { simulatedInstruments } from '../demo/devices/instruments.ts';
 import { simulatedLabelPrinter } from '../demo/devices/simulatedLabelPrinter.ts';
 import { SimulatedStation } from '../demo/devices/simulatedStation.ts';
 import { loadDemo } from '../demo/loadDemo.ts';
+import { loadMorning } from '../demo/loadMorning.ts';
 import { loadYear } from '../demo/loadYear.ts';
+import { openDemoDay } from '../demo/openDay.ts';
 import { demoPins } from '../demo/people.ts';
 import { restore } from './backups/restore.ts';
 import type { Books } from './db/books.ts';
@@ -98,6 +100,10 @@ export async function openShop(options: Options, time: SteadyTime, log: Logger):
   };
 }
 
+/** What time it is where the program opens; null for the machine's. The demo keeps its own hours: it is always at work. */
+export const opening = ({ startAt, demo, folder, fresh }: Options): Date | null =>
+  startAt ?? (demo ? openDemoDay(folder, new Date(), fresh) : null);
+
 /** The demo with its stand-ins, made on its first run, or a shop of one's own. */
 const openOnce = (
   options: Options,
@@ -119,7 +125,8 @@ const openOnce = (
     notRestored,
     prepare: (books) => prepare(books, options, time.now()),
     begin: async (books, secret) => {
-      const { newPin } = options;
+      const { newPin, demo, startAt } = options;
+      if (demo && startAt === null) await books.transaction((tx) => loadMorning(tx, time.now()));
       if (newPin === null) return;
       const pin = await giveNewPin(books, newPin, secret, time.now());
       console.log(`The new PIN of ${newPin} is ${pin}. It is not shown again.`);

@@ -16,6 +16,36 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'Weak on the left, strong on the right:': 'Flojo a la izquierda, fuerte a la derecha:',
+  'this level': 'este nivel',
+  'its label': 'su etiqueta',
+  'floor and ceiling': 'mínimo y máximo',
+  'as published': 'como está publicado',
+  'The day': 'El día',
+  'Bays with what soaks in them, and when it has to be rinsed. Below: bottles past their day and what runs out.':
+    'Los puestos con lo que actúa en ellos y cuándo hay que aclararlo. Debajo: botellas pasadas de fecha y lo que se acaba.',
+  'A mix': 'Una mezcla',
+  'Choose a recipe, then how dirty it is. Two numbers come: water first, then product. Pour books them; Undo takes it back.':
+    'Elija una receta y luego lo sucio que está. Salen dos cifras: primero agua, luego producto. Verter las anota; Deshacer lo retira.',
+  'A clock': 'Un reloj',
+  'What is laid, where and in what weather: the window follows. Too hot, and it says what would give it time.':
+    'Qué se aplica, dónde y con qué tiempo: de ahí sale el margen. Si hace demasiado calor, dice qué le daría tiempo.',
+  'Strength and time for every level of soil. A manager drafts, compares and publishes: PINs stand on the sign-in page.':
+    'Concentración y tiempo para cada nivel de suciedad. Un encargado redacta, compara y publica: los PIN están en la página de entrada.',
+  'Every container with what is left in it. One jug is past its date, one litre is missing, and one pump head pours too much: the movements tell.':
+    'Cada envase con lo que le queda. Una garrafa está caducada, falta un litro y un cabezal vierte de más: los movimientos lo cuentan.',
+  'What it is mixed in': 'En qué se mezcla',
+  'Bottles, cannons and the wall dispenser. A cannon’s draw is measured with a stopwatch, once.':
+    'Botellas, cañones y el dosificador de pared. La aspiración de un cañón se mide con cronómetro, una vez.',
+  Tour: 'Recorrido',
+  'Go there': 'Ir allí',
+  Next: 'Siguiente',
+  'Leave the tour': 'Dejar el recorrido',
+  'This is a made-up shop.': 'Este taller es inventado.',
+  'It keeps its own time, {0}, so that it is always open.':
+    'Lleva su propia hora, {0}, para estar siempre abierto.',
+  'Look around in two minutes': 'Verlo en dos minutos',
+  'No, thanks': 'No, gracias',
   'What soil and where': 'Qué suciedad y dónde',
   'How it is done': 'Cómo se hace',
   'all soil': 'toda la suciedad',

@@ -106,16 +106,21 @@ function StripClock({ clock }: { clock: Clock }) {
   const known = window?.ok ? window.value : null;
   return (
     <li className="min-w-56 flex-1 border-r border-hairline last:border-r-0 max-lg:min-w-[46vw]">
-      <Link to={`/clocks/${clock.key}`} className="block min-h-16 px-3 pt-1 pb-1.5 no-underline">
+      <Link
+        to={`/clocks/${clock.key}`}
+        className="block min-h-16 px-3 pt-1 pb-1.5 no-underline scrolled:min-h-12"
+      >
         <span className="flex items-center justify-between gap-3">
           <span className="min-w-0 leading-tight">
             <span className="block truncate font-bold">{clockName(clock)}</span>
-            <span className="block truncate text-[0.94rem]">{whereOf(clock)}</span>
+            <span className="block truncate text-[0.94rem] scrolled:hidden">{whereOf(clock)}</span>
           </span>
           <RunningFigure clock={clock} window={known} strip />
         </span>
         {known && (
-          <DwellBand window={known} running={{ startMs: Date.parse(clock.startedAt), endMs: null }} small />
+          <div className="scrolled:hidden">
+            <DwellBand window={known} running={{ startMs: Date.parse(clock.startedAt), endMs: null }} small />
+          </div>
         )}
       </Link>
     </li>
@@ -130,7 +135,7 @@ function SoundAsk() {
     <li className="flex shrink-0">
       <button
         type="button"
-        className="min-h-16 max-w-28 px-3 text-left text-[0.94rem] leading-tight underline underline-offset-4"
+        className="min-h-16 max-w-28 px-3 scrolled:min-h-12 text-left text-[0.94rem] leading-tight underline underline-offset-4"
         onClick={unlockSound}
       >
         {t('Tap for sound')}
@@ -143,7 +148,13 @@ function SoundAsk() {
 function useScrolled(): boolean {
   const [scrolled, setScrolled] = useState(false);
   useEffect(() => {
-    const look = () => setScrolled(window.scrollY > SCROLLED_PX);
+    const look = () => {
+      setScrolled(window.scrollY > SCROLLED_PX);
+      // A little apart, or it would flicker as the page gets shorter.
+      const root = document.documentElement;
+      if (window.scrollY > SCROLLED_PX) root.dataset.scrolled = '';
+      else if (window.scrollY < SCROLLED_PX / 2) delete root.dataset.scrolled;
+    };
     look();
     window.addEventListener('scroll', look, { passive: true });
     return () => window.removeEventListener('scroll', look);

@@ -12,6 +12,7 @@ import { BookFilters, useBookFilter } from './BookFilters.tsx';
 import { BookFoot } from './BookFoot.tsx';
 import { BookGrid } from './BookGrid.tsx';
 import { filterBook, linesOf } from './bookLines.ts';
+import { LadderLegend } from './MiniLadder.tsx';
 import { BOOK, type Book as BookOf, useBook } from './useBook.ts';
 import { useEdits } from './useEdits.ts';
 
@@ -73,6 +74,7 @@ function OpenBook({ book, manager }: { book: BookOf; manager: boolean }) {
         manager={manager}
         set={(more) => setParams(more, { replace: true })}
       />
+      <LadderLegend drafts={drafts > 0} />
       <BookGrid
         lines={lines}
         book={book.facts}

@@ -2,12 +2,13 @@ import { type KeyboardEvent, memo, useMemo } from 'react';
 import { Link } from 'react-router';
 import type { RecipeRow } from '#contract/recipes.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
+import { dwellInWords } from '#core/recipes/dwellWords.ts';
 import { cellAt, type RecipeCell } from '#core/recipes/recipe.ts';
 import { sameCell } from '#core/recipes/same.ts';
 import { stepStrength } from '#core/recipes/strengthSteps.ts';
 import { inBook, judgedAt } from '#core/recipes/vehicleCost.ts';
 import { SOIL_LEVELS, SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
-import { t } from '../lib/speech.ts';
+import { shortSaid, t } from '../lib/speech.ts';
 import { CellFace } from './BookCell.tsx';
 import { CellEditor } from './CellEditor.tsx';
 import { ladderRange } from './MiniLadder.tsx';
@@ -67,7 +68,7 @@ export const BookLineOf = memo(function BookLineOf(props: Props) {
             key={soil}
             role="gridcell"
             id={cellId(row.id, soil)}
-            aria-label={`${recipe.name}, ${t(SOIL_NAMES[soil])}`}
+            aria-label={`${recipe.name}, ${t(SOIL_NAMES[soil])}: ${inWords(cell)}`}
             tabIndex={active === soil ? 0 : -1}
             className={`-mx-1.5 -my-1 min-w-0 px-1.5 py-1 ${manager ? 'cursor-pointer' : ''}`}
             onFocus={() => props.focus(row, soil)}
@@ -93,6 +94,12 @@ export const BookLineOf = memo(function BookLineOf(props: Props) {
     </div>
   );
 });
+
+/** What a cell says, for those who hear it: its strength and its time. */
+const inWords = (cell: RecipeCell): string =>
+  cell.kind === 'not'
+    ? cell.instead || t('not for this')
+    : [shortSaid(cell.strength), cell.dwell && dwellInWords(cell.dwell)].filter(Boolean).join(', ');
 
 export const cellId = (recipeId: number, soil: SoilLevel) => `cell-${recipeId}-${soil}`;
 

@@ -1,6 +1,8 @@
+import type { ReactNode } from 'react';
 import type { Recipe } from '#core/recipes/recipe.ts';
 import type { RecipeStandards } from '#core/recipes/standards.ts';
 import { fractionOf } from '#core/strength/strength.ts';
+import { t } from '../lib/speech.ts';
 
 /** From the weakest to the strongest that a recipe's ladder shows, in the bottle. */
 export type LadderRange = { readonly from: number; readonly to: number };
@@ -61,12 +63,55 @@ export function MiniLadder(props: {
           ),
       )}
       {was !== null && (
-        <line x1={at(was)} x2={at(was)} y1={3} y2={17} stroke="var(--product)" strokeDasharray="2 2" />
+        <svg aria-hidden x={at(was)} overflow="visible">
+          <Before />
+        </svg>
       )}
       <svg aria-hidden x={at(mark)} overflow="visible">
-        <line y1={0} y2={17} stroke="var(--product)" strokeWidth={2} />
-        <path d="M-5 0h10l-5 7z" fill="var(--product)" />
+        <Mark />
       </svg>
     </svg>
+  );
+}
+
+const Mark = () => (
+  <>
+    <line y1={0} y2={17} stroke="var(--product)" strokeWidth={2} />
+    <path d="M-5 0h10l-5 7z" fill="var(--product)" />
+  </>
+);
+const Before = () => <line y1={3} y2={17} stroke="var(--product)" strokeDasharray="2 2" />;
+
+/** What is drawn on the small ladders, in words. */
+export function LadderLegend({ drafts }: { drafts: boolean }) {
+  return (
+    <p className="mb-2 flex flex-wrap gap-x-5 gap-y-1 text-[0.94rem] text-muted">
+      <span>{t('Weak on the left, strong on the right:')}</span>
+      <Drawn name={t('this level')}>
+        <Mark />
+      </Drawn>
+      <Drawn name={t('its label')}>
+        <line x1={-8} x2={8} y1={13} y2={13} stroke="var(--ink)" strokeWidth={5} />
+      </Drawn>
+      <Drawn name={t('floor and ceiling')}>
+        <line y1={5} y2={17} stroke="var(--stop)" strokeWidth={2} />
+      </Drawn>
+      {drafts && (
+        <Drawn name={t('as published')}>
+          <Before />
+        </Drawn>
+      )}
+    </p>
+  );
+}
+
+function Drawn({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <span className="flex items-center gap-1.5">
+      <svg aria-hidden width={20} height={17} viewBox="-10 0 20 17" className="overflow-visible">
+        {children}
+      </svg>
+      {name}
+    </span>
   );
 }

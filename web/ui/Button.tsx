@@ -2,7 +2,7 @@ import type { ComponentProps } from 'react';
 import { Link } from 'react-router';
 
 const BASE =
-  'inline-flex items-center justify-center gap-2 rounded-[2px] border border-ink px-5 text-center no-underline disabled:opacity-45';
+  'inline-flex items-center justify-center gap-2 rounded-[2px] border border-ink px-5 text-center no-underline disabled:border-dashed disabled:bg-transparent disabled:text-muted';
 const LOOKS = {
   main: 'bg-ink text-ground font-semibold',
   plain: 'bg-transparent text-ink',

@@ -6,6 +6,7 @@ import { ClockLine } from '../clocks/ClockLine.tsx';
 import { useWindows } from '../clocks/clockWindows.ts';
 import { spanOf } from '../clocks/DwellBand.tsx';
 import { useClocks } from '../clocks/useClocks.ts';
+import { TourOffer } from '../demo/Tour.tsx';
 import { t } from '../lib/speech.ts';
 import { FirstDayList } from '../opening/FirstDayList.tsx';
 import { placesQuery, weatherQuery } from '../state/queries.ts';
@@ -31,6 +32,7 @@ export default function Yard() {
         </ButtonLink>
       }
     >
+      <TourOffer />
       <FirstDayList />
       <div className="grid items-start gap-x-13 gap-y-8 xl:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
         <Bays places={places} clocks={clocks} />

@@ -20,7 +20,7 @@ import { useUndo } from './useUndo.ts';
 export function PourPlace({ product, children }: { product: Product | null; children: ReactNode }) {
   const care = product ? careInWords(product.record.care, t) : '';
   return (
-    <div className="flex flex-col gap-2 bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-17 max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2">
+    <div className="flex flex-col gap-2 bg-ground max-lg:low:static! max-lg:low:p-0! max-lg:fixed max-lg:inset-x-0 max-lg:bottom-17 max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2">
       {care && (
         <p className="leading-tight">
           <span className="caps text-muted">{t('Wear:')} </span>

@@ -1,5 +1,5 @@
-import type { ReactNode } from 'react';
-import { readVolume } from '#core/units/formatVolume.ts';
+import { type ReactNode, useEffect, useState } from 'react';
+import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
 import { LargeVolume } from './LargeVolume.tsx';
@@ -33,8 +33,7 @@ export function Amounts(props: {
   return (
     <section
       aria-label={t('Amounts')}
-      aria-live="polite"
-      className="ruled sticky top-[var(--strip,0px)] z-[5] -mx-4 flex flex-wrap gap-x-5 bg-ground px-4 pt-2 pb-2 lg:static lg:col-start-2 lg:row-start-1 lg:mx-0 lg:flex-nowrap lg:gap-x-5 lg:border-b-0 lg:p-0 xl:group-data-wide/bench:col-span-2"
+      className="ruled sticky top-[var(--strip,0px)] max-lg:low:static z-[5] -mx-4 flex flex-wrap gap-x-5 bg-ground px-4 pt-2 pb-2 lg:static lg:col-start-2 lg:row-start-1 lg:mx-0 lg:flex-nowrap lg:gap-x-5 lg:border-b-0 lg:p-0 xl:group-data-wide/bench:col-span-2"
     >
       {product && (
         <p className="w-full truncate leading-tight lg:hidden">
@@ -46,18 +45,43 @@ export function Amounts(props: {
       ) : (
         amounts.map(({ id, order, tone, ul, stepUl, note }) => (
           <div key={id} className={`${tone} min-w-0 flex-1`}>
-            <p className="caps text-ink">{order}</p>
+            <p className="caps text-ink scrolled:sr-only">{order}</p>
             <LargeVolume
               what={id}
               read={ul === null ? null : readVolume(ul, shop.units, stepUl)}
               many={many}
             />
-            <p className="mt-1 min-h-6 text-[0.94rem] leading-snug text-ink">{note}</p>
+            <p className="mt-1 min-h-6 text-[0.94rem] leading-snug text-ink scrolled:hidden">{note}</p>
           </div>
         ))
       )}
       {children}
+      <SaidOnce
+        words={amounts
+          .map(({ order, ul, stepUl }) =>
+            ul === null ? '' : `${order} ${formatVolume(ul, shop.units, stepUl)}`,
+          )
+          .filter(Boolean)
+          .join(', ')}
+      />
     </section>
+  );
+}
+
+/** Somebody typing is not spoken to. */
+const QUIET_MS = 700;
+
+/** The amounts for those who hear them: once, when nobody has typed for a moment, and nothing else. */
+function SaidOnce({ words }: { words: string }) {
+  const [said, say] = useState('');
+  useEffect(() => {
+    const timer = setTimeout(() => say(words), QUIET_MS);
+    return () => clearTimeout(timer);
+  }, [words]);
+  return (
+    <span className="sr-only" aria-live="polite">
+      {said}
+    </span>
   );
 }
 
