@@ -12,6 +12,7 @@ const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.mi
 const COUNT = 'a count';
 const VIEWS = [
   '/yard',
+  '/plan',
   '/clocks/new?recipe=2&soil=2',
   '/bench',
   '/stock',

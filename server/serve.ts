@@ -121,6 +121,8 @@ export async function serve(options: {
       publicAddress: () => publicly,
     });
     const server = createServer(app);
+    // Longer than a device waits before it asks again: a connection it means to use is not closed under it.
+    server.keepAliveTimeout = KEEP_ALIVE_MS;
     const listening = await listen(server, host, port);
     const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${listening}/`;
     publicly = host === '0.0.0.0' ? onTheLan(address) : address;
@@ -193,6 +195,8 @@ function onTheLan(local: string): string {
     .find((i) => i && i.family === 'IPv4' && !i.internal);
   return outside ? local.replace('127.0.0.1', outside.address) : local;
 }
+
+const KEEP_ALIVE_MS = 65_000;
 
 async function listen(server: Server, host: string, wanted: number | null): Promise<number> {
   const last = wanted ?? FIRST_PORT + PORTS_TO_TRY;

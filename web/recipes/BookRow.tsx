@@ -99,7 +99,7 @@ export const BookLineOf = memo(function BookLineOf(props: Props) {
 const inWords = (cell: RecipeCell): string =>
   cell.kind === 'not'
     ? cell.instead || t('not for this')
-    : [shortSaid(cell.strength), cell.dwell && dwellInWords(cell.dwell)].filter(Boolean).join(', ');
+    : [shortSaid(cell.strength), cell.dwell && dwellInWords(cell.dwell, t)].filter(Boolean).join(', ');
 
 export const cellId = (recipeId: number, soil: SoilLevel) => `cell-${recipeId}-${soil}`;
 

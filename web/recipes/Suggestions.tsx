@@ -81,4 +81,4 @@ export function Suggestions({ row, of, book, manager }: Props) {
 }
 
 const stepInWords = (from: MixCell, to: MixCell): string =>
-  shortSaid(from.strength) === shortSaid(to.strength) ? dwellInWords(to.dwell) : shortSaid(to.strength);
+  shortSaid(from.strength) === shortSaid(to.strength) ? dwellInWords(to.dwell, t) : shortSaid(to.strength);

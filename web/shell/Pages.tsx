@@ -39,6 +39,10 @@ const ROUTES: RouteObject[] = [
     '/clocks/:key',
     fetched(() => import('../clocks/ClockPage.tsx')),
   ),
+  at(
+    '/plan',
+    fetched(() => import('../plan/Plan.tsx')),
+  ),
   at('/bench', Bench),
   at(
     '/stock',

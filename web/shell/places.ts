@@ -6,8 +6,9 @@ import { t } from '../lib/speech.ts';
 export const PLACES = () =>
   [
     { path: '/yard', name: t('Yard'), key: 'y', desk: false },
+    { path: '/plan', name: t('Plan'), key: 'p', desk: false },
     { path: '/bench', name: t('Bench'), key: 'b', desk: false },
-    { path: '/recipes', name: t('Recipes'), key: 'e', desk: false },
+    { path: '/recipes', name: t('Recipes'), key: 'e', desk: true },
     { path: '/stock', name: t('Stock'), key: 's', desk: false },
     { path: '/rigs', name: t('Rigs'), key: 'r', desk: true },
     { path: '/crew', name: t('Crew'), key: 'c', desk: true },

@@ -41,7 +41,7 @@ export function ShopForm({ shop }: { shop: Shop }) {
   const words = <T extends string>(values: readonly T[], names: Record<T, string>) =>
     values.map((value) => ({ value, name: names[value] }));
   return (
-    <section aria-label={t('Settings')}>
+    <section aria-label={t('Settings')} className="min-w-0">
       <form onSubmit={of.submit} noValidate className="max-w-2xl">
         <Fold of={of} name={t('The shop')} says={typed.name} open>
           <div className="grid grid-cols-[minmax(0,1fr)] gap-4">

@@ -119,7 +119,7 @@ function HowItIsDone({
       )}
       {dwell && (
         <p>
-          {t('Dwell')} <strong className="reading">{dwellInWords(dwell)}</strong>
+          {t('Dwell')} <strong className="reading">{dwellInWords(dwell, t)}</strong>
         </p>
       )}
       <p>

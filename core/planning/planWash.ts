@@ -1,0 +1,206 @@
+import { type Hindrance, hindrances } from '../dwell/goNoGo.ts';
+import type { Weather } from '../dwell/weather.ts';
+import type { Sentence } from '../say.ts';
+import { handsMin, isRinse, type Taken, type Towels, takenBy, towelsFor, waitMin } from './amounts.ts';
+import { type Assessment, type SeenField, type Sized, sized } from './assessment.ts';
+import { costOfFill, newestPrice, type Priced } from './cost.ts';
+import { type Order, ordered } from './edges.ts';
+import {
+  LEFT_UNDONE,
+  type Method,
+  type MethodRefused,
+  methodFor,
+  type NotTaken,
+  notTaken,
+} from './method.ts';
+import { type ChoiceMade, type Chosen, type PlanRecipe, recipeFor } from './recipeFor.ts';
+import type { Schools } from './schools.ts';
+import { MACHINE_L_PER_MIN, MIX_MIN, PACK_UP_MIN, SET_UP_MIN } from './seeds.ts';
+import type { StepDraft } from './steps.ts';
+import { workFor } from './work.ts';
+
+/** What a plan is made from besides the vehicle; nothing else is read, and no clock decides an answer. */
+export type PlanShop = {
+  readonly weather: Weather;
+  readonly schools: Schools;
+  /** Published recipes. */
+  readonly book: readonly PlanRecipe[];
+  /** What there is of each product in the shop, in microlitres. */
+  readonly stockUl: ReadonlyMap<number, number>;
+  readonly prices: readonly Priced[];
+};
+
+/** A step with its mix, what it takes, and how long. */
+export type PlanStep = StepDraft & {
+  readonly choice: ChoiceMade;
+  /** Null where no mix is wanted, none is chosen, or nobody knows how much it takes. */
+  readonly taken: Taken | null;
+  readonly hands: number;
+  readonly wait: number;
+};
+
+/** The mixes a plan needs, in the order of work: the same product at the same strength is one. */
+export type PlanMix = {
+  readonly chosen: Chosen;
+  readonly mixUl: number;
+  readonly productUl: number;
+  /** The steps that use it. */
+  readonly steps: readonly string[];
+};
+
+export type Plan = {
+  readonly ok: true;
+  readonly seen: Sized;
+  readonly assumed: readonly SeenField[];
+  readonly method: Method;
+  readonly row: string;
+  readonly because: Sentence;
+  readonly notTaken: readonly NotTaken[];
+  readonly leftUndone: readonly Sentence[];
+  readonly hindrances: readonly Hindrance[];
+  readonly steps: readonly PlanStep[];
+  readonly mixes: readonly PlanMix[];
+  /** Steps that want a mix the book has none for. */
+  readonly missing: readonly string[];
+  /** Minutes: hands, waiting that nothing fills, both. */
+  readonly minutes: { readonly hands: number; readonly waiting: number; readonly elapsed: number };
+  readonly litres: number;
+  readonly towels: Towels;
+  /** Product, in minor units; null where a price is not known. */
+  readonly productMinor: number | null;
+};
+export type PlanRefused = MethodRefused & { readonly seen: Sized; readonly assumed: readonly SeenField[] };
+export type PlanAnswer = Plan | PlanRefused;
+
+/**
+ * From a vehicle to what is done to it, with which mixes, in which order, and why. The same question gives the same answer.
+ * A first plan: windows by the weather across the vehicle and who does what when are not worked out in it.
+ *
+ * @returns the plan, or why the vehicle isn't washed as it stands and what would allow it
+ */
+export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
+  const seen = sized(assessment);
+  const taken = methodFor(seen, shop.weather, shop.schools);
+  if (!taken.ok) return { ...taken, seen, assumed: seen.assumed };
+  const { method } = taken;
+  const choosing = { book: shop.book, stockUl: shop.stockUl, seen, method, schools: shop.schools };
+  const steps = ordered(workFor(taken, seen, shop.schools), orderBy(method, seen, shop.schools)).map(
+    (step): PlanStep => {
+      const choice = recipeFor(step, choosing);
+      const hands = handsMin(step, seen, method);
+      return {
+        ...step,
+        choice,
+        taken: choice.chosen && takenBy(step, choice.chosen, seen),
+        hands,
+        wait: waitMin(step, choice.chosen, hands),
+      };
+    },
+  );
+  const mixes = mixesOf(steps);
+  return {
+    ok: true,
+    seen,
+    assumed: seen.assumed,
+    method,
+    row: taken.row,
+    because: taken.because,
+    notTaken: notTaken(method, seen),
+    leftUndone: LEFT_UNDONE[method],
+    hindrances: hindrances(shop.weather),
+    steps,
+    mixes,
+    missing: steps.filter((s) => s.use !== null && !s.choice.chosen).map((s) => s.id),
+    minutes: minutesOf(steps, mixes, method),
+    litres: litresOf(steps, method),
+    towels: towelsFor(method, seen),
+    productMinor: productMinor(mixes, shop.prices),
+  };
+}
+
+/** Under so many minutes the wheels are done with what is left. */
+const SHORT_MIN = 30;
+/** Wheels come first where a hose carries their splash off dirty paint, and there is time. */
+export const orderBy = (method: Method, { minutes }: Sized, schools: Schools): Order => ({
+  wheels:
+    method === 'hose' && schools.wheelsWhen === 'first' && !(minutes !== null && minutes < SHORT_MIN)
+      ? 'first'
+      : 'last',
+  soaks: schools.soakWhen,
+});
+
+/** As strong as another to within so much is the same mix: it is poured no closer. */
+const SAME = 0.03;
+
+function mixesOf(steps: readonly PlanStep[]): PlanMix[] {
+  const mixes: PlanMix[] = [];
+  for (const { id, choice, taken } of steps) {
+    const { chosen } = choice;
+    if (!chosen || !taken) continue;
+    const at = mixes.findIndex(({ chosen: other }) => {
+      const [a, b] = [chosen.judged.bottle, other.judged.bottle];
+      return (
+        other.of.product.id === chosen.of.product.id &&
+        other.of.vessel.kind === chosen.of.vessel.kind &&
+        Math.abs(a - b) <= SAME * Math.max(a, b)
+      );
+    });
+    const same = mixes[at];
+    if (!same) {
+      mixes.push({ chosen, mixUl: taken.mixUl, productUl: taken.productUl, steps: [id] });
+      continue;
+    }
+    const bucket = taken.buckets > 0;
+    mixes[at] = {
+      ...same,
+      mixUl: bucket ? Math.max(same.mixUl, taken.mixUl) : same.mixUl + taken.mixUl,
+      productUl: bucket ? Math.max(same.productUl, taken.productUl) : same.productUl + taken.productUl,
+      steps: [...same.steps, id],
+    };
+  }
+  return mixes;
+}
+
+/** Neat product stands ready; everything else is made, a minute each. */
+const isMade = ({ chosen }: PlanMix): boolean => chosen.judged.bottle < 1;
+
+function minutesOf(steps: readonly PlanStep[], mixes: readonly PlanMix[], method: Method): Plan['minutes'] {
+  const made = mixes.filter(isMade).length * MIX_MIN;
+  const hands = SET_UP_MIN[method] + made + steps.reduce((sum, s) => sum + s.hands, 0) + PACK_UP_MIN[method];
+  const waits = steps.reduce((sum, s) => sum + s.wait, 0);
+  // While something soaks, what is needed later is mixed.
+  const soaks = steps.findIndex((s) => s.wait > 0);
+  const later =
+    soaks < 0 ? 0 : mixes.filter((m) => isMade(m) && firstStep(m, steps) > soaks).length * MIX_MIN;
+  const waiting = Math.max(0, waits - later);
+  return { hands, waiting, elapsed: hands + waiting };
+}
+
+const firstStep = ({ steps: ids }: PlanMix, steps: readonly PlanStep[]): number =>
+  steps.findIndex((s) => s.id === ids[0]);
+
+/** Litres that run: what rinses, what stands in buckets, and what is laid. */
+function litresOf(steps: readonly PlanStep[], method: Method): number {
+  const running = method === 'hose' || method === 'touchless';
+  const rinsed = running
+    ? steps.filter((s) => isRinse(s.kind)).reduce((sum, s) => sum + s.hands, 0) * MACHINE_L_PER_MIN
+    : 0;
+  const laid = new Map<string, number>();
+  for (const { id, choice, taken } of steps) {
+    if (!taken) continue;
+    // A bucket that is there already is filled once.
+    const key = taken.buckets > 0 ? `bucket ${choice.chosen?.of.product.id}` : id;
+    laid.set(key, Math.max(laid.get(key) ?? 0, taken.waterUl));
+  }
+  return rinsed + [...laid.values()].reduce((sum, ul) => sum + ul, 0) / 1_000_000;
+}
+
+function productMinor(mixes: readonly PlanMix[], prices: readonly Priced[]): number | null {
+  let sum = 0;
+  for (const { chosen, productUl } of mixes) {
+    const price = newestPrice(chosen.of.product.id, prices);
+    if (!price) return null;
+    sum += costOfFill(price, productUl);
+  }
+  return sum;
+}

@@ -1,0 +1,307 @@
+import type { UseKind } from '../products/uses.ts';
+import { type Sentence, toSay } from '../say.ts';
+import { SOIL_LEVELS, type SoilLevel } from '../soil/soil.ts';
+import { AXLES, type Sized, type SpotKind } from './assessment.ts';
+import { highest, PAINTED, UNDERSIDE, type WashZone, zonesFrom } from './levels.ts';
+import type { MethodTaken } from './method.ts';
+import { type SchoolId, type Schools, whySchool } from './schools.ts';
+import type { StepDraft, StepKind } from './steps.ts';
+
+type More = Partial<Omit<StepDraft, 'kind' | 'zones' | 'because'>>;
+
+const step = (
+  kind: StepKind,
+  zones: readonly WashZone[],
+  because: readonly Sentence[],
+  more: More = {},
+): StepDraft => ({
+  id: `${kind}${more.pass === 2 ? 2 : ''}`,
+  kind,
+  zones,
+  axles: zones.includes('wheels') ? AXLES : [],
+  use: null,
+  level: null,
+  rinsed: false,
+  pass: 1,
+  share: 1,
+  because,
+  check: null,
+  school: null,
+  takesOff: null,
+  ...more,
+});
+
+const rinseOff = (of: StepDraft, because: Sentence, check: Sentence | null = null): StepDraft =>
+  step('rinse', of.zones, [because], { id: `rinse ${of.id}`, takesOff: of.id, check, pass: of.pass });
+
+/** What wipes is asked for a level less for each pass that was rinsed off before it; dust stays dust. */
+const afterPasses = (level: SoilLevel, passes: number): SoilLevel =>
+  level === 0 ? 0 : (SOIL_LEVELS[Math.max(1, level - passes)] as SoilLevel);
+
+/** Part of a zone that spots take up. */
+const SHARE = { few: 0.1, many: 0.4 };
+const shareOf = (seen: Sized, kinds: readonly SpotKind[]): number =>
+  seen.spots.some((s) => kinds.includes(s.kind) && s.many) ? SHARE.many : SHARE.few;
+const whereAre = (seen: Sized, kinds: readonly SpotKind[]): WashZone[] => {
+  const zones = new Set(seen.spots.filter((s) => kinds.includes(s.kind)).flatMap((s) => s.zones));
+  return PAINTED.filter((zone) => zones.has(zone));
+};
+
+/** How often paint is pre-washed before the foam: not under grime, once at grime, twice from heavy on. */
+const passesAt = (level: SoilLevel): 0 | 1 | 2 => (level < 2 ? 0 : level < 3 ? 1 : 2);
+
+/** What is done with a method to this vehicle; in no order yet. */
+export function workFor(taken: MethodTaken, seen: Sized, schools: Schools): StepDraft[] {
+  const begin = [
+    step('lookRound', [], [toSay('An old mark is seen before it is yours.')], {
+      check: toSay('Windows, roof and charge flap shut, wipers off, marks seen; then go.'),
+    }),
+    ...(seen.hot
+      ? [step('cool', UNDERSIDE, [toSay('On hot paint and hot discs it dries, stains and warps.')])]
+      : []),
+    ...(taken.firstRinse ? [firstRinse(seen)] : []),
+  ];
+  const end = [
+    step('lookAgain', [], [toSay('What was missed is seen in dry light.')]),
+    step(
+      'packUp',
+      [],
+      [toSay('Towels are sorted, tar cloths go into a lidded metal bin, vessels are emptied or labelled.')],
+    ),
+  ];
+  switch (taken.method) {
+    case 'hose':
+      return [...begin, ...wheels(seen), ...loosened(seen, schools), ...washed(taken, seen, schools), ...end];
+    case 'touchless':
+      return [...begin, ...loosened(seen, schools), ...dried(seen, schools), ...end];
+    case 'rinseless':
+      return [...begin, ...rinseless(seen), ...lastWheels(seen), ...end];
+    case 'waterless':
+      return [...begin, waterless(seen), ...lastWheels(seen), ...end];
+  }
+}
+
+function firstRinse(seen: Sized): StepDraft {
+  const caked = seen.looseGrit || seen.stuckFilm ? [...PAINTED, 'arches' as const] : ['arches', 'lowers'];
+  return step('firstRinse', caked as WashZone[], [
+    toSay('What is loose or caked goes with water before anything is laid.'),
+  ]);
+}
+
+function wheels(seen: Sized): StepDraft[] {
+  const { levels, spots, axles } = seen;
+  const ceramic = AXLES.filter((axle) => axles[axle].brake === 'carbonCeramic');
+  const others = AXLES.filter((axle) => !ceramic.includes(axle));
+  const use = (kind: 'tyre' | 'arch' | 'wheel', zone: WashZone, because: Sentence) =>
+    step(kind, [zone], [because], { use: kind, level: levels[zone], rinsed: true });
+  const iron = spots.some((s) => s.kind === 'iron' && s.zones.includes('wheels'));
+  const wheel = {
+    ...use('wheel', 'wheels', toSay('One corner after the other: it must not dry.')),
+    axles: others,
+  };
+  const gentle = step('wheel', ['wheels'], [toSay('Carbon-ceramic brakes are washed with shampoo alone.')], {
+    id: 'wheel by shampoo',
+    axles: ceramic,
+    use: 'shampoo',
+    level: afterPasses(levels.wheels, 1),
+    rinsed: true,
+  });
+  const ironed = step('wheelIron', ['wheels'], [toSay('Specks of brake iron are seen on them.')], {
+    use: 'iron',
+    level: afterPasses(levels.wheels, 2),
+    check: toSay('No more colour bleeds.'),
+  });
+  const first: Partial<StepDraft> = { school: 'wheelsWhen' };
+  return [
+    step('wheelRinse', UNDERSIDE, [toSay('Loose dust goes with water.'), whySchool('wheelsWhen')], first),
+    use('tyre', 'tyres', toSay('Old dressing and road film come off before the wheel is clean.')),
+    use('arch', 'arches', toSay('What drips out of them would land on clean wheels.')),
+    ...(others.length > 0 ? [wheel] : []),
+    ...(ceramic.length > 0 ? [gentle] : []),
+    ...(iron ? [ironed, rinseOff(ironed, toSay('It is rinsed off the moment it has bled.'))] : []),
+  ];
+}
+
+/** What loosens dirt before anything touches the paint. */
+function loosened(seen: Sized, schools: Schools): StepDraft[] {
+  const { levels } = seen;
+  const passes = passesAt(seen.dirtiest);
+  const soft = whereAre(seen, ['insects', 'droppings', 'sap']);
+  const steps: StepDraft[] = [];
+  if (soft.length > 0) {
+    const soak = step('spotSoak', soft, [toSay('Soften, then touch.')], {
+      use: 'insectSoak',
+      level: highest(levels, soft),
+      share: shareOf(seen, ['insects', 'droppings', 'sap']),
+      school: 'soakWhen',
+    });
+    steps.push(
+      schools.soakWhen === 'beforeFoam'
+        ? { ...soak, because: [...soak.because, whySchool('soakWhen')] }
+        : soak,
+    );
+  }
+  if (passes === 2) {
+    const first = preWash(
+      zonesFrom(levels, 2),
+      seen,
+      1,
+      toSay('At heavy soil the first pre-wash takes the grit.'),
+    );
+    steps.push(first, rinseOff(first, toSay('Grit goes before the second one works.')));
+    steps.push(
+      preWash(zonesFrom(levels, 3), seen, 2, toSay('A second one takes what is left, under the foam.')),
+    );
+  } else if (passes === 1) {
+    steps.push(
+      preWash(zonesFrom(levels, 2), seen, 1, toSay('At grime and over it loosens what foam alone leaves.')),
+    );
+  }
+  const foam = step('foam', PAINTED, [toSay('What it loosens needs no touch.')], {
+    use: 'foam',
+    level: highest(levels, PAINTED),
+  });
+  steps.push(foam, rinseOff(foam, toSay('Grit under a mitt scratches.'), toSay('Foam comes off white.')));
+  return steps;
+}
+
+function preWash(zones: WashZone[], { levels }: Sized, pass: 1 | 2, because: Sentence): StepDraft {
+  return step('preWash', zones, [because], { use: 'preWash', level: highest(levels, zones), pass });
+}
+
+function washed(taken: MethodTaken, seen: Sized, schools: Schools): StepDraft[] {
+  const { dirtiest, levels } = seen;
+  const shampoo: SchoolId = 'contactShampoo';
+  const contact = step(
+    'contact',
+    PAINTED,
+    [
+      taken.thorough
+        ? toSay('It is polished afterwards: what is on it comes off now.')
+        : toSay('Two buckets, straight lines, a fresh face every half panel.'),
+      whySchool(shampoo),
+    ],
+    {
+      use: 'shampoo',
+      level: afterPasses(highest(levels, PAINTED), passesAt(dirtiest)),
+      school: shampoo,
+      rinsed: true,
+      check: toSay('A white towel stays white.'),
+    },
+  );
+  return [
+    ...(dirtiest >= 2
+      ? [
+          step('touchCheck', ['glass'], [toSay('Grit under a mitt scratches.')], {
+            check: toSay('A wet finger on glass feels no grit; else rinse again.'),
+          }),
+        ]
+      : []),
+    step('goNoGo', PAINTED, [toSay('Wind, sun and heat decide before a mitt is wet.')], {
+      check: toSay('No grit in the wind, no rain, panels a hand can stay on.'),
+    }),
+    contact,
+    rinseOff(contact, toSay('Suds dry to a film.')),
+    ...decontaminated(seen, schools),
+    ...dried(seen, schools),
+  ];
+}
+
+/** What is left on washed paint: each laid where it is, and rinsed off before the next. */
+function decontaminated(seen: Sized, schools: Schools): StepDraft[] {
+  const on = (kind: 'lime' | 'tar' | 'iron', use: UseKind, because: Sentence, check: Sentence) => {
+    const zones = whereAre(seen, [kind]);
+    if (zones.length === 0) return [];
+    const made = step(kind, zones, [because], { use, level: 0, share: shareOf(seen, [kind]), check });
+    return [made, rinseOff(made, toSay('It is rinsed off before anything else is laid.'))];
+  };
+  const clays =
+    schools.clay === 'whenPolished' &&
+    (seen.follows.includes('polish') || seen.marring) &&
+    !seen.follows.includes('coating');
+  const clay = step(
+    'clay',
+    PAINTED,
+    [toSay('What sits in the paint is lifted before it is polished.'), whySchool('clay')],
+    {
+      use: 'clayLubricant',
+      level: 0,
+      school: 'clay',
+      check: toSay('Wet paint feels and sounds smooth.'),
+    },
+  );
+  return [
+    ...on('lime', 'lime', toSay('Splashes of lime are seen.'), toSay('No more fizz; rinsed once more.')),
+    ...on('tar', 'tar', toSay('Tar is seen: only solvent takes it.'), toSay('No brown on a white cloth.')),
+    ...on('iron', 'iron', toSay('Iron specks are felt.'), toSay('No more colour bleeds.')),
+    ...(clays ? [clay, rinseOff(clay, toSay('Clay leaves its lubricant behind.'))] : []),
+  ];
+}
+
+function dried(seen: Sized, schools: Schools): StepDraft[] {
+  const bare = seen.follows.includes('polish') || seen.follows.includes('coating');
+  const aid = schools.drying === 'withAid' && !bare;
+  return [
+    step('finalRinse', PAINTED, [toSay('Clean water leaves the fewest spots.')]),
+    step(
+      'dry',
+      PAINTED,
+      [
+        aid
+          ? whySchool('drying')
+          : toSay('Nothing is left behind that polish or coating would have to take off.'),
+        toSay('From the top down: water runs down.'),
+      ],
+      { school: 'drying', ...(aid && { use: 'dryingAid', level: 0 }) },
+    ),
+    step('blowOut', [], [toSay('What sits in gaps runs out over dry paint.')]),
+    ...(seen.follows.includes('coating')
+      ? [
+          step(
+            'panelWipe',
+            PAINTED.filter((z) => z !== 'glass'),
+            [toSay('A coating holds on bare paint alone.')],
+            {
+              use: 'panelWipe',
+              level: 0,
+            },
+          ),
+        ]
+      : []),
+    ...(seen.follows.includes('delivery') || seen.follows.includes('show')
+      ? [
+          step('glass', ['glass'], [toSay('Glass is looked through by whoever takes it over.')], {
+            use: 'glass',
+            level: 0,
+          }),
+        ]
+      : []),
+  ];
+}
+
+function rinseless({ levels }: Sized): StepDraft[] {
+  const level = highest(levels, PAINTED);
+  return [
+    step('preSoak', PAINTED, [toSay('Soaked, dirt lifts off.')], { use: 'preSoak', level }),
+    step('rinseless', PAINTED, [toSay('A fresh face of towel for every stretch: nothing is carried on.')], {
+      use: 'rinselessWash',
+      level: afterPasses(level, 0),
+      check: toSay('A white towel stays white.'),
+    }),
+  ];
+}
+
+function waterless({ levels }: Sized): StepDraft {
+  return step('waterless', PAINTED, [toSay('Soaked heavily, wiped once, from the roof down to the sills.')], {
+    use: 'waterlessWash',
+    level: highest(levels, PAINTED),
+    check: toSay('A white towel stays white.'),
+  });
+}
+
+/** Wheels with their own towels, after the paint. */
+const lastWheels = (_: Sized): StepDraft[] => [
+  step('wheel', ['wheels'], [toSay('The towel that touched a wheel touches no paint.')], {
+    school: 'wheelsWhen',
+  }),
+];

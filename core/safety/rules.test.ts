@@ -1,0 +1,112 @@
+import { describe, expect, it } from 'vitest';
+import { type LaidMix, type LaidOn, RULES, rulesFor } from './rules.ts';
+import { ALL_UNKNOWN, TRAITS, type Trait, type Traits } from './traits.ts';
+
+const NONE = Object.fromEntries(TRAITS.map((t) => [t, 'no'])) as Record<Trait, 'no'>;
+const MIX: LaidMix = { use: 'other', family: 'other', traits: NONE, effect: 'keeps', film: 'trigger' };
+const ON: LaidOn = {
+  wheels: false,
+  glass: false,
+  brakes: [],
+  finishes: [],
+  protection: 'none',
+  specials: [],
+  stripped: false,
+};
+type Case = [mix: Partial<LaidMix>, on: Partial<LaidOn>];
+const traits = (more: Partial<Traits>): Traits => ({ ...NONE, ...more });
+const ceramic: Partial<LaidOn> = { wheels: true, brakes: ['disc', 'carbonCeramic'], finishes: ['painted'] };
+const painted: Partial<LaidOn> = { wheels: true, brakes: ['disc'], finishes: ['painted'] };
+const chrome: Partial<LaidOn> = { wheels: true, brakes: ['disc'], finishes: ['chrome'] };
+
+/** Each rule: what it holds for, and the nearest thing it doesn't. */
+const CASES: Record<string, { holds: Case; not: Case }> = {
+  acidFoam: {
+    holds: [{ film: 'foam', traits: traits({ acid: 'yes' }) }, {}],
+    not: [{ film: 'saturation', traits: traits({ acid: 'yes' }) }, {}],
+  },
+  alkaliFoam: {
+    holds: [{ film: 'foam', traits: traits({ strongAlkali: 'usuallyYes' }) }, {}],
+    not: [{ film: 'foam', traits: traits({ strongAlkali: 'usuallyNo' }) }, {}],
+  },
+  fluorideGlass: {
+    holds: [{ traits: traits({ fluoride: 'yes' }) }, { glass: true }],
+    not: [{ traits: traits({ fluoride: 'yes' }) }, { glass: false }],
+  },
+  acidOnMetal: {
+    holds: [{ traits: traits({ acid: 'yes' }) }, ceramic],
+    not: [{ traits: traits({ acid: 'yes' }) }, painted],
+  },
+  alkaliOnMetal: {
+    holds: [{ traits: traits({ strongAlkali: 'yes' }) }, { ...painted, finishes: ['anodised'] }],
+    not: [{ traits: traits({ strongAlkali: 'yes' }) }, painted],
+  },
+  ironOnMetal: { holds: [{ use: 'iron' }, ceramic], not: [{ use: 'iron' }, painted] },
+  fluorideChrome: {
+    holds: [{ traits: traits({ fluoride: 'yes' }) }, chrome],
+    not: [{ traits: traits({ fluoride: 'yes' }) }, painted],
+  },
+  acidChrome: {
+    holds: [{ traits: traits({ acid: 'yes' }) }, chrome],
+    not: [{ traits: traits({ acid: 'yes' }) }, painted],
+  },
+  stripsProtection: {
+    holds: [{ use: 'shampoo', effect: 'strips' }, { protection: 'wax' }],
+    not: [
+      { use: 'shampoo', effect: 'strips' },
+      { protection: 'wax', stripped: true },
+    ],
+  },
+  mayStrip: {
+    holds: [{ use: 'foam', effect: 'unknown' }, { protection: 'sealant' }],
+    not: [{ use: 'foam', effect: 'unknown' }, { protection: 'none' }],
+  },
+  tarSolvent: {
+    holds: [{ use: 'tar', traits: traits({ solvent: 'yes' }) }, { protection: 'film' }],
+    not: [{ use: 'tar', traits: traits({ solvent: 'yes' }) }, { protection: 'wax' }],
+  },
+  clayOnSoftPaint: {
+    holds: [{ use: 'clayLubricant' }, { specials: ['singleStage'] }],
+    not: [{ use: 'clayLubricant' }, { specials: ['tiredSeals'] }],
+  },
+  glossOnMatt: {
+    holds: [{ effect: 'adds' }, { specials: ['matt'] }],
+    not: [{ effect: 'keeps' }, { specials: ['matt'] }],
+  },
+  protectsBeforeCoating: {
+    holds: [{ effect: 'adds' }, { stripped: true }],
+    not: [{ effect: 'adds' }, { stripped: false }],
+  },
+};
+const found = ([mix, on]: Case) => rulesFor({ ...MIX, ...mix }, { ...ON, ...on });
+
+describe('the rules of what is laid on what', () => {
+  it.each(RULES.map((r) => [r.id, r] as const))('%s holds where it should and nowhere beside', (id, rule) => {
+    const { holds, not } = CASES[id] ?? {};
+    const it = holds && found(holds).find((r) => r.id === id);
+    expect(it).toMatchObject({ verdict: rule.verdict, sure: true });
+    expect(not && found(not).map((r) => r.id)).not.toContain(id);
+  });
+
+  it('what is not known counts as there, and is called not sure', () => {
+    const unknown = found([
+      { traits: ALL_UNKNOWN, use: 'iron' },
+      { wheels: true, brakes: ['unknown'], finishes: ['unknown'] },
+    ]);
+    expect(unknown.map((r) => [r.id, r.sure])).toEqual([
+      ['acidOnMetal', false],
+      ['alkaliOnMetal', false],
+      ['ironOnMetal', false],
+      ['fluorideChrome', false],
+      ['acidChrome', false],
+    ]);
+  });
+
+  it('are told worst first', () => {
+    const verdicts = found([
+      { film: 'foam', effect: 'adds', traits: traits({ acid: 'yes' }) },
+      { specials: ['matt'], stripped: true },
+    ]).map((r) => r.verdict);
+    expect(verdicts).toEqual(['stop', 'override', 'caution']);
+  });
+});

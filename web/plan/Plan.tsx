@@ -1,0 +1,221 @@
+import { useDeferredValue, useMemo, useState } from 'react';
+import { SPOT_KINDS, type Spot, type SpotKind, sized } from '#core/planning/assessment.ts';
+import { formatMoney } from '#core/planning/cost.ts';
+import type { WashZone } from '#core/planning/levels.ts';
+import { METHOD_NAMES } from '#core/planning/method.ts';
+import { type Plan as Planned, type PlanRefused, planWash } from '#core/planning/planWash.ts';
+import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
+import {
+  containersQuery,
+  productsQuery,
+  recipesQuery,
+  vesselsQuery,
+  weatherQuery,
+} from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
+import { useQuery } from '../state/useQuery.ts';
+import { Button } from '../ui/Button.tsx';
+import type { Needs } from '../ui/fetched.tsx';
+import { ListField } from '../ui/Labelled.tsx';
+import { Marks } from '../ui/Marks.tsx';
+import { More } from '../ui/More.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Stop, Watch } from '../ui/Refusal.tsx';
+import { Answers, BodyField, NameField } from './Answers.tsx';
+import { minutes, PlanSteps } from './PlanSteps.tsx';
+import { usePlanDraft } from './planDraft.ts';
+import { planShop } from './planShop.ts';
+import { FIELD_WORDS, SPOT_WORDS } from './planWords.ts';
+import { SoilOutline } from './SoilOutline.tsx';
+
+Plan.needs = (() => [recipesQuery, productsQuery, vesselsQuery, containersQuery]) satisfies Needs;
+
+/** The vehicle in front of you: what is seen of it, and beside it what is done, with which mixes, and why. */
+export default function Plan() {
+  const [recipes, products, vessels, containers] = useAsked(
+    recipesQuery,
+    productsQuery,
+    vesselsQuery,
+    containersQuery,
+  );
+  const { data: weather } = useQuery(weatherQuery);
+  const { who } = useSession();
+  const { name, said, rename, say, startOver } = usePlanDraft(who.personId);
+  const seen = useMemo(() => sized(said), [said]);
+  const shop = useMemo(
+    () => planShop({ recipes, products, vessels, containers, weather }),
+    [recipes, products, vessels, containers, weather],
+  );
+  const later = useDeferredValue(said);
+  const plan = useMemo(() => planWash(later, shop), [later, shop]);
+  const [dropping, setDropping] = useState<SpotKind | null>(null);
+  const tap = (zone: WashZone) =>
+    say(
+      dropping
+        ? { spots: withSpot(seen.spots, dropping, zone) }
+        : { zones: dirtier(said.zones ?? {}, zone, seen.levels[zone]) },
+    );
+  const begun = name !== '' || Object.keys(said).length > 0;
+  return (
+    <Page title={t('Plan')} actions={begun && <Button onClick={startOver}>{t('Another vehicle')}</Button>}>
+      <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,27rem)_minmax(0,1fr)]">
+        <section aria-label={t('The vehicle')} className="flex flex-col gap-4">
+          <NameField name={name} rename={rename} />
+          <p className="-mb-3 font-bold">{t('How dirty are sills and tail?')}</p>
+          <Marks
+            label={t('How dirty are sills and tail?')}
+            value={said.level === undefined ? '' : String(said.level)}
+            onChange={(level) => say({ level: Number(level) as SoilLevel })}
+            options={SOIL_LEVELS.map((level) => ({
+              value: String(level),
+              name: (
+                <>
+                  {level} {t(SOIL_NAMES[level])}
+                  <span className="block text-[0.88rem] font-normal text-muted">{t(SOIL_SIGNS[level])}</span>
+                </>
+              ),
+            }))}
+          />
+          <BodyField seen={seen} say={say} />
+          <SoilOutline seen={seen} dropping={dropping} tap={tap} />
+          <ListField
+            label={t('A tap on a zone')}
+            bay
+            value={dropping ?? 'soil'}
+            options={[
+              { value: 'soil', name: t('makes it a level dirtier') },
+              ...SPOT_KINDS.map((kind) => ({
+                value: kind,
+                name: t('drops {0} there, or takes them off', SPOT_WORDS()[kind].toLowerCase()),
+              })),
+            ]}
+            onChange={(kind) => setDropping(kind === 'soil' ? null : (kind as SpotKind))}
+          />
+          <Answers seen={seen} say={say} />
+        </section>
+        {plan.ok ? <PlanMade plan={plan} weatherKnown={!!weather?.reading} /> : <Refused plan={plan} />}
+      </div>
+    </Page>
+  );
+}
+
+/** A tap makes a zone a level dirtier; after caked it follows the rest again. */
+function dirtier(
+  zones: Partial<Record<WashZone, SoilLevel>>,
+  zone: WashZone,
+  level: SoilLevel,
+): Partial<Record<WashZone, SoilLevel>> {
+  const { [zone]: was, ...others } = zones;
+  if (was === 4) return others;
+  return { ...others, [zone]: SOIL_LEVELS[Math.min(4, level + 1)] as SoilLevel };
+}
+
+/** A spot dropped on a zone, or taken off where it is. */
+function withSpot(spots: readonly Spot[], kind: SpotKind, zone: WashZone): Spot[] {
+  const others = spots.filter((s) => s.kind !== kind);
+  const zones = spots.find((s) => s.kind === kind)?.zones ?? [];
+  const now = zones.includes(zone) ? zones.filter((z) => z !== zone) : [...zones, zone];
+  return now.length > 0 ? [...others, { kind, zones: now, many: false }] : others;
+}
+
+function PlanMade({ plan, weatherKnown }: { plan: Planned; weatherKnown: boolean }) {
+  const { shop } = useSession();
+  const missing = plan.missing.length;
+  return (
+    <section aria-label={t('What is done')} className="min-w-0">
+      <h2 className="text-[1.5rem]">{t(METHOD_NAMES[plan.method])}</h2>
+      <p>{t(...plan.because)}</p>
+      <dl className="my-4 flex flex-wrap gap-x-8 gap-y-2" aria-live="polite">
+        <Figure name={t('About')}>{t('{0} min', minutes(plan.minutes.elapsed))}</Figure>
+        <Figure name={t('Water')}>{formatVolume(Math.round(plan.litres) * 1_000_000, shop.units)}</Figure>
+        <Figure name={t('Product')}>
+          {plan.productMinor === null ? t('not known') : formatMoney(plan.productMinor, shop.currency)}
+        </Figure>
+        <Figure name={t('Towels')}>{plan.towels.wiping + plan.towels.drying + plan.towels.wheels}</Figure>
+      </dl>
+      {missing > 0 && (
+        <div className="mb-3">
+          <Watch word={t('Not complete.')}>
+            {missing === 1 ? t('One step has no recipe.') : t('{0} steps have no recipe.', missing)}
+          </Watch>
+        </div>
+      )}
+      {!weatherKnown && (
+        <div className="mb-3">
+          <Watch word={t('Weather not known.')}>{t('Mild and overcast is assumed.')}</Watch>
+        </div>
+      )}
+      <PlanSteps steps={plan.steps} />
+      <p className="mt-3 text-muted">
+        {t(
+          'A first plan: minutes are seeds, and how long each mix may stay in today’s weather its clock says when it is laid. Safety data sheets, local codes and licensed practice decide.',
+        )}
+      </p>
+      <Around plan={plan} />
+    </section>
+  );
+}
+
+function Figure({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div>
+      <dt className="caps text-muted">{name}</dt>
+      <dd className="reading text-[1.5rem] leading-tight">{children}</dd>
+    </div>
+  );
+}
+
+/** What the plan was made from and without: assumptions, other methods, what is left undone. */
+function Around({ plan }: { plan: Planned }) {
+  const { towels } = plan;
+  return (
+    <div className="mt-5">
+      <More title={t('What is assumed')}>
+        <p>{plan.assumed.map((field) => FIELD_WORDS()[field]).join(', ')}.</p>
+      </More>
+      <More title={t('Other methods')}>
+        <dl>
+          {plan.notTaken.map(({ method, because }) => (
+            <div key={method} className="ruled border-faint py-2">
+              <dt className="font-bold">{t(METHOD_NAMES[method])}</dt>
+              <dd>{t(...because)}</dd>
+            </div>
+          ))}
+        </dl>
+      </More>
+      <More title={t('Towels, and what is left undone')}>
+        <p>
+          {t(
+            'To wipe: {0}. To dry: {1}. For wheels alone: {2}.',
+            towels.wiping,
+            towels.drying,
+            towels.wheels,
+          )}
+        </p>
+        {plan.leftUndone.length > 0 && (
+          <p>
+            {t('Left undone:')} {plan.leftUndone.map((s) => t(...s)).join(', ')}.
+          </p>
+        )}
+      </More>
+    </div>
+  );
+}
+
+function Refused({ plan }: { plan: PlanRefused }) {
+  return (
+    <section aria-label={t('What is done')}>
+      <h2 className="mb-3 text-[1.5rem]">{t('Not as it stands')}</h2>
+      <Stop reason={t(...plan.because)} remedy={t('What would allow it:')}>
+        <ul className="list-disc pl-5">
+          {plan.allow.map((allow) => (
+            <li key={allow[0]}>{t(...allow)}</li>
+          ))}
+        </ul>
+      </Stop>
+    </section>
+  );
+}

@@ -1,0 +1,162 @@
+import { Link } from 'react-router';
+import { PAINTED } from '#core/planning/levels.ts';
+import type { PlanStep } from '#core/planning/planWash.ts';
+import type { Chosen } from '#core/planning/recipeFor.ts';
+import { STEP_NAMES } from '#core/planning/steps.ts';
+import { USE_NAMES } from '#core/products/uses.ts';
+import { dwellInWords } from '#core/recipes/dwellWords.ts';
+import { SOIL_NAMES } from '#core/soil/soil.ts';
+import { ZONE_NAMES } from '#core/soil/zones.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../lib/session.tsx';
+import { shortSaid, t } from '../lib/speech.ts';
+import { More } from '../ui/More.tsx';
+import { Stop, Watch } from '../ui/Refusal.tsx';
+
+/** The steps of a plan as one column to read and to work down. */
+export function PlanSteps({ steps }: { steps: readonly PlanStep[] }) {
+  return (
+    <ol className="border-t-2 border-ink" aria-label={t('Steps')}>
+      {steps.map((step, i) => (
+        <li
+          key={step.id}
+          className="ruled grid grid-cols-[2.2rem_minmax(0,1fr)_auto] gap-x-3 border-faint py-2.5"
+        >
+          <span className="reading pt-0.5 text-[1.1rem] text-muted">{i + 1}</span>
+          <div className="min-w-0">
+            <h3 className="text-[1.12rem]">
+              {t(STEP_NAMES[step.kind])}
+              <span className="font-sans text-base font-normal text-muted"> {whereOf(step)}</span>
+            </h3>
+            <Mix step={step} />
+            {step.check && (
+              <p className="leading-snug">
+                <span className="caps text-muted">{t('Until:')} </span>
+                {t(...step.check)}
+              </p>
+            )}
+            <Why step={step} />
+          </div>
+          <span className="reading text-right text-[1.05rem]">
+            {step.hands > 0.05 && t('{0} min', minutes(step.hands))}
+            {step.wait > 0.4 && (
+              <span className="block text-[0.94rem] font-normal text-muted">
+                {t('+ {0} soak', minutes(step.wait))}
+              </span>
+            )}
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+/** Halves up to five minutes, then whole ones. */
+export const minutes = (min: number): string =>
+  min < 5 ? String(Math.max(0.5, Math.round(min * 2) / 2)) : String(Math.round(min));
+
+function whereOf({ zones, axles }: PlanStep): string {
+  if (zones.length === 0) return '';
+  if (zones.length === PAINTED.length && PAINTED.every((z) => zones.includes(z))) return t('all over');
+  const names = zones.map((z) => t(ZONE_NAMES[z])).join(', ');
+  return axles.length === 1 ? `${names}, ${axles[0] === 'front' ? t('in front') : t('behind')}` : names;
+}
+
+function Mix({ step }: { step: PlanStep }) {
+  const { choice, level, use, taken } = step;
+  const { shop } = useSession();
+  if (use === null || level === null) return null;
+  if (!choice.chosen) {
+    const what = t('No recipe for {0} at {1}.', t(USE_NAMES[use]).toLowerCase(), t(SOIL_NAMES[level]));
+    const remedy = <NoRecipe step={step} />;
+    return choice.withheld.length > 0 ? (
+      <Stop reason={what} remedy={remedy} />
+    ) : (
+      <Watch word={what}>{remedy}</Watch>
+    );
+  }
+  const { of, cell } = choice.chosen;
+  return (
+    <>
+      <p className="leading-snug">
+        <span className="reading text-[1.15rem] text-product">{shortSaid(cell.strength)}</span>{' '}
+        <strong>{of.product.name}</strong>, {of.vessel.name}
+        {taken && taken.buckets === 0 && (
+          <>
+            {', '}
+            <span className="reading">{formatVolume(taken.mixUl, shop.units)}</span> {t('of the mix')}
+          </>
+        )}
+        {taken && taken.buckets > 0 && (
+          <>
+            {', '}
+            {taken.buckets === 1 ? t('1 bucket') : t('{0} buckets with those to rinse in', taken.buckets)}
+          </>
+        )}{' '}
+        <Link className="whitespace-nowrap" to={benchOf(choice.chosen)}>
+          {t('Mix it')}
+        </Link>
+      </p>
+      {cell.dwell && (
+        <p>
+          {t('Dwell')} <strong className="reading">{dwellInWords(cell.dwell, t)}</strong>
+        </p>
+      )}
+      {choice.chosen.cautions.map(({ id, because, remedy }) => (
+        <Watch key={id} word={t(...because)}>
+          {t(...remedy)}
+        </Watch>
+      ))}
+    </>
+  );
+}
+
+/** Where the mix is made: the Bench, with its recipe and level. */
+export const benchOf = ({ of, level }: Chosen): string => `/bench?recipe=${of.id}&soil=${level}`;
+
+function NoRecipe({ step: { choice } }: { step: PlanStep }) {
+  return (
+    <>
+      {choice.withheld.map(({ recipe, rule }) => (
+        <span key={recipe.id} className="block">
+          {t('{0} is held back:', recipe.recipe.name)} {t(...rule.because)} {t(...rule.remedy)}{' '}
+          {rule.verdict === 'override' && t('A manager decides.')}
+        </span>
+      ))}
+      {choice.passed.map(({ recipe, because }) => (
+        <span key={recipe.id} className="block">
+          {recipe.recipe.name}: {t(...because)}
+        </span>
+      ))}
+      {choice.withheld.length + choice.passed.length === 0 && (
+        <Link to="/recipes/new">{t('Write the recipe')}</Link>
+      )}
+    </>
+  );
+}
+
+function Why({ step }: { step: PlanStep }) {
+  const held = step.choice.chosen ? step.choice.withheld : [];
+  return (
+    <More
+      title={
+        <>
+          {t('Why')}
+          <span className="sr-only">: {t(STEP_NAMES[step.kind])}</span>
+        </>
+      }
+      small
+    >
+      <ul className="list-disc pl-5 leading-snug">
+        {step.because.map((because) => (
+          <li key={because[0]}>{t(...because)}</li>
+        ))}
+        {held.map(({ recipe, rule }) => (
+          <li key={recipe.id}>
+            {t('{0} is held back:', recipe.recipe.name)} {t(...rule.because)}
+          </li>
+        ))}
+      </ul>
+    </More>
+  );
+}

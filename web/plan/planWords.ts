@@ -1,0 +1,96 @@
+import type {
+  Brake,
+  Follow,
+  OrUnknown,
+  Protection,
+  SeenField,
+  Special,
+  SpotKind,
+  Stand,
+  WheelFinish,
+} from '#core/planning/assessment.ts';
+import { t } from '../lib/speech.ts';
+
+export const SPOT_WORDS: () => Record<SpotKind, string> = () => ({
+  insects: t('Insects'),
+  droppings: t('Droppings'),
+  sap: t('Sap'),
+  tar: t('Tar'),
+  iron: t('Iron specks'),
+  lime: t('Lime or cement'),
+});
+export const PROTECTION_WORDS: () => Record<OrUnknown<Protection>, string> = () => ({
+  unknown: t('not known'),
+  none: t('none'),
+  wax: t('wax'),
+  sealant: t('sealant'),
+  coating: t('coating'),
+  film: t('film or wrap'),
+});
+export const BRAKE_WORDS: () => Record<OrUnknown<Brake>, string> = () => ({
+  disc: t('iron discs'),
+  drum: t('drums'),
+  carbonCeramic: t('carbon-ceramic'),
+  unknown: t('not known'),
+});
+export const FINISH_WORDS: () => Record<OrUnknown<WheelFinish>, string> = () => ({
+  clearCoated: t('clear-coated'),
+  painted: t('painted'),
+  polished: t('polished'),
+  bare: t('bare metal'),
+  chrome: t('chrome'),
+  anodised: t('anodised'),
+  coated: t('with a coating'),
+  unknown: t('not known'),
+});
+export const FOLLOW_WORDS: () => Record<Follow, string> = () => ({
+  use: t('daily use'),
+  delivery: t('delivery'),
+  polish: t('polish'),
+  coating: t('coating'),
+  show: t('a show'),
+});
+export const SPECIAL_WORDS: () => Record<Special, string> = () => ({
+  singleStage: t('old single-stage paint'),
+  matt: t('matt paint'),
+  softTop: t('soft top'),
+  tiredSeals: t('tired seals'),
+  waterTraps: t('traps water'),
+  leakingTop: t('top leaks'),
+});
+export const STAND_WORDS: () => Record<Stand, string> = () => ({
+  open: t('in the open'),
+  shade: t('in the shade'),
+  roof: t('under a roof'),
+  closed: t('in a closed place'),
+});
+
+/** What a field of a vehicle is called. */
+export const FIELD_WORDS: () => Record<SeenField, string> = () => ({
+  body: t('Body'),
+  colour: t('Colour'),
+  material: t('Panels'),
+  level: t('Sills and tail'),
+  zones: t('Other zones'),
+  kinds: t('What soil'),
+  looseGrit: t('Loose grit'),
+  stuckFilm: t('Stuck film'),
+  hot: t('Hot from driving'),
+  spots: t('Spots'),
+  axles: t('Brakes and wheels'),
+  protection: t('Protection'),
+  beads: t('Water beads'),
+  swirled: t('Swirled paint'),
+  specials: t('Special'),
+  water: t('Water'),
+  drain: t('A drain'),
+  runOffBan: t('Nothing may run off'),
+  bayNear: t('A bay is near'),
+  stands: t('Where it stands'),
+  closedC: t('How warm inside'),
+  minutes: t('Minutes there are'),
+  people: t('People'),
+  follows: t('What follows'),
+  touchless: t('Touchless asked for'),
+  marring: t('Fine marks accepted'),
+});
