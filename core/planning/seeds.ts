@@ -45,9 +45,8 @@ export const PACK_UP_MIN = { hose: 3, touchless: 3, rinseless: 2, waterless: 1 }
 export const SLOWED_BY: readonly StepKind[] = ['contact', 'rinseless', 'waterless', 'tyre', 'arch'];
 export const SLOWER_A_LEVEL = 0.15;
 
-/** Litres a minute of a machine, and of an open hose. */
+/** Litres a minute of a machine. */
 export const MACHINE_L_PER_MIN = 8;
-export const HOSE_L_PER_MIN = 12;
 /** A wash bucket for so many square metres begun, its rinse bucket beside it. */
 export const BUCKET_M2 = 20;
 /** Square metres to a face of towel, by how dirty it is. */
