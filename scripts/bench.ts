@@ -23,6 +23,7 @@ import { clocksRunning, dwellTimes } from './benchClocks.ts';
 import { growing } from './benchGrow.ts';
 import { committing } from './benchKeep.ts';
 import { keyTimes } from './benchKeys.ts';
+import { planTimes } from './benchPlan.ts';
 import { median, say } from './benchSay.ts';
 import { ROOT } from './sources.ts';
 
@@ -46,6 +47,7 @@ try {
   mixing();
   spreading();
   drying();
+  planTimes();
   const { address, books, stop } = await serve({
     folder,
     host: '127.0.0.1',

@@ -87,10 +87,11 @@ const ROWS: readonly ((of: Asked) => MethodAnswer | null)[] = [
         ),
   (of) =>
     (gritty(of) || of.seen.dirtiest >= 3) && (noHose(of) || nowhereToRun(of)) && !of.seen.bayNear
-      ? no('M2', toSay('Loose grit is rinsed off before anything wipes, and here it can’t be.'), [
-          TO_A_BAY,
-          RINSED_ELSEWHERE,
-        ])
+      ? no(
+          'M2',
+          toSay('What is gritty or heavy is rinsed off before anything wipes, and here it can’t be.'),
+          [TO_A_BAY, RINSED_ELSEWHERE],
+        )
       : null,
   (of) => {
     if (carriedL(of) >= WATERLESS_L) return null;

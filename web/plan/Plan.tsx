@@ -1,9 +1,9 @@
 import { useDeferredValue, useMemo, useState } from 'react';
-import { SPOT_KINDS, type Spot, type SpotKind, sized } from '#core/planning/assessment.ts';
+import { type Assessment, SPOT_KINDS, type Spot, type SpotKind, sized } from '#core/planning/assessment.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import type { WashZone } from '#core/planning/levels.ts';
 import { METHOD_NAMES } from '#core/planning/method.ts';
-import { type Plan as Planned, type PlanRefused, planWash } from '#core/planning/planWash.ts';
+import { type Plan as Planned, type PlanRefused, type PlanShop, planWash } from '#core/planning/planWash.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
@@ -26,10 +26,12 @@ import { Page } from '../ui/Page.tsx';
 import { Stop, Watch } from '../ui/Refusal.tsx';
 import { Answers, BodyField, NameField } from './Answers.tsx';
 import { minutes, PlanSteps } from './PlanSteps.tsx';
+import { Prepare } from './Prepare.tsx';
 import { usePlanDraft } from './planDraft.ts';
 import { planShop } from './planShop.ts';
 import { FIELD_WORDS, SPOT_WORDS } from './planWords.ts';
 import { SoilOutline } from './SoilOutline.tsx';
+import { WhatChanges } from './WhatChanges.tsx';
 
 Plan.needs = (() => [recipesQuery, productsQuery, vesselsQuery, containersQuery]) satisfies Needs;
 
@@ -61,8 +63,8 @@ export default function Plan() {
   const begun = name !== '' || Object.keys(said).length > 0;
   return (
     <Page title={t('Plan')} actions={begun && <Button onClick={startOver}>{t('Another vehicle')}</Button>}>
-      <div className="grid items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,27rem)_minmax(0,1fr)]">
-        <section aria-label={t('The vehicle')} className="flex flex-col gap-4">
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,27rem)_minmax(0,1fr)]">
+        <section aria-label={t('The vehicle')} className="no-print flex flex-col gap-4">
           <NameField name={name} rename={rename} />
           <p className="-mb-3 font-bold">{t('How dirty are sills and tail?')}</p>
           <Marks
@@ -96,7 +98,11 @@ export default function Plan() {
           />
           <Answers seen={seen} say={say} />
         </section>
-        {plan.ok ? <PlanMade plan={plan} weatherKnown={!!weather?.reading} /> : <Refused plan={plan} />}
+        {plan.ok ? (
+          <PlanMade plan={plan} said={said} shop={shop} weatherKnown={!!weather?.reading} />
+        ) : (
+          <Refused plan={plan} />
+        )}
       </div>
     </Page>
   );
@@ -121,7 +127,8 @@ function withSpot(spots: readonly Spot[], kind: SpotKind, zone: WashZone): Spot[
   return now.length > 0 ? [...others, { kind, zones: now, many: false }] : others;
 }
 
-function PlanMade({ plan, weatherKnown }: { plan: Planned; weatherKnown: boolean }) {
+function PlanMade(props: { plan: Planned; said: Assessment; shop: PlanShop; weatherKnown: boolean }) {
+  const { plan, weatherKnown } = props;
   const { shop } = useSession();
   const missing = plan.missing.length;
   return (
@@ -154,6 +161,8 @@ function PlanMade({ plan, weatherKnown }: { plan: Planned; weatherKnown: boolean
           'A first plan: minutes are seeds, and how long each mix may stay in today’s weather its clock says when it is laid. Safety data sheets, local codes and licensed practice decide.',
         )}
       </p>
+      <Prepare plan={plan} stockUl={props.shop.stockUl} />
+      <WhatChanges said={props.said} plan={plan} shop={props.shop} />
       <Around plan={plan} />
     </section>
   );
@@ -170,7 +179,6 @@ function Figure({ name, children }: { name: string; children: React.ReactNode })
 
 /** What the plan was made from and without: assumptions, other methods, what is left undone. */
 function Around({ plan }: { plan: Planned }) {
-  const { towels } = plan;
   return (
     <div className="mt-5">
       <More title={t('What is assumed')}>
@@ -186,21 +194,11 @@ function Around({ plan }: { plan: Planned }) {
           ))}
         </dl>
       </More>
-      <More title={t('Towels, and what is left undone')}>
-        <p>
-          {t(
-            'To wipe: {0}. To dry: {1}. For wheels alone: {2}.',
-            towels.wiping,
-            towels.drying,
-            towels.wheels,
-          )}
-        </p>
-        {plan.leftUndone.length > 0 && (
-          <p>
-            {t('Left undone:')} {plan.leftUndone.map((s) => t(...s)).join(', ')}.
-          </p>
-        )}
-      </More>
+      {plan.leftUndone.length > 0 && (
+        <More title={t('What is left undone')}>
+          <p>{plan.leftUndone.map((said) => t(...said)).join(', ')}.</p>
+        </More>
+      )}
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { atLeast } from '#contract/roles.ts';
 import { PAINTED } from '#core/planning/levels.ts';
 import type { PlanStep } from '#core/planning/planWash.ts';
 import type { Chosen } from '#core/planning/recipeFor.ts';
@@ -115,6 +116,7 @@ function Mix({ step }: { step: PlanStep }) {
 export const benchOf = ({ of, level }: Chosen): string => `/bench?recipe=${of.id}&soil=${level}`;
 
 function NoRecipe({ step: { choice } }: { step: PlanStep }) {
+  const { who } = useSession();
   return (
     <>
       {choice.withheld.map(({ recipe, rule }) => (
@@ -129,7 +131,13 @@ function NoRecipe({ step: { choice } }: { step: PlanStep }) {
         </span>
       ))}
       {choice.withheld.length + choice.passed.length === 0 && (
-        <Link to="/recipes/new">{t('Write the recipe')}</Link>
+        <>
+          {atLeast(who.role, 'manager') ? (
+            <Link to="/recipes/new">{t('Write the recipe')}</Link>
+          ) : (
+            t('A manager writes it.')
+          )}
+        </>
       )}
     </>
   );

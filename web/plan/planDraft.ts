@@ -18,7 +18,8 @@ const usePlanDrafts = create<Drafts>()(
       change: (personId, change) =>
         set(({ drafts }) => ({ drafts: { ...drafts, [personId]: change(drafts[personId] ?? NOTHING) } })),
     }),
-    { name: 'kettle-plan' },
+    // What a later program asks otherwise is not taken over from this one.
+    { name: 'kettle-plan', version: 1 },
   ),
 );
 
