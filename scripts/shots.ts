@@ -86,7 +86,7 @@ const shots: Shot[] = [
     view: async (page) => {
       await page.goto('/recipes');
       await page.getByRole('gridcell').first().waitFor();
-      await page.mouse.wheel(0, 880);
+      await page.mouse.wheel(0, 980);
       await page.getByText('3 of the last 8 left a film').waitFor();
       await page.getByRole('gridcell', { name: /^Lower sides, heavy: / }).focus();
     },

@@ -16,6 +16,8 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'That is not known: say what is on the paint, and what brakes and wheels are.':
+    'Eso no se sabe: diga qué tiene la pintura, y cómo son frenos y ruedas.',
   'A manager writes it.': 'Lo escribe un encargado.',
   'Another vessel:': 'Otro recipiente:',
   '{0} is taken by {1}; each product wants its own.': '{0} lo ocupa {1}; cada producto quiere el suyo.',

@@ -75,9 +75,9 @@ export function workFor(taken: MethodTaken, seen: Sized, schools: Schools): Step
     case 'touchless':
       return [...begin, ...loosened(seen, schools), ...dried(seen, schools), ...end];
     case 'rinseless':
-      return [...begin, ...rinseless(seen), ...lastWheels(seen), ...end];
+      return [...begin, ...rinseless(seen), LAST_WHEELS, ...end];
     case 'waterless':
-      return [...begin, waterless(seen), ...lastWheels(seen), ...end];
+      return [...begin, waterless(seen), LAST_WHEELS, ...end];
   }
 }
 
@@ -300,8 +300,6 @@ function waterless({ levels }: Sized): StepDraft {
 }
 
 /** Wheels with their own towels, after the paint. */
-const lastWheels = (_: Sized): StepDraft[] => [
-  step('wheel', ['wheels'], [toSay('The towel that touched a wheel touches no paint.')], {
-    school: 'wheelsWhen',
-  }),
-];
+const LAST_WHEELS = step('wheel', ['wheels'], [toSay('The towel that touched a wheel touches no paint.')], {
+  school: 'wheelsWhen',
+});

@@ -102,6 +102,14 @@ describe('the rules of what is laid on what', () => {
     ]);
   });
 
+  it('what protects the paint, where nobody knows, counts as meant to stay and as film', () => {
+    const shampoo = found([{ use: 'shampoo', effect: 'strips' }, { protection: 'unknown' }]);
+    expect(shampoo.map((r) => [r.id, r.verdict, r.sure])).toEqual([['stripsProtection', 'override', false]]);
+    const tar = found([{ use: 'tar', traits: traits({ solvent: 'yes' }) }, { protection: 'unknown' }]);
+    expect(tar.map((r) => [r.id, r.sure])).toEqual([['tarSolvent', false]]);
+    expect(found([{ use: 'shampoo', effect: 'keeps' }, { protection: 'unknown' }])).toEqual([]);
+  });
+
   it('are told worst first', () => {
     const verdicts = found([
       { film: 'foam', effect: 'adds', traits: traits({ acid: 'yes' }) },

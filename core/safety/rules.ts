@@ -59,7 +59,9 @@ const touchyWheels = (on: LaidOn): Tri =>
   all(is(on.wheels), any(among(on.brakes, ['carbonCeramic']), among(on.finishes, TOUCHY_METAL)));
 const strips = ({ effect }: LaidMix): Tri =>
   effect === 'strips' ? 'yes' : effect === 'unknown' ? 'unknown' : 'no';
-const PROTECTED = ['wax', 'sealant', 'coating', 'film'];
+/** Whether there is protection that is meant to stay. */
+const guarded = ({ protection, stripped }: LaidOn): Tri =>
+  all(is(!stripped), among([protection], ['wax', 'sealant', 'coating', 'film']));
 const ASK_THE_MAKER = toSay('Shampoo does it, or a manager has the maker’s word that it may.');
 
 export const RULES: readonly Rule[] = [
@@ -122,12 +124,7 @@ export const RULES: readonly Rule[] = [
   {
     id: 'stripsProtection',
     verdict: 'override',
-    holds: (mix, on) =>
-      all(
-        is(mix.use === 'shampoo' || mix.use === 'panelWipe'),
-        is(!on.stripped && PROTECTED.includes(on.protection)),
-        strips(mix),
-      ),
+    holds: (mix, on) => all(is(mix.use === 'shampoo' || mix.use === 'panelWipe'), guarded(on), strips(mix)),
     because: toSay('It takes off protection that is meant to stay.'),
     remedy: toSay('A neutral shampoo leaves it on.'),
   },
@@ -135,11 +132,7 @@ export const RULES: readonly Rule[] = [
     id: 'mayStrip',
     verdict: 'caution',
     holds: (mix, on) =>
-      all(
-        is(mix.use === 'preWash' || mix.use === 'foam'),
-        is(!on.stripped && PROTECTED.includes(on.protection)),
-        is(mix.effect === 'unknown'),
-      ),
+      all(is(mix.use === 'preWash' || mix.use === 'foam'), guarded(on), is(mix.effect === 'unknown')),
     because: toSay('Whether it leaves protection on is not known.'),
     remedy: toSay('Stay in its band; its label or sheet says.'),
   },
@@ -149,7 +142,7 @@ export const RULES: readonly Rule[] = [
     holds: (mix, on) =>
       all(
         is(mix.use === 'tar'),
-        any(is(on.protection === 'film'), is(on.specials.includes('softTop'))),
+        any(among([on.protection], ['film']), is(on.specials.includes('softTop'))),
         trait(mix, 'solvent'),
       ),
     because: toSay('Solvent creeps under film edges and swells soft tops.'),

@@ -122,6 +122,8 @@ function NoRecipe({ step: { choice } }: { step: PlanStep }) {
       {choice.withheld.map(({ recipe, rule }) => (
         <span key={recipe.id} className="block">
           {t('{0} is held back:', recipe.recipe.name)} {t(...rule.because)} {t(...rule.remedy)}{' '}
+          {!rule.sure &&
+            `${t('That is not known: say what is on the paint, and what brakes and wheels are.')} `}
           {rule.verdict === 'override' && t('A manager decides.')}
         </span>
       ))}
