@@ -5,8 +5,11 @@ import { exactly, line, note, rowId, yes } from './fields.ts';
 
 // What a shop keeps in spreadsheets, brought in as files of comma-separated values.
 
-export const IMPORT_KINDS = ['containers', 'products', 'vessels', 'recipes', 'people'] as const;
+export const IMPORT_KINDS = ['containers', 'products', 'vessels', 'recipes', 'people', 'jobs'] as const;
 export type ImportKind = (typeof IMPORT_KINDS)[number];
+
+/** What a lead brings in; the rest is a manager's. */
+export const LEAD_KINDS: readonly ImportKind[] = ['containers', 'jobs'];
 
 /** The column of each soil level, from 0 on. */
 export const LEVEL_COLUMNS = SOIL_LEVELS.map((level) =>
@@ -74,6 +77,17 @@ export const IMPORT_COLUMNS: Record<ImportKind, readonly Column[]> = {
     needed('Vessel', 'Cannon bottle, bay 2', toSay('as it is called here')),
     ...LEVEL_COLUMNS.map((level, i) => may(level, ['', '1:20', '1:15', '1:10', '1:8'][i] ?? '', STRENGTH)),
     may('Notes', ''),
+  ],
+  jobs: [
+    needed('Vehicle', 'Hearse 2', toSay('name or plate')),
+    needed('Day', '2026-05-05', toSay('a day, as your spreadsheet writes it')),
+    may('Time', '09:30'),
+    may('Where', 'Bay 1', toSay('one of the shop’s places')),
+    may('Who', 'Bram Addy', toSay('one of the crew')),
+    may('Price', '45.00', toSay('of the job, such as 45.00')),
+    may('Body', 'hearse', toSay('such as hatchback, estate or van')),
+    may('Level', '2', toSay('how dirty sills and tail are, 0 to 4')),
+    may('Note', ''),
   ],
   people: [needed('Name', 'Wren Dale'), needed('Role', 'technician', toSay('technician, lead or manager'))],
 };

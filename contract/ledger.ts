@@ -232,6 +232,7 @@ export type Topic =
   | 'recipes'
   | 'outcomes'
   | 'trials'
+  | 'jobs'
   | 'weather'
   | 'clocks'
   | 'unsettled'

@@ -162,6 +162,14 @@ export type ContractRefusals = {
   'recipe.noLevels': { readonly recipe: string };
   'trial.same': None;
   'trial.product': None;
+  'job.ended': { readonly state: string };
+  'job.waits': None;
+  'job.dayFull': { readonly day: string; readonly most: number };
+  'calendar.unreadable': None;
+  'calendar.noName': None;
+  'calendar.recurs': None;
+  'calendar.calledOff': None;
+  'calendar.noDay': None;
   'clock.key': None;
   'clock.ended': { readonly by: string; readonly afterS: number };
   'clock.tooLate': None;

@@ -73,6 +73,7 @@ export type Refusals = {
   'hardness.unit': Typed & { readonly typed: string };
   'hardness.range': Record<never, never>;
   'money.range': Typed;
+  'time.unreadable': Typed;
   'day.unreadable': Typed & { readonly typed: string; readonly order: DayOrder };
   'day.none': Typed & { readonly typed: string };
   'strength.missing': Typed;

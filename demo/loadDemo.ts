@@ -26,6 +26,7 @@ import { setUpShop, updateShop } from '../server/shop/queries.ts';
 import type { DemoProduct } from './demoProduct.ts';
 import { containers, fills, measures, places } from './equipment.ts';
 import { loadDispenser } from './loadDispenser.ts';
+import { loadJobs } from './loadJobs.ts';
 import { loadOutcomes, loadRecipes, loadTrials, recipesFollowed } from './loadRecipes.ts';
 import { loadDrainTests, loadRigs } from './loadRigs.ts';
 import { at, known, named, ZONE } from './named.ts';
@@ -66,6 +67,7 @@ export async function loadDemo(books: Books, now: Date): Promise<void> {
     await loadRecipes(tx, now, personIds);
     await loadTrials(tx, now, personIds);
     await loadHistory(tx, now, personIds);
+    await loadJobs(tx, now);
   });
 }
 

@@ -7,6 +7,7 @@ import type { Queryable } from '../server/db/books.ts';
 import { places } from '../server/equipment/queries.ts';
 import { people } from '../server/people/queries.ts';
 import { recipes } from '../server/recipes/queries.ts';
+import { loadJobs } from './loadJobs.ts';
 import { named } from './named.ts';
 
 type Laid = { recipe: string; soil: 1 | 2 | 3; bay: string; by: string; secondsAgo: number } & Pick<
@@ -40,8 +41,9 @@ const LAID: readonly Laid[] = [
   },
 ];
 
-/** Lets two clocks run, as if they had been started a moment ago, where none runs. */
+/** Fills the days ahead, and lets two clocks run, as if they had been started a moment ago, where none runs. */
 export async function loadMorning(tx: Queryable, now: Date): Promise<void> {
+  await loadJobs(tx, now);
   if ((await running(tx)).length > 0) return;
   const [book, bays, crew] = [await recipes(tx, {}, false), await places(tx), await people(tx)];
   for (const [i, { recipe, soil, bay, by, secondsAgo, ...of }] of LAID.entries()) {

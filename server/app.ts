@@ -22,6 +22,7 @@ import { readableAddress, readableBody } from './http/readRequest.ts';
 import { findSession, only } from './http/signedIn.ts';
 import { refuseDamaged, refuseWithoutRoom } from './http/whole.ts';
 import { importRoutes } from './imports/routes.ts';
+import { jobRoutes, vehicleRoutes } from './jobs/routes.ts';
 import {
   batchRoutes,
   chosenLabelRoutes,
@@ -104,6 +105,8 @@ export function createApp(context: AppContext): Express {
   api.use('/film-factors', filmFactorRoutes(context));
   api.use('/unsettled', unsettledRoutes(context));
   api.use('/trials', trialRoutes(context));
+  api.use('/jobs', jobRoutes(context));
+  api.use('/vehicles', vehicleRoutes(context));
   api.use('/backups', backupRoutes(context));
   api.use('/weather', weatherRoutes(context));
   api.use('/labels', labelRoutes(context));

@@ -363,6 +363,7 @@ export const en: Words = {
       'Hardness is not between 0 and 2000 ppm.',
       'Type what the test strip or the water company says.',
     ],
+    'time.unreadable': ({ field }) => [`${field} can’t be read.`, 'Write a time such as 09:30, or nothing.'],
     'day.unreadable': ({ field, typed, order }) => [
       typed === '' ? `${field} is missing.` : `${field}: "${typed}" is not a day.`,
       `Write it such as 2027-05-31 or ${order === 'dayFirst' ? '31/05/2027' : '05/31/2027'}.`,
@@ -1076,7 +1077,7 @@ export const en: Words = {
     ],
     'import.characters': () => ['The file holds characters that can’t be kept.', 'Save it as CSV, in UTF-8.'],
     'import.tooLong': ({ most }) => [`The file has over ${most} rows.`, 'Split it in two.'],
-    'import.manager': () => ['Only containers are added by a lead.', 'Ask a manager to do it.'],
+    'import.manager': () => ['A lead adds containers and jobs alone.', 'Ask a manager to do it.'],
     'import.state': ({ state }) => [
       {
         checking: 'It is still being read.',
@@ -1205,6 +1206,26 @@ export const en: Words = {
     ],
     'trial.same': () => ['Both halves are the same mix.', 'Choose another strength or product for one.'],
     'trial.product': () => ['Product is not in use.', FROM_LIST],
+    'job.ended': ({ state }) => [
+      state === 'done' ? 'It is done already.' : 'It was dropped already.',
+      'Let it wait again first.',
+    ],
+    'job.waits': () => ['It waits already.', NOTHING_MORE],
+    'job.dayFull': ({ day, most }) => [
+      `${day} has ${most} vehicles already.`,
+      'Choose another day, or drop one of that day.',
+    ],
+    'calendar.unreadable': () => [
+      'That is no calendar.',
+      'Choose a calendar file, which ends in .ics, as a calendar saves it.',
+    ],
+    'calendar.noName': () => ['It has no name.', 'Name it in the calendar by vehicle or plate.'],
+    'calendar.recurs': () => ['It comes again and again.', 'Enter it for each day by itself.'],
+    'calendar.calledOff': () => [
+      'It was called off.',
+      'Enter it in the calendar anew if it comes after all.',
+    ],
+    'calendar.noDay': () => ['Its day can’t be read.', 'Give it a day between 1990 and 2200.'],
     'clock.key': () => ['A clock of this key was started already.', 'Start it under a new key.'],
     'clock.ended': ({ by, afterS }) => [
       `${by} ended it after ${formatDuration(afterS)}.`,

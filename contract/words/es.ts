@@ -3479,6 +3479,7 @@ export const es: Words = {
       'La dureza no está entre 0 y 2000 ppm.',
       'Escriba lo que dice la tira o la compañía del agua.',
     ],
+    'time.unreadable': ({ field }) => [`${field}: no se puede leer.`, 'Escriba una hora como 09:30, o nada.'],
     'day.unreadable': ({ field, typed, order }) => [
       typed === '' ? `Falta ${field}.` : `${field}: «${typed}» no es un día.`,
       `Escríbalo como 2027-05-31 o ${order === 'dayFirst' ? '31/05/2027' : '05/31/2027'}.`,
@@ -4210,7 +4211,7 @@ export const es: Words = {
       'Guárdelo como CSV, en UTF-8.',
     ],
     'import.tooLong': ({ most }) => [`El archivo tiene más de ${most} filas.`, 'Pártalo en dos.'],
-    'import.manager': () => ['Un jefe de turno solo añade envases.', 'Pídaselo a un encargado.'],
+    'import.manager': () => ['Un jefe de turno solo añade envases y trabajos.', 'Pídaselo a un encargado.'],
     'import.state': ({ state }) => [
       {
         checking: 'Aún se está leyendo.',
@@ -4344,6 +4345,23 @@ export const es: Words = {
     ],
     'trial.same': () => ['Ambas mitades son la misma mezcla.', 'Elija otra dosis o producto para una.'],
     'trial.product': () => ['El producto no está en uso.', FROM_LIST],
+    'job.ended': ({ state }) => [
+      state === 'done' ? 'Ya está hecho.' : 'Ya se retiró de la lista.',
+      'Devuélvalo antes a la espera.',
+    ],
+    'job.waits': () => ['Ya está en espera.', NOTHING_MORE],
+    'job.dayFull': ({ day, most }) => [
+      `El ${day} tiene ya ${most} vehículos.`,
+      'Elija otro día o retire uno de ese día.',
+    ],
+    'calendar.unreadable': () => [
+      'Eso no es un calendario.',
+      'Elija un archivo de calendario, acabado en .ics, como lo guarda un calendario.',
+    ],
+    'calendar.noName': () => ['No tiene nombre.', 'Nómbrelo en el calendario por vehículo o matrícula.'],
+    'calendar.recurs': () => ['Se repite.', 'Anótelo en cada día por separado.'],
+    'calendar.calledOff': () => ['Se canceló.', 'Anótelo de nuevo en el calendario si viene.'],
+    'calendar.noDay': () => ['No se puede leer su día.', 'Dele un día entre 1990 y 2200.'],
     'clock.key': () => ['Ya se empezó un reloj con esta clave.', 'Empiécelo con una clave nueva.'],
     'clock.ended': ({ by, afterS }) => [
       `${by} lo terminó tras ${formatDuration(afterS)}.`,

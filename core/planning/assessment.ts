@@ -1,6 +1,7 @@
 import type { Colour, Material } from '../dwell/surroundings.ts';
 import { type Body, USUAL_BODY } from '../soil/bodies.ts';
 import type { SoilKind, SoilLevel } from '../soil/soil.ts';
+import type { Treatment } from './intervals.ts';
 import { levelsOf, type WashZone } from './levels.ts';
 
 // What somebody sees of a vehicle before it is washed. Every field may be left out: what nobody said is assumed and shown.
@@ -76,6 +77,8 @@ export type Seen = {
   readonly touchless: boolean;
   /** Fine marks are accepted. */
   readonly marring: boolean;
+  /** What is due on it by date, by what is on record. */
+  readonly due: readonly Treatment[];
 };
 export type Assessment = { readonly [K in keyof Seen]?: Seen[K] };
 
@@ -110,6 +113,7 @@ export const ASSUMED: Seen = {
   follows: ['use'],
   touchless: false,
   marring: false,
+  due: [],
 };
 
 export type SeenField = keyof Seen;

@@ -132,19 +132,22 @@ export const orderBy = (method: Method, { minutes }: Sized, schools: Schools): O
 /** As strong as another to within so much is the same mix: it is poured no closer. */
 const SAME = 0.03;
 
+/** Whether two are one mix: of one product, for one kind of vessel, as strong as each other. */
+export function isSameMix(one: Chosen, other: Chosen): boolean {
+  const [a, b] = [one.judged.bottle, other.judged.bottle];
+  return (
+    one.of.product.id === other.of.product.id &&
+    one.of.vessel.kind === other.of.vessel.kind &&
+    Math.abs(a - b) <= SAME * Math.max(a, b)
+  );
+}
+
 function mixesOf(steps: readonly PlanStep[]): PlanMix[] {
   const mixes: PlanMix[] = [];
   for (const { id, choice, taken } of steps) {
     const { chosen } = choice;
     if (!chosen || !taken) continue;
-    const at = mixes.findIndex(({ chosen: other }) => {
-      const [a, b] = [chosen.judged.bottle, other.judged.bottle];
-      return (
-        other.of.product.id === chosen.of.product.id &&
-        other.of.vessel.kind === chosen.of.vessel.kind &&
-        Math.abs(a - b) <= SAME * Math.max(a, b)
-      );
-    });
+    const at = mixes.findIndex((m) => isSameMix(m.chosen, chosen));
     const same = mixes[at];
     if (!same) {
       mixes.push({ chosen, mixUl: taken.mixUl, productUl: taken.productUl, steps: [id] });

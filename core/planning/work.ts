@@ -7,6 +7,8 @@ import type { MethodTaken } from './method.ts';
 import { type SchoolId, type Schools, whySchool } from './schools.ts';
 import type { StepDraft, StepKind } from './steps.ts';
 
+const BLEEDS = toSay('No more colour bleeds.');
+
 type More = Partial<Omit<StepDraft, 'kind' | 'zones' | 'because'>>;
 
 const step = (
@@ -89,12 +91,13 @@ function firstRinse(seen: Sized): StepDraft {
 }
 
 function wheels(seen: Sized): StepDraft[] {
-  const { levels, spots, axles } = seen;
+  const { levels, spots, axles, due } = seen;
   const ceramic = AXLES.filter((axle) => axles[axle].brake === 'carbonCeramic');
   const others = AXLES.filter((axle) => !ceramic.includes(axle));
   const use = (kind: 'tyre' | 'arch' | 'wheel', zone: WashZone, because: Sentence) =>
     step(kind, [zone], [because], { use: kind, level: levels[zone], rinsed: true });
-  const iron = spots.some((s) => s.kind === 'iron' && s.zones.includes('wheels'));
+  const specks = spots.some((s) => s.kind === 'iron' && s.zones.includes('wheels'));
+  const iron = specks || due.includes('ironWheels');
   const wheel = {
     ...use('wheel', 'wheels', toSay('One corner after the other: it must not dry.')),
     axles: others,
@@ -106,10 +109,11 @@ function wheels(seen: Sized): StepDraft[] {
     level: afterPasses(levels.wheels, 1),
     rinsed: true,
   });
-  const ironed = step('wheelIron', ['wheels'], [toSay('Specks of brake iron are seen on them.')], {
+  const why = specks ? toSay('Specks of brake iron are seen on them.') : DUE;
+  const ironed = step('wheelIron', ['wheels'], [why], {
     use: 'iron',
     level: afterPasses(levels.wheels, 2),
-    check: toSay('No more colour bleeds.'),
+    check: BLEEDS,
   });
   const first: Partial<StepDraft> = { school: 'wheelsWhen' };
   return [
@@ -207,14 +211,27 @@ function washed(taken: MethodTaken, seen: Sized, schools: Schools): StepDraft[] 
   ];
 }
 
+const DUE = toSay('It is due by date.');
+
+/** Painted zones that are due for iron by date. */
+const ironDue = ({ due }: Sized): readonly WashZone[] =>
+  due.includes('ironAll') ? PAINTED : due.includes('ironLow') ? ['lowers', 'rear'] : [];
+
 /** What is left on washed paint: each laid where it is, and rinsed off before the next. */
 function decontaminated(seen: Sized, schools: Schools): StepDraft[] {
-  const on = (kind: 'lime' | 'tar' | 'iron', use: UseKind, because: Sentence, check: Sentence) => {
-    const zones = whereAre(seen, [kind]);
+  const laid = (
+    kind: 'lime' | 'tar' | 'iron',
+    zones: readonly WashZone[],
+    because: Sentence,
+    more: More & { use: UseKind },
+  ) => {
     if (zones.length === 0) return [];
-    const made = step(kind, zones, [because], { use, level: 0, share: shareOf(seen, [kind]), check });
+    const made = step(kind, zones, [because], { level: 0, ...more });
     return [made, rinseOff(made, toSay('It is rinsed off before anything else is laid.'))];
   };
+  const on = (kind: 'lime' | 'tar' | 'iron', use: UseKind, because: Sentence, check: Sentence) =>
+    laid(kind, whereAre(seen, [kind]), because, { use, share: shareOf(seen, [kind]), check });
+  const byDate = ironDue(seen);
   const clays =
     schools.clay === 'whenPolished' &&
     (seen.follows.includes('polish') || seen.marring) &&
@@ -233,7 +250,17 @@ function decontaminated(seen: Sized, schools: Schools): StepDraft[] {
   return [
     ...on('lime', 'lime', toSay('Splashes of lime are seen.'), toSay('No more fizz; rinsed once more.')),
     ...on('tar', 'tar', toSay('Tar is seen: only solvent takes it.'), toSay('No brown on a white cloth.')),
-    ...on('iron', 'iron', toSay('Iron specks are felt.'), toSay('No more colour bleeds.')),
+    ...(byDate.length > 0
+      ? laid(
+          'iron',
+          PAINTED.filter((z) => byDate.includes(z) || whereAre(seen, ['iron']).includes(z)),
+          DUE,
+          {
+            use: 'iron',
+            check: BLEEDS,
+          },
+        )
+      : on('iron', 'iron', toSay('Iron specks are felt.'), BLEEDS)),
     ...(clays ? [clay, rinseOff(clay, toSay('Clay leaves its lubricant behind.'))] : []),
   ];
 }

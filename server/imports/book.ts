@@ -1,11 +1,13 @@
 import type { ContainerBody, VesselBody } from '#contract/equipment.ts';
 import { type BadRow, type ImportKind, LEVEL_COLUMNS } from '#contract/imports.ts';
+import type { JobBody } from '#contract/jobs.ts';
 import type { ProductBody } from '#contract/products.ts';
 import type { Recipe } from '#core/recipes/recipe.ts';
 import { receive } from '../containers/receive.ts';
 import type { Queryable } from '../db/books.ts';
 import { insertVessel } from '../equipment/queries.ts';
 import { HttpProblem } from '../http/problems.ts';
+import { insertJob } from '../jobs/queries.ts';
 import { insertPerson, noteEvent } from '../people/queries.ts';
 import { insertProduct } from '../products/queries.ts';
 import { addDraft } from '../recipes/drafts.ts';
@@ -18,6 +20,7 @@ export const ROWS_AT_ONCE: Record<ImportKind, number> = {
   vessels: 20,
   recipes: 4,
   people: 20,
+  jobs: 20,
 };
 
 type Row = { line: number; body: object };
@@ -85,6 +88,7 @@ const ADD: Record<
     const { id } = await insertPerson(tx, { ...body, pinHash: '' });
     await noteEvent(tx, { personId: id, what: 'joined', detail: body.role, by: personId, now });
   }),
+  jobs: (tx, body, by) => insertJob(tx, body as JobBody, by),
   recipes: (tx, body, by) => addDraft(tx, body as Recipe, by, by.now),
 };
 

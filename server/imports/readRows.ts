@@ -3,6 +3,7 @@ import type { Refusal } from '#core/outcome.ts';
 import type { Cells, Reader } from './rows/cells.ts';
 import { containerRow } from './rows/containerRow.ts';
 import type { ImportFacts } from './rows/facts.ts';
+import { jobRow } from './rows/jobRow.ts';
 import { personRow } from './rows/personRow.ts';
 import { productRow } from './rows/productRow.ts';
 import { recipeRow } from './rows/recipeRow.ts';
@@ -17,6 +18,7 @@ const READERS: { [K in ImportKind]: (known: ImportFacts) => Reader<object> } = {
   vessels: vesselRow,
   recipes: recipeRow,
   people: personRow,
+  jobs: jobRow,
 };
 
 /** Reads the rows of a file, each by itself. Pure: what is in the books already is part of the known. */

@@ -7,6 +7,7 @@ import {
   IMPORT_MOST_BYTES,
   IMPORT_MOST_ROWS,
   type ImportKind,
+  LEAD_KINDS,
 } from '#contract/imports.ts';
 import { nothing } from '#contract/ledger.ts';
 import type { AppContext } from '../appContext.ts';
@@ -106,9 +107,9 @@ export function importRoutes(context: AppContext): Router {
   return routes;
 }
 
-/** What a lead brings in is containers; the rest is a manager's, to the end. */
+/** What a lead brings in is containers and jobs; the rest is a manager's, to the end. */
 function refuseUnlessTheirs(kind: ImportKind, { role }: Pick<SignedIn, 'role'>): void {
-  if (kind !== 'containers' && role !== 'manager') throw problem(403, 'import.manager', {});
+  if (!LEAD_KINDS.includes(kind) && role !== 'manager') throw problem(403, 'import.manager', {});
 }
 
 function kindIn(param: unknown): ImportKind {

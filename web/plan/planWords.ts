@@ -93,4 +93,5 @@ export const FIELD_WORDS: () => Record<SeenField, string> = () => ({
   follows: t('What follows'),
   touchless: t('Touchless asked for'),
   marring: t('Fine marks accepted'),
+  due: t('Due by date'),
 });

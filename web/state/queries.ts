@@ -4,6 +4,7 @@ import type { Count, CountHead } from '#contract/counts.ts';
 import type { Changeover, Line, LineCheck, Tip } from '#contract/dispensers.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/equipment.ts';
 import type { Instrument } from '#contract/instruments.ts';
+import type { Job, Vehicle } from '#contract/jobs.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { ProductNote } from '#contract/notes.ts';
 import type { FirstDay } from '#contract/opening.ts';
@@ -115,6 +116,20 @@ export const recallQuery = (lot: string) =>
 export const deliveryQuery = (id: number) =>
   queryOptions({ queryKey: ['deliveries', id], queryFn: () => get<Delivery>(`/deliveries/${id}`) });
 export const trialsQuery = queryOptions({ queryKey: ['trials'], queryFn: () => get<Trial[]>('/trials') });
+/** The jobs of some days, as `2026-05-04`; the last counts. */
+export const jobsQuery = (from: string, to: string) =>
+  queryOptions({
+    queryKey: ['jobs', from, to],
+    queryFn: () => get<Job[]>(`/jobs?from=${from}&to=${to}`),
+  });
+export const jobQuery = (id: number) =>
+  queryOptions({ queryKey: ['jobs', id], queryFn: () => get<Job>(`/jobs/${id}`) });
+/** Vehicles that were here, those of some words. */
+export const vehiclesQuery = (words: string) =>
+  queryOptions({
+    queryKey: ['vehicles', words],
+    queryFn: () => get<Vehicle[]>(`/vehicles?words=${encodeURIComponent(words)}`),
+  });
 export const vesselsQuery = queryOptions({ queryKey: ['vessels'], queryFn: () => get<Vessel[]>('/vessels') });
 export const devicesQuery = queryOptions({ queryKey: ['devices'], queryFn: () => get<Device[]>('/devices') });
 /** All that was measured on one cannon or gun. */
@@ -224,6 +239,7 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   recipes: ['first-day', 'recipes', 'outcomes'],
   outcomes: ['outcomes', 'batches'],
   trials: ['trials'],
+  jobs: ['jobs', 'vehicles'],
   weather: ['first-day', 'weather'],
   clocks: ['clocks', 'film-factors', 'outcomes'],
   unsettled: ['unsettled'],

@@ -15,7 +15,7 @@ export type ImportFacts = {
   places: { id: number; name: string }[];
   vessels: Vessel[];
   recipes: { name: string }[];
-  people: { name: string }[];
+  people: { id: number; name: string }[];
   /** Names that stand in other rows of the same file. */
   takenInFile: readonly string[];
 };

@@ -1,5 +1,11 @@
 import { Link, useSearchParams } from 'react-router';
-import { type CsvImport, IMPORT_COLUMNS, IMPORT_KINDS, type ImportKind } from '#contract/imports.ts';
+import {
+  type CsvImport,
+  IMPORT_COLUMNS,
+  IMPORT_KINDS,
+  type ImportKind,
+  LEAD_KINDS,
+} from '#contract/imports.ts';
 import { atLeast } from '#contract/roles.ts';
 import { attachText, get, post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
@@ -22,7 +28,8 @@ const MOVING = ['checking', 'booking'];
 export default function ImportPage() {
   const { who } = useSession();
   const [params, setParams] = useSearchParams();
-  const kind = IMPORT_KINDS.find((k) => k === params.get('of')) ?? 'containers';
+  const kinds = atLeast(who.role, 'manager') ? IMPORT_KINDS : LEAD_KINDS;
+  const kind = kinds.find((k) => k === params.get('of')) ?? 'containers';
   const id = Number(params.get('id')) || null;
   const { data: found, error } = useQuery({
     queryKey: ['imports', id],
@@ -40,12 +47,12 @@ export default function ImportPage() {
       actions={<ButtonLink to="/stock/containers">{t('Containers')}</ButtonLink>}
     >
       <div className="flex max-w-5xl flex-col gap-8">
-        {atLeast(who.role, 'manager') && !id && (
+        {!id && (
           <div className="max-w-3xl">
             <Either
               label={t('What is in the file')}
               value={kind}
-              options={IMPORT_KINDS.map((value) => ({ value, name: KIND_NAMES()[value] }))}
+              options={kinds.map((value) => ({ value, name: KIND_NAMES()[value] }))}
               onChange={(of) => setParams({ of })}
             />
           </div>
@@ -97,6 +104,7 @@ const THERE: Record<ImportKind, string> = {
   vessels: '/rigs',
   recipes: '/recipes',
   people: '/crew',
+  jobs: '/plan/day',
 };
 
 function Found({ found, again }: { found: CsvImport; again: () => void }) {

@@ -8,4 +8,5 @@ export const KIND_NAMES: () => Record<ImportKind, string> = () => ({
   vessels: t('Vessels'),
   recipes: t('Recipes'),
   people: t('People'),
+  jobs: t('Jobs'),
 });

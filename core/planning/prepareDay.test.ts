@@ -1,0 +1,79 @@
+import { describe, expect, it } from 'vitest';
+import type { Assessment } from './assessment.ts';
+import { BOOK, SHOP } from './madeUpPlan.ts';
+import { type Plan, planWash } from './planWash.ts';
+import { type DayJob, prepareDay } from './prepareDay.ts';
+
+const job = (id: number, said: Assessment, placeId: number | null = 1, shop = SHOP): DayJob => ({
+  id,
+  vehicle: `vehicle ${id}`,
+  placeId,
+  said: { protection: 'wax', ...said },
+  plan: planWash({ protection: 'wax', ...said }, shop),
+});
+const planOf = ({ plan }: DayJob): Plan => {
+  if (!plan.ok) throw new Error('it is refused');
+  return plan;
+};
+
+describe('what a day takes', () => {
+  it('one mix for all that take it, as much as they take together; the most first', () => {
+    const jobs = [job(1, { level: 2 }), job(2, { level: 2, body: 'van' })];
+    const [load, ...others] = prepareDay(jobs, SHOP).loads;
+    expect(others).toEqual([]);
+    const foam = load?.mixes.find((m) => m.chosen.of === BOOK.foam);
+    expect(foam?.jobs).toEqual([1, 2]);
+    const [car, van] = jobs.map((j) => planOf(j).mixes.find((m) => m.chosen.of === BOOK.foam)?.mixUl ?? 0);
+    // 35 ml to the square metre: a hatchback's 14.7 m2, and a van's 1.8 times that.
+    expect(car).toBeCloseTo(514_500, -2);
+    expect(van).toBeCloseTo(926_100, -2);
+    expect(foam?.mixUl).toBe((car as number) + (van as number));
+    // A cannon's bottle takes 900 ml.
+    expect(foam?.fills).toBe(2);
+    const amounts = load?.mixes.map((m) => m.mixUl) ?? [];
+    expect(amounts).toEqual([...amounts].sort((a, b) => b - a));
+    expect(load?.litres).toBeCloseTo(planOf(jobs[0] as DayJob).litres + planOf(jobs[1] as DayJob).litres, 9);
+  });
+
+  it('the same product at another strength is another mix; each place has its own', () => {
+    const jobs = [job(1, { level: 1 }), job(2, { level: 4 }), job(3, { level: 1 }, 7)];
+    const { loads } = prepareDay(jobs, SHOP);
+    expect(loads.map((l) => [l.placeId, l.jobs])).toEqual([
+      [1, [1, 2]],
+      [7, [3]],
+    ]);
+    expect(loads[0]?.mixes.filter((m) => m.chosen.of === BOOK.foam).map((m) => m.jobs)).toEqual(
+      expect.arrayContaining([[1], [2]]),
+    );
+  });
+
+  it('a product that runs out is named with the first vehicle there is not enough for, and what would do', () => {
+    const jobs = [job(1, { level: 3 }), job(2, { level: 3 }), job(3, { level: 3 })];
+    const one = planOf(jobs[0] as DayJob).mixes.find((m) => m.chosen.of === BOOK.shampoo)
+      ?.productUl as number;
+    const stockUl = new Map([...SHOP.stockUl, [BOOK.shampoo.product.id, one * 2]]);
+    const { short } = prepareDay(jobs, { ...SHOP, stockUl });
+    expect(short).toEqual([
+      {
+        product: BOOK.shampoo.product,
+        neededUl: one * 3,
+        stockUl: one * 2,
+        fromJob: 3,
+        // Never the stripping one: there is wax on it.
+        instead: [BOOK.protective.product.name],
+      },
+    ]);
+  });
+
+  it('who is not washed as it stands takes nothing, and is named; so is who has no recipe for a step', () => {
+    const without = { ...SHOP, book: SHOP.book.filter((r) => r !== BOOK.foam) };
+    const jobs = [
+      job(1, { level: 3, looseGrit: true, water: { kind: 'none' } }),
+      job(2, { level: 1 }, 1, without),
+    ];
+    const day = prepareDay(jobs, SHOP);
+    expect([day.refused, day.incomplete]).toEqual([[1], [2]]);
+    expect(day.loads.map((l) => l.jobs)).toEqual([[2]]);
+    expect(prepareDay([], SHOP)).toEqual({ loads: [], short: [], refused: [], incomplete: [] });
+  });
+});
