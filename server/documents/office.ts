@@ -18,6 +18,9 @@ export class Documents {
   readonly recipeCardsPdf = (...asked: Parameters<Office['recipeCardsPdf']>) =>
     this.#ask((o) => o.recipeCardsPdf(...asked));
 
+  readonly prepareSheetPdf = (...asked: Parameters<Office['prepareSheetPdf']>) =>
+    this.#ask((o) => o.prepareSheetPdf(...asked));
+
   async close(): Promise<void> {
     await this.#worker?.terminate();
     this.#worker = null;

@@ -1,12 +1,13 @@
 import { Router } from 'express';
 import { type CalendarRead, calendarBody, type JobBody, jobBody, jobEnd } from '#contract/jobs.ts';
 import { nothing } from '#contract/ledger.ts';
+import { prepareSheet } from '#contract/prepareSheet.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { places } from '../equipment/queries.ts';
 import { change, command, revised } from '../http/commands.ts';
 import { missing, problem, refusalProblem } from '../http/problems.ts';
-import { dayIn, wholeNumber } from '../http/readRequest.ts';
+import { dayIn, parseBody, wholeNumber } from '../http/readRequest.ts';
 import { shopOf } from '../shop/queries.ts';
 import { calendarOf, ownJob, readCalendar } from './calendar.ts';
 import * as queries from './queries.ts';
@@ -30,6 +31,12 @@ export function jobRoutes(context: AppContext): Router {
       .type('text/calendar; charset=utf-8')
       .attachment('jobs.ics')
       .send(calendarOf(jobs, shop?.zone ?? 'UTC', context.now()));
+  });
+  routes.post('/prepare.pdf', async (req, res) => {
+    const sheet = parseBody(prepareSheet, req.body);
+    const address = `${context.publicAddress()}${sheet.path}`;
+    const pdf = await context.documents.prepareSheetPdf({ ...sheet, address });
+    res.type('application/pdf').attachment('prepare.pdf').send(Buffer.from(pdf));
   });
   routes.post(
     '/calendar',

@@ -7,7 +7,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { Folded } from '../ui/Folded.tsx';
-import { ListField, TypedField } from '../ui/Labelled.tsx';
+import { ListField } from '../ui/Labelled.tsx';
 import { Tick } from '../ui/Tick.tsx';
 import {
   BRAKE_WORDS,
@@ -260,18 +260,5 @@ function WaterAnswers({ seen, say }: Props) {
         onChange={(stand) => say({ stands: [stand as Sized['stands'][number]] })}
       />
     </div>
-  );
-}
-
-/** By which the crew knows it. */
-export function NameField({ name, rename }: { name: string; rename: (name: string) => void }) {
-  return (
-    <TypedField
-      label={t('Vehicle or plate')}
-      value={name}
-      maxLength={40}
-      placeholder={t('such as the blue estate')}
-      onChange={(event) => rename(event.target.value)}
-    />
   );
 }

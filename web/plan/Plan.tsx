@@ -1,58 +1,89 @@
+import { TZDate } from '@date-fns/tz';
 import { useDeferredValue, useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import type { Job } from '#contract/jobs.ts';
 import { type Assessment, SPOT_KINDS, type Spot, type SpotKind, sized } from '#core/planning/assessment.ts';
+import { contradictions } from '#core/planning/contradictions.ts';
 import { formatMoney } from '#core/planning/cost.ts';
+import { dueOn, type Treated } from '#core/planning/intervals.ts';
 import type { WashZone } from '#core/planning/levels.ts';
 import { METHOD_NAMES } from '#core/planning/method.ts';
 import { type Plan as Planned, type PlanRefused, type PlanShop, planWash } from '#core/planning/planWash.ts';
+import { treatmentsOf } from '#core/planning/treatments.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
+import { shopNow } from '../lib/shopNow.ts';
 import { t } from '../lib/speech.ts';
-import {
-  containersQuery,
-  productsQuery,
-  recipesQuery,
-  vesselsQuery,
-  weatherQuery,
-} from '../state/queries.ts';
-import { useAsked } from '../state/useAsked.ts';
+import { jobQuery, vehiclesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
-import { Button } from '../ui/Button.tsx';
+import { Button, ButtonLink } from '../ui/Button.tsx';
+import { dayOf } from '../ui/dates.ts';
 import type { Needs } from '../ui/fetched.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { Marks } from '../ui/Marks.tsx';
 import { More } from '../ui/More.tsx';
 import { Page } from '../ui/Page.tsx';
-import { Stop, Watch } from '../ui/Refusal.tsx';
-import { Answers, BodyField, NameField } from './Answers.tsx';
+import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
+import { useGo } from '../ui/useGo.ts';
+import { Waiting } from '../ui/Waiting.tsx';
+import { Answers, BodyField } from './Answers.tsx';
+import { DueHere } from './DueHere.tsx';
+import { JobHere } from './JobHere.tsx';
 import { minutes, PlanSteps } from './PlanSteps.tsx';
 import { Prepare } from './Prepare.tsx';
 import { usePlanDraft } from './planDraft.ts';
-import { planShop } from './planShop.ts';
+import { PLAN_NEEDS, usePlanShop } from './planShop.ts';
 import { FIELD_WORDS, SPOT_WORDS } from './planWords.ts';
 import { SoilOutline } from './SoilOutline.tsx';
+import { VehicleName } from './VehicleName.tsx';
 import { WhatChanges } from './WhatChanges.tsx';
 
-Plan.needs = (() => [recipesQuery, productsQuery, vesselsQuery, containersQuery]) satisfies Needs;
+Plan.needs = (() => PLAN_NEEDS) satisfies Needs;
 
 /** The vehicle in front of you: what is seen of it, and beside it what is done, with which mixes, and why. */
 export default function Plan() {
-  const [recipes, products, vessels, containers] = useAsked(
-    recipesQuery,
-    productsQuery,
-    vesselsQuery,
-    containersQuery,
-  );
-  const { data: weather } = useQuery(weatherQuery);
-  const { who } = useSession();
-  const { name, said, rename, say, startOver } = usePlanDraft(who.personId);
+  const [params] = useSearchParams();
+  const id = Number(params.get('job')) || null;
+  const { data: job, error } = useQuery({ ...jobQuery(id ?? 0), enabled: id !== null });
+  if (error && !job) {
+    return (
+      <Page title={t('Plan')} actions={<ButtonLink to="/plan">{t('Another vehicle')}</ButtonLink>}>
+        <Refusal problem={error} />
+      </Page>
+    );
+  }
+  if (id !== null && !job) return <Waiting />;
+  return <PlanOf key={id ?? 'new'} job={job ?? null} />;
+}
+
+/** When a job's vehicle is washed, as far as that is known. */
+function startMs(job: Job | null, zone: string): number | null {
+  if (!job || job.atMin === null) return null;
+  const [year, month, day] = job.day.split('-').map(Number) as [number, number, number];
+  return new TZDate(year, month - 1, day, Math.floor(job.atMin / 60), job.atMin % 60, zone).getTime();
+}
+
+/** What was done to the vehicle of a name, where it was here before. */
+function useTreated(job: Job | null, name: string): readonly Treated[] {
+  const words = useDeferredValue(name.trim());
+  const { data: found } = useQuery({ ...vehiclesQuery(words), enabled: job === null && words !== '' });
+  return job?.treated ?? found?.find((v) => v.name.toLowerCase() === words.toLowerCase())?.treated ?? NOTHING;
+}
+const NOTHING: readonly Treated[] = [];
+
+function PlanOf({ job }: { job: Job | null }) {
+  const { who, shop: settings } = useSession();
+  const go = useGo();
+  const { name, said, changed, rename, say, startOver } = usePlanDraft(who.personId, job);
+  const { shop, weatherKnown } = usePlanShop(startMs(job, settings.zone));
+  const today = job?.day ?? dayOf(shopNow(), settings.zone);
+  const treated = useTreated(job, name);
+  const due = useMemo(() => dueOn(treated, today), [treated, today]);
   const seen = useMemo(() => sized(said), [said]);
-  const shop = useMemo(
-    () => planShop({ recipes, products, vessels, containers, weather }),
-    [recipes, products, vessels, containers, weather],
-  );
   const later = useDeferredValue(said);
-  const plan = useMemo(() => planWash(later, shop), [later, shop]);
+  const whole = useMemo(() => ({ ...later, due }), [later, due]);
+  const plan = useMemo(() => planWash(whole, shop), [whole, shop]);
   const [dropping, setDropping] = useState<SpotKind | null>(null);
   const tap = (zone: WashZone) =>
     say(
@@ -60,12 +91,38 @@ export default function Plan() {
         ? { spots: withSpot(seen.spots, dropping, zone) }
         : { zones: dirtier(said.zones ?? {}, zone, seen.levels[zone]) },
     );
-  const begun = name !== '' || Object.keys(said).length > 0;
+  const begun = job !== null || name !== '' || Object.keys(said).length > 0;
+  const another = () => {
+    if (job) go('/plan');
+    else startOver();
+  };
   return (
-    <Page title={t('Plan')} actions={begun && <Button onClick={startOver}>{t('Another vehicle')}</Button>}>
+    <Page
+      title={job ? job.vehicle : t('Plan')}
+      actions={
+        <>
+          {begun && <Button onClick={another}>{t('Another vehicle')}</Button>}
+          <ButtonLink to="/plan/day">{t('The day')}</ButtonLink>
+        </>
+      }
+    >
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,27rem)_minmax(0,1fr)]">
         <section aria-label={t('The vehicle')} className="no-print flex flex-col gap-4">
-          <NameField name={name} rename={rename} />
+          <JobHere
+            job={job}
+            name={name}
+            said={said}
+            changed={changed}
+            planned={plan.ok ? treatmentsOf(plan) : []}
+            saved={(row) => {
+              startOver();
+              go(`/plan?job=${row.id}`, { replace: true });
+            }}
+          />
+          {!job && (
+            <VehicleName name={name} rename={rename} take={(vehicle) => rename(vehicle.name, vehicle.said)} />
+          )}
+          <DueHere treated={treated} today={today} />
           <p className="-mb-3 font-bold">{t('How dirty are sills and tail?')}</p>
           <Marks
             label={t('How dirty are sills and tail?')}
@@ -97,9 +154,21 @@ export default function Plan() {
             onChange={(kind) => setDropping(kind === 'soil' ? null : (kind as SpotKind))}
           />
           <Answers seen={seen} say={say} />
+          {contradictions(seen).map(({ id, because, remedy }) => (
+            <Watch key={id} word={t(...because)}>
+              {t(...remedy)}
+            </Watch>
+          ))}
         </section>
         {plan.ok ? (
-          <PlanMade plan={plan} said={said} shop={shop} weatherKnown={!!weather?.reading} />
+          <PlanMade
+            plan={plan}
+            name={job?.vehicle ?? name}
+            path={job ? `/plan?job=${job.id}` : '/plan'}
+            said={whole}
+            shop={shop}
+            weatherKnown={weatherKnown}
+          />
         ) : (
           <Refused plan={plan} />
         )}
@@ -127,7 +196,14 @@ function withSpot(spots: readonly Spot[], kind: SpotKind, zone: WashZone): Spot[
   return now.length > 0 ? [...others, { kind, zones: now, many: false }] : others;
 }
 
-function PlanMade(props: { plan: Planned; said: Assessment; shop: PlanShop; weatherKnown: boolean }) {
+function PlanMade(props: {
+  plan: Planned;
+  name: string;
+  path: string;
+  said: Assessment;
+  shop: PlanShop;
+  weatherKnown: boolean;
+}) {
   const { plan, weatherKnown } = props;
   const { shop } = useSession();
   const missing = plan.missing.length;
@@ -161,7 +237,7 @@ function PlanMade(props: { plan: Planned; said: Assessment; shop: PlanShop; weat
           'A first plan: minutes are seeds, and how long each mix may stay in today’s weather its clock says when it is laid. Safety data sheets, local codes and licensed practice decide.',
         )}
       </p>
-      <Prepare plan={plan} stockUl={props.shop.stockUl} />
+      <Prepare plan={plan} name={props.name} path={props.path} stockUl={props.shop.stockUl} />
       <WhatChanges said={props.said} plan={plan} shop={props.shop} />
       <Around plan={plan} />
     </section>

@@ -1,16 +1,28 @@
 import { Link } from 'react-router';
+import { METHOD_NAMES } from '#core/planning/method.ts';
 import type { Plan, PlanMix } from '#core/planning/planWash.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
 import { careInWords } from '#core/products/record.ts';
+import { BODY_NAMES } from '#core/soil/bodies.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
+import { saveFile } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { shortSaid, t } from '../lib/speech.ts';
+import { useCommand } from '../state/useCommand.ts';
 import { Button } from '../ui/Button.tsx';
-import { Watch } from '../ui/Refusal.tsx';
-import { benchOf } from './PlanSteps.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { benchOf, minutes } from './PlanSteps.tsx';
+import { mixLine, SHEET_FOOT, towelWords, waterAndTowels } from './prepareLines.ts';
 
 /** What is mixed, filled and laid out before the first bucket: in the order of work. */
-export function Prepare({ plan, stockUl }: { plan: Plan; stockUl: ReadonlyMap<number, number> }) {
+export function Prepare(props: {
+  plan: Plan;
+  /** What the vehicle is called, and where its plan is found. */
+  name: string;
+  path: string;
+  stockUl: ReadonlyMap<number, number>;
+}) {
+  const { plan, name, path, stockUl } = props;
   const { shop } = useSession();
   const { towels, mixes } = plan;
   const care = careInWords(
@@ -21,14 +33,35 @@ export function Prepare({ plan, stockUl }: { plan: Plan; stockUl: ReadonlyMap<nu
     },
     t,
   );
+  const sheet = () => ({
+    title: name || t(BODY_NAMES[plan.seen.body]),
+    under: `${t(METHOD_NAMES[plan.method])}, ${t('{0} min', minutes(plan.minutes.elapsed))}`,
+    sections: [
+      {
+        name: t('To prepare'),
+        rows: [
+          ...mixes.map((mix) => mixLine(mix, { shop, note: stepNames(mix, plan) })),
+          ...waterAndTowels(plan.litres, towels, shop),
+          ...(care ? [{ main: `${t('Wear:')} ${care}`, note: '', amount: '' }] : []),
+        ],
+      },
+    ],
+    foot: SHEET_FOOT(),
+    path,
+  });
+  const saving = useCommand(() => saveFile('/jobs/prepare.pdf', sheet()));
   return (
     <section aria-label={t('To prepare')} className="mt-8">
       <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-1">
         <h2>{t('To prepare')}</h2>
-        <Button className="no-print" onClick={() => window.print()}>
-          {t('Print it')}
-        </Button>
+        <span className="no-print flex gap-3">
+          <Button onClick={() => window.print()}>{t('Print it')}</Button>
+          <Button disabled={saving.waiting} onClick={() => saving.run()}>
+            {t('As PDF')}
+          </Button>
+        </span>
       </div>
+      {saving.refusal && <Refusal problem={saving.refusal} />}
       <ul>
         {mixes.map((mix) => (
           <MixLine key={mix.steps[0]} mix={mix} plan={plan} stockUl={stockUl} />
@@ -36,13 +69,7 @@ export function Prepare({ plan, stockUl }: { plan: Plan; stockUl: ReadonlyMap<nu
       </ul>
       <p className="mt-3">
         <span className="reading">{formatVolume(Math.round(plan.litres) * 1_000_000, shop.units)}</span>{' '}
-        {t('of water.')}{' '}
-        {t(
-          'Towels to wipe: {0}, to dry: {1}, for wheels alone: {2}.',
-          towels.wiping,
-          towels.drying,
-          towels.wheels,
-        )}
+        {t('of water.')} {towelWords(towels)}
       </p>
       {care && (
         <p>
@@ -54,17 +81,23 @@ export function Prepare({ plan, stockUl }: { plan: Plan; stockUl: ReadonlyMap<nu
   );
 }
 
+/** For which steps a mix is. */
+function stepNames({ steps }: PlanMix, plan: Plan): string {
+  const names = steps.flatMap((id) => {
+    const kind = plan.steps.find((s) => s.id === id)?.kind;
+    return kind ? [t(STEP_NAMES[kind])] : [];
+  });
+  return [...new Set(names)].join(', ');
+}
+
 function MixLine({ mix, plan, stockUl }: { mix: PlanMix; plan: Plan; stockUl: ReadonlyMap<number, number> }) {
   const { shop } = useSession();
-  const { chosen, mixUl, productUl, steps } = mix;
+  const { chosen, mixUl, productUl } = mix;
   const { product, vessel } = chosen.of;
   const left = stockUl.get(product.id) ?? 0;
   const before = plan.mixes.slice(0, plan.mixes.indexOf(mix)).find((m) => m.chosen.of.vessel.id === vessel.id)
     ?.chosen.of.product;
   const neat = chosen.judged.bottle === 1;
-  const names = steps
-    .map((id) => plan.steps.find((s) => s.id === id)?.kind)
-    .flatMap((kind) => (kind ? [t(STEP_NAMES[kind])] : []));
   return (
     <li className="ruled grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-faint py-2">
       <div className="min-w-0">
@@ -72,7 +105,7 @@ function MixLine({ mix, plan, stockUl }: { mix: PlanMix; plan: Plan; stockUl: Re
           <span className="reading text-[1.15rem] text-product">{shortSaid(chosen.cell.strength)}</span>{' '}
           <strong>{product.name}</strong>, {vessel.name}
         </p>
-        <p className="text-[0.94rem] text-muted">{[...new Set(names)].join(', ')}</p>
+        <p className="text-[0.94rem] text-muted">{stepNames(mix, plan)}</p>
         {before && (
           <Watch word={t('Another vessel:')}>
             {t('{0} is taken by {1}; each product wants its own.', vessel.name, before.name)}

@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
+import type { Job } from '#contract/jobs.ts';
 import type { Assessment } from '#core/planning/assessment.ts';
 
 /** The vehicle somebody is looking at: its name, and what they said of it. What they didn't say is not in it. */
@@ -7,35 +8,49 @@ export type PlanDraft = { name: string; said: Assessment };
 const NOTHING: PlanDraft = { name: '', said: {} };
 
 type Drafts = {
-  drafts: Record<number, PlanDraft>;
-  change: (personId: number, change: (draft: PlanDraft) => PlanDraft) => void;
+  /** By who is signed in, and by the job they look at where it is on the list. */
+  drafts: Record<string, PlanDraft>;
+  keep: (key: string, draft: PlanDraft) => void;
+  drop: (key: string) => void;
 };
 
 const usePlanDrafts = create<Drafts>()(
   persist(
     (set) => ({
       drafts: {},
-      change: (personId, change) =>
-        set(({ drafts }) => ({ drafts: { ...drafts, [personId]: change(drafts[personId] ?? NOTHING) } })),
+      keep: (key, draft) => set(({ drafts }) => ({ drafts: { ...drafts, [key]: draft } })),
+      drop: (key) =>
+        set(({ drafts: { [key]: _, ...drafts } }) => ({
+          drafts,
+        })),
     }),
     // What a later program asks otherwise is not taken over from this one.
     { name: 'kettle-plan', version: 1 },
   ),
 );
 
-/** What whoever is here said of the vehicle, kept on this device until they start over. */
-export function usePlanDraft(personId: number) {
-  const draft = usePlanDrafts((state) => state.drafts[personId]) ?? NOTHING;
-  const change = usePlanDrafts((state) => state.change);
+type Said = { [K in keyof Assessment]?: Assessment[K] | undefined };
+
+/**
+ * What whoever is here said of the vehicle, kept on this device until it is on the list, or they start over.
+ *
+ * @param job the one looked at, where it is on the list; what is said then differs from what stands there until it is saved
+ */
+export function usePlanDraft(personId: number, job: Pick<Job, 'id' | 'vehicle' | 'said'> | null) {
+  const key = job ? `${personId} ${job.id}` : String(personId);
+  const kept = usePlanDrafts((state) => state.drafts[key]);
+  const { keep, drop } = usePlanDrafts.getState();
+  const draft = kept ?? (job ? { name: job.vehicle, said: job.said } : NOTHING);
   return {
     ...draft,
-    rename: (name: string) => change(personId, (d) => ({ ...d, name })),
+    changed: kept !== undefined,
     /** Says something of it; undefined takes an answer back. */
-    say: (more: { [K in keyof Assessment]?: Assessment[K] | undefined }) =>
-      change(personId, (d) => ({ ...d, said: withoutGaps({ ...d.said, ...more }) })),
-    startOver: () => change(personId, () => NOTHING),
+    say: (more: Said) => keep(key, { ...draft, said: withoutGaps({ ...draft.said, ...more }) }),
+    /** Names it; a vehicle that was here before brings what is still so, beside what was said. */
+    rename: (name: string, known: Assessment = {}) => keep(key, { name, said: { ...known, ...draft.said } }),
+    startOver: () => drop(key),
   };
 }
 
-const withoutGaps = (said: { [K in keyof Assessment]?: Assessment[K] | undefined }): Assessment =>
+const withoutGaps = (said: Said): Assessment =>
   Object.fromEntries(Object.entries(said).filter(([, value]) => value !== undefined));

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import type { Container, Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
@@ -6,9 +7,21 @@ import type { Weather } from '#core/dwell/weather.ts';
 import type { PlanShop } from '#core/planning/planWash.ts';
 import { planRecipe } from '#core/planning/recipeFor.ts';
 import { USUAL_SCHOOLS } from '#core/planning/schools.ts';
+import {
+  containersQuery,
+  productsQuery,
+  recipesQuery,
+  vesselsQuery,
+  weatherQuery,
+} from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
+import { useQuery } from '../state/useQuery.ts';
 
 /** Where nobody has looked at the weather. */
 export const MILD: Weather = { airC: 15, humidity: 0.7, windMs: 1, sky: 'overcast' };
+
+/** What a plan can't be made without. */
+export const PLAN_NEEDS = [recipesQuery, productsQuery, vesselsQuery, containersQuery] as const;
 
 /** The shop as a plan asks for it: what is published and in use, what there is, what it cost. */
 export function planShop(of: {
@@ -16,14 +29,14 @@ export function planShop(of: {
   products: readonly Product[];
   vessels: readonly Vessel[];
   containers: readonly Container[];
-  weather: WeatherNow | undefined;
+  weather: Weather | null;
 }): PlanShop {
   const stockUl = new Map<number, number>();
   for (const { productId, heldUl, onHold } of of.containers) {
     if (onHold === null) stockUl.set(productId, (stockUl.get(productId) ?? 0) + heldUl);
   }
   return {
-    weather: of.weather?.reading ?? MILD,
+    weather: of.weather ?? MILD,
     schools: USUAL_SCHOOLS,
     book: of.recipes.flatMap(({ id, published }) => {
       const product = of.products.find((p) => p.id === published?.productId);
@@ -34,4 +47,32 @@ export function planShop(of: {
     stockUl,
     prices: of.containers,
   };
+}
+
+const HOUR_MS = 3_600_000;
+
+/** The weather at a time, by what is read now and what is forecast; null where nobody knows. */
+export function weatherAt(now: WeatherNow | undefined, atMs: number | null): Weather | null {
+  if (!now) return null;
+  const hour =
+    atMs === null
+      ? undefined
+      : now.ahead.find(({ at }) => Date.parse(at) <= atMs && atMs < Date.parse(at) + HOUR_MS);
+  return hour?.weather ?? now.reading;
+}
+
+/** The shop as plans are made for it, and whether the weather is known. */
+export function usePlanShop(atMs: number | null = null): {
+  shop: PlanShop;
+  weather: WeatherNow | undefined;
+  weatherKnown: boolean;
+} {
+  const [recipes, products, vessels, containers] = useAsked(...PLAN_NEEDS);
+  const { data: weather } = useQuery(weatherQuery);
+  const then = useMemo(() => weatherAt(weather, atMs), [weather, atMs]);
+  const shop = useMemo(
+    () => planShop({ recipes, products, vessels, containers, weather: then }),
+    [recipes, products, vessels, containers, then],
+  );
+  return { shop, weather, weatherKnown: then !== null };
 }

@@ -43,6 +43,10 @@ const ROUTES: RouteObject[] = [
     '/plan',
     fetched(() => import('../plan/Plan.tsx')),
   ),
+  at(
+    '/plan/day',
+    fetched(() => import('../plan/Day.tsx')),
+  ),
   at('/bench', Bench),
   at(
     '/stock',

@@ -14,6 +14,7 @@ import { useAsked } from '../state/useAsked.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
+import { ComingToday } from './ComingToday.tsx';
 import { Desk } from './Desk.tsx';
 import { WeatherHere } from './WeatherHere.tsx';
 
@@ -36,7 +37,10 @@ export default function Yard() {
       <FirstDayList />
       <div className="grid items-start gap-x-13 gap-y-8 xl:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
         <Bays places={places} clocks={clocks} />
-        <WeatherHere />
+        <div className="flex flex-col gap-8">
+          <ComingToday />
+          <WeatherHere />
+        </div>
         <Desk />
       </div>
     </Page>

@@ -1,0 +1,87 @@
+import type { PrepareSheet } from '#contract/prepareSheet.ts';
+import { pdfOf } from './documents.ts';
+import { type Content, labelStyles, pt } from './labelContent.ts';
+
+const INK = '#15222A';
+const MUTED = '#45565F';
+const RULES = {
+  hLineWidth: () => 0.4,
+  vLineWidth: () => 0,
+  hLineColor: () => '#7C8C93',
+  paddingLeft: () => 0,
+  paddingRight: () => 8,
+  paddingTop: () => 3,
+  paddingBottom: () => 3,
+};
+
+/** What is got ready, on A4: a box to tick before each line. Its code leads to the plan as it is by then. */
+export function prepareSheetPdf(sheet: PrepareSheet & { address: string }): Promise<Uint8Array> {
+  return pdfOf({
+    info: { title: sheet.title },
+    pageSize: 'A4',
+    pageMargins: [pt(14), pt(14), pt(14), pt(18)],
+    styles: labelStyles(1),
+    footer: {
+      text: sheet.foot,
+      fontSize: 8,
+      color: MUTED,
+      margin: [pt(14), pt(4), pt(14), 0],
+    },
+    content: [
+      {
+        columns: [
+          {
+            width: '*',
+            stack: [
+              { text: sheet.title, font: 'Archivo', bold: true, fontSize: 24, color: INK, lineHeight: 1 },
+              { text: sheet.under, fontSize: 12, color: INK, margin: [0, 4, 0, 0] },
+            ],
+          },
+          {
+            width: pt(27),
+            stack: [{ qr: sheet.address, fit: pt(25), eccLevel: 'M', alignment: 'right', foreground: INK }],
+          },
+        ],
+        columnGap: 10,
+      },
+      ...sheet.sections.flatMap(sectionContent),
+    ],
+  });
+}
+
+const BOX = {
+  width: pt(5),
+  canvas: [{ type: 'rect' as const, x: 0, y: 3, w: 9, h: 9, lineWidth: 0.8, lineColor: INK }],
+};
+
+const sectionContent = ({ name, rows }: PrepareSheet['sections'][number]): Content[] => [
+  { text: name, font: 'Archivo', bold: true, fontSize: 15, color: INK, margin: [0, 12, 0, 3] },
+  ...(rows.length === 0
+    ? []
+    : [
+        {
+          layout: RULES,
+          table: {
+            dontBreakRows: true,
+            widths: [pt(6), '*', 'auto'],
+            body: rows.map(({ main, note, amount }) => [
+              { columns: [BOX] },
+              {
+                stack: [
+                  { text: main, fontSize: 11.5, color: INK },
+                  ...(note ? [{ text: note, fontSize: 9.5, color: MUTED }] : []),
+                ],
+              },
+              {
+                text: amount,
+                font: 'Archivo',
+                bold: true,
+                fontSize: 12,
+                color: INK,
+                alignment: 'right' as const,
+              },
+            ]),
+          },
+        },
+      ]),
+];

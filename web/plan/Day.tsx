@@ -1,0 +1,267 @@
+import { addDays, lightFormat, parse } from 'date-fns';
+import { useMemo } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import type { Job } from '#contract/jobs.ts';
+import { formatMoney } from '#core/planning/cost.ts';
+import { dueOn } from '#core/planning/intervals.ts';
+import { METHOD_NAMES } from '#core/planning/method.ts';
+import { type PlanAnswer, planWash } from '#core/planning/planWash.ts';
+import { type DayJob, type DayPrepared, prepareDay } from '#core/planning/prepareDay.ts';
+import { SOIL_NAMES } from '#core/soil/soil.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { formatTimeOfDay } from '#core/units/timeOfDay.ts';
+import { saveFile } from '../lib/api.ts';
+import { useSession } from '../lib/session.tsx';
+import { shopNow } from '../lib/shopNow.ts';
+import { shortSaid, t } from '../lib/speech.ts';
+import { jobsQuery, placesQuery } from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
+import { useCommand } from '../state/useCommand.ts';
+import { useQuery } from '../state/useQuery.ts';
+import { Button, ButtonLink } from '../ui/Button.tsx';
+import { moneyColumn } from '../ui/columns.tsx';
+import { dayInWords, dayOf } from '../ui/dates.ts';
+import type { Needs } from '../ui/fetched.tsx';
+import { TypedField } from '../ui/Labelled.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { saveTable } from '../ui/Table.tsx';
+import type { TableColumn } from '../ui/tableColumn.ts';
+import { Calendar } from './Calendar.tsx';
+import { JOB_STATES } from './JobHere.tsx';
+import { minutes } from './PlanSteps.tsx';
+import { PLAN_NEEDS, usePlanShop } from './planShop.ts';
+import { mixLine, SHEET_FOOT, towelWords, waterAndTowels } from './prepareLines.ts';
+
+Day.needs = (() => [...PLAN_NEEDS, placesQuery]) satisfies Needs;
+
+const dayBeside = (day: string, days: number): string =>
+  lightFormat(addDays(parse(day, 'yyyy-MM-dd', new Date()), days), 'yyyy-MM-dd');
+const isDay = (text: string | null): text is string =>
+  /^\d{4}-\d{2}-\d{2}$/.test(text ?? '') && !Number.isNaN(Date.parse(text ?? ''));
+
+/** The vehicles of a day, and what they take together: mixed once, loaded once, and short before anybody starts. */
+export default function Day() {
+  const { shop: settings } = useSession();
+  const [params, setParams] = useSearchParams();
+  const today = dayOf(shopNow(), settings.zone);
+  const asked = params.get('day');
+  const day = isDay(asked) ? asked : today;
+  const { shop } = usePlanShop();
+  const { data: jobs, error } = useQuery(jobsQuery(day, day));
+  const planned = useMemo(
+    () =>
+      (jobs ?? []).map((job) => {
+        const said = { ...job.said, due: dueOn(job.treated, day) };
+        return { job, said, plan: planWash(said, shop) };
+      }),
+    [jobs, day, shop],
+  );
+  const prepared = useMemo(
+    () =>
+      prepareDay(
+        planned
+          .filter(({ job }) => job.state === 'waits')
+          .map(
+            ({ job: { id, vehicle, placeId }, said, plan }): DayJob => ({ id, vehicle, placeId, said, plan }),
+          ),
+        shop,
+      ),
+    [planned, shop],
+  );
+  const to = (to: string) => setParams({ day: to });
+  return (
+    <Page
+      title={day === today ? t('Today') : dayInWords(day)}
+      actions={
+        <>
+          <ButtonLink to="/plan" look="main">
+            {t('Another vehicle')}
+          </ButtonLink>
+          {planned.length > 0 && (
+            <Button
+              className="no-print"
+              onClick={() => saveTable(`jobs ${day}`, columns(settings), jobs ?? [])}
+            >
+              {t('Save as CSV')}
+            </Button>
+          )}
+        </>
+      }
+    >
+      <div className="no-print mb-5 flex flex-wrap items-end gap-3">
+        <Button bay onClick={() => to(dayBeside(day, -1))}>
+          {t('The day before')}
+        </Button>
+        <TypedField
+          label={t('Day')}
+          type="date"
+          value={day}
+          onChange={(event) => isDay(event.target.value) && to(event.target.value)}
+        />
+        <Button bay onClick={() => to(dayBeside(day, 1))}>
+          {t('The day after')}
+        </Button>
+      </div>
+      {error && <Refusal problem={error} />}
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-13 gap-y-8 lg:grid-cols-2">
+        <section aria-label={t('Vehicles')}>
+          <h2 className="flex min-h-13 items-end border-b-2 border-ink pb-1">{t('Vehicles')}</h2>
+          {jobs?.length === 0 && (
+            <p className="py-2 text-muted">
+              {t('Nothing is on the list of this day. A vehicle is put there from its plan.')}
+            </p>
+          )}
+          <ul>
+            {planned.map(({ job, plan }) => (
+              <JobRow key={job.id} job={job} plan={plan} />
+            ))}
+          </ul>
+          <Calendar day={day} />
+        </section>
+        <Together day={day} jobs={jobs ?? []} prepared={prepared} />
+      </div>
+    </Page>
+  );
+}
+
+const columns = (settings: ReturnType<typeof useSession>['shop']): TableColumn<Job>[] => [
+  { name: 'Vehicle', value: (j) => j.vehicle },
+  { name: 'Day', value: (j) => j.day },
+  { name: 'Time', value: (j) => (j.atMin === null ? '' : formatTimeOfDay(j.atMin)) },
+  { name: 'Where', value: (j) => j.placeName ?? '' },
+  { name: 'Who', value: (j) => j.personName ?? '' },
+  moneyColumn('Price', settings, (j) => j.priceMinor),
+  { name: 'Body', value: (j) => j.said.body ?? '' },
+  { name: 'Level', value: (j) => j.said.level ?? '' },
+  { name: 'Note', value: (j) => j.note },
+  { name: t('State'), value: (j) => JOB_STATES()[j.state] },
+];
+
+function JobRow({ job, plan }: { job: Job; plan: PlanAnswer }) {
+  const { shop } = useSession();
+  const { atMin, vehicle, placeName, personName, priceMinor, note, state } = job;
+  const who = [placeName, personName, priceMinor === null ? null : formatMoney(priceMinor, shop.currency)];
+  const level = job.said.level;
+  return (
+    <li className={`ruled border-faint ${state === 'waits' ? '' : 'text-muted'}`}>
+      <Link
+        to={`/plan?job=${job.id}`}
+        className="grid min-h-16 grid-cols-[3.6rem_minmax(0,1fr)_auto] items-baseline gap-x-3 py-2 no-underline hover:underline"
+      >
+        <span className="reading text-[1.1rem]">{atMin === null ? '' : formatTimeOfDay(atMin)}</span>
+        <span className="min-w-0 leading-snug">
+          <strong className="text-[1.12rem]">{vehicle}</strong>
+          <span className="block text-muted">{who.filter(Boolean).join(', ')}</span>
+          {note && <span className="block text-muted">{note}</span>}
+        </span>
+        <span className="text-right leading-snug">
+          {state !== 'waits' ? (
+            JOB_STATES()[state]
+          ) : plan.ok ? (
+            <>
+              <span className="reading">{t('{0} min', minutes(plan.minutes.elapsed))}</span>
+              <span className="block text-muted">
+                {t(METHOD_NAMES[plan.method])}
+                {level !== undefined && `, ${t(SOIL_NAMES[level]).toLowerCase()}`}
+              </span>
+            </>
+          ) : (
+            <strong className="text-stop">{t('Not as it stands')}</strong>
+          )}
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+function Together({ day, jobs, prepared }: { day: string; jobs: readonly Job[]; prepared: DayPrepared }) {
+  const { shop } = useSession();
+  const [places] = useAsked(placesQuery);
+  const nameOf = (id: number) => jobs.find((j) => j.id === id)?.vehicle ?? '';
+  const placeOf = (id: number | null) => places.find((p) => p.id === id)?.name ?? t('Place not said');
+  const sheet = () => ({
+    title: t('To prepare'),
+    under: `${dayInWords(day)}, ${t('{0} vehicles', jobs.filter((j) => j.state === 'waits').length)}`,
+    sections: prepared.loads.map((load) => ({
+      name: placeOf(load.placeId),
+      rows: [
+        ...load.mixes.map((mix) => mixLine(mix, { shop, note: mix.jobs.map(nameOf).join(', ') })),
+        ...waterAndTowels(load.litres, load.towels, shop),
+      ],
+    })),
+    foot: SHEET_FOOT(),
+    path: `/plan/day?day=${day}`,
+  });
+  const saving = useCommand(() => saveFile('/jobs/prepare.pdf', sheet()));
+  if (prepared.loads.length === 0 && prepared.refused.length === 0) return null;
+  return (
+    <section aria-label={t('To prepare')}>
+      <div className="flex min-h-13 flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-1">
+        <h2>{t('To prepare')}</h2>
+        <span className="no-print flex gap-3">
+          <Button onClick={() => window.print()}>{t('Print it')}</Button>
+          <Button disabled={saving.waiting} onClick={() => saving.run()}>
+            {t('As PDF')}
+          </Button>
+        </span>
+      </div>
+      {saving.refusal && <Refusal problem={saving.refusal} />}
+      {prepared.refused.map((id) => (
+        <Watch key={id} word={`${nameOf(id)}:`}>
+          <Link to={`/plan?job=${id}`}>{t('It is not washed as it stands.')}</Link>
+        </Watch>
+      ))}
+      {prepared.incomplete.map((id) => (
+        <Watch key={id} word={`${nameOf(id)}:`}>
+          <Link to={`/plan?job=${id}`}>{t('A step has no recipe.')}</Link>
+        </Watch>
+      ))}
+      {prepared.short.map(({ product, neededUl, stockUl, fromJob, instead }) => (
+        <Watch key={product.id} word={t('Short of {0}:', product.name)}>
+          {t(
+            '{0} is needed, {1} is there: not enough from {2} on.',
+            formatVolume(neededUl, shop.units),
+            formatVolume(stockUl, shop.units),
+            nameOf(fromJob),
+          )}{' '}
+          {instead.length > 0 && t('Instead: {0}.', instead.join(', '))}
+        </Watch>
+      ))}
+      {prepared.loads.map((load) => (
+        <section key={load.placeId} aria-label={placeOf(load.placeId)} className="mt-4">
+          <h3 className="text-[1.2rem]">{placeOf(load.placeId)}</h3>
+          <ul className="border-t border-ink">
+            {load.mixes.map((mix) => (
+              <li
+                key={`${mix.chosen.of.id} ${mix.chosen.level}`}
+                className="ruled grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-faint py-2"
+              >
+                <p className="min-w-0 leading-snug">
+                  <span className="reading text-[1.1rem] text-product">
+                    {shortSaid(mix.chosen.cell.strength)}
+                  </span>{' '}
+                  <strong>{mix.chosen.of.product.name}</strong>, {mix.chosen.of.vessel.name}
+                  {mix.fills > 1 && ` (${t('{0} fills', mix.fills)})`}
+                  <span className="block text-[0.94rem] text-muted">{mix.jobs.map(nameOf).join(', ')}</span>
+                </p>
+                <p className="text-right">
+                  <span className="reading">{formatVolume(mix.mixUl, shop.units)}</span>
+                  {mix.chosen.judged.bottle < 1 && (
+                    <span className="block text-[0.94rem] text-muted">
+                      {t('{0} of product', formatVolume(mix.productUl, shop.units))}
+                    </span>
+                  )}
+                </p>
+              </li>
+            ))}
+          </ul>
+          <p className="mt-2">
+            <span className="reading">{formatVolume(Math.round(load.litres) * 1_000_000, shop.units)}</span>{' '}
+            {t('of water.')} {towelWords(load.towels)}
+          </p>
+        </section>
+      ))}
+    </section>
+  );
+}

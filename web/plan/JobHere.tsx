@@ -1,0 +1,114 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { Job, JobEnd } from '#contract/jobs.ts';
+import type { Assessment } from '#core/planning/assessment.ts';
+import { formatMoney } from '#core/planning/cost.ts';
+import type { Treatment } from '#core/planning/intervals.ts';
+import { formatTimeOfDay } from '#core/units/timeOfDay.ts';
+import { post } from '../lib/api.ts';
+import { useSession } from '../lib/session.tsx';
+import { t } from '../lib/speech.ts';
+import { useCommand } from '../state/useCommand.ts';
+import { Button } from '../ui/Button.tsx';
+import { dayInWords } from '../ui/dates.ts';
+import { fetchedDialog } from '../ui/fetchedDialog.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+
+const JobDialog = fetchedDialog(() => import('./JobDialog.tsx'));
+const EndDialog = fetchedDialog(() => import('./EndDialog.tsx'));
+
+/** When it comes, and what can be done about it: it is put on the list, changed there, done, dropped, or let wait again. */
+export function JobHere(props: {
+  job: Job | null;
+  name: string;
+  said: Assessment;
+  /** What was said here and isn't saved with the job yet. */
+  changed: boolean;
+  planned: readonly Treatment[];
+  saved: (job: Job) => void;
+}) {
+  const { job, name, said, changed, planned, saved } = props;
+  const [open, setOpen] = useState<'job' | 'end' | null>(null);
+  const close = () => setOpen(null);
+  const dropping = useCommand((id: number) =>
+    post<Job>(`/jobs/${id}/ends`, { end: 'dropped', treatments: [] } satisfies JobEnd),
+  );
+  const returning = useCommand((id: number) => post<Job>(`/jobs/${id}/returns`, {}));
+  const refusal = dropping.refusal ?? returning.refusal;
+  return (
+    <section aria-label={t('On the list')} className="no-print flex flex-col gap-3">
+      {job && <JobLine job={job} />}
+      <div className="flex flex-wrap gap-3">
+        {!job && (
+          <Button bay onClick={() => setOpen('job')}>
+            {t('Put it on the list')}
+          </Button>
+        )}
+        {job?.state === 'waits' && (
+          <>
+            <Button bay look={changed ? 'main' : 'plain'} onClick={() => setOpen('job')}>
+              {changed ? t('Save what changed') : t('Change')}
+            </Button>
+            <Button bay onClick={() => setOpen('end')}>
+              {t('Done')}
+            </Button>
+            <Button bay disabled={dropping.waiting} onClick={() => dropping.run(job.id)}>
+              {t('Drop it')}
+            </Button>
+          </>
+        )}
+        {job && job.state !== 'waits' && (
+          <Button bay disabled={returning.waiting} onClick={() => returning.run(job.id)}>
+            {t('Let it wait again')}
+          </Button>
+        )}
+      </div>
+      {refusal && <Refusal problem={refusal} />}
+      {open === 'job' && (
+        <JobDialog
+          job={job}
+          name={name}
+          said={said}
+          close={close}
+          saved={(row) => {
+            close();
+            saved(row);
+          }}
+        />
+      )}
+      {open === 'end' && job && <EndDialog job={job} planned={planned} close={close} />}
+    </section>
+  );
+}
+
+export const JOB_STATES: () => Record<Job['state'], string> = () => ({
+  waits: t('waits'),
+  done: t('done'),
+  dropped: t('dropped'),
+});
+
+function JobLine({ job }: { job: Job }) {
+  const { shop } = useSession();
+  const { day, atMin, placeName, personName, priceMinor, note, state, endedBy } = job;
+  const said = [
+    atMin === null ? null : formatTimeOfDay(atMin),
+    placeName,
+    personName,
+    priceMinor === null ? null : formatMoney(priceMinor, shop.currency),
+  ].filter(Boolean);
+  return (
+    <p className="leading-snug">
+      <Link to={`/plan/day?day=${day}`} className="font-bold">
+        {dayInWords(day)}
+      </Link>
+      {said.length > 0 && `, ${said.join(', ')}`}
+      {state !== 'waits' && (
+        <strong>
+          {' '}
+          {state === 'done' ? t('Done, {0}.', endedBy ?? '') : t('Dropped, {0}.', endedBy ?? '')}
+        </strong>
+      )}
+      {note && <span className="block text-muted">{note}</span>}
+    </p>
+  );
+}
