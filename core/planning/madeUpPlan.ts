@@ -29,6 +29,9 @@ export const VESSELS = {
   towels: vessel(5, 'towelBucket', 12),
 };
 
+/** Beside those the recipes name. */
+const MORE_VESSELS = [6, 7, 8, 9].map((id) => vessel(id, 'triggerBottle', 0.5));
+
 export const NO_TRAITS: Traits = Object.fromEntries(TRAITS.map((t) => [t, 'no'])) as Record<Trait, 'no'>;
 
 export const parts = (water: number): Strength => ({ notation: 'parts', water });
@@ -242,6 +245,13 @@ export const BOOK = {
 export const SHOP: PlanShop = {
   weather: { airC: 16, humidity: 0.7, windMs: 1, sky: 'overcast' },
   schools: USUAL_SCHOOLS,
+  vessels: [...Object.values(VESSELS), ...MORE_VESSELS].map((v) => ({
+    ...v,
+    role: 'any',
+    standing: null,
+    held: [],
+  })),
+  today: '2026-05-04',
   book: Object.values(BOOK),
   stockUl: new Map(Object.values(BOOK).map(({ product }) => [product.id, 5_000_000])),
   prices: Object.values(BOOK).map(({ product }) => ({

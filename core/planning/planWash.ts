@@ -17,6 +17,7 @@ import { type ChoiceMade, type Chosen, type PlanRecipe, recipeFor } from './reci
 import type { Schools } from './schools.ts';
 import { MACHINE_L_PER_MIN, MIX_MIN, PACK_UP_MIN, SET_UP_MIN } from './seeds.ts';
 import type { StepDraft } from './steps.ts';
+import { type MixFrom, mixesFrom, SAME, type VesselHere } from './vesselsFor.ts';
 import { workFor } from './work.ts';
 
 /** What a plan is made from besides the vehicle; nothing else is read, and no clock decides an answer. */
@@ -28,6 +29,10 @@ export type PlanShop = {
   /** What there is of each product in the shop, in microlitres. */
   readonly stockUl: ReadonlyMap<number, number>;
   readonly prices: readonly Priced[];
+  /** Vessels in use, and what stands in them. */
+  readonly vessels: readonly VesselHere[];
+  /** The day it is, as `2026-05-04`. */
+  readonly today: string;
 };
 
 /** A step with its mix, what it takes, and how long. */
@@ -46,7 +51,9 @@ export type PlanMix = {
   readonly productUl: number;
   /** The steps that use it. */
   readonly steps: readonly string[];
+  readonly from: MixFrom;
 };
+type Gathered = Omit<PlanMix, 'from'>;
 
 export type Plan = {
   readonly ok: true;
@@ -97,7 +104,9 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
       };
     },
   );
-  const mixes = mixesOf(steps);
+  const gathered = mixesOf(steps);
+  const stand = mixesFrom(gathered, shop.vessels, shop.today);
+  const mixes = gathered.map((mix, i): PlanMix => ({ ...mix, from: stand[i] as MixFrom }));
   return {
     ok: true,
     seen,
@@ -129,9 +138,6 @@ export const orderBy = (method: Method, { minutes }: Sized, schools: Schools): O
   soaks: schools.soakWhen,
 });
 
-/** As strong as another to within so much is the same mix: it is poured no closer. */
-const SAME = 0.03;
-
 /** Whether two are one mix: of one product, for one kind of vessel, as strong as each other. */
 export function isSameMix(one: Chosen, other: Chosen): boolean {
   const [a, b] = [one.judged.bottle, other.judged.bottle];
@@ -142,8 +148,8 @@ export function isSameMix(one: Chosen, other: Chosen): boolean {
   );
 }
 
-function mixesOf(steps: readonly PlanStep[]): PlanMix[] {
-  const mixes: PlanMix[] = [];
+function mixesOf(steps: readonly PlanStep[]): Gathered[] {
+  const mixes: Gathered[] = [];
   for (const { id, choice, taken } of steps) {
     const { chosen } = choice;
     if (!chosen || !taken) continue;
@@ -164,8 +170,9 @@ function mixesOf(steps: readonly PlanStep[]): PlanMix[] {
   return mixes;
 }
 
-/** Neat product stands ready; everything else is made, a minute each. */
-const isMade = ({ chosen }: PlanMix): boolean => chosen.judged.bottle < 1;
+/** Neat product stands ready, and so does what is mixed already; everything else is made, a minute each. */
+const isMade = ({ chosen, from }: PlanMix): boolean =>
+  chosen.judged.bottle < 1 && !(from.kind === 'batch' && from.enough);
 
 function minutesOf(steps: readonly PlanStep[], mixes: readonly PlanMix[], method: Method): Plan['minutes'] {
   const made = mixes.filter(isMade).length * MIX_MIN;

@@ -50,6 +50,7 @@ function useAskedRecipe(personId: number): void {
   const begin = useBench((state) => state.begin);
   const recipe = params.get('recipe');
   const soil = params.get('soil');
+  const vessel = Number(params.get('vessel')) || null;
   useEffect(() => {
     if (recipe === null) return;
     const level = SOIL_LEVELS.find((k) => String(k) === soil);
@@ -57,9 +58,10 @@ function useAskedRecipe(personId: number): void {
       ...EMPTY_DRAFT,
       recipeId: Number(recipe.replace(/^r-/i, '')),
       ...(level !== undefined && { soil: level }),
+      ...(vessel !== null && { vesselId: vessel }),
     });
     setParams({}, { replace: true });
-  }, [recipe, soil, begin, personId, setParams]);
+  }, [recipe, soil, vessel, begin, personId, setParams]);
 }
 
 /** The vessels that may be used: for a recipe, those that put it on the same way. */

@@ -14,6 +14,7 @@ import { saveFile } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { shopNow } from '../lib/shopNow.ts';
 import { shortSaid, t } from '../lib/speech.ts';
+import { VESSEL_NAMES } from '../rigs/kinds.ts';
 import { jobsQuery, placesQuery } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { useCommand } from '../state/useCommand.ts';
@@ -186,7 +187,13 @@ function Together({ day, jobs, prepared }: { day: string; jobs: readonly Job[]; 
     sections: prepared.loads.map((load) => ({
       name: placeOf(load.placeId),
       rows: [
-        ...load.mixes.map((mix) => mixLine(mix, { shop, note: mix.jobs.map(nameOf).join(', ') })),
+        ...load.mixes.map((mix) =>
+          mixLine(mix, {
+            shop,
+            into: VESSEL_NAMES()[mix.chosen.of.vessel.kind].toLowerCase(),
+            note: mix.jobs.map(nameOf).join(', '),
+          }),
+        ),
         ...waterAndTowels(load.litres, load.towels, shop),
       ],
     })),
@@ -241,7 +248,8 @@ function Together({ day, jobs, prepared }: { day: string; jobs: readonly Job[]; 
                   <span className="reading text-[1.1rem] text-product">
                     {shortSaid(mix.chosen.cell.strength)}
                   </span>{' '}
-                  <strong>{mix.chosen.of.product.name}</strong>, {mix.chosen.of.vessel.name}
+                  <strong>{mix.chosen.of.product.name}</strong>,{' '}
+                  {VESSEL_NAMES()[mix.chosen.of.vessel.kind].toLowerCase()}
                   {mix.fills > 1 && ` (${t('{0} fills', mix.fills)})`}
                   <span className="block text-[0.94rem] text-muted">{mix.jobs.map(nameOf).join(', ')}</span>
                 </p>

@@ -231,7 +231,7 @@ function PlanMade(props: {
           <Watch word={t('Weather not known.')}>{t('Mild and overcast is assumed.')}</Watch>
         </div>
       )}
-      <PlanSteps steps={plan.steps} />
+      <PlanSteps steps={plan.steps} mixes={plan.mixes} />
       <p className="mt-3 text-muted">
         {t(
           'A first plan: minutes are seeds, and how long each mix may stay in today’s weather its clock says when it is laid. Safety data sheets, local codes and licensed practice decide.',

@@ -1,8 +1,7 @@
 import { Link } from 'react-router';
 import { atLeast } from '#contract/roles.ts';
 import { PAINTED } from '#core/planning/levels.ts';
-import type { PlanStep } from '#core/planning/planWash.ts';
-import type { Chosen } from '#core/planning/recipeFor.ts';
+import type { Plan, PlanMix, PlanStep } from '#core/planning/planWash.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
 import { dwellInWords } from '#core/recipes/dwellWords.ts';
@@ -13,9 +12,10 @@ import { useSession } from '../lib/session.tsx';
 import { shortSaid, t } from '../lib/speech.ts';
 import { More } from '../ui/More.tsx';
 import { Stop, Watch } from '../ui/Refusal.tsx';
+import { MixAct, vesselName } from './MixFrom.tsx';
 
 /** The steps of a plan as one column to read and to work down. */
-export function PlanSteps({ steps }: { steps: readonly PlanStep[] }) {
+export function PlanSteps({ steps, mixes }: Pick<Plan, 'steps' | 'mixes'>) {
   return (
     <ol className="border-t-2 border-ink" aria-label={t('Steps')}>
       {steps.map((step, i) => (
@@ -29,7 +29,7 @@ export function PlanSteps({ steps }: { steps: readonly PlanStep[] }) {
               {t(STEP_NAMES[step.kind])}
               <span className="font-sans text-base font-normal text-muted"> {whereOf(step)}</span>
             </h3>
-            <Mix step={step} />
+            <Mix step={step} mix={mixes.find((m) => m.steps.includes(step.id)) ?? null} />
             {step.check && (
               <p className="leading-snug">
                 <span className="caps text-muted">{t('Until:')} </span>
@@ -63,7 +63,7 @@ function whereOf({ zones, axles }: PlanStep): string {
   return axles.length === 1 ? `${names}, ${axles[0] === 'front' ? t('in front') : t('behind')}` : names;
 }
 
-function Mix({ step }: { step: PlanStep }) {
+function Mix({ step, mix }: { step: PlanStep; mix: PlanMix | null }) {
   const { choice, level, use, taken } = step;
   const { shop } = useSession();
   if (use === null || level === null) return null;
@@ -81,7 +81,8 @@ function Mix({ step }: { step: PlanStep }) {
     <>
       <p className="leading-snug">
         <span className="reading text-[1.15rem] text-product">{shortSaid(cell.strength)}</span>{' '}
-        <strong>{of.product.name}</strong>, {of.vessel.name}
+        <strong>{of.product.name}</strong>
+        {mix && vesselName(mix) && `, ${vesselName(mix)}`}
         {taken && taken.buckets === 0 && (
           <>
             {', '}
@@ -94,9 +95,7 @@ function Mix({ step }: { step: PlanStep }) {
             {taken.buckets === 1 ? t('1 bucket') : t('{0} buckets with those to rinse in', taken.buckets)}
           </>
         )}{' '}
-        <Link className="whitespace-nowrap" to={benchOf(choice.chosen)}>
-          {t('Mix it')}
-        </Link>
+        {mix && <MixAct mix={mix} />}
       </p>
       {cell.dwell && (
         <p>
@@ -111,9 +110,6 @@ function Mix({ step }: { step: PlanStep }) {
     </>
   );
 }
-
-/** Where the mix is made: the Bench, with its recipe and level. */
-export const benchOf = ({ of, level }: Chosen): string => `/bench?recipe=${of.id}&soil=${level}`;
 
 function NoRecipe({ step: { choice } }: { step: PlanStep }) {
   const { who } = useSession();

@@ -1,4 +1,3 @@
-import { Link } from 'react-router';
 import { METHOD_NAMES } from '#core/planning/method.ts';
 import type { Plan, PlanMix } from '#core/planning/planWash.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
@@ -11,7 +10,8 @@ import { shortSaid, t } from '../lib/speech.ts';
 import { useCommand } from '../state/useCommand.ts';
 import { Button } from '../ui/Button.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
-import { benchOf, minutes } from './PlanSteps.tsx';
+import { MixAct, vesselName, Where } from './MixFrom.tsx';
+import { minutes } from './PlanSteps.tsx';
 import { mixLine, SHEET_FOOT, towelWords, waterAndTowels } from './prepareLines.ts';
 
 /** What is mixed, filled and laid out before the first bucket: in the order of work. */
@@ -40,7 +40,7 @@ export function Prepare(props: {
       {
         name: t('To prepare'),
         rows: [
-          ...mixes.map((mix) => mixLine(mix, { shop, note: stepNames(mix, plan) })),
+          ...mixes.map((mix) => mixLine(mix, { shop, into: vesselName(mix), note: stepNames(mix, plan) })),
           ...waterAndTowels(plan.litres, towels, shop),
           ...(care ? [{ main: `${t('Wear:')} ${care}`, note: '', amount: '' }] : []),
         ],
@@ -93,24 +93,19 @@ function stepNames({ steps }: PlanMix, plan: Plan): string {
 function MixLine({ mix, plan, stockUl }: { mix: PlanMix; plan: Plan; stockUl: ReadonlyMap<number, number> }) {
   const { shop } = useSession();
   const { chosen, mixUl, productUl } = mix;
-  const { product, vessel } = chosen.of;
+  const { product } = chosen.of;
   const left = stockUl.get(product.id) ?? 0;
-  const before = plan.mixes.slice(0, plan.mixes.indexOf(mix)).find((m) => m.chosen.of.vessel.id === vessel.id)
-    ?.chosen.of.product;
   const neat = chosen.judged.bottle === 1;
   return (
     <li className="ruled grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-faint py-2">
       <div className="min-w-0">
         <p className="leading-snug">
           <span className="reading text-[1.15rem] text-product">{shortSaid(chosen.cell.strength)}</span>{' '}
-          <strong>{product.name}</strong>, {vessel.name}
+          <strong>{product.name}</strong>
+          {vesselName(mix) && `, ${vesselName(mix)}`}
         </p>
         <p className="text-[0.94rem] text-muted">{stepNames(mix, plan)}</p>
-        {before && (
-          <Watch word={t('Another vessel:')}>
-            {t('{0} is taken by {1}; each product wants its own.', vessel.name, before.name)}
-          </Watch>
-        )}
+        <Where mix={mix} />
         {left < productUl && (
           <Watch word={t('Short:')}>{t('{0} of it is in stock.', formatVolume(left, shop.units))}</Watch>
         )}
@@ -122,9 +117,7 @@ function MixLine({ mix, plan, stockUl }: { mix: PlanMix; plan: Plan; stockUl: Re
             {t('{0} of product', formatVolume(productUl, shop.units))}
           </p>
         )}
-        <Link className="no-print" to={benchOf(chosen)}>
-          {neat ? t('Take it') : t('Mix it')}
-        </Link>
+        <MixAct mix={mix} />
       </div>
     </li>
   );

@@ -7,6 +7,11 @@ import type { Weather } from '#core/dwell/weather.ts';
 import type { PlanShop } from '#core/planning/planWash.ts';
 import { planRecipe } from '#core/planning/recipeFor.ts';
 import { USUAL_SCHOOLS } from '#core/planning/schools.ts';
+import type { VesselHere } from '#core/planning/vesselsFor.ts';
+import { ALL_UNKNOWN } from '#core/safety/traits.ts';
+import { fractionOf } from '#core/strength/strength.ts';
+import { useSession } from '../lib/session.tsx';
+import { shopNow } from '../lib/shopNow.ts';
 import {
   containersQuery,
   productsQuery,
@@ -16,6 +21,7 @@ import {
 } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { useQuery } from '../state/useQuery.ts';
+import { dayOf } from '../ui/dates.ts';
 
 /** Where nobody has looked at the weather. */
 export const MILD: Weather = { airC: 15, humidity: 0.7, windMs: 1, sky: 'overcast' };
@@ -28,6 +34,7 @@ export function planShop(of: {
   recipes: readonly RecipeRow[];
   products: readonly Product[];
   vessels: readonly Vessel[];
+  today: string;
   containers: readonly Container[];
   weather: Weather | null;
 }): PlanShop {
@@ -46,6 +53,28 @@ export function planShop(of: {
     }),
     stockUl,
     prices: of.containers,
+    vessels: of.vessels.map((v) => vesselHere(v, of.products)),
+    today: of.today,
+  };
+}
+
+function vesselHere(vessel: Vessel, products: readonly Product[]): VesselHere {
+  const { holds, held } = vessel;
+  const known = (id: number, name: string) =>
+    products.find((p) => p.id === id) ?? { name, traits: ALL_UNKNOWN };
+  const f = holds && fractionOf(holds.strength);
+  return {
+    ...vessel,
+    held: held.map(({ productId, productName }) => known(productId, productName)),
+    standing: holds && {
+      batchId: holds.batchId,
+      code: holds.code,
+      productId: holds.productId,
+      fraction: f?.ok ? f.value : 0,
+      ul: holds.ul,
+      useBy: holds.useBy,
+      barred: holds.mixed || holds.onHold !== null,
+    },
   };
 }
 
@@ -68,11 +97,13 @@ export function usePlanShop(atMs: number | null = null): {
   weatherKnown: boolean;
 } {
   const [recipes, products, vessels, containers] = useAsked(...PLAN_NEEDS);
+  const { shop: settings } = useSession();
+  const today = dayOf(shopNow(), settings.zone);
   const { data: weather } = useQuery(weatherQuery);
   const then = useMemo(() => weatherAt(weather, atMs), [weather, atMs]);
   const shop = useMemo(
-    () => planShop({ recipes, products, vessels, containers, weather: then }),
-    [recipes, products, vessels, containers, then],
+    () => planShop({ recipes, products, vessels, containers, today, weather: then }),
+    [recipes, products, vessels, containers, today, then],
   );
   return { shop, weather, weatherKnown: then !== null };
 }

@@ -10,11 +10,13 @@ type Row = PrepareSheet['sections'][number]['rows'][number];
 /** A mix as a line of a sheet: how strong, of what, into which vessel, how much. */
 export function mixLine(
   { chosen, mixUl, productUl }: { chosen: Chosen; mixUl: number; productUl: number },
-  of: { shop: Shop; note: string },
+  of: { shop: Shop; into: string | null; note: string },
 ): Row {
   const neat = chosen.judged.bottle === 1;
   return {
-    main: `${shortSaid(chosen.cell.strength)}  ${chosen.of.product.name}, ${chosen.of.vessel.name}`,
+    main: [`${shortSaid(chosen.cell.strength)}  ${chosen.of.product.name}`, of.into]
+      .filter(Boolean)
+      .join(', '),
     note: [of.note, !neat && t('{0} of product', formatVolume(productUl, of.shop.units))]
       .filter(Boolean)
       .join('. '),
