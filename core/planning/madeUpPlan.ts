@@ -252,6 +252,8 @@ export const SHOP: PlanShop = {
     held: [],
   })),
   today: '2026-05-04',
+  edgeShare: 0.6,
+  filmFactors: [],
   book: Object.values(BOOK),
   stockUl: new Map(Object.values(BOOK).map(({ product }) => [product.id, 5_000_000])),
   prices: Object.values(BOOK).map(({ product }) => ({

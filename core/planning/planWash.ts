@@ -1,5 +1,6 @@
 import { type Hindrance, hindrances } from '../dwell/goNoGo.ts';
 import type { Weather } from '../dwell/weather.ts';
+import type { Film } from '../products/uses.ts';
 import type { Sentence } from '../say.ts';
 import { handsMin, isRinse, type Taken, type Towels, takenBy, towelsFor, waitMin } from './amounts.ts';
 import { type Assessment, type SeenField, type Sized, sized } from './assessment.ts';
@@ -31,6 +32,14 @@ export type PlanShop = {
   readonly prices: readonly Priced[];
   /** Vessels in use, and what stands in them. */
   readonly vessels: readonly VesselHere[];
+  /** Part of the dry time after which a film begins to dry at its edges, 0.4 to 0.8. */
+  readonly edgeShare: number;
+  /** How much more or less of a product's film stays than usual, learned. */
+  readonly filmFactors: readonly {
+    readonly productId: number;
+    readonly film: Film;
+    readonly k: number;
+  }[];
   /** The day it is, as `2026-05-04`. */
   readonly today: string;
 };

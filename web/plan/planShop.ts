@@ -14,6 +14,7 @@ import { useSession } from '../lib/session.tsx';
 import { shopNow } from '../lib/shopNow.ts';
 import {
   containersQuery,
+  filmFactorsQuery,
   productsQuery,
   recipesQuery,
   vesselsQuery,
@@ -35,6 +36,8 @@ export function planShop(of: {
   products: readonly Product[];
   vessels: readonly Vessel[];
   today: string;
+  edgeShare: number;
+  filmFactors: PlanShop['filmFactors'];
   containers: readonly Container[];
   weather: Weather | null;
 }): PlanShop {
@@ -55,6 +58,8 @@ export function planShop(of: {
     prices: of.containers,
     vessels: of.vessels.map((v) => vesselHere(v, of.products)),
     today: of.today,
+    edgeShare: of.edgeShare,
+    filmFactors: of.filmFactors,
   };
 }
 
@@ -90,6 +95,8 @@ export function weatherAt(now: WeatherNow | undefined, atMs: number | null): Wea
   return hour?.weather ?? now.reading;
 }
 
+const NONE: PlanShop['filmFactors'] = [];
+
 /** The shop as plans are made for it, and whether the weather is known. */
 export function usePlanShop(atMs: number | null = null): {
   shop: PlanShop;
@@ -100,10 +107,12 @@ export function usePlanShop(atMs: number | null = null): {
   const { shop: settings } = useSession();
   const today = dayOf(shopNow(), settings.zone);
   const { data: weather } = useQuery(weatherQuery);
+  const { data: filmFactors = NONE } = useQuery(filmFactorsQuery);
+  const { edgeShare } = settings;
   const then = useMemo(() => weatherAt(weather, atMs), [weather, atMs]);
   const shop = useMemo(
-    () => planShop({ recipes, products, vessels, containers, today, weather: then }),
-    [recipes, products, vessels, containers, today, then],
+    () => planShop({ recipes, products, vessels, containers, today, edgeShare, filmFactors, weather: then }),
+    [recipes, products, vessels, containers, today, edgeShare, filmFactors, then],
   );
   return { shop, weather, weatherKnown: then !== null };
 }
