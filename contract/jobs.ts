@@ -12,6 +12,7 @@ import {
 } from '#core/planning/assessment.ts';
 import { TREATMENT_KINDS, type Treated } from '#core/planning/intervals.ts';
 import { WASH_ZONES } from '#core/planning/levels.ts';
+import { METHODS } from '#core/planning/method.ts';
 import { BODIES } from '#core/soil/bodies.ts';
 import { SOIL_KINDS } from '#core/soil/soil.ts';
 import {
@@ -101,6 +102,7 @@ export const assessment = () =>
       .meta({ remedy: 'Choose one of: {0}.', filled: ['1, 2'] }),
     follows: may(someOf('What follows', FOLLOWS).min(1)),
     touchless: may(yes('Touchless asked for')),
+    method: oneOf('Method', METHODS).nullable().optional().default(undefined),
     marring: may(yes('Fine marks accepted')),
   }).label('What is seen of it');
 

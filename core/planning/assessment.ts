@@ -3,6 +3,7 @@ import { type Body, USUAL_BODY } from '../soil/bodies.ts';
 import type { SoilKind, SoilLevel } from '../soil/soil.ts';
 import type { Treatment } from './intervals.ts';
 import { levelsOf, type WashZone } from './levels.ts';
+import type { Method } from './method.ts';
 
 // What somebody sees of a vehicle before it is washed. Every field may be left out: what nobody said is assumed and shown.
 
@@ -75,6 +76,8 @@ export type Seen = {
   readonly people: 1 | 2;
   readonly follows: readonly Follow[];
   readonly touchless: boolean;
+  /** A method that was asked for; null: whichever suits. */
+  readonly method: Method | null;
   /** Fine marks are accepted. */
   readonly marring: boolean;
   /** What is due on it by date, by what is on record. */
@@ -112,6 +115,7 @@ export const ASSUMED: Seen = {
   people: 1,
   follows: ['use'],
   touchless: false,
+  method: null,
   marring: false,
   due: [],
 };

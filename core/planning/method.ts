@@ -38,6 +38,7 @@ const COLD_C = 2;
 const ICE_C = 5;
 /** Litres: towels for a waterless wash, and what a rinseless one takes at least. */
 const WATERLESS_L = 2;
+const RINSELESS_L = 4;
 /** Minutes under which a lightly soiled vehicle isn't hosed, and under which one with dust alone is done waterless. */
 const SHORT_MIN = 25;
 const SHORTEST_MIN = 20;
@@ -60,6 +61,10 @@ const carriedL = ({ seen }: Asked): number =>
 /** Water may run over it somewhere. */
 const mayRinse = (of: Asked): boolean =>
   !traps(of) && ((!noHose(of) && !nowhereToRun(of)) || of.seen.bayNear);
+/** Something has to be rinsed off before a towel touches it; or before anything is laid, where a hose is there. */
+const needsRinse = (of: Asked): boolean =>
+  gritty(of) || of.seen.kinds.includes('salt') || of.seen.dirtiest === 3;
+const needsHoseRinse = (of: Asked): boolean => gritty(of) || of.seen.dirtiest === 4;
 const show = ({ seen }: Asked): boolean => seen.follows.includes('show');
 
 const take = (
@@ -119,7 +124,7 @@ const ROWS: readonly ((of: Asked) => MethodAnswer | null)[] = [
         ...(traps(of) ? [toSay('A manager says how water is kept out of the traps.')] : []),
       ]);
     }
-    const rinsed = gritty(of) || of.seen.kinds.includes('salt') || of.seen.dirtiest === 3;
+    const rinsed = needsRinse(of);
     if (rinsed && !mayRinse(of)) {
       return no('M4', toSay('Grit and salt are rinsed off before anything wipes, and here they can’t be.'), [
         TO_A_BAY,
@@ -149,19 +154,60 @@ const ROWS: readonly ((of: Asked) => MethodAnswer | null)[] = [
   },
   (of) =>
     take('M7', 'hose', toSay('There is a hose and a drain: what is loose goes with the water.'), {
-      firstRinse: gritty(of) || of.seen.dirtiest === 4,
+      firstRinse: needsHoseRinse(of),
       thorough: of.seen.follows.includes('polish'),
     }),
 ];
 
-/** How the vehicle is washed here and now, or that it isn't, and what would allow it. */
+/** Why a method can't be taken whoever asks for it; null where it may be. */
+function barred(method: Method, of: Asked): Sentence | null {
+  const { seen } = of;
+  switch (method) {
+    case 'hose':
+      if (noHose(of)) return toSay('No hose is there.');
+      if (nowhereToRun(of)) return toSay('Nothing may run off here.');
+      return traps(of) ? toSay('Running water would get in where it can’t get out.') : null;
+    case 'rinseless': {
+      if (carriedL(of) < RINSELESS_L) return toSay('It takes {0} litres for towels.', RINSELESS_L);
+      if (seen.dirtiest === 4) return toSay('Caked dirt takes running water.');
+      return needsRinse(of) && !mayRinse(of)
+        ? toSay('Grit and salt are rinsed off before anything wipes, and here they can’t be.')
+        : null;
+    }
+    case 'waterless':
+      return seen.dirtiest > 1 || gritty(of) ? toSay('From grime on nothing is wiped without water.') : null;
+    case 'touchless':
+      if (noHose(of) || nowhereToRun(of)) return toSay('No hose is there.');
+      return seen.dirtiest > 0 || seen.spots.length > 0
+        ? toSay('Nothing but dust comes off without touch.')
+        : null;
+  }
+}
+
+const wanted = (method: Method, of: Asked): MethodTaken =>
+  take('asked', method, toSay('It was asked for.'), {
+    firstRinse: method === 'rinseless' ? needsRinse(of) : method === 'hose' && needsHoseRinse(of),
+    thorough: method === 'hose' && of.seen.follows.includes('polish'),
+  });
+
+/**
+ * How the vehicle is washed here and now, or that it isn't, and what would allow it. A method that was asked for is taken
+ * where it may be.
+ */
 export function methodFor(seen: Sized, weather: Weather, schools: Schools): MethodAnswer {
+  const of = { seen, weather, schools };
   for (const row of ROWS) {
-    const answer = row({ seen, weather, schools });
-    if (answer) return answer;
+    const answer = row(of);
+    if (!answer) continue;
+    if (answer.ok && seen.method !== null && barred(seen.method, of) === null) return wanted(seen.method, of);
+    return answer;
   }
   throw new Error('the last row always answers');
 }
+
+/** Why the method that was asked for isn't taken; null where none was, or it is. */
+export const askedInVain = (seen: Sized, weather: Weather, schools: Schools): Sentence | null =>
+  seen.method === null ? null : barred(seen.method, { seen, weather, schools });
 
 export type NotTaken = { readonly method: Method; readonly because: Sentence };
 

@@ -7,6 +7,7 @@ import { type Assessment, type SeenField, type Sized, sized } from './assessment
 import { costOfFill, newestPrice, type Priced } from './cost.ts';
 import { type Order, ordered } from './edges.ts';
 import {
+  askedInVain,
   LEFT_UNDONE,
   type Method,
   type MethodRefused,
@@ -71,6 +72,8 @@ export type Plan = {
   readonly method: Method;
   readonly row: string;
   readonly because: Sentence;
+  /** Why the method that was asked for isn't taken. */
+  readonly askedInVain: Sentence | null;
   readonly notTaken: readonly NotTaken[];
   readonly leftUndone: readonly Sentence[];
   readonly hindrances: readonly Hindrance[];
@@ -123,6 +126,7 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
     method,
     row: taken.row,
     because: taken.because,
+    askedInVain: askedInVain(seen, shop.weather, shop.schools),
     notTaken: notTaken(method, seen),
     leftUndone: LEFT_UNDONE[method],
     hindrances: hindrances(shop.weather),

@@ -66,19 +66,23 @@ describe('where the mixes of a plan come from', () => {
     ['out of date', { useBy: '2026-05-03' }],
     ['held or mixed with another', { barred: true }],
     ['nothing left', { ul: 0 }],
-  ])('%s stands there: it is not used, and its vessel is not free', (_, more) => {
+  ])('%s stands there: it is not used, and its vessel is emptied first', (_, more) => {
     const bottle = planOf(SHOP.vessels).mixes.find((m) => m.chosen.of === BOOK.foam)?.chosen.judged
       .bottle as number;
     const plan = planOf(changed(1, { standing: standing({ fraction: bottle, ...more }) }));
-    expect(fromOf(plan, BOOK.foam)).toEqual({ kind: 'noneFree' });
+    expect(fromOf(plan, BOOK.foam)).toMatchObject({ kind: 'vessel', usual: true, empty: { code: 'B-12' } });
+    // Another free one of the kind is taken before one that has to be emptied.
+    const full = changed(3, { standing: standing({ productId: 999 }) });
+    const [first] = planOf(full).mixes.filter((m) => m.chosen.of.vessel.kind === 'triggerBottle');
+    expect(first?.from).toMatchObject({ kind: 'vessel', usual: false, empty: null });
   });
 
-  it('acid goes into none that held a sulfide since it was rinsed', () => {
+  it('acid goes into none that held a sulfide, before that is rinsed', () => {
     const lime = { level: 1, spots: [{ kind: 'lime', zones: ['rear'], many: false }] } as const;
     const held = [{ name: 'Bleeds', traits: { ...NO_TRAITS, sulfide: 'yes' as const } }];
     const bad = SHOP.vessels.map((v) => (v.kind === 'triggerBottle' ? { ...v, held } : v));
-    expect(fromOf(planOf(SHOP.vessels, lime), BOOK.lime)).toMatchObject({ kind: 'vessel' });
-    expect(fromOf(planOf(bad, lime), BOOK.lime)).toEqual({ kind: 'noneFree' });
+    expect(fromOf(planOf(SHOP.vessels, lime), BOOK.lime)).toMatchObject({ kind: 'vessel', rinse: false });
+    expect(fromOf(planOf(bad, lime), BOOK.lime)).toMatchObject({ kind: 'vessel', rinse: true });
   });
 
   it('what is kept for one thing stands in for that alone', () => {

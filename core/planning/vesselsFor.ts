@@ -35,7 +35,16 @@ export type MixFrom =
     }
   /** It is used out of the bottle it comes in. */
   | { readonly kind: 'ownBottle' }
-  | { readonly kind: 'vessel'; readonly vessel: PlanVessel; readonly usual: boolean }
+  | {
+      readonly kind: 'vessel';
+      readonly vessel: VesselHere;
+      readonly usual: boolean;
+      /** What stands in it and is emptied first; null where nothing does. */
+      readonly empty: Standing | null;
+      /** It held what this must not meet: it is rinsed first. */
+      readonly rinse: boolean;
+    }
+  /** Every one of its kind is taken by another mix of the plan. */
   | { readonly kind: 'noneFree' };
 
 /** As strong as another to within so much is the same mix: it is poured no closer. */
@@ -46,7 +55,7 @@ type ToStand = { readonly chosen: Chosen; readonly mixUl: number };
 
 /**
  * Where each mix of a plan comes from, each with a vessel of its own: what stands mixed at its strength and is good for the
- * day; the recipe's vessel; else a free one of that kind. A cannon or a gun is taken for no other: its draw is its own.
+ * day; the recipe's vessel where it is free; else a free one of that kind; else one that is emptied or rinsed first. A cannon or a gun is taken for no other: its draw is its own.
  *
  * @param mixes in the order of work
  * @param today as `2026-05-04`
@@ -70,14 +79,15 @@ export function mixesFrom(
       (v) =>
         v.kind === usual.kind &&
         !taken.has(v.id) &&
-        v.standing === null &&
-        (v.id === usual.id || ((v.role === 'any' || v.role === role) && !isSuction(v.kind))) &&
-        mayMeet(product, v.held, { kind: 'vessel', name: v.name }).ok,
+        (v.id === usual.id || ((v.role === 'any' || v.role === role) && !isSuction(v.kind))),
     );
-    const vessel = fit.find((v) => v.id === usual.id) ?? smallestFor(mix.mixUl, fit);
+    const rinse = (v: VesselHere) => !mayMeet(product, v.held, { kind: 'vessel', name: v.name }).ok;
+    const free = fit.filter((v) => v.standing === null && !rinse(v));
+    const vessel = best(free, usual.id, mix.mixUl) ?? best(fit, usual.id, mix.mixUl);
     if (!vessel) return { kind: 'noneFree' };
     taken.add(vessel.id);
-    return { kind: 'vessel', vessel, usual: vessel.id === usual.id };
+    const { standing: empty } = vessel;
+    return { kind: 'vessel', vessel, usual: vessel.id === usual.id, empty, rinse: rinse(vessel) };
   });
 }
 
@@ -106,8 +116,10 @@ function standingFor(
 
 const room = (v: PlanVessel): number => v.fillLimitUl - v.displacementUl;
 
-/** The smallest it all goes into, else the largest. */
-function smallestFor(ul: number, vessels: readonly VesselHere[]): VesselHere | undefined {
+/** The usual one, else the smallest it all goes into, else the largest. */
+function best(vessels: readonly VesselHere[], usualId: number, ul: number): VesselHere | undefined {
+  const usual = vessels.find((v) => v.id === usualId);
+  if (usual) return usual;
   const bySize = [...vessels].sort((a, b) => room(a) - room(b) || a.id - b.id);
   return bySize.find((v) => room(v) >= ul) ?? bySize.at(-1);
 }

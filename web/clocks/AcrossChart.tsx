@@ -1,5 +1,6 @@
 import type { AcrossVehicle, PanelWork } from '#core/dwell/acrossVehicle.ts';
 import { t } from '../lib/speech.ts';
+import { bar, Key, stepsTo } from '../ui/timeRule.tsx';
 import { clockFigure } from './clockWords.ts';
 
 /** Who does what when: product laid in brass, the wait, rinsed in blue, and the post it has to be rinsed before. */
@@ -67,24 +68,4 @@ export function AcrossChart({ across, panels }: { across: AcrossVehicle; panels:
       </figcaption>
     </figure>
   );
-}
-
-const bar = (fromS: number, toS: number, span: number) => ({
-  left: `${(fromS / span) * 100}%`,
-  width: `${(Math.max(0, toS - fromS) / span) * 100}%`,
-});
-
-function Key({ className, what }: { className: string; what: string }) {
-  return (
-    <span className="flex items-center gap-2">
-      <span aria-hidden className={`inline-block h-3 w-5 ${className}`} />
-      {what}
-    </span>
-  );
-}
-
-/** Whole minutes to grade the rule by, at most six. */
-function stepsTo(span: number): number[] {
-  const step = [30, 60, 120, 180, 300, 600].find((s) => span / s <= 5.5) ?? 1_200;
-  return Array.from({ length: Math.floor(span / step) + 1 }, (_, i) => i * step);
 }

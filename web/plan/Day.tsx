@@ -90,9 +90,9 @@ export default function Day() {
         </>
       }
     >
-      <div className="no-print mb-5 flex flex-wrap items-end gap-3">
-        <Button bay onClick={() => to(dayBeside(day, -1))}>
-          {t('The day before')}
+      <div className="no-print mb-5 grid max-w-xl grid-cols-[auto_minmax(0,1fr)_auto] items-end gap-3">
+        <Button aria-label={t('The day before')} onClick={() => to(dayBeside(day, -1))}>
+          {t('Before')}
         </Button>
         <TypedField
           label={t('Day')}
@@ -100,8 +100,8 @@ export default function Day() {
           value={day}
           onChange={(event) => isDay(event.target.value) && to(event.target.value)}
         />
-        <Button bay onClick={() => to(dayBeside(day, 1))}>
-          {t('The day after')}
+        <Button aria-label={t('The day after')} onClick={() => to(dayBeside(day, 1))}>
+          {t('After')}
         </Button>
       </div>
       {error && <Refusal problem={error} />}
@@ -148,7 +148,7 @@ function JobRow({ job, plan }: { job: Job; plan: PlanAnswer }) {
     <li className={`ruled border-faint ${state === 'waits' ? '' : 'text-muted'}`}>
       <Link
         to={`/plan?job=${job.id}`}
-        className="grid min-h-16 grid-cols-[3.6rem_minmax(0,1fr)_auto] items-baseline gap-x-3 py-2 no-underline hover:underline"
+        className="grid min-h-16 grid-cols-[3.6rem_minmax(0,1fr)] items-baseline gap-x-3 py-2 no-underline hover:underline sm:grid-cols-[3.6rem_minmax(0,1fr)_auto]"
       >
         <span className="reading text-[1.1rem]">{atMin === null ? '' : formatTimeOfDay(atMin)}</span>
         <span className="min-w-0 leading-snug">
@@ -156,13 +156,13 @@ function JobRow({ job, plan }: { job: Job; plan: PlanAnswer }) {
           <span className="block text-muted">{who.filter(Boolean).join(', ')}</span>
           {note && <span className="block text-muted">{note}</span>}
         </span>
-        <span className="text-right leading-snug">
+        <span className="leading-snug max-sm:col-start-2 sm:text-right">
           {state !== 'waits' ? (
             JOB_STATES()[state]
           ) : plan.ok ? (
             <>
               <span className="reading">{t('{0} min', minutes(plan.minutes.elapsed))}</span>
-              <span className="block text-muted">
+              <span className="text-muted max-sm:ml-3 sm:block">
                 {t(METHOD_NAMES[plan.method])}
                 {level !== undefined && `, ${t(SOIL_NAMES[level]).toLowerCase()}`}
               </span>

@@ -57,13 +57,19 @@ export function Where({ mix: { from, chosen, mixUl } }: { mix: PlanMix }) {
     case 'noneFree':
       return (
         <Watch word={t('No vessel is free:')}>
-          {t(
-            '{0} is taken, holds something, or has to be rinsed first, and so does every other of its kind.',
-            chosen.of.vessel.name,
-          )}
+          {t('{0} is taken by another mix, and so is every other of its kind.', chosen.of.vessel.name)}
         </Watch>
       );
     case 'vessel':
-      return null;
+      if (from.empty) {
+        return (
+          <Watch word={t('Empty and rinse it first:')}>
+            {t('{0} is in it, {1}.', from.empty.code, formatVolume(from.empty.ul, shop.units))}
+          </Watch>
+        );
+      }
+      return from.rinse ? (
+        <Watch word={t('Rinse it first:')}>{t('It held what this must not meet.')}</Watch>
+      ) : null;
   }
 }

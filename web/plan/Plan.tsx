@@ -1,7 +1,9 @@
 import { TZDate } from '@date-fns/tz';
-import { useDeferredValue, useMemo, useState } from 'react';
+import type { Remote } from 'comlink';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Job } from '#contract/jobs.ts';
+import type { WeatherNow } from '#contract/weather.ts';
 import { type Assessment, SPOT_KINDS, type Spot, type SpotKind, sized } from '#core/planning/assessment.ts';
 import { contradictions } from '#core/planning/contradictions.ts';
 import { formatMoney } from '#core/planning/cost.ts';
@@ -9,6 +11,7 @@ import { dueOn, type Treated } from '#core/planning/intervals.ts';
 import type { WashZone } from '#core/planning/levels.ts';
 import { METHOD_NAMES } from '#core/planning/method.ts';
 import { type Plan as Planned, type PlanRefused, type PlanShop, planWash } from '#core/planning/planWash.ts';
+import type { Soak } from '#core/planning/soaks.ts';
 import { treatmentsOf } from '#core/planning/treatments.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -27,14 +30,19 @@ import { Page } from '../ui/Page.tsx';
 import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { Waiting } from '../ui/Waiting.tsx';
+import type { Plans } from '../workers/plan.worker.ts';
 import { Answers, BodyField } from './Answers.tsx';
+import { Course } from './Course.tsx';
 import { DueHere } from './DueHere.tsx';
 import { JobHere } from './JobHere.tsx';
+import { Lies } from './Lies.tsx';
+import { ByHours, ByMethods } from './Otherwise.tsx';
 import { minutes, PlanSteps } from './PlanSteps.tsx';
 import { Prepare } from './Prepare.tsx';
 import { usePlanDraft } from './planDraft.ts';
 import { PLAN_NEEDS, usePlanShop } from './planShop.ts';
 import { FIELD_WORDS, SPOT_WORDS } from './planWords.ts';
+import { useWorkedOut } from './planWorker.ts';
 import { SoilOutline } from './SoilOutline.tsx';
 import { VehicleName } from './VehicleName.tsx';
 import { WhatChanges } from './WhatChanges.tsx';
@@ -76,7 +84,7 @@ function PlanOf({ job }: { job: Job | null }) {
   const { who, shop: settings } = useSession();
   const go = useGo();
   const { name, said, changed, rename, say, startOver } = usePlanDraft(who.personId, job);
-  const { shop, weatherKnown } = usePlanShop(startMs(job, settings.zone));
+  const { shop, weather, weatherKnown } = usePlanShop(startMs(job, settings.zone));
   const today = job?.day ?? dayOf(shopNow(), settings.zone);
   const treated = useTreated(job, name);
   const due = useMemo(() => dueOn(treated, today), [treated, today]);
@@ -108,6 +116,9 @@ function PlanOf({ job }: { job: Job | null }) {
     >
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,27rem)_minmax(0,1fr)]">
         <section aria-label={t('The vehicle')} className="no-print flex flex-col gap-4">
+          {!job && (
+            <VehicleName name={name} rename={rename} take={(vehicle) => rename(vehicle.name, vehicle.said)} />
+          )}
           <JobHere
             job={job}
             name={name}
@@ -119,9 +130,6 @@ function PlanOf({ job }: { job: Job | null }) {
               go(`/plan?job=${row.id}`, { replace: true });
             }}
           />
-          {!job && (
-            <VehicleName name={name} rename={rename} take={(vehicle) => rename(vehicle.name, vehicle.said)} />
-          )}
           <DueHere treated={treated} today={today} />
           <p className="-mb-3 font-bold">{t('How dirty are sills and tail?')}</p>
           <Marks
@@ -138,6 +146,15 @@ function PlanOf({ job }: { job: Job | null }) {
               ),
             }))}
           />
+          {plan.ok && (
+            <a className="flex min-h-12 items-center lg:hidden" href="#plan">
+              {t(
+                'To the plan: {0}, {1} min',
+                t(METHOD_NAMES[plan.method]).toLowerCase(),
+                minutes(plan.minutes.elapsed),
+              )}
+            </a>
+          )}
           <BodyField seen={seen} say={say} />
           <SoilOutline seen={seen} dropping={dropping} tap={tap} />
           <ListField
@@ -167,7 +184,9 @@ function PlanOf({ job }: { job: Job | null }) {
             path={job ? `/plan?job=${job.id}` : '/plan'}
             said={whole}
             shop={shop}
+            weather={weather}
             weatherKnown={weatherKnown}
+            say={say}
           />
         ) : (
           <Refused plan={plan} />
@@ -202,20 +221,30 @@ function PlanMade(props: {
   path: string;
   said: Assessment;
   shop: PlanShop;
+  weather: WeatherNow | undefined;
   weatherKnown: boolean;
+  say: (more: Assessment) => void;
 }) {
-  const { plan, weatherKnown } = props;
-  const { shop } = useSession();
+  const { plan, said, shop, weather, weatherKnown, say } = props;
+  const { shop: settings } = useSession();
+  const ask = useCallback((of: Remote<Plans>) => of.completePlan(said, shop), [said, shop]);
+  const worked = useWorkedOut(ask);
+  // An answer to the question before is none to this one.
+  const complete = worked && sameSteps(worked.plan, plan) ? worked : null;
+  const schedule = complete?.schedule ?? null;
   const missing = plan.missing.length;
   return (
-    <section aria-label={t('What is done')} className="min-w-0">
+    <section id="plan" aria-label={t('What is done')} className="min-w-0 scroll-mt-4">
       <h2 className="text-[1.5rem]">{t(METHOD_NAMES[plan.method])}</h2>
       <p>{t(...plan.because)}</p>
+      {plan.askedInVain && <Watch word={t('Not as asked for:')}>{t(...plan.askedInVain)}</Watch>}
       <dl className="my-4 flex flex-wrap gap-x-8 gap-y-2" aria-live="polite">
-        <Figure name={t('About')}>{t('{0} min', minutes(plan.minutes.elapsed))}</Figure>
-        <Figure name={t('Water')}>{formatVolume(Math.round(plan.litres) * 1_000_000, shop.units)}</Figure>
+        <Figure name={t('About')}>
+          {t('{0} min', minutes(schedule ? schedule.elapsedS / 60 : plan.minutes.elapsed))}
+        </Figure>
+        <Figure name={t('Water')}>{formatVolume(Math.round(plan.litres) * 1_000_000, settings.units)}</Figure>
         <Figure name={t('Product')}>
-          {plan.productMinor === null ? t('not known') : formatMoney(plan.productMinor, shop.currency)}
+          {plan.productMinor === null ? t('not known') : formatMoney(plan.productMinor, settings.currency)}
         </Figure>
         <Figure name={t('Towels')}>{plan.towels.wiping + plan.towels.drying + plan.towels.wheels}</Figure>
       </dl>
@@ -231,17 +260,38 @@ function PlanMade(props: {
           <Watch word={t('Weather not known.')}>{t('Mild and overcast is assumed.')}</Watch>
         </div>
       )}
-      <PlanSteps steps={plan.steps} mixes={plan.mixes} />
+      <PlanSteps plan={plan} complete={complete}>
+        {(soak) => <NoWindow soak={soak} said={said} shop={shop} say={say} />}
+      </PlanSteps>
       <p className="mt-3 text-muted">
         {t(
-          'A first plan: minutes are seeds, and how long each mix may stay in today’s weather its clock says when it is laid. Safety data sheets, local codes and licensed practice decide.',
+          'Minutes are seeds, and windows an estimate: once it is laid its clock says how long it may stay, and the eye wins. Safety data sheets, local codes and licensed practice decide.',
         )}
       </p>
-      <Prepare plan={plan} name={props.name} path={props.path} stockUl={props.shop.stockUl} />
-      <WhatChanges said={props.said} plan={plan} shop={props.shop} />
+      {schedule && <Course plan={plan} schedule={schedule} />}
+      <Prepare plan={plan} name={props.name} path={props.path} stockUl={shop.stockUl} />
+      <div className="no-print">
+        <ByMethods said={said} plan={plan} shop={shop} choose={(method) => say({ method })} />
+        <ByHours said={said} shop={shop} weather={weather} />
+      </div>
+      <WhatChanges said={said} plan={plan} shop={shop} />
       <Around plan={plan} />
     </section>
   );
+}
+
+/** Whether two plans do the same: one may have been made for what was said before. */
+const sameSteps = (one: Planned, other: Planned): boolean =>
+  one.seen.people === other.seen.people &&
+  one.steps.length === other.steps.length &&
+  one.steps.every((step, i) => step.id === other.steps[i]?.id);
+
+/** What lies there dries before it is off: another place, in one tap. */
+function NoWindow(props: { soak: Soak; said: Assessment; shop: PlanShop; say: (more: Assessment) => void }) {
+  const { soak, said, shop, say } = props;
+  const ask = useCallback((of: Remote<Plans>) => of.waysOut(said, shop), [said, shop]);
+  const ways = useWorkedOut(ask) ?? [];
+  return <Lies soak={soak} ways={ways} stand={(stand) => say({ stands: [stand] })} />;
 }
 
 function Figure({ name, children }: { name: string; children: React.ReactNode }) {
@@ -259,16 +309,6 @@ function Around({ plan }: { plan: Planned }) {
     <div className="mt-5">
       <More title={t('What is assumed')}>
         <p>{plan.assumed.map((field) => FIELD_WORDS()[field]).join(', ')}.</p>
-      </More>
-      <More title={t('Other methods')}>
-        <dl>
-          {plan.notTaken.map(({ method, because }) => (
-            <div key={method} className="ruled border-faint py-2">
-              <dt className="font-bold">{t(METHOD_NAMES[method])}</dt>
-              <dd>{t(...because)}</dd>
-            </div>
-          ))}
-        </dl>
       </More>
       {plan.leftUndone.length > 0 && (
         <More title={t('What is left undone')}>

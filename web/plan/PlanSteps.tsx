@@ -1,7 +1,10 @@
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { atLeast } from '#contract/roles.ts';
+import type { Complete } from '#core/planning/completePlan.ts';
 import { PAINTED } from '#core/planning/levels.ts';
 import type { Plan, PlanMix, PlanStep } from '#core/planning/planWash.ts';
+import type { Soak } from '#core/planning/soaks.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
 import { dwellInWords } from '#core/recipes/dwellWords.ts';
@@ -12,10 +15,21 @@ import { useSession } from '../lib/session.tsx';
 import { shortSaid, t } from '../lib/speech.ts';
 import { More } from '../ui/More.tsx';
 import { Stop, Watch } from '../ui/Refusal.tsx';
+import { beginsOf } from './Course.tsx';
 import { MixAct, vesselName } from './MixFrom.tsx';
 
 /** The steps of a plan as one column to read and to work down. */
-export function PlanSteps({ steps, mixes }: Pick<Plan, 'steps' | 'mixes'>) {
+export function PlanSteps(props: {
+  plan: Plan;
+  /** Its windows and its course, once they are worked out. */
+  complete: Complete | null;
+  /** How what is laid is done across the vehicle. */
+  children: (soak: Soak) => ReactNode;
+}) {
+  const { plan, complete, children } = props;
+  const { steps, mixes } = plan;
+  const begins = complete && beginsOf(complete);
+  const soakOf = (id: string) => complete?.soaks.find((s) => s.steps.at(-1) === id);
   return (
     <ol className="border-t-2 border-ink" aria-label={t('Steps')}>
       {steps.map((step, i) => (
@@ -30,6 +44,7 @@ export function PlanSteps({ steps, mixes }: Pick<Plan, 'steps' | 'mixes'>) {
               <span className="font-sans text-base font-normal text-muted"> {whereOf(step)}</span>
             </h3>
             <Mix step={step} mix={mixes.find((m) => m.steps.includes(step.id)) ?? null} />
+            {soakOf(step.id) && children(soakOf(step.id) as Soak)}
             {step.check && (
               <p className="leading-snug">
                 <span className="caps text-muted">{t('Until:')} </span>
@@ -39,6 +54,11 @@ export function PlanSteps({ steps, mixes }: Pick<Plan, 'steps' | 'mixes'>) {
             <Why step={step} />
           </div>
           <span className="reading text-right text-[1.05rem]">
+            {begins?.has(step.id) && step.hands > 0.05 && (
+              <span className="block text-[0.94rem] font-normal text-muted">
+                {t('from {0}', begins.get(step.id) ?? 0)}
+              </span>
+            )}
             {step.hands > 0.05 && t('{0} min', minutes(step.hands))}
             {step.wait > 0.4 && (
               <span className="block text-[0.94rem] font-normal text-muted">

@@ -1,17 +1,20 @@
-import { useDeferredValue, useMemo } from 'react';
+import type { Remote } from 'comlink';
+import { useCallback } from 'react';
 import type { Assessment } from '#core/planning/assessment.ts';
 import { METHOD_NAMES } from '#core/planning/method.ts';
 import type { Plan, PlanShop } from '#core/planning/planWash.ts';
 import { STEP_NAMES, type StepKind } from '#core/planning/steps.ts';
-import { type Change, whatWouldChange } from '#core/planning/whatChanges.ts';
+import type { Change } from '#core/planning/whatChanges.ts';
 import { t } from '../lib/speech.ts';
+import type { Plans } from '../workers/plan.worker.ts';
 import { minutes } from './PlanSteps.tsx';
+import { useWorkedOut } from './planWorker.ts';
 
 /** The answers that would change the plan most, each with what it would come to. */
 export function WhatChanges({ said, plan, shop }: { said: Assessment; plan: Plan; shop: PlanShop }) {
-  const later = useDeferredValue(said);
-  const changes = useMemo(() => whatWouldChange(later, shop), [later, shop]);
-  if (changes.length === 0) return null;
+  const ask = useCallback((of: Remote<Plans>) => of.whatWouldChange(said, shop), [said, shop]);
+  const changes = useWorkedOut(ask);
+  if (!changes || changes.length === 0) return null;
   return (
     <section aria-label={t('What would change it')} className="no-print mt-8">
       <h2 className="border-b-2 border-ink pb-1">{t('What would change it')}</h2>

@@ -92,6 +92,7 @@ export const FIELD_WORDS: () => Record<SeenField, string> = () => ({
   people: t('People'),
   follows: t('What follows'),
   touchless: t('Touchless asked for'),
+  method: t('Method'),
   marring: t('Fine marks accepted'),
   due: t('Due by date'),
 });

@@ -1,0 +1,9 @@
+import { expose } from 'comlink';
+import { byHour, byMethod, completePlan, waysOut } from '#core/planning/completePlan.ts';
+import { whatWouldChange } from '#core/planning/whatChanges.ts';
+
+/** Makes plans off the main thread: each is made again for every method, hour and answer. */
+const plans = { completePlan, waysOut, byMethod, byHour, whatWouldChange };
+export type Plans = typeof plans;
+
+expose(plans);
