@@ -12,7 +12,7 @@ import {
 } from '#core/planning/assessment.ts';
 import { TREATMENT_KINDS, type Treated } from '#core/planning/intervals.ts';
 import { WASH_ZONES } from '#core/planning/levels.ts';
-import { METHODS } from '#core/planning/method.ts';
+import { METHODS } from '#core/planning/methods.ts';
 import { BODIES } from '#core/soil/bodies.ts';
 import { SOIL_KINDS } from '#core/soil/soil.ts';
 import {

@@ -2,7 +2,7 @@ import { deliveryOf, isSuction } from '../products/record.ts';
 import { zonesM2 } from '../soil/bodies.ts';
 import { AXLES, type Sized } from './assessment.ts';
 import { PAINTED, type WashZone } from './levels.ts';
-import type { Method } from './method.ts';
+import type { Method } from './methods.ts';
 import type { Chosen } from './recipeFor.ts';
 import {
   BUCKET_M2,

@@ -1,14 +1,76 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Weather } from '../dwell/weather.ts';
 import { rulesFor } from '../safety/rules.ts';
-import type { SoilLevel } from '../soil/soil.ts';
+import { BODIES } from '../soil/bodies.ts';
+import { SOIL_LEVELS, type SoilLevel } from '../soil/soil.ts';
+import {
+  type Assessment,
+  AXLES,
+  BRAKES,
+  FOLLOWS,
+  PROTECTIONS,
+  SPECIALS,
+  SPOT_KINDS,
+  WHEEL_FINISHES,
+} from './assessment.ts';
 import { edgesOf } from './edges.ts';
+import { WASH_ZONES } from './levels.ts';
 import { SHOP } from './madeUpPlan.ts';
-import { ANY_VEHICLE } from './madeUpVehicles.ts';
 import { orderBy, type Plan, planWash } from './planWash.ts';
 import { laidOnOf } from './recipeFor.ts';
+import { scheduleOf } from './schedule.ts';
+import { soaksOf } from './soaks.ts';
 
 const ids = (plan: Plan): string[] => plan.steps.map((s) => s.id);
+
+const soil = fc.constantFrom(...SOIL_LEVELS);
+const ANY_VEHICLE: fc.Arbitrary<Assessment> = fc
+  .record(
+    {
+      body: fc.constantFrom(...BODIES),
+      level: soil,
+      zones: fc.dictionary(fc.constantFrom(...WASH_ZONES), soil, { maxKeys: 3 }),
+      looseGrit: fc.boolean(),
+      hot: fc.boolean(),
+      spots: fc.array(
+        fc.record({
+          kind: fc.constantFrom(...SPOT_KINDS),
+          zones: fc.uniqueArray(fc.constantFrom(...WASH_ZONES), { minLength: 1, maxLength: 3 }),
+          many: fc.boolean(),
+        }),
+        { maxLength: 3 },
+      ),
+      axles: fc.record(
+        Object.fromEntries(
+          AXLES.map((axle) => [
+            axle,
+            fc.record({
+              brake: fc.constantFrom(...BRAKES, 'unknown' as const),
+              finish: fc.constantFrom(...WHEEL_FINISHES, 'unknown' as const),
+            }),
+          ]),
+        ) as never,
+      ),
+      protection: fc.constantFrom(...PROTECTIONS, 'unknown' as const),
+      beads: fc.boolean(),
+      specials: fc.uniqueArray(fc.constantFrom(...SPECIALS), { maxLength: 2 }),
+      water: fc.oneof(
+        fc.constant({ kind: 'hose' as const }),
+        fc.constant({ kind: 'none' as const }),
+        fc.record({ kind: fc.constant('carried' as const), litres: fc.integer({ min: 0, max: 40 }) }),
+      ),
+      drain: fc.boolean(),
+      runOffBan: fc.boolean(),
+      bayNear: fc.boolean(),
+      minutes: fc.option(fc.integer({ min: 10, max: 120 })),
+      follows: fc.uniqueArray(fc.constantFrom(...FOLLOWS), { minLength: 1, maxLength: 2 }),
+      touchless: fc.boolean(),
+      marring: fc.boolean(),
+    },
+    { requiredKeys: [] },
+  )
+  .map((a) => a as unknown as Assessment);
 
 describe('whatever a vehicle is like', () => {
   it('no step comes before what has to come first, every step has a reason, and a plan is the same twice', () => {
@@ -81,4 +143,55 @@ describe('whatever a vehicle is like', () => {
       { numRuns: 300 },
     );
   });
+});
+
+const WARM: Weather = { airC: 22, humidity: 0.5, windMs: 2, sky: 'bright' };
+const HOT: Weather = { airC: 30, humidity: 0.35, windMs: 4, sky: 'sun' };
+
+it('any vehicle in any weather: nobody does two things at once, everything is mixed before it is used, and all is off in time', () => {
+  let live = 0;
+  const weathers = fc.constantFrom<Weather>(SHOP.weather, WARM, HOT, { ...WARM, sky: 'shade', windMs: 6 });
+  fc.assert(
+    fc.property(ANY_VEHICLE, weathers, (said, weather) => {
+      const plan = planWash(said, { ...SHOP, weather });
+      if (!plan.ok) return;
+      const soaks = soaksOf(plan, { ...SHOP, weather });
+      const schedule = scheduleOf(plan, soaks);
+      for (const { across, panels, refused } of soaks) {
+        expect(across === null).toBe(refused !== null);
+        for (const p of across?.sections.flatMap((s) => s.panels) ?? []) {
+          const { shortestS, rinseByS } = panels.find((w) => w.id === p.id) ?? { shortestS: 0, rinseByS: 0 };
+          expect(p.rinseFromS - p.applyToS).toBeGreaterThan(shortestS - 1e-6);
+          expect(p.rinseToS - p.applyFromS).toBeLessThan(rinseByS + 1e-6);
+        }
+      }
+      if (!schedule) return;
+      live++;
+      const { acts } = schedule;
+      for (const person of [0, 1]) {
+        const own = acts.filter((a) => a.person === person).sort((a, b) => a.fromS - b.fromS);
+        for (const [i, act] of own.entries()) {
+          expect(act.toS).toBeLessThanOrEqual((own[i + 1]?.fromS ?? Number.POSITIVE_INFINITY) + 1e-6);
+        }
+      }
+      for (const { mix, toS } of acts) {
+        if (mix === null) continue;
+        const used = acts.filter((a) => a.step !== null && plan.mixes[mix]?.steps.includes(a.step));
+        for (const act of used) expect(toS).toBeLessThanOrEqual(act.fromS + 1e-6);
+      }
+      const started = acts.filter((a) => a.step !== null && a.what !== 'takeOff');
+      const order = started.map((a) => plan.steps.findIndex((s) => s.id === a.step));
+      const first = [...new Set(order)];
+      for (const id of plan.steps.filter((s) => s.hands > 0).map((s) => s.id)) {
+        expect(
+          acts.some((a) => a.step === id),
+          id,
+        ).toBe(true);
+      }
+      expect(first.length).toBeGreaterThan(0);
+      for (const lying of schedule.lying) expect(lying.toS).toBeLessThanOrEqual(lying.dueS + 1e-6);
+    }),
+    { numRuns: 200, seed: 18 },
+  );
+  expect(live).toBeGreaterThan(30);
 });

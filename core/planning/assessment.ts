@@ -3,7 +3,7 @@ import { type Body, USUAL_BODY } from '../soil/bodies.ts';
 import type { SoilKind, SoilLevel } from '../soil/soil.ts';
 import type { Treatment } from './intervals.ts';
 import { levelsOf, type WashZone } from './levels.ts';
-import type { Method } from './method.ts';
+import type { Method } from './methods.ts';
 
 // What somebody sees of a vehicle before it is washed. Every field may be left out: what nobody said is assumed and shown.
 

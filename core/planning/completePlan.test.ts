@@ -3,7 +3,7 @@ import type { Weather } from '../dwell/weather.ts';
 import type { Assessment } from './assessment.ts';
 import { byHour, byMethod, completePlan, waysOut } from './completePlan.ts';
 import { SHOP } from './madeUpPlan.ts';
-import { METHODS } from './method.ts';
+import { METHODS } from './methods.ts';
 import { planWash } from './planWash.ts';
 
 const HOT: Weather = { airC: 33, humidity: 0.25, windMs: 5, sky: 'sun' };

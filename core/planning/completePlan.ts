@@ -1,6 +1,6 @@
 import type { Weather } from '../dwell/weather.ts';
 import type { Assessment, Stand } from './assessment.ts';
-import { METHODS, type Method } from './method.ts';
+import { METHODS, type Method } from './methods.ts';
 import { type Plan, type PlanShop, planWash } from './planWash.ts';
 import { type Schedule, scheduleOf } from './schedule.ts';
 import { type Soak, soaksOf } from './soaks.ts';

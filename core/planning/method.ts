@@ -1,16 +1,8 @@
 import type { Weather } from '../dwell/weather.ts';
 import { type Sentence, toSay } from '../say.ts';
 import type { Sized } from './assessment.ts';
+import { METHODS, type Method } from './methods.ts';
 import type { Schools } from './schools.ts';
-
-export const METHODS = ['hose', 'rinseless', 'waterless', 'touchless'] as const;
-export type Method = (typeof METHODS)[number];
-export const METHOD_NAMES: Record<Method, string> = {
-  hose: 'Hose wash',
-  rinseless: 'Rinseless wash',
-  waterless: 'Waterless wash',
-  touchless: 'Touchless wash',
-};
 
 /** How a vehicle is washed, by which row of the table, and why. */
 export type MethodTaken = {

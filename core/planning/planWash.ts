@@ -1,24 +1,26 @@
 import { type Hindrance, hindrances } from '../dwell/goNoGo.ts';
 import type { Weather } from '../dwell/weather.ts';
 import type { Film } from '../products/uses.ts';
-import type { Sentence } from '../say.ts';
+import { type Sentence, toSay } from '../say.ts';
 import { handsMin, isRinse, type Taken, type Towels, takenBy, towelsFor, waitMin } from './amounts.ts';
 import { type Assessment, type SeenField, type Sized, sized } from './assessment.ts';
 import { costOfFill, newestPrice, type Priced } from './cost.ts';
 import { type Order, ordered } from './edges.ts';
+import { TREATMENT_NAMES } from './intervals.ts';
 import {
   askedInVain,
   LEFT_UNDONE,
-  type Method,
   type MethodRefused,
   methodFor,
   type NotTaken,
   notTaken,
 } from './method.ts';
+import type { Method } from './methods.ts';
 import { type ChoiceMade, type Chosen, type PlanRecipe, recipeFor } from './recipeFor.ts';
 import type { Schools } from './schools.ts';
 import { MACHINE_L_PER_MIN, MIX_MIN, PACK_UP_MIN, SET_UP_MIN } from './seeds.ts';
 import type { StepDraft } from './steps.ts';
+import { treatmentsOf } from './treatments.ts';
 import { type MixFrom, mixesFrom, SAME, type VesselHere } from './vesselsFor.ts';
 import { workFor } from './work.ts';
 
@@ -128,7 +130,7 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
     because: taken.because,
     askedInVain: askedInVain(seen, shop.weather, shop.schools),
     notTaken: notTaken(method, seen),
-    leftUndone: LEFT_UNDONE[method],
+    leftUndone: [...LEFT_UNDONE[method], ...dueButNotDone(seen, steps)],
     hindrances: hindrances(shop.weather),
     steps,
     mixes,
@@ -138,6 +140,16 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
     towels: towelsFor(method, seen),
     productMinor: productMinor(mixes, shop.prices),
   };
+}
+
+/** What is due by date and no step of the plan does. */
+function dueButNotDone({ due }: Sized, steps: readonly PlanStep[]): Sentence[] {
+  const done = treatmentsOf({ steps });
+  return due
+    .filter(
+      (treatment) => !done.includes(treatment) && !(treatment === 'ironLow' && done.includes('ironAll')),
+    )
+    .map((treatment) => toSay('{0}, which is due', TREATMENT_NAMES[treatment]));
 }
 
 /** Under so many minutes the wheels are done with what is left. */

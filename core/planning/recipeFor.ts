@@ -14,7 +14,7 @@ import { type Sentence, toSay } from '../say.ts';
 import type { SoilLevel } from '../soil/soil.ts';
 import type { Sized } from './assessment.ts';
 import { PAINTED, type WashZone } from './levels.ts';
-import type { Method } from './method.ts';
+import type { Method } from './methods.ts';
 import type { Schools } from './schools.ts';
 import type { StepDraft } from './steps.ts';
 

@@ -18,7 +18,7 @@ export type Act = {
   readonly fromS: number;
   readonly toS: number;
 };
-/** Something that lies on the paint: from the end of laying to the begin of taking it off, and by when it has to be off. */
+/** Something that lies on the paint: from the end of laying to the begin of taking it off, and when that begins at the latest. */
 export type Lying = {
   readonly steps: readonly string[];
   readonly piece: number;
@@ -156,7 +156,9 @@ class Course {
   #soak(soak: Soak, index: number): void {
     const { across, steps, off } = soak;
     if (!across) return;
-    this.mixBefore(index + 1);
+    // What wipes it off is mixed before it is laid.
+    const wiper = indexOf(this.#plan, off);
+    this.mixBefore(Math.max(index, this.#plan.steps[wiper]?.use ? wiper : index) + 1);
     const by = new Map(soak.panels.map((p) => [p.id, p]));
     for (const [piece, { panels, waitS }] of across.sections.entries()) {
       this.#under(soak, piece, panels.length / soak.panels.length);
@@ -166,10 +168,13 @@ class Course {
       const layS = lastS - firstS;
       this.#act(0, laidFromS, layS, { what: 'lay', step: steps.at(-1) as string, piece });
       const laidS = laidFromS + layS;
-      const dueS = Math.min(
-        ...panels.map((p) => laidFromS + p.applyFromS - firstS + (by.get(p.id)?.rinseByS ?? 0)),
+      const slackS = Math.min(
+        ...panels.map((p) => p.applyFromS + (by.get(p.id)?.rinseByS ?? 0) - p.rinseToS),
       );
-      this.#fill(Math.min((dueS - laidS) * AWAY, waitS - BACK_S));
+      const dueS = laidS + waitS + slackS;
+      const firstDueS =
+        laidFromS + Math.min(...panels.map((p) => p.applyFromS - firstS + (by.get(p.id)?.rinseByS ?? 0)));
+      this.#fill(Math.min((firstDueS - laidS) * AWAY, waitS - BACK_S));
       this.#helperMixes(laidS + waitS);
       const offS = Math.max(...panels.map((p) => p.rinseToS)) - Math.min(...panels.map((p) => p.rinseFromS));
       this.#act(0, laidS + waitS, offS, { what: 'takeOff', step: off, piece });

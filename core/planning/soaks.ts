@@ -34,6 +34,8 @@ export type Soak = {
   readonly across: AcrossVehicle | null;
   /** The panels are rinsed cool before: without it there is no window. */
   readonly cooled: boolean;
+  /** Into how many stretches each panel is divided: 1 where it is done as a whole. */
+  readonly stretches: number;
   /** Why there is no window; null where there is one. */
   readonly refused: Refusal | null;
   /** What would open one. */
@@ -151,29 +153,45 @@ function soakOf(
         shop.edgeShare,
       );
   const of = { last, under, beforeS, rates, seen, direction: directionOf(last) };
-  const dry = across(asked({ kind: 'dry' }), of);
-  if (dry.found.ok) return { steps: ids(chain), off, panels: dry.panels, across: dry.found.value, ...OPEN };
+  const whole = across(asked({ kind: 'dry' }), of, 1);
   const running = plan.method === 'hose' || plan.method === 'touchless';
-  const cool = running ? across(asked({ kind: 'rinsed', waterC: TAP_C }), of) : null;
-  if (cool?.found.ok) {
-    return { steps: ids(chain), off, panels: cool.panels, across: cool.found.value, ...OPEN, cooled: true };
+  for (const stretches of wiped ? WIPED_IN : RINSED_IN) {
+    for (const cooled of running ? [false, true] : [false]) {
+      const start = cooled ? ({ kind: 'rinsed', waterC: TAP_C } as const) : ({ kind: 'dry' } as const);
+      const { found, panels } = stretches === 1 && !cooled ? whole : across(asked(start), of, stretches);
+      if (!found.ok) continue;
+      return {
+        steps: ids(chain),
+        off,
+        panels,
+        across: found.value,
+        cooled,
+        stretches,
+        refused: null,
+        remedies: [],
+      };
+    }
   }
-  const remedies = remediesFor(asked({ kind: 'dry' })(tightest(dry.panels, last)), {
+  const remedies = remediesFor(asked({ kind: 'dry' })(tightest(whole.panels, last)), {
     ...rates,
     wholeM2: areaOf(last, seen),
   });
   return {
     steps: ids(chain),
     off,
-    panels: dry.panels,
+    panels: whole.panels,
     across: null,
     cooled: false,
-    refused: dry.found,
+    stretches: 1,
+    refused: whole.found.ok ? null : whole.found,
     remedies: remedies.filter((r) => r.opens),
   };
 }
 
-const OPEN = { cooled: false, refused: null, remedies: [] } as const;
+/** What is rinsed is done by whole panels or halves; what is wiped, as far as an arm reaches. */
+const RINSED_IN = [1, 2];
+const WIPED_IN = [1, 2, 3, 4, 6];
+
 const ids = (chain: readonly PlanStep[]): string[] => chain.map((s) => s.id);
 const directionOf = ({ choice }: PlanStep) => choice.chosen?.of.recipe.direction ?? 'any';
 
@@ -193,6 +211,7 @@ function across(
     seen: Sized;
     direction: ReturnType<typeof directionOf>;
   },
+  stretches: number,
 ): Across {
   const windows = new Map<string, Outcome<WorkingWindow>>();
   const panels: PanelWork[] = [];
@@ -205,17 +224,18 @@ function across(
     const before = beneath ? of.beforeS : 0;
     const { shortestS, toS, rinseByS } = window.value;
     for (const panel of panelsOf([zone])) {
-      panels.push({
-        id: panel.id,
+      const work = {
         name: panel.name,
         tier: panel.tier,
         around: panel.around,
-        m2: panelM2(panel, of.seen.body) * of.last.share,
+        m2: (panelM2(panel, of.seen.body) * of.last.share) / stretches,
         soil: of.seen.levels[zone],
         shortestS: Math.max(0, shortestS - before),
         toS: toS - before,
         rinseByS: rinseByS - before,
-      });
+      };
+      for (let k = 0; k < stretches; k++)
+        panels.push({ ...work, id: stretches === 1 ? panel.id : `${panel.id} ${k + 1}` });
     }
   }
   if (panels.length === 0) return { found: refuse('dwell.noPanels', {}), panels };
@@ -225,5 +245,5 @@ function across(
 /** The zone whose window closes first. */
 function tightest(panels: readonly PanelWork[], { zones }: PlanStep): WashZone {
   const first = [...panels].sort((a, b) => a.rinseByS - a.shortestS - (b.rinseByS - b.shortestS))[0];
-  return zones.find((z) => panelsOf([z]).some((p) => p.id === first?.id)) ?? (zones[0] as WashZone);
+  return zones.find((z) => panelsOf([z]).some((p) => p.name === first?.name)) ?? (zones[0] as WashZone);
 }

@@ -49,10 +49,11 @@ export function prepareSheetPdf(sheet: PrepareSheet & { address: string }): Prom
   });
 }
 
-const BOX = {
-  width: pt(5),
-  canvas: [{ type: 'rect' as const, x: 0, y: 3, w: 9, h: 9, lineWidth: 0.8, lineColor: INK }],
-};
+/** Each its own: a shape is moved as it is laid out. */
+const box = () => ({
+  canvas: [{ type: 'rect' as const, x: 0, y: 0, w: 9, h: 9, lineWidth: 0.8, lineColor: INK }],
+  margin: [0, 3, 0, 0] as [number, number, number, number],
+});
 
 const sectionContent = ({ name, rows }: PrepareSheet['sections'][number]): Content[] => [
   { text: name, font: 'Archivo', bold: true, fontSize: 15, color: INK, margin: [0, 12, 0, 3] },
@@ -65,7 +66,7 @@ const sectionContent = ({ name, rows }: PrepareSheet['sections'][number]): Conte
             dontBreakRows: true,
             widths: [pt(6), '*', 'auto'],
             body: rows.map(({ main, note, amount }) => [
-              { columns: [BOX] },
+              box(),
               {
                 stack: [
                   { text: main, fontSize: 11.5, color: INK },

@@ -68,7 +68,7 @@ export function Course({ plan, schedule }: { plan: Plan; schedule: Schedule }) {
             <>
               <Key className="bg-product" what={t('laid')} />
               <Key className="bg-water" what={t('taken off')} />
-              <Key className="!w-0.5 bg-stop" what={t('has to be off by')} />
+              <Key className="!w-0.5 bg-stop" what={t('begun by')} />
             </>
           )}
           <Key className="bg-ink" what={t('by hand')} />

@@ -4,7 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import type { Job } from '#contract/jobs.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { dueOn } from '#core/planning/intervals.ts';
-import { METHOD_NAMES } from '#core/planning/method.ts';
+import { METHOD_NAMES } from '#core/planning/methods.ts';
 import { type PlanAnswer, planWash } from '#core/planning/planWash.ts';
 import { type DayJob, type DayPrepared, prepareDay } from '#core/planning/prepareDay.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';

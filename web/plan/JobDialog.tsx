@@ -37,8 +37,8 @@ export default function JobDialog(props: {
   const bays = places.filter((p) => p.kind === 'bay' || p.kind === 'van' || p.id === job?.placeId);
   return (
     <Dialog title={job ? t('On the list') : t('Put it on the list')} close={close}>
-      <form onSubmit={of.submit} noValidate className="grid items-start gap-4 p-5 sm:grid-cols-2">
-        <div className="sm:col-span-2">
+      <form onSubmit={of.submit} noValidate className="grid grid-cols-2 items-start gap-4 p-5">
+        <div className="col-span-2">
           <TextField of={of} name="vehicle" placeholder={t('such as the blue estate')} />
         </div>
         <TextField of={of} name="day" type="date" />
@@ -61,11 +61,13 @@ export default function JobDialog(props: {
               .map((p) => ({ value: String(p.id), name: p.name })),
           ]}
         />
-        <TextField of={of} name="priceMinor" inputMode="decimal" placeholder={t('such as 45.00')} />
-        <div className="sm:col-span-2">
+        <div className="col-span-2 sm:col-span-1">
+          <TextField of={of} name="priceMinor" inputMode="decimal" placeholder={t('such as 45.00')} />
+        </div>
+        <div className="col-span-2">
           <NoteField of={of} name="note" />
         </div>
-        <div className="sm:col-span-2">
+        <div className="col-span-2">
           <FormFoot save={t('Save')} {...of.foot} />
         </div>
       </form>

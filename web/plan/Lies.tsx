@@ -17,7 +17,7 @@ export function Lies({
   ways: readonly Way[];
   stand: (to: Way['stand']) => void;
 }) {
-  const { across, cooled, refused, panels } = soak;
+  const { across, cooled, stretches, refused, panels } = soak;
   if (!across) {
     const { reason, remedy } = refused ? said(refused) : { reason: '', remedy: '' };
     return (
@@ -38,7 +38,11 @@ export function Lies({
   const [first] = sections;
   const due = Math.min(...panels.map((p) => p.rinseByS));
   const said_ = [
-    sections.length === 1 ? t('All of it at once') : t('In {0} pieces, each to its end', sections.length),
+    sections.length === 1
+      ? t('All of it at once')
+      : stretches > 1
+        ? t('Stretch by stretch, {0} in all, each to its end', sections.length)
+        : t('In {0} pieces, each to its end', sections.length),
     walk.from === 'bottomUp' ? t('from the bottom up') : t('from the top down'),
     first && first.waitS >= 1 ? t('wait {0}', formatDuration(Math.round(first.waitS))) : null,
     walk.rinse === 'same' ? t('off in the order it was laid') : t('the last off first'),

@@ -5,7 +5,7 @@ import type { WeatherNow } from '#contract/weather.ts';
 import type { Assessment } from '#core/planning/assessment.ts';
 import type { AtHour, ByMethod } from '#core/planning/completePlan.ts';
 import { formatMoney } from '#core/planning/cost.ts';
-import { METHOD_NAMES, type Method } from '#core/planning/method.ts';
+import { METHOD_NAMES, type Method } from '#core/planning/methods.ts';
 import type { Plan, PlanShop } from '#core/planning/planWash.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';

@@ -9,7 +9,7 @@ import { contradictions } from '#core/planning/contradictions.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { dueOn, type Treated } from '#core/planning/intervals.ts';
 import type { WashZone } from '#core/planning/levels.ts';
-import { METHOD_NAMES } from '#core/planning/method.ts';
+import { METHOD_NAMES } from '#core/planning/methods.ts';
 import { type Plan as Planned, type PlanRefused, type PlanShop, planWash } from '#core/planning/planWash.ts';
 import type { Soak } from '#core/planning/soaks.ts';
 import { treatmentsOf } from '#core/planning/treatments.ts';

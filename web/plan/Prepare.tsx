@@ -1,4 +1,4 @@
-import { METHOD_NAMES } from '#core/planning/method.ts';
+import { METHOD_NAMES } from '#core/planning/methods.ts';
 import type { Plan, PlanMix } from '#core/planning/planWash.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
 import { careInWords } from '#core/products/record.ts';

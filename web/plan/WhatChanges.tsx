@@ -1,7 +1,7 @@
 import type { Remote } from 'comlink';
 import { useCallback } from 'react';
 import type { Assessment } from '#core/planning/assessment.ts';
-import { METHOD_NAMES } from '#core/planning/method.ts';
+import { METHOD_NAMES } from '#core/planning/methods.ts';
 import type { Plan, PlanShop } from '#core/planning/planWash.ts';
 import { STEP_NAMES, type StepKind } from '#core/planning/steps.ts';
 import type { Change } from '#core/planning/whatChanges.ts';
