@@ -1,3 +1,4 @@
+import { type Sentence, toSay } from '../say.ts';
 import type { WashZone } from './levels.ts';
 
 // What is done to a vehicle now and then, by days that have passed; what a vehicle was last given, and when it is due.
@@ -24,6 +25,16 @@ export const TREATMENT_NAMES: Record<Treatment, string> = {
   deepWheels: 'Wheels, deep',
   protection: 'Protection',
   clay: 'Clay',
+};
+
+/** What is said where one is due and a plan doesn't do it. */
+export const LEFT_DUE: Record<Treatment, Sentence> = {
+  ironWheels: toSay('Iron on the wheels, which is due'),
+  ironLow: toSay('Iron on lower sides and rear, which is due'),
+  ironAll: toSay('Iron all over, which is due'),
+  deepWheels: toSay('Wheels gone through deep, which is due'),
+  protection: toSay('Protection, which is due'),
+  clay: toSay('Clay, which is due'),
 };
 
 /** When it was done last, as `2026-05-04`. */

@@ -1,12 +1,12 @@
 import { type Hindrance, hindrances } from '../dwell/goNoGo.ts';
 import type { Weather } from '../dwell/weather.ts';
 import type { Film } from '../products/uses.ts';
-import { type Sentence, toSay } from '../say.ts';
+import type { Sentence } from '../say.ts';
 import { handsMin, isRinse, type Taken, type Towels, takenBy, towelsFor, waitMin } from './amounts.ts';
 import { type Assessment, type SeenField, type Sized, sized } from './assessment.ts';
 import { costOfFill, newestPrice, type Priced } from './cost.ts';
 import { type Order, ordered } from './edges.ts';
-import { TREATMENT_NAMES } from './intervals.ts';
+import { LEFT_DUE } from './intervals.ts';
 import {
   askedInVain,
   LEFT_UNDONE,
@@ -149,7 +149,7 @@ function dueButNotDone({ due }: Sized, steps: readonly PlanStep[]): Sentence[] {
     .filter(
       (treatment) => !done.includes(treatment) && !(treatment === 'ironLow' && done.includes('ironAll')),
     )
-    .map((treatment) => toSay('{0}, which is due', TREATMENT_NAMES[treatment]));
+    .map((treatment) => LEFT_DUE[treatment]);
 }
 
 /** Under so many minutes the wheels are done with what is left. */
