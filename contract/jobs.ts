@@ -4,6 +4,7 @@ import {
   type Assessment,
   BRAKES,
   FOLLOWS,
+  GLAZINGS,
   PROTECTIONS,
   SPECIALS,
   SPOT_KINDS,
@@ -13,6 +14,7 @@ import {
 import { TREATMENT_KINDS, type Treated } from '#core/planning/intervals.ts';
 import { WASH_ZONES } from '#core/planning/levels.ts';
 import { METHODS } from '#core/planning/methods.ts';
+import { LIFTABLE_RULES } from '#core/safety/rules.ts';
 import { BODIES } from '#core/soil/bodies.ts';
 import { SOIL_KINDS } from '#core/soil/soil.ts';
 import {
@@ -76,6 +78,7 @@ export const assessment = () =>
     beads: may(yes('Water beads')),
     swirled: may(yes('Swirled paint')),
     specials: may(someOf('Special', SPECIALS)),
+    glazing: may(oneOf('Panes', [...GLAZINGS, 'unknown'])),
     water: yup.lazy((value) =>
       value === undefined
         ? yup.mixed().optional()
@@ -139,6 +142,9 @@ export const jobEnd = exactly({
 });
 export type JobEnd = yup.InferType<typeof jobEnd>;
 
+/** A rule of planning that a manager's word lifts for one job. */
+export const wordBody = exactly({ rule: oneOf('Rule', LIFTABLE_RULES) });
+
 export type Job = {
   id: number;
   vehicleId: number;
@@ -158,6 +164,8 @@ export type Job = {
   madeBy: string;
   /** What is on record of its vehicle. */
   treated: Treated[];
+  /** Rules a manager gave their word on. */
+  words: { rule: string; givenBy: string; at: string }[];
   revision: number;
 };
 

@@ -64,7 +64,7 @@ export const languageBody = exactly({ language: oneOf('Language', LANGUAGES) });
 export type SignInName = { id: number; name: string; role: Role; demoPin?: string };
 
 /** What a manager's word can allow at somebody else's tablet. What gives off gas has no such way. */
-export const OVERRIDE_RULES = ['count', 'signOff', 'waste', 'undo'] as const;
+export const OVERRIDE_RULES = ['count', 'signOff', 'waste', 'undo', 'plan'] as const;
 export type OverrideRule = (typeof OVERRIDE_RULES)[number];
 export const overrideBody = exactly({
   rule: oneOf('What for', OVERRIDE_RULES),

@@ -162,6 +162,7 @@ export type ContractRefusals = {
   'recipe.noLevels': { readonly recipe: string };
   'trial.same': None;
   'trial.product': None;
+  'plan.word': None;
   'job.ended': { readonly state: string };
   'job.waits': None;
   'job.dayFull': { readonly day: string; readonly most: number };

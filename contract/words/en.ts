@@ -1206,6 +1206,10 @@ export const en: Words = {
     ],
     'trial.same': () => ['Both halves are the same mix.', 'Choose another strength or product for one.'],
     'trial.product': () => ['Product is not in use.', FROM_LIST],
+    'plan.word': () => [
+      'That is left to a manager.',
+      'Have a manager give their word here, or plan it without.',
+    ],
     'job.ended': ({ state }) => [
       state === 'done' ? 'It is done already.' : 'It was dropped already.',
       'Let it wait again first.',

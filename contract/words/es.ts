@@ -16,6 +16,80 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'A manager decides, once it is on the list.': 'Decide un encargado, una vez apuntado en la lista.',
+  'A manager allows it': 'Un encargado lo permite',
+  'A manager gave their word.': 'Un encargado dio su palabra.',
+  'Take it back': 'Retirarla',
+  'Instead: {0} {1}': 'En su lugar: {0} {1}',
+  '{0} more': '{0} más',
+  '{0} less': '{0} menos',
+  'paint under 90 days': 'pintura de menos de 90 días',
+  'coating under 7 days': 'recubrimiento de menos de 7 días',
+  'film under 14 days': 'lámina de menos de 14 días',
+  plastic: 'plástico',
+  Panes: 'Cristales',
+  'It may be laid on this vehicle all the same. Its safety data sheet decides how.':
+    'Puede aplicarse en este vehículo de todos modos. Su ficha de seguridad decide cómo.',
+  'lay on a vehicle what is held back': 'aplicar en un vehículo lo que se retiene',
+  'It is ready to use, and is never thinned.': 'Viene listo para usar y nunca se diluye.',
+  'Use it as it comes.': 'Úselo tal como viene.',
+  'Fluoride as a mist is breathed in and burns.': 'El fluoruro en niebla se respira y quema.',
+  'Use what holds none.': 'Use algo que no lo contenga.',
+  'Grit that is wiped without water cuts the paint.': 'La arenilla que se pasa sin agua raya la pintura.',
+  'Rinse it first, or bring it to a bay.': 'Enjuáguelo antes, o llévelo a una bahía.',
+  'Solvent in a closed room is breathed in, and burns.':
+    'El disolvente en un local cerrado se respira, y arde.',
+  'Do it outside, or with the doors open and nothing hot near.':
+    'Hágalo fuera, o con las puertas abiertas y nada caliente cerca.',
+  'What protects or shines makes brakes and treads slip.':
+    'Lo que protege o da brillo hace resbalar frenos y banda de rodadura.',
+  'Keep it off discs and treads; onto the cloth, never onto the wheel.':
+    'Ni en discos ni en la banda; en el paño, nunca en la rueda.',
+  'Grime that is wiped without water marks the paint.': 'La mugre que se pasa sin agua marca la pintura.',
+  'Wash it rinseless.': 'Lávelo sin aclarado.',
+  'Solvent, panel wipe and strong alkali craze plastic panes.':
+    'El disolvente, el desengrasante y el álcali fuerte agrietan los cristales de plástico.',
+  'A neutral shampoo on the panes.': 'Un champú neutro en los cristales.',
+  'Paint under 90 days old still hardens: clay, tar solvent and strong alkali mark it.':
+    'La pintura de menos de 90 días aún endurece: arcilla, disolvente y álcali fuerte la marcan.',
+  'A coating under 7 days old takes nothing but what is neutral.':
+    'Un recubrimiento de menos de 7 días solo admite lo neutro.',
+  'A neutral mix, or a week.': 'Una mezcla neutra, o una semana.',
+  'Pressure lifts film that was laid less than 14 days ago.':
+    'La presión levanta una lámina puesta hace menos de 14 días.',
+  'Rinse it with an open hose, or wait.': 'Enjuáguela con manguera abierta, o espere.',
+  'A protective shampoo leaves discs slippery.': 'Un champú protector deja los discos resbaladizos.',
+  'Rinse the discs at once, and try the brakes gently.':
+    'Enjuague los discos enseguida y pruebe los frenos con suavidad.',
+  'Acid eats limestone, concrete and galvanised floors.':
+    'El ácido ataca suelos de caliza, hormigón y galvanizados.',
+  'Wet the floor first and rinse it after.': 'Moje el suelo antes y enjuáguelo después.',
+  'Strong alkali clouds anodised trim.': 'El álcali fuerte empaña las molduras anodizadas.',
+  'Keep it off trim, or rinse that at once.': 'Que no toque molduras, o enjuáguelas enseguida.',
+  'Old single-stage paint colours the towel: that is paint, not dirt.':
+    'La pintura monocapa antigua tiñe la toalla: es pintura, no suciedad.',
+  'Don’t step stronger for it.': 'No suba la dosis por eso.',
+  'Foam dries under wipers and in gaps first.':
+    'La espuma se seca antes bajo los limpiaparabrisas y en las rendijas.',
+  'Rinse there first.': 'Enjuague ahí primero.',
+  'Never wash with the charge cable in.': 'No lave nunca con el cable de carga puesto.',
+  'No jet at charge flap, vents, sensors or people, and no turning nozzle.':
+    'Nada de chorro en la tapa de carga, rejillas, sensores o personas, ni boquilla giratoria.',
+  'Keep the jet 30 cm off tyre walls.': 'El chorro a 30 cm de los flancos del neumático.',
+  'No cold jet on hot discs: let them cool until a hand can stay on them.':
+    'Nada de chorro frío en discos calientes: deje que se enfríen hasta poder tocarlos.',
+  'The roof takes a step that stands firm; never stand on wheels or sills.':
+    'Para el techo, un peldaño firme; nunca sobre ruedas o faldones.',
+  'No pressure near tired seals and roof vents.': 'Sin presión cerca de juntas gastadas y claraboyas.',
+  'Spray with the wind at your back.': 'Rocíe con el viento a la espalda.',
+  'Dust settles on wet paint: get out of the wind.':
+    'El polvo se posa en la pintura mojada: resguárdese del viento.',
+  'Dry seals and locks, leave the parking brake off, grit the floor.':
+    'Seque juntas y cerraduras, deje suelto el freno de mano, eche arena al suelo.',
+  'Eyes and ears: the blower throws grit. Its lead is on a residual-current device.':
+    'Ojos y oídos: el soplador lanza arenilla. Su cable va con protección diferencial.',
+  'Wet brakes: try them gently before it leaves.': 'Frenos mojados: pruébelos con suavidad antes de salir.',
+  Rule: 'Regla',
   'The course': 'El desarrollo',
   'taken off': 'retirado',
   'begun by': 'empezar antes de',
@@ -264,7 +338,6 @@ const screens: Readonly<Record<string, string>> = {
   '1 bucket': '1 cubo',
   '{0} buckets with those to rinse in': '{0} cubos con los de aclarar',
   '{0} is held back:': '{0} queda retenida:',
-  'A manager decides.': 'Decide un encargado.',
   'Write the recipe': 'Escribir la receta',
   'The vehicle from above': 'El vehículo desde arriba',
   'drop {0}': 'poner {0}',
@@ -4509,6 +4582,10 @@ export const es: Words = {
     ],
     'trial.same': () => ['Ambas mitades son la misma mezcla.', 'Elija otra dosis o producto para una.'],
     'trial.product': () => ['El producto no está en uso.', FROM_LIST],
+    'plan.word': () => [
+      'Eso lo decide un encargado.',
+      'Pida aquí la palabra de un encargado, o planee sin ello.',
+    ],
     'job.ended': ({ state }) => [
       state === 'done' ? 'Ya está hecho.' : 'Ya se retiró de la lista.',
       'Devuélvalo antes a la espera.',

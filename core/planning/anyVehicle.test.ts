@@ -18,7 +18,7 @@ import { edgesOf } from './edges.ts';
 import { WASH_ZONES } from './levels.ts';
 import { SHOP } from './madeUpPlan.ts';
 import { orderBy, type Plan, planWash } from './planWash.ts';
-import { laidOnOf } from './recipeFor.ts';
+import { laidMixOf, laidOnOf } from './recipeFor.ts';
 import { scheduleOf } from './schedule.ts';
 import { soaksOf } from './soaks.ts';
 
@@ -110,14 +110,7 @@ describe('whatever a vehicle is like', () => {
         for (const step of plan.steps) {
           const { chosen } = step.choice;
           if (!chosen) continue;
-          const { product, recipe } = chosen.of;
-          const mix = {
-            use: recipe.use,
-            family: product.record.family,
-            traits: product.traits,
-            effect: product.record.protection,
-            film: recipe.film,
-          };
+          const mix = laidMixOf(chosen.of, chosen.judged);
           expect(rulesFor(mix, laidOnOf(step, plan.seen)).filter((r) => r.verdict !== 'caution')).toEqual([]);
         }
         const gritty = plan.seen.looseGrit || plan.seen.stuckFilm;

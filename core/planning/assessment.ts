@@ -25,10 +25,23 @@ export const SPOT_KINDS = ['insects', 'droppings', 'sap', 'tar', 'iron', 'lime']
 export type SpotKind = (typeof SPOT_KINDS)[number];
 export const FOLLOWS = ['use', 'delivery', 'polish', 'coating', 'show'] as const;
 export type Follow = (typeof FOLLOWS)[number];
-export const SPECIALS = ['singleStage', 'matt', 'softTop', 'tiredSeals', 'waterTraps', 'leakingTop'] as const;
+export const SPECIALS = [
+  'singleStage',
+  'matt',
+  'softTop',
+  'tiredSeals',
+  'waterTraps',
+  'leakingTop',
+  'freshPaint',
+  'freshCoating',
+  'freshFilm',
+] as const;
 export type Special = (typeof SPECIALS)[number];
 export const STANDS = ['open', 'shade', 'roof', 'closed'] as const;
 export type Stand = (typeof STANDS)[number];
+
+export const GLAZINGS = ['glass', 'plastic'] as const;
+export type Glazing = (typeof GLAZINGS)[number];
 
 /** An answer somebody gave: that they don't know is one, and counts as the touchiest of its kind. */
 export type OrUnknown<T> = T | 'unknown';
@@ -63,6 +76,8 @@ export type Seen = {
   readonly beads: boolean;
   readonly swirled: boolean;
   readonly specials: readonly Special[];
+  /** What the panes are of. */
+  readonly glazing: OrUnknown<Glazing>;
   readonly water: Water;
   readonly drain: boolean;
   readonly runOffBan: boolean;
@@ -80,6 +95,8 @@ export type Seen = {
   readonly method: Method | null;
   /** Fine marks are accepted. */
   readonly marring: boolean;
+  /** Rules a manager gave their word on for this vehicle; a stop is never among what that lifts. */
+  readonly words: readonly string[];
   /** What is due on it by date, by what is on record. */
   readonly due: readonly Treatment[];
 };
@@ -105,6 +122,7 @@ export const ASSUMED: Seen = {
   beads: false,
   swirled: false,
   specials: [],
+  glazing: 'glass',
   water: { kind: 'hose' },
   drain: true,
   runOffBan: false,
@@ -118,6 +136,7 @@ export const ASSUMED: Seen = {
   method: null,
   marring: false,
   due: [],
+  words: [],
 };
 
 export type SeenField = keyof Seen;
@@ -138,5 +157,8 @@ export function sized(assessment: Assessment): Sized {
   ) as Assessment;
   const seen: Seen = { ...ASSUMED, ...given };
   const assumed = FIELDS.filter((field) => !(field in given));
-  return { ...seen, assumed, ...levelsOf(given.level ?? null, seen.zones) };
+  // Campers and soft tops have plastic panes as often as not: nobody has looked.
+  const glazing =
+    given.glazing ?? (seen.body === 'camper' || seen.specials.includes('softTop') ? 'unknown' : seen.glazing);
+  return { ...seen, glazing, assumed, ...levelsOf(given.level ?? null, seen.zones) };
 }

@@ -145,6 +145,31 @@ describe('worked plans', () => {
     expect(plan.missing).toEqual(['wheelIron']);
   });
 
+  it('a manager’s word lifts what is left to a manager, and never a stop', () => {
+    const said: Assessment = {
+      level: 2,
+      spots: [{ kind: 'iron', zones: ['wheels'], many: false }],
+      axles: {
+        front: { brake: 'carbonCeramic', finish: 'painted' },
+        rear: { brake: 'carbonCeramic', finish: 'painted' },
+      },
+    };
+    const iron = (of: Assessment) => planned(of).steps.find((s) => s.kind === 'wheelIron')?.choice;
+    expect(iron(said)?.chosen).toBeNull();
+    const lifted = iron({ ...said, words: ['ironOnMetal'] });
+    expect(lifted?.chosen?.of).toBe(BOOK.iron);
+    expect(lifted?.chosen?.cautions.map((c) => c.id)).toContain('ironOnMetal');
+    const indoors: Assessment = {
+      level: 1,
+      stands: ['closed'],
+      protection: 'none',
+      spots: [{ kind: 'tar', zones: ['rear'], many: false }],
+      words: ['solventIndoors'],
+    };
+    const tar = planned(indoors).steps.find((s) => s.kind === 'tar')?.choice;
+    expect(tar?.withheld.map((w) => [w.rule.id, w.rule.verdict])).toEqual([['solventIndoors', 'stop']]);
+  });
+
   it('to be polished, protected, with tar and iron: a stripping shampoo, tar, iron, clay, and nothing that adds', () => {
     const plan = planned({
       body: 'estate',

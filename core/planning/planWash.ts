@@ -1,6 +1,7 @@
 import { type Hindrance, hindrances } from '../dwell/goNoGo.ts';
 import type { Weather } from '../dwell/weather.ts';
 import type { Film } from '../products/uses.ts';
+import { cautionsOf } from '../safety/stepCautions.ts';
 import type { Sentence } from '../say.ts';
 import { handsMin, isRinse, type Taken, type Towels, takenBy, towelsFor, waitMin } from './amounts.ts';
 import { type Assessment, type SeenField, type Sized, sized } from './assessment.ts';
@@ -54,6 +55,8 @@ export type PlanStep = StepDraft & {
   readonly taken: Taken | null;
   readonly hands: number;
   readonly wait: number;
+  /** What is minded while it is done. */
+  readonly cautions: readonly Sentence[];
 };
 
 /** The mixes a plan needs, in the order of work: the same product at the same strength is one. */
@@ -104,6 +107,8 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
   const taken = methodFor(seen, shop.weather, shop.schools);
   if (!taken.ok) return { ...taken, seen, assumed: seen.assumed };
   const { method } = taken;
+  const { body, specials, hot } = seen;
+  const ofVehicle = { body, specials, hot, weather: shop.weather };
   const choosing = { book: shop.book, stockUl: shop.stockUl, seen, method, schools: shop.schools };
   const steps = ordered(workFor(taken, seen, shop.schools), orderBy(method, seen, shop.schools)).map(
     (step): PlanStep => {
@@ -115,6 +120,7 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
         taken: choice.chosen && takenBy(step, choice.chosen, seen),
         hands,
         wait: waitMin(step, choice.chosen, hands),
+        cautions: cautionsOf({ ...step, ...ofVehicle }).map((c) => c.because),
       };
     },
   );

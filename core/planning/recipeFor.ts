@@ -58,6 +58,8 @@ export type Withheld = { readonly recipe: PlanRecipe; readonly rule: RuleFound }
 export type Passed = { readonly recipe: PlanRecipe; readonly because: Sentence };
 export type ChoiceMade = {
   readonly chosen: Chosen | null;
+  /** What would do as well, the next best first. */
+  readonly others: readonly Chosen[];
   readonly withheld: readonly Withheld[];
   readonly passed: readonly Passed[];
 };
@@ -82,15 +84,23 @@ export function laidOnOf({ zones, axles: on }: Pick<StepDraft, 'zones' | 'axles'
     protection: zones.some((z) => PAINTED.includes(z)) ? seen.protection : 'none',
     specials: seen.specials,
     stripped: seen.follows.includes('polish') || seen.follows.includes('coating'),
+    glazing: seen.glazing,
+    paint: zones.some((z) => PAINTED.includes(z)),
+    level: Math.max(0, ...zones.map((z) => seen.levels[z])),
+    grit: seen.looseGrit || seen.stuckFilm,
+    closed: seen.stands.length === 1 && seen.stands[0] === 'closed',
   };
 }
 
-const laidMixOf = ({ recipe, product }: PlanRecipe): LaidMix => ({
+export const laidMixOf = ({ recipe, product }: PlanRecipe, { bottle }: Judged): LaidMix => ({
   use: recipe.use,
   family: product.record.family,
   traits: product.traits,
   effect: product.record.protection,
   film: recipe.film ?? product.uses.find((u) => u.kind === recipe.use)?.film ?? null,
+  ph: product.record.phUse ?? product.record.phNeat,
+  thinned: product.state === 'readyToUse' && bottle < 1,
+  pressure: recipe.rinse === 'pressure',
 });
 
 /** On an assumed brake or finish nothing strong is planned: it is asked for on looking round. */
@@ -121,6 +131,7 @@ function preferred(step: StepDraft, seen: Sized, schools: Schools): readonly str
   return [];
 }
 
+const OTHERS = 2;
 const MILDEST = ['neutralFoam', 'neutralShampoo', 'citrusPreWash', 'allPurpose', 'alkalineFoam'];
 const mildness = ({ product }: PlanRecipe): number => {
   const at = MILDEST.indexOf(product.record.family);
@@ -138,7 +149,7 @@ export function recipeFor(step: StepDraft, choosing: Choosing): ChoiceMade {
   const { book, stockUl, seen, method, schools } = choosing;
   const [withheld, passed]: [Withheld[], Passed[]] = [[], []];
   const found: Chosen[] = [];
-  if (step.use === null || step.level === null) return { chosen: null, withheld, passed };
+  if (step.use === null || step.level === null) return { chosen: null, others: [], withheld, passed };
   for (const of of book.filter(({ recipe }) => recipe.use === (step.use as UseKind))) {
     const because = unfit(of, step, method, stockUl, seen);
     if (because) {
@@ -156,8 +167,10 @@ export function recipeFor(step: StepDraft, choosing: Choosing): ChoiceMade {
       passed.push({ recipe: of, because: toSay('Its strength can’t be mixed as it stands.') });
       continue;
     }
-    const rules = rulesFor(laidMixOf(of), laidOnOf(step, seen));
-    const worst = rules.find((r) => r.verdict !== 'caution');
+    const rules = rulesFor(laidMixOf(of, judged.value), laidOnOf(step, seen));
+    const worst = rules.find(
+      (r) => r.verdict === 'stop' || (r.verdict === 'override' && !seen.words.includes(r.id)),
+    );
     if (worst) {
       withheld.push({ recipe: of, rule: worst });
       continue;
@@ -174,7 +187,7 @@ export function recipeFor(step: StepDraft, choosing: Choosing): ChoiceMade {
     of.id,
   ];
   found.sort((a, b) => byEach(rank(a), rank(b)));
-  return { chosen: found[0] ?? null, withheld, passed };
+  return { chosen: found[0] ?? null, others: found.slice(1, 1 + OTHERS), withheld, passed };
 }
 
 /** What a recipe says for a level, or, where that was rinsed before, for one less; null where it says nothing. */

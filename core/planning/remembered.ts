@@ -10,6 +10,7 @@ const STAYS: readonly SeenField[] = [
   'beads',
   'swirled',
   'specials',
+  'glazing',
 ];
 
 /** Of what was said of a vehicle, what is still so when it comes again: never how dirty it was, nor where it stood. */

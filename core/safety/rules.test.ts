@@ -3,7 +3,16 @@ import { type LaidMix, type LaidOn, RULES, rulesFor } from './rules.ts';
 import { ALL_UNKNOWN, TRAITS, type Trait, type Traits } from './traits.ts';
 
 const NONE = Object.fromEntries(TRAITS.map((t) => [t, 'no'])) as Record<Trait, 'no'>;
-const MIX: LaidMix = { use: 'other', family: 'other', traits: NONE, effect: 'keeps', film: 'trigger' };
+const MIX: LaidMix = {
+  use: 'other',
+  family: 'other',
+  traits: NONE,
+  effect: 'keeps',
+  film: 'trigger',
+  ph: 7,
+  thinned: false,
+  pressure: false,
+};
 const ON: LaidOn = {
   wheels: false,
   glass: false,
@@ -12,6 +21,11 @@ const ON: LaidOn = {
   protection: 'none',
   specials: [],
   stripped: false,
+  glazing: 'glass',
+  paint: false,
+  level: 1,
+  grit: false,
+  closed: false,
 };
 type Case = [mix: Partial<LaidMix>, on: Partial<LaidOn>];
 const traits = (more: Partial<Traits>): Traits => ({ ...NONE, ...more });
@@ -21,6 +35,57 @@ const chrome: Partial<LaidOn> = { wheels: true, brakes: ['disc'], finishes: ['ch
 
 /** Each rule: what it holds for, and the nearest thing it doesn't. */
 const CASES: Record<string, { holds: Case; not: Case }> = {
+  thinnedReadyToUse: { holds: [{ thinned: true }, {}], not: [{ thinned: false }, {}] },
+  fluorideMist: {
+    holds: [{ film: 'pumpSprayer', traits: traits({ fluoride: 'yes' }) }, {}],
+    not: [{ film: 'gel', traits: traits({ fluoride: 'yes' }) }, {}],
+  },
+  waterlessGrit: {
+    holds: [{ use: 'waterlessWash' }, { level: 3 }],
+    not: [{ use: 'waterlessWash' }, { level: 2 }],
+  },
+  solventIndoors: {
+    holds: [{ use: 'tar', traits: traits({ solvent: 'yes' }) }, { closed: true }],
+    not: [{ use: 'tar', traits: traits({ solvent: 'yes' }) }, { closed: false }],
+  },
+  slipOnBrakes: {
+    holds: [{ use: 'dryingAid', effect: 'adds' }, painted],
+    not: [{ use: 'shampoo', effect: 'adds' }, painted],
+  },
+  waterlessGrime: {
+    holds: [{ use: 'waterlessWash' }, { level: 2 }],
+    not: [{ use: 'waterlessWash' }, { level: 1 }],
+  },
+  plasticGlazing: {
+    holds: [{ use: 'panelWipe' }, { glass: true, glazing: 'plastic' }],
+    not: [{ use: 'panelWipe' }, { glass: true, glazing: 'glass' }],
+  },
+  freshPaint: {
+    holds: [{ use: 'clayLubricant' }, { paint: true, specials: ['freshPaint'] }],
+    not: [{ use: 'shampoo' }, { paint: true, specials: ['freshPaint'] }],
+  },
+  freshCoating: {
+    holds: [{ ph: 9.5 }, { paint: true, specials: ['freshCoating'] }],
+    not: [{ ph: 8 }, { paint: true, specials: ['freshCoating'] }],
+  },
+  freshFilm: {
+    holds: [{ pressure: true }, { paint: true, specials: ['freshFilm'] }],
+    not: [{ pressure: false }, { paint: true, specials: ['freshFilm'] }],
+  },
+  protectsBrakes: {
+    holds: [{ use: 'shampoo', effect: 'adds' }, painted],
+    not: [{ use: 'shampoo', effect: 'keeps' }, painted],
+  },
+  acidFloor: { holds: [{ traits: traits({ acid: 'yes' }) }, {}], not: [{}, {}] },
+  anodisedTrim: {
+    holds: [{ traits: traits({ strongAlkali: 'yes' }) }, { paint: true }],
+    not: [{ traits: traits({ strongAlkali: 'yes' }) }, painted],
+  },
+  coloursTheTowel: {
+    holds: [{ use: 'shampoo' }, { paint: true, specials: ['singleStage'] }],
+    not: [{ use: 'foam' }, { paint: true, specials: ['singleStage'] }],
+  },
+  foamUnderWipers: { holds: [{ film: 'foam' }, { glass: true }], not: [{ film: 'foam' }, {}] },
   acidFoam: {
     holds: [{ film: 'foam', traits: traits({ acid: 'yes' }) }, {}],
     not: [{ film: 'saturation', traits: traits({ acid: 'yes' }) }, {}],
@@ -94,10 +159,12 @@ describe('the rules of what is laid on what', () => {
       { wheels: true, brakes: ['unknown'], finishes: ['unknown'] },
     ]);
     expect(unknown.map((r) => [r.id, r.sure])).toEqual([
+      ['fluorideMist', false],
       ['acidOnMetal', false],
       ['alkaliOnMetal', false],
       ['ironOnMetal', false],
       ['fluorideChrome', false],
+      ['acidFloor', false],
       ['acidChrome', false],
     ]);
   });
@@ -115,6 +182,6 @@ describe('the rules of what is laid on what', () => {
       { film: 'foam', effect: 'adds', traits: traits({ acid: 'yes' }) },
       { specials: ['matt'], stripped: true },
     ]).map((r) => r.verdict);
-    expect(verdicts).toEqual(['stop', 'override', 'caution']);
+    expect(verdicts).toEqual(['stop', 'override', 'caution', 'caution']);
   });
 });

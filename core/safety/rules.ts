@@ -17,6 +17,12 @@ export type LaidMix = {
   readonly traits: Traits;
   readonly effect: ProtectionEffect;
   readonly film: Film | null;
+  /** pH at use; null where nobody says. */
+  readonly ph: number | null;
+  /** Ready to use, and thinned all the same. */
+  readonly thinned: boolean;
+  /** Rinsed off under pressure. */
+  readonly pressure: boolean;
 };
 
 /** What it is laid on: metals and brakes of wheels, what protects the paint, what is special about it. */
@@ -29,6 +35,15 @@ export type LaidOn = {
   readonly specials: readonly string[];
   /** Protection is taken off on purpose: polish or a coating follows. */
   readonly stripped: boolean;
+  /** What the panes are of. */
+  readonly glazing: string;
+  /** Painted zones are among them. */
+  readonly paint: boolean;
+  /** How dirty the dirtiest of it is, 0 to 4, and whether loose grit lies on it. */
+  readonly level: number;
+  readonly grit: boolean;
+  /** Indoors, in a closed place. */
+  readonly closed: boolean;
 };
 
 /** Whether something is so; what is not known counts as unsafe. */
@@ -64,7 +79,132 @@ const guarded = ({ protection, stripped }: LaidOn): Tri =>
   all(is(!stripped), among([protection], ['wax', 'sealant', 'coating', 'film']));
 const ASK_THE_MAKER = toSay('Shampoo does it, or a manager has the maker’s word that it may.');
 
+/** Under so much and over so much it is not neutral. */
+const NEUTRAL_PH = [6, 8.5] as const;
+const neutral = ({ ph }: LaidMix): Tri =>
+  ph === null ? 'unknown' : is(ph >= NEUTRAL_PH[0] && ph <= NEUTRAL_PH[1]);
+const not = (tri: Tri): Tri => (tri === 'yes' ? 'no' : tri === 'no' ? 'yes' : 'unknown');
+const special = ({ specials }: LaidOn, which: string): Tri => is(specials.includes(which));
+const MIST: readonly (Film | null)[] = ['trigger', 'pumpSprayer', 'foam'];
+const PATIENCE = toSay('Leave it, or a manager says where it may.');
+
 export const RULES: readonly Rule[] = [
+  {
+    id: 'thinnedReadyToUse',
+    verdict: 'stop',
+    holds: (mix) => is(mix.thinned),
+    because: toSay('It is ready to use, and is never thinned.'),
+    remedy: toSay('Use it as it comes.'),
+  },
+  {
+    id: 'fluorideMist',
+    verdict: 'stop',
+    holds: (mix) => all(is(MIST.includes(mix.film)), trait(mix, 'fluoride')),
+    because: toSay('Fluoride as a mist is breathed in and burns.'),
+    remedy: toSay('Use what holds none.'),
+  },
+  {
+    id: 'waterlessGrit',
+    verdict: 'stop',
+    holds: (mix, on) => all(is(mix.use === 'waterlessWash'), is(on.grit || on.level >= 3)),
+    because: toSay('Grit that is wiped without water cuts the paint.'),
+    remedy: toSay('Rinse it first, or bring it to a bay.'),
+  },
+  {
+    id: 'solventIndoors',
+    verdict: 'stop',
+    holds: (mix, on) => all(is(on.closed), trait(mix, 'solvent'), is(mix.use === 'tar')),
+    because: toSay('Solvent in a closed room is breathed in, and burns.'),
+    remedy: toSay('Do it outside, or with the doors open and nothing hot near.'),
+  },
+  {
+    id: 'slipOnBrakes',
+    verdict: 'stop',
+    holds: (mix, on) => all(is(on.wheels), is(mix.effect === 'adds'), is(mix.use !== 'shampoo')),
+    because: toSay('What protects or shines makes brakes and treads slip.'),
+    remedy: toSay('Keep it off discs and treads; onto the cloth, never onto the wheel.'),
+  },
+  {
+    id: 'waterlessGrime',
+    verdict: 'override',
+    holds: (mix, on) => all(is(mix.use === 'waterlessWash'), is(on.level === 2)),
+    because: toSay('Grime that is wiped without water marks the paint.'),
+    remedy: toSay('Wash it rinseless.'),
+  },
+  {
+    id: 'plasticGlazing',
+    verdict: 'override',
+    holds: (mix, on) =>
+      all(
+        is(on.glass),
+        among([on.glazing], ['plastic']),
+        any(trait(mix, 'solvent'), is(mix.use === 'panelWipe'), trait(mix, 'strongAlkali')),
+      ),
+    because: toSay('Solvent, panel wipe and strong alkali craze plastic panes.'),
+    remedy: toSay('A neutral shampoo on the panes.'),
+  },
+  {
+    id: 'freshPaint',
+    verdict: 'override',
+    holds: (mix, on) =>
+      all(
+        is(on.paint),
+        special(on, 'freshPaint'),
+        any(is(mix.use === 'clayLubricant' || mix.use === 'tar'), trait(mix, 'strongAlkali')),
+      ),
+    because: toSay('Paint under 90 days old still hardens: clay, tar solvent and strong alkali mark it.'),
+    remedy: PATIENCE,
+  },
+  {
+    id: 'freshCoating',
+    verdict: 'override',
+    holds: (mix, on) => all(is(on.paint), special(on, 'freshCoating'), not(neutral(mix))),
+    because: toSay('A coating under 7 days old takes nothing but what is neutral.'),
+    remedy: toSay('A neutral mix, or a week.'),
+  },
+  {
+    id: 'freshFilm',
+    verdict: 'override',
+    holds: (mix, on) => all(is(on.paint), special(on, 'freshFilm'), is(mix.pressure)),
+    because: toSay('Pressure lifts film that was laid less than 14 days ago.'),
+    remedy: toSay('Rinse it with an open hose, or wait.'),
+  },
+  {
+    id: 'protectsBrakes',
+    verdict: 'caution',
+    holds: (mix, on) => all(is(on.wheels), is(mix.effect === 'adds'), is(mix.use === 'shampoo')),
+    because: toSay('A protective shampoo leaves discs slippery.'),
+    remedy: toSay('Rinse the discs at once, and try the brakes gently.'),
+  },
+  {
+    id: 'acidFloor',
+    verdict: 'caution',
+    holds: (mix) => trait(mix, 'acid'),
+    because: toSay('Acid eats limestone, concrete and galvanised floors.'),
+    remedy: toSay('Wet the floor first and rinse it after.'),
+  },
+  {
+    id: 'anodisedTrim',
+    verdict: 'caution',
+    holds: (mix, on) => all(is(on.paint), trait(mix, 'strongAlkali')),
+    because: toSay('Strong alkali clouds anodised trim.'),
+    remedy: toSay('Keep it off trim, or rinse that at once.'),
+  },
+  {
+    id: 'coloursTheTowel',
+    verdict: 'caution',
+    holds: (mix, on) =>
+      all(is(mix.use === 'shampoo' || mix.use === 'clayLubricant'), special(on, 'singleStage')),
+    because: toSay('Old single-stage paint colours the towel: that is paint, not dirt.'),
+    remedy: toSay('Don’t step stronger for it.'),
+  },
+  {
+    id: 'foamUnderWipers',
+    verdict: 'caution',
+    holds: (mix, on) => all(is(mix.film === 'foam'), is(on.glass)),
+    because: toSay('Foam dries under wipers and in gaps first.'),
+    remedy: toSay('Rinse there first.'),
+  },
   {
     id: 'acidFoam',
     verdict: 'stop',
@@ -174,6 +314,11 @@ export const RULES: readonly Rule[] = [
     remedy: toSay('A plain or a stripping shampoo.'),
   },
 ];
+
+/** Those that a manager's word lifts. */
+export const LIFTABLE_RULES: readonly string[] = RULES.filter((r) => r.verdict === 'override').map(
+  (r) => r.id,
+);
 
 /**
  * What is to be minded where a mix is laid, the worst first. What is not known counts as there.

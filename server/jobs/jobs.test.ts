@@ -75,6 +75,47 @@ describe('the list of a day', () => {
     expect([again.status, again.body.code]).toEqual([409, 'job.waits']);
   });
 
+  it('a manager’s word lifts one rule for one job: a manager’s own, or given at somebody else’s tablet', async () => {
+    const made = await keep({ vehicle: 'Poplar coupe' });
+    const path = `/api/jobs/${made.id}/words`;
+    const asked = await bram('post', path, { rule: 'ironOnMetal' });
+    expect([asked.status, asked.body.code, asked.body.override]).toEqual([
+      403,
+      'plan.word',
+      { rule: 'plan', subject: `${made.id} ironOnMetal` },
+    ]);
+    const hester = await shop.signIn('Hester Quill');
+    const people = (await odo('get', '/api/people')).body as { id: number; name: string }[];
+    const manager = people.find((p) => p.name === 'Hester Quill')?.id;
+    const given = await bram('post', '/api/overrides', {
+      ...asked.body.override,
+      personId: manager,
+      pin: '1357',
+      reason: 'The maker says it may.',
+    });
+    expect(given.status, given.text).toBe(201);
+    const lifted = await bram(
+      'post',
+      path,
+      { rule: 'ironOnMetal' },
+      { headers: { Override: given.body.token } },
+    );
+    expect(lifted.body.words).toMatchObject([{ rule: 'ironOnMetal', givenBy: 'Hester Quill' }]);
+    const spent = await bram(
+      'post',
+      path,
+      { rule: 'freshPaint' },
+      { headers: { Override: given.body.token } },
+    );
+    expect(spent.status).toBe(403);
+    const own = await hester('post', path, { rule: 'freshPaint' });
+    expect((own.body as Job).words.map((w) => w.rule)).toEqual(['ironOnMetal', 'freshPaint']);
+    const stop = await hester('post', path, { rule: 'acidFoam' });
+    expect([stop.status, stop.body.errors[0].pointer]).toEqual([422, '/rule']);
+    const back = await bram('post', `${path}/returns`, { rule: 'ironOnMetal' });
+    expect((back.body as Job).words.map((w) => w.rule)).toEqual(['freshPaint']);
+  });
+
   it('dropped, nothing is on record', async () => {
     const made = await keep({ vehicle: 'Alder van' });
     await bram('post', `/api/jobs/${made.id}/ends`, { end: 'dropped', treatments: ['clay'] });

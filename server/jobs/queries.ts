@@ -11,6 +11,11 @@ const TREATED = (vehicle: string) =>
                        ORDER BY x.day DESC, x.id DESC)
              FROM vehicle_treatment x WHERE x.vehicle_id = ${vehicle}), '[]'::jsonb)`;
 
+/** On what a manager gave their word for a job. */
+const WORDS = `coalesce((SELECT jsonb_agg(jsonb_build_object('rule', w.rule, 'givenBy', g.name, 'at', ${utc('w.given_at')})
+                                  ORDER BY w.id)
+             FROM job_word w JOIN person g ON g.id = w.given_by WHERE w.job_id = j.id), '[]'::jsonb)`;
+
 type Which = { id?: number; from?: string; to?: string };
 const MOST = 500;
 
@@ -20,7 +25,7 @@ export function jobs(db: Queryable, { id, from, to }: Which): Promise<Job[]> {
     `SELECT j.id, j.vehicle_id AS "vehicleId", v.name AS vehicle, to_char(j.day, 'YYYY-MM-DD') AS day, j.at_min AS "atMin",
             j.place_id AS "placeId", l.name AS "placeName", j.person_id AS "personId", p.name AS "personName",
             j.price_minor AS "priceMinor", j.note, j.said, j.state, ${utc('j.ended_at')} AS "endedAt", e.name AS "endedBy",
-            m.name AS "madeBy", ${TREATED('j.vehicle_id')} AS treated, j.revision
+            m.name AS "madeBy", ${TREATED('j.vehicle_id')} AS treated, ${WORDS} AS words, j.revision
      FROM job j JOIN vehicle v ON v.id = j.vehicle_id JOIN person m ON m.id = j.made_by
      LEFT JOIN place l ON l.id = j.place_id LEFT JOIN person p ON p.id = j.person_id LEFT JOIN person e ON e.id = j.ended_by
      WHERE ($1::int IS NULL OR j.id = $1) AND ($2::date IS NULL OR j.day >= $2) AND ($3::date IS NULL OR j.day <= $3)
@@ -128,6 +133,22 @@ export async function reopenJob(tx: Queryable, id: number): Promise<void> {
     [id],
   );
 }
+
+/** Notes a manager's word: theirs who is signed in, or of the override that came. */
+export async function giveWord(
+  tx: Queryable,
+  { jobId, rule }: { jobId: number; rule: string },
+  by: { personId: number; overrideId: number | null; now: Date },
+): Promise<void> {
+  await tx.rows(
+    `INSERT INTO job_word (job_id, rule, given_by, given_at, override_id)
+     VALUES ($1, $2, coalesce((SELECT given_by FROM override WHERE id = $5), $3), $4, $5) ON CONFLICT DO NOTHING`,
+    [jobId, rule, by.personId, by.now, by.overrideId],
+  );
+}
+
+export const takeWordBack = (tx: Queryable, jobId: number, rule: string) =>
+  tx.rows('DELETE FROM job_word WHERE job_id = $1 AND rule = $2', [jobId, rule]);
 
 export const calendarIds = async (db: Queryable, uids: readonly string[]): Promise<Set<string>> =>
   new Set(

@@ -1,13 +1,16 @@
 import { Router } from 'express';
-import { type CalendarRead, calendarBody, type JobBody, jobBody, jobEnd } from '#contract/jobs.ts';
+import { type CalendarRead, calendarBody, type JobBody, jobBody, jobEnd, wordBody } from '#contract/jobs.ts';
 import { nothing } from '#contract/ledger.ts';
 import { prepareSheet } from '#contract/prepareSheet.ts';
+import { refuse } from '#contract/refusals.ts';
+import { atLeast } from '#contract/roles.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { places } from '../equipment/queries.ts';
 import { change, command, revised } from '../http/commands.ts';
 import { missing, problem, refusalProblem } from '../http/problems.ts';
 import { dayIn, parseBody, wholeNumber } from '../http/readRequest.ts';
+import { unlessAllowed } from '../people/allowed.ts';
 import { shopOf } from '../shop/queries.ts';
 import { calendarOf, ownJob, readCalendar } from './calendar.ts';
 import * as queries from './queries.ts';
@@ -82,6 +85,27 @@ export function jobRoutes(context: AppContext): Router {
       const job = await jobAt(tx, params.id);
       if (job.state === 'waits') throw problem(409, 'job.waits', {});
       await queries.reopenJob(tx, job.id);
+      return { status: 200, body: (await queries.jobs(tx, { id: job.id }))[0], touched: [['jobs', job.id]] };
+    }),
+  );
+  routes.post(
+    '/:id/words',
+    command(context, wordBody, async ({ tx, body: { rule }, who, now, params, allowed }) => {
+      const job = await jobAt(tx, params.id);
+      if (job.state !== 'waits') throw problem(409, 'job.ended', { state: job.state });
+      const subject = `${job.id} ${rule}`;
+      const overrideId = atLeast(who.role, 'manager') ? null : await allowed('plan', subject);
+      if (overrideId === null && !atLeast(who.role, 'manager'))
+        throw unlessAllowed('plan', subject, refuse('plan.word', {}));
+      await queries.giveWord(tx, { jobId: job.id, rule }, { personId: who.personId, overrideId, now });
+      return { status: 201, body: (await queries.jobs(tx, { id: job.id }))[0], touched: [['jobs', job.id]] };
+    }),
+  );
+  routes.post(
+    '/:id/words/returns',
+    command(context, wordBody, async ({ tx, body: { rule }, params }) => {
+      const job = await jobAt(tx, params.id);
+      await queries.takeWordBack(tx, job.id, rule);
       return { status: 200, body: (await queries.jobs(tx, { id: job.id }))[0], touched: [['jobs', job.id]] };
     }),
   );

@@ -1,6 +1,14 @@
 import type { Shop } from '#contract/shop.ts';
 import type { Assessment, AxleId, Brake, OrUnknown, Sized, WheelFinish } from '#core/planning/assessment.ts';
-import { BRAKES, FOLLOWS, PROTECTIONS, SPECIALS, STANDS, WHEEL_FINISHES } from '#core/planning/assessment.ts';
+import {
+  BRAKES,
+  FOLLOWS,
+  GLAZINGS,
+  PROTECTIONS,
+  SPECIALS,
+  STANDS,
+  WHEEL_FINISHES,
+} from '#core/planning/assessment.ts';
 import { BODIES, BODY_NAMES, type Body } from '#core/soil/bodies.ts';
 import { SOIL_KIND_NAMES, SOIL_KINDS } from '#core/soil/soil.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -14,6 +22,7 @@ import {
   FIELD_WORDS,
   FINISH_WORDS,
   FOLLOW_WORDS,
+  GLAZING_WORDS,
   PROTECTION_WORDS,
   SPECIAL_WORDS,
   STAND_WORDS,
@@ -153,6 +162,14 @@ export function Answers({ seen, say }: Props) {
           {tick('swirled')}
           {SOIL_KINDS.map((kind) => several('kinds', kind, seen.kinds, t(SOIL_KIND_NAMES[kind])))}
         </div>
+        <ListField
+          label={words.glazing}
+          bay
+          hint={assumed('glazing')}
+          value={seen.glazing}
+          options={options(['unknown', ...GLAZINGS] as const, GLAZING_WORDS())}
+          onChange={(glazing) => say({ glazing: glazing as Sized['glazing'] })}
+        />
       </Folded>
     </div>
   );

@@ -53,7 +53,7 @@ export default function Day() {
   const planned = useMemo(
     () =>
       (jobs ?? []).map((job) => {
-        const said = { ...job.said, due: dueOn(job.treated, day) };
+        const said = { ...job.said, due: dueOn(job.treated, day), words: job.words.map((w) => w.rule) };
         return { job, said, plan: planWash(said, shop) };
       }),
     [jobs, day, shop],

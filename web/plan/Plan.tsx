@@ -90,7 +90,8 @@ function PlanOf({ job }: { job: Job | null }) {
   const due = useMemo(() => dueOn(treated, today), [treated, today]);
   const seen = useMemo(() => sized(said), [said]);
   const later = useDeferredValue(said);
-  const whole = useMemo(() => ({ ...later, due }), [later, due]);
+  const words = useMemo(() => (job?.words ?? []).map((w) => w.rule), [job]);
+  const whole = useMemo(() => ({ ...later, due, words }), [later, due, words]);
   const plan = useMemo(() => planWash(whole, shop), [whole, shop]);
   const [dropping, setDropping] = useState<SpotKind | null>(null);
   const tap = (zone: WashZone) =>
@@ -182,6 +183,7 @@ function PlanOf({ job }: { job: Job | null }) {
             plan={plan}
             name={job?.vehicle ?? name}
             path={job ? `/plan?job=${job.id}` : '/plan'}
+            jobId={job?.state === 'waits' ? job.id : null}
             said={whole}
             shop={shop}
             weather={weather}
@@ -219,6 +221,7 @@ function PlanMade(props: {
   plan: Planned;
   name: string;
   path: string;
+  jobId: number | null;
   said: Assessment;
   shop: PlanShop;
   weather: WeatherNow | undefined;
@@ -260,7 +263,7 @@ function PlanMade(props: {
           <Watch word={t('Weather not known.')}>{t('Mild and overcast is assumed.')}</Watch>
         </div>
       )}
-      <PlanSteps plan={plan} complete={complete}>
+      <PlanSteps plan={plan} complete={complete} prices={shop.prices} jobId={props.jobId}>
         {(soak) => <NoWindow soak={soak} said={said} shop={shop} say={say} />}
       </PlanSteps>
       <p className="mt-3 text-muted">

@@ -1,9 +1,13 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import type { Job } from '#contract/jobs.ts';
 import { atLeast } from '#contract/roles.ts';
+import { takenBy } from '#core/planning/amounts.ts';
 import type { Complete } from '#core/planning/completePlan.ts';
+import { costOfFill, formatMoney, newestPrice, type Priced } from '#core/planning/cost.ts';
 import { PAINTED } from '#core/planning/levels.ts';
 import type { Plan, PlanMix, PlanStep } from '#core/planning/planWash.ts';
+import type { Chosen } from '#core/planning/recipeFor.ts';
 import type { Soak } from '#core/planning/soaks.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
@@ -11,10 +15,13 @@ import { dwellInWords } from '#core/recipes/dwellWords.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { ZONE_NAMES } from '#core/soil/zones.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
+import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { shortSaid, t } from '../lib/speech.ts';
+import { useCommand } from '../state/useCommand.ts';
+import { Button } from '../ui/Button.tsx';
 import { More } from '../ui/More.tsx';
-import { Stop, Watch } from '../ui/Refusal.tsx';
+import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
 import { beginsOf } from './Course.tsx';
 import { MixAct, vesselName } from './MixFrom.tsx';
 
@@ -23,10 +30,13 @@ export function PlanSteps(props: {
   plan: Plan;
   /** Its windows and its course, once they are worked out. */
   complete: Complete | null;
+  prices: readonly Priced[];
+  /** The job it is planned for, where a manager can give their word; null: it is not on the list. */
+  jobId: number | null;
   /** How what is laid is done across the vehicle. */
   children: (soak: Soak) => ReactNode;
 }) {
-  const { plan, complete, children } = props;
+  const { plan, complete, prices, jobId, children } = props;
   const { steps, mixes } = plan;
   const begins = complete && beginsOf(complete);
   const soakOf = (id: string) => complete?.soaks.find((s) => s.steps.at(-1) === id);
@@ -43,7 +53,7 @@ export function PlanSteps(props: {
               {t(STEP_NAMES[step.kind])}
               <span className="font-sans text-base font-normal text-muted"> {whereOf(step)}</span>
             </h3>
-            <Mix step={step} mix={mixes.find((m) => m.steps.includes(step.id)) ?? null} />
+            <Mix step={step} jobId={jobId} mix={mixes.find((m) => m.steps.includes(step.id)) ?? null} />
             {soakOf(step.id) && children(soakOf(step.id) as Soak)}
             {step.check && (
               <p className="leading-snug">
@@ -51,7 +61,12 @@ export function PlanSteps(props: {
                 {t(...step.check)}
               </p>
             )}
-            <Why step={step} />
+            {step.cautions.map((caution) => (
+              <p key={caution[0]} className="border-l-4 border-hairline pl-2 leading-snug">
+                {t(...caution)}
+              </p>
+            ))}
+            <Why step={step} plan={plan} prices={prices} />
           </div>
           <span className="reading text-right text-[1.05rem]">
             {begins?.has(step.id) && step.hands > 0.05 && (
@@ -83,13 +98,13 @@ function whereOf({ zones, axles }: PlanStep): string {
   return axles.length === 1 ? `${names}, ${axles[0] === 'front' ? t('in front') : t('behind')}` : names;
 }
 
-function Mix({ step, mix }: { step: PlanStep; mix: PlanMix | null }) {
+function Mix({ step, mix, jobId }: { step: PlanStep; mix: PlanMix | null; jobId: number | null }) {
   const { choice, level, use, taken } = step;
   const { shop } = useSession();
   if (use === null || level === null) return null;
   if (!choice.chosen) {
     const what = t('No recipe for {0} at {1}.', t(USE_NAMES[use]).toLowerCase(), t(SOIL_NAMES[level]));
-    const remedy = <NoRecipe step={step} />;
+    const remedy = <NoRecipe step={step} jobId={jobId} />;
     return choice.withheld.length > 0 ? (
       <Stop reason={what} remedy={remedy} />
     ) : (
@@ -122,16 +137,17 @@ function Mix({ step, mix }: { step: PlanStep; mix: PlanMix | null }) {
           {t('Dwell')} <strong className="reading">{dwellInWords(cell.dwell, t)}</strong>
         </p>
       )}
-      {choice.chosen.cautions.map(({ id, because, remedy }) => (
+      {choice.chosen.cautions.map(({ id, verdict, because, remedy }) => (
         <Watch key={id} word={t(...because)}>
-          {t(...remedy)}
+          {t(...remedy)}{' '}
+          {verdict === 'override' && jobId !== null && <TakeWordBack rule={id} jobId={jobId} />}
         </Watch>
       ))}
     </>
   );
 }
 
-function NoRecipe({ step: { choice } }: { step: PlanStep }) {
+function NoRecipe({ step: { choice }, jobId }: { step: PlanStep; jobId: number | null }) {
   const { who } = useSession();
   return (
     <>
@@ -140,7 +156,7 @@ function NoRecipe({ step: { choice } }: { step: PlanStep }) {
           {t('{0} is held back:', recipe.recipe.name)} {t(...rule.because)} {t(...rule.remedy)}{' '}
           {!rule.sure &&
             `${t('That is not known: say what is on the paint, and what brakes and wheels are.')} `}
-          {rule.verdict === 'override' && t('A manager decides.')}
+          {rule.verdict === 'override' && <GiveWord rule={rule.id} jobId={jobId} />}
         </span>
       ))}
       {choice.passed.map(({ recipe, because }) => (
@@ -161,7 +177,61 @@ function NoRecipe({ step: { choice } }: { step: PlanStep }) {
   );
 }
 
-function Why({ step }: { step: PlanStep }) {
+/** A manager's word on one rule for the job; whoever else is here is told whom to ask. */
+function GiveWord({ rule, jobId }: { rule: string; jobId: number | null }) {
+  const giving = useCommand((id: number) => post<Job>(`/jobs/${id}/words`, { rule }));
+  if (jobId === null) return t('A manager decides, once it is on the list.');
+  return (
+    <span className="block">
+      <Button disabled={giving.waiting} onClick={() => giving.run(jobId)}>
+        {t('A manager allows it')}
+      </Button>
+      {giving.refusal && <Refusal problem={giving.refusal} />}
+    </span>
+  );
+}
+
+function TakeWordBack({ rule, jobId }: { rule: string; jobId: number }) {
+  const taking = useCommand(() => post<Job>(`/jobs/${jobId}/words/returns`, { rule }));
+  return (
+    <>
+      <strong>{t('A manager gave their word.')}</strong>{' '}
+      <button type="button" className="no-print min-h-12 underline" onClick={() => taking.run()}>
+        {t('Take it back')}
+      </button>
+    </>
+  );
+}
+
+/** What it would be with another mix: how strong, of what, and what that costs more or less. */
+function Instead({ step, plan, prices }: { step: PlanStep; plan: Plan; prices: readonly Priced[] }) {
+  const { shop } = useSession();
+  const costOf = (chosen: Chosen): number | null => {
+    const taken = takenBy(step, chosen, plan.seen);
+    const price = newestPrice(chosen.of.product.id, prices);
+    return taken && price ? costOfFill(price, taken.productUl) : null;
+  };
+  const now = step.choice.chosen && costOf(step.choice.chosen);
+  return step.choice.others.map((other) => {
+    const cost = costOf(other);
+    const by = cost === null || now === null ? null : cost - now;
+    return (
+      <li key={other.of.id}>
+        {t('Instead: {0} {1}', shortSaid(other.cell.strength), other.of.product.name)}
+        {by !== null &&
+          Math.abs(by) >= 1 &&
+          `, ${
+            by > 0
+              ? t('{0} more', formatMoney(by, shop.currency))
+              : t('{0} less', formatMoney(-by, shop.currency))
+          }`}
+        .
+      </li>
+    );
+  });
+}
+
+function Why({ step, plan, prices }: { step: PlanStep; plan: Plan; prices: readonly Priced[] }) {
   const held = step.choice.chosen ? step.choice.withheld : [];
   return (
     <More
@@ -177,6 +247,7 @@ function Why({ step }: { step: PlanStep }) {
         {step.because.map((because) => (
           <li key={because[0]}>{t(...because)}</li>
         ))}
+        {step.choice.chosen && <Instead step={step} plan={plan} prices={prices} />}
         {held.map(({ recipe, rule }) => (
           <li key={recipe.id}>
             {t('{0} is held back:', recipe.recipe.name)} {t(...rule.because)}

@@ -1,6 +1,7 @@
 import type {
   Brake,
   Follow,
+  Glazing,
   OrUnknown,
   Protection,
   SeenField,
@@ -57,6 +58,14 @@ export const SPECIAL_WORDS: () => Record<Special, string> = () => ({
   tiredSeals: t('tired seals'),
   waterTraps: t('traps water'),
   leakingTop: t('top leaks'),
+  freshPaint: t('paint under 90 days'),
+  freshCoating: t('coating under 7 days'),
+  freshFilm: t('film under 14 days'),
+});
+export const GLAZING_WORDS: () => Record<OrUnknown<Glazing>, string> = () => ({
+  glass: t('glass'),
+  plastic: t('plastic'),
+  unknown: t('not known'),
 });
 export const STAND_WORDS: () => Record<Stand, string> = () => ({
   open: t('in the open'),
@@ -82,6 +91,7 @@ export const FIELD_WORDS: () => Record<SeenField, string> = () => ({
   beads: t('Water beads'),
   swirled: t('Swirled paint'),
   specials: t('Special'),
+  glazing: t('Panes'),
   water: t('Water'),
   drain: t('A drain'),
   runOffBan: t('Nothing may run off'),
@@ -95,4 +105,5 @@ export const FIELD_WORDS: () => Record<SeenField, string> = () => ({
   method: t('Method'),
   marring: t('Fine marks accepted'),
   due: t('Due by date'),
+  words: t('A manager’s word'),
 });

@@ -154,6 +154,7 @@ const RULES: () => Record<OverrideRule, string> = () => ({
   signOff: t('mix without being signed off'),
   waste: t('book a large waste'),
   undo: t('take a movement back'),
+  plan: t('lay on a vehicle what is held back'),
 });
 const EVENTS: Record<PersonEventKind, (about: string) => string> = {
   joined: (about) => t('added {0} to the crew', about),
