@@ -2,6 +2,7 @@ import type { InferType } from 'yup';
 import * as yup from 'yup';
 import { EDGE_SHARES } from '#core/dwell/workingWindow.ts';
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
+import { type Schools, schoolOptions } from '#core/planning/schools.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import type { ShopDefaults } from '#core/products/shopDefaults.ts';
 import { exactly, finite, line, newPin, note, oneOf, pin, wholeUl } from './fields.ts';
@@ -88,6 +89,17 @@ export const shopPatch = exactly({
   jetShare: finite('Jet for suds', 0, 0.5)
     .optional()
     .meta({ remedy: 'Give a share from 0 to 50 %, such as 10 %.' }),
+  schools: exactly({
+    lightWash: oneOf('Where little dirt is', schoolOptions('lightWash')),
+    wheelsWhen: oneOf('Wheels', schoolOptions('wheelsWhen')),
+    soakWhen: oneOf('Insects and droppings', schoolOptions('soakWhen')),
+    contactShampoo: oneOf('Shampoo to wash by hand', schoolOptions('contactShampoo')),
+    clay: oneOf('Clay', schoolOptions('clay')),
+    drying: oneOf('Drying', schoolOptions('drying')),
+  })
+    .label('How vehicles are washed')
+    .optional()
+    .default(undefined),
   wasteWater: note('Waste water', 300).optional(),
   weatherSource: oneOf('Where the weather is from', WEATHER_SOURCES).optional(),
   edgeShare: finite('Begins to dry after', ...EDGE_SHARES)
@@ -123,6 +135,8 @@ export type Shop = ShopDefaults & {
   glass: (typeof GLASS)[number];
   /** Share of a sudsy bucket that is jetted in last. */
   jetShare: number;
+  /** What the shop does where practitioners disagree. */
+  schools: Schools;
   /** Where waste water goes, by the shop's own rule. */
   wasteWater: string;
   /** Where the weather is from. */

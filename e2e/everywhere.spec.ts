@@ -13,6 +13,8 @@ const COUNT = 'a count';
 const VIEWS = [
   '/yard',
   '/plan',
+  '/plan/day',
+  '/plan?job=6',
   '/clocks/new?recipe=2&soil=2',
   '/bench',
   '/stock',

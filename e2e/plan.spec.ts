@@ -72,3 +72,108 @@ test.describe('on a phone', () => {
     await expect(page.getByText('Not complete.')).toBeVisible();
   });
 });
+
+test('a vehicle goes on the list, a manager’s word lifts what is held back, and done it is known when it comes again', async ({
+  page,
+  joins,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await page.keyboard.press('p');
+  await page.getByLabel('Vehicle or plate').fill('Grey coupe');
+  await page.getByRole('radio', { name: /2 grime/ }).click();
+  await openParts(page, 'Brakes and wheels');
+  await choose(page, 'Front brakes', 'carbon-ceramic');
+  await choose(page, 'A tap on a zone', /drops iron/);
+  await tap(page, 'wheels');
+  const iron = step(page, 'Iron remover on the wheels');
+  await expect(iron).toContainText('A manager decides, once it is on the list.');
+  // What soaks has its window, and the plan its course.
+  await expect(step(page, 'Foam')).toContainText('off within');
+  await expect(page.getByRole('region', { name: 'The course' })).toContainText('Wash by hand');
+
+  await page.getByRole('button', { name: 'Put it on the list' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Time').fill('9');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Write a time such as 09:30');
+  await dialog.getByLabel('Time').fill('15:30');
+  await choose(page, 'Bay or van', 'Bay 3');
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Grey coupe' })).toBeVisible();
+
+  await iron.getByRole('button', { name: 'A manager allows it' }).click();
+  await expect(iron.getByRole('alert').last()).toContainText('That is left to a manager.');
+  const hester = await joins('Hester Quill');
+  await hester.goto(new URL(page.url()).pathname + new URL(page.url()).search);
+  await step(hester, 'Iron remover on the wheels')
+    .getByRole('button', { name: 'A manager allows it' })
+    .click();
+  await expect(iron).toContainText('A manager gave their word.');
+  await expect(iron).toContainText('Branch Line Iron Remover');
+
+  await page.getByRole('link', { name: 'The day' }).click();
+  const vehicles = page.getByRole('region', { name: 'Vehicles' });
+  await expect(vehicles.getByRole('link', { name: /15:30 Grey coupe/ })).toContainText('Hose wash, grime');
+  await expect(page.getByRole('region', { name: 'Bay 3' })).toContainText('Grey coupe');
+  const file = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'As PDF' }).click();
+  expect((await file).suggestedFilename()).toBe('prepare.pdf');
+
+  await vehicles.getByRole('link', { name: /Grey coupe/ }).click();
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(dialog.getByRole('checkbox', { name: 'Iron, wheels' })).toBeChecked();
+  await dialog.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByRole('region', { name: 'On the list' })).toContainText('Done, Bram Addy.');
+  await expect(page.getByRole('region', { name: 'On record' })).toContainText('Iron, wheels, last 4 May');
+
+  await page.getByRole('button', { name: 'Another vehicle' }).click();
+  await page.getByLabel('Vehicle or plate').fill('grey');
+  await page.getByRole('button', { name: /Grey coupe/ }).click();
+  await expect(page.getByLabel('Vehicle or plate')).toHaveValue('Grey coupe');
+  await expect(page.getByRole('region', { name: 'On record' })).toContainText('Iron, wheels');
+  await openParts(page, 'Brakes and wheels');
+  await expect(page.getByLabel('Front brakes')).toContainText('carbon-ceramic');
+  await expect(page.getByRole('radio', { checked: true })).toHaveCount(0);
+});
+
+test('by another method in one tap; a calendar is looked at before it comes on the list', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Odo Marsh');
+  await page.keyboard.press('p');
+  await page.getByRole('radio', { name: /1 film/ }).click();
+  const methods = page.getByRole('region', { name: 'By every method' });
+  await methods.getByRole('listitem').filter({ hasText: 'Rinseless wash' }).getByRole('button').click();
+  await expect(page.getByRole('heading', { name: 'Rinseless wash', exact: true })).toBeVisible();
+  await methods.getByRole('button', { name: 'Whichever suits' }).click();
+  await expect(page.getByRole('heading', { name: 'Hose wash' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'When today' })).toContainText('min');
+
+  await page.getByRole('link', { name: 'The day' }).click();
+  await page.getByRole('button', { name: 'Calendar and spreadsheet' }).click();
+  const event = (uid: string, ...lines: string[]) =>
+    ['BEGIN:VEVENT', `UID:${uid}`, ...lines, 'END:VEVENT'].join('\r\n');
+  await page.getByLabel('Choose the file').setInputFiles({
+    name: 'week.ics',
+    mimeType: 'text/calendar',
+    buffer: Buffer.from(
+      [
+        'BEGIN:VCALENDAR',
+        'VERSION:2.0',
+        event('a', 'SUMMARY:Beech van', 'DTSTART:20260504T150000Z'),
+        event('b', 'SUMMARY:Every week', 'DTSTART:20260504T160000Z', 'RRULE:FREQ=WEEKLY'),
+        'END:VCALENDAR',
+      ].join('\r\n'),
+    ),
+  });
+  const found = page.getByRole('region', { name: 'In the calendar' });
+  await expect(found).toContainText('1 would come on the list, 0 are there already.');
+  await expect(found).toContainText('It comes again and again.');
+  await expect(page.getByRole('region', { name: 'Vehicles' })).not.toContainText('Beech van');
+  await found.getByRole('button', { name: 'Bring them in' }).click();
+  await expect(page.getByRole('region', { name: 'Vehicles' })).toContainText('Beech van');
+  await page.getByRole('link', { name: 'Yard' }).first().click();
+  await expect(page.getByRole('region', { name: 'Waiting today' })).toContainText('Beech van');
+});

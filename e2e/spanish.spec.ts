@@ -72,9 +72,11 @@ const SCREENS = [
   '/shop',
   '/clocks/new',
   '/stock/receive',
+  '/plan?job=7',
+  '/plan/day',
 ];
 
-test('twelve screens and a pour are read in Spanish by whoever chose it, with nothing left in English', async ({
+test('fourteen screens and a pour are read in Spanish by whoever chose it, with nothing left in English', async ({
   page,
 }) => {
   const sent = data(page);

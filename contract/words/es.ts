@@ -16,6 +16,23 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'How vehicles are washed': 'Cómo se lavan los vehículos',
+  'with a hose': 'con manguera',
+  rinseless: 'sin aclarado',
+  'before the body': 'antes de la carrocería',
+  'after the body': 'después de la carrocería',
+  'soaked before the foam': 'se remojan antes de la espuma',
+  'soaked after the foam, what is left': 'se remoja después de la espuma lo que quede',
+  neutral: 'neutro',
+  protective: 'protector',
+  'where polish follows': 'donde después se pule',
+  'with a drying aid': 'con ayuda de secado',
+  'without anything': 'sin nada',
+  'Usually: {0}. {1}': 'Lo usual: {0}. {1}',
+  'Where little dirt is': 'Donde hay poca suciedad',
+  'Insects and droppings': 'Insectos y excrementos',
+  'Shampoo to wash by hand': 'Champú para lavar a mano',
+  Drying: 'Secado',
   'A manager decides, once it is on the list.': 'Decide un encargado, una vez apuntado en la lista.',
   'A manager allows it': 'Un encargado lo permite',
   'A manager gave their word.': 'Un encargado dio su palabra.',

@@ -108,6 +108,8 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
   if (!taken.ok) return { ...taken, seen, assumed: seen.assumed };
   const { method } = taken;
   const { body, specials, hot } = seen;
+  // Each is said once, where it is first minded.
+  const said = new Set<string>();
   const ofVehicle = { body, specials, hot, weather: shop.weather };
   const choosing = { book: shop.book, stockUl: shop.stockUl, seen, method, schools: shop.schools };
   const steps = ordered(workFor(taken, seen, shop.schools), orderBy(method, seen, shop.schools)).map(
@@ -120,7 +122,9 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
         taken: choice.chosen && takenBy(step, choice.chosen, seen),
         hands,
         wait: waitMin(step, choice.chosen, hands),
-        cautions: cautionsOf({ ...step, ...ofVehicle }).map((c) => c.because),
+        cautions: cautionsOf({ ...step, ...ofVehicle })
+          .filter(({ id }) => !said.has(id) && said.add(id))
+          .map((c) => c.because),
       };
     },
   );

@@ -44,4 +44,9 @@ export const USUAL_SCHOOLS = Object.fromEntries(
   Object.entries(SCHOOLS).map(([id, { usual }]) => [id, usual]),
 ) as Schools;
 
+/** The questions, and what there is to choose from. */
+export const SCHOOL_IDS = Object.keys(SCHOOLS) as SchoolId[];
+export const schoolOptions = <K extends SchoolId>(id: K): readonly Schools[K][] =>
+  SCHOOLS[id].options as readonly unknown[] as readonly Schools[K][];
+
 export const whySchool = (id: SchoolId): Sentence => SCHOOLS[id].because;

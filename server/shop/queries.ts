@@ -1,4 +1,5 @@
 import type { Shop, ShopPatch } from '#contract/shop.ts';
+import { USUAL_SCHOOLS } from '#core/planning/schools.ts';
 import { FAMILIES, type Family } from '#core/products/family.ts';
 import { PRE_WASH_FAMILIES } from '#core/products/shopDefaults.ts';
 import { recordStart } from '#core/products/starts.ts';
@@ -9,12 +10,12 @@ export async function shopOf(db: Queryable): Promise<Shop | null> {
   const [shop] = await db.rows<Shop>(
     `SELECT name, zone, currency, units, ratio_reading AS "ratioReading", hardness_ppm AS "hardnessPpm", water,
             pre_wash_floor AS "preWashFloor", pre_wash_ceiling AS "preWashCeiling", foam_floor AS "foamFloor",
-            use_by_days AS "useByDays", measuring, mixed_by AS "mixedBy", glass, jet_share AS "jetShare",
+            use_by_days AS "useByDays", measuring, mixed_by AS "mixedBy", glass, jet_share AS "jetShare", schools,
             waste_water AS "wasteWater", weather_source AS "weatherSource", edge_share AS "edgeShare", lock_minutes AS "lockMinutes",
             count_threshold_ul AS "countThresholdUl",
             emergency_number AS "emergencyNumber", poison_number AS "poisonNumber", demo, made_on::text AS "madeOn", revision FROM shop`,
   );
-  return shop ?? null;
+  return shop ? { ...shop, schools: { ...USUAL_SCHOOLS, ...shop.schools } } : null;
 }
 
 export async function isSetUp(db: Queryable): Promise<boolean> {
@@ -69,7 +70,7 @@ export async function updateShop(tx: Queryable, patch: ShopPatch): Promise<void>
        jet_share = coalesce($15, jet_share), waste_water = coalesce($16, waste_water), weather_source = coalesce($17, weather_source),
        edge_share = coalesce($18, edge_share), lock_minutes = coalesce($19, lock_minutes),
        count_threshold_ul = coalesce($20, count_threshold_ul), emergency_number = coalesce($21, emergency_number),
-       poison_number = coalesce($22, poison_number), revision = revision + 1`,
+       poison_number = coalesce($22, poison_number), schools = coalesce($23, schools), revision = revision + 1`,
     [
       patch.name?.trim() ?? null,
       patch.currency ?? null,
@@ -93,6 +94,7 @@ export async function updateShop(tx: Queryable, patch: ShopPatch): Promise<void>
       patch.countThresholdUl ?? null,
       patch.emergencyNumber?.trim() ?? null,
       patch.poisonNumber?.trim() ?? null,
+      patch.schools ? JSON.stringify(patch.schools) : null,
     ],
   );
 }

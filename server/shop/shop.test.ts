@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { USUAL_SCHOOLS } from '#core/planning/schools.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 
 const shop = serveShop({ demo: false });
@@ -64,6 +65,17 @@ describe('the shop’s own figures', () => {
     ((await as('get', '/api/products')).body as (Found & { name: string })[]).find(
       (p) => p.name === name,
     ) as Found;
+
+  it('say how vehicles are washed; what was never chosen is as usual', async () => {
+    const hester = await demo.signIn('Hester Quill');
+    const { shop: now } = (await hester('get', '/api/shop')).body;
+    expect(now.schools).toEqual(USUAL_SCHOOLS);
+    const schools = { ...USUAL_SCHOOLS, wheelsWhen: 'last' };
+    const set = (body: object) => hester('patch', '/api/shop', body, { ifMatch: now.revision });
+    const wrong = await set({ schools: { ...schools, clay: 'always' } });
+    expect([wrong.status, wrong.body.errors[0].pointer]).toEqual([422, '/schools/clay']);
+    expect((await set({ schools })).body.schools).toEqual(schools);
+  });
 
   it('are followed by products left at them, and by no other', async () => {
     const hester = await demo.signIn('Hester Quill');

@@ -127,7 +127,7 @@ export async function saveFile(path: string, body: unknown): Promise<void> {
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify(body),
   });
-  const named = /filename="([^"]+)"/.exec(response.headers.get('Content-Disposition') ?? '')?.[1];
+  const named = /filename="?([^";]+)"?/.exec(response.headers.get('Content-Disposition') ?? '')?.[1];
   const link = document.createElement('a');
   link.href = URL.createObjectURL(await response.blob());
   link.download = named ?? 'file';

@@ -106,20 +106,22 @@ export default function Day() {
       </div>
       {error && <Refusal problem={error} />}
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-13 gap-y-8 lg:grid-cols-2">
-        <section aria-label={t('Vehicles')}>
-          <h2 className="flex min-h-13 items-end border-b-2 border-ink pb-1">{t('Vehicles')}</h2>
-          {jobs?.length === 0 && (
-            <p className="py-2 text-muted">
-              {t('Nothing is on the list of this day. A vehicle is put there from its plan.')}
-            </p>
-          )}
-          <ul>
-            {planned.map(({ job, plan }) => (
-              <JobRow key={job.id} job={job} plan={plan} />
-            ))}
-          </ul>
+        <div>
+          <section aria-label={t('Vehicles')}>
+            <h2 className="flex min-h-13 items-end border-b-2 border-ink pb-1">{t('Vehicles')}</h2>
+            {jobs?.length === 0 && (
+              <p className="py-2 text-muted">
+                {t('Nothing is on the list of this day. A vehicle is put there from its plan.')}
+              </p>
+            )}
+            <ul>
+              {planned.map(({ job, plan }) => (
+                <JobRow key={job.id} job={job} plan={plan} />
+              ))}
+            </ul>
+          </section>
           <Calendar day={day} />
-        </section>
+        </div>
         <Together day={day} jobs={jobs ?? []} prepared={prepared} />
       </div>
     </Page>

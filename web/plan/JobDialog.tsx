@@ -8,7 +8,7 @@ import { useQuery } from '../state/useQuery.ts';
 import { NOBODY } from '../ui/codecs.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { dayOf } from '../ui/dates.ts';
-import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
+import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { type JobTyped, jobTyped, readJob } from './jobTyped.ts';
@@ -65,7 +65,7 @@ export default function JobDialog(props: {
           <TextField of={of} name="priceMinor" inputMode="decimal" placeholder={t('such as 45.00')} />
         </div>
         <div className="col-span-2">
-          <NoteField of={of} name="note" />
+          <TextField of={of} name="note" />
         </div>
         <div className="col-span-2">
           <FormFoot save={t('Save')} {...of.foot} />

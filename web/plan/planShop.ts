@@ -6,7 +6,7 @@ import type { WeatherNow } from '#contract/weather.ts';
 import type { Weather } from '#core/dwell/weather.ts';
 import type { PlanShop } from '#core/planning/planWash.ts';
 import { planRecipe } from '#core/planning/recipeFor.ts';
-import { USUAL_SCHOOLS } from '#core/planning/schools.ts';
+import type { Schools } from '#core/planning/schools.ts';
 import type { VesselHere } from '#core/planning/vesselsFor.ts';
 import { ALL_UNKNOWN } from '#core/safety/traits.ts';
 import { fractionOf } from '#core/strength/strength.ts';
@@ -37,6 +37,7 @@ export function planShop(of: {
   vessels: readonly Vessel[];
   today: string;
   edgeShare: number;
+  schools: Schools;
   filmFactors: PlanShop['filmFactors'];
   containers: readonly Container[];
   weather: Weather | null;
@@ -47,7 +48,7 @@ export function planShop(of: {
   }
   return {
     weather: of.weather ?? MILD,
-    schools: USUAL_SCHOOLS,
+    schools: of.schools,
     book: of.recipes.flatMap(({ id, published }) => {
       const product = of.products.find((p) => p.id === published?.productId);
       const vessel = of.vessels.find((v) => v.id === published?.vesselId);
@@ -108,11 +109,22 @@ export function usePlanShop(atMs: number | null = null): {
   const today = dayOf(shopNow(), settings.zone);
   const { data: weather } = useQuery(weatherQuery);
   const { data: filmFactors = NONE } = useQuery(filmFactorsQuery);
-  const { edgeShare } = settings;
+  const { edgeShare, schools } = settings;
   const then = useMemo(() => weatherAt(weather, atMs), [weather, atMs]);
   const shop = useMemo(
-    () => planShop({ recipes, products, vessels, containers, today, edgeShare, filmFactors, weather: then }),
-    [recipes, products, vessels, containers, today, edgeShare, filmFactors, then],
+    () =>
+      planShop({
+        recipes,
+        products,
+        vessels,
+        containers,
+        today,
+        edgeShare,
+        schools,
+        filmFactors,
+        weather: then,
+      }),
+    [recipes, products, vessels, containers, today, edgeShare, schools, filmFactors, then],
   );
   return { shop, weather, weatherKnown: then !== null };
 }

@@ -20,6 +20,7 @@ import { HelpNumbers } from './HelpNumbers.tsx';
 import { KEEPING, readShop, type ShopTyped, typedShop } from './shopTyped.ts';
 import { READINGS, SCHOOL_WORDS, WATER_NAMES, WEATHER_WORDS } from './shopWords.ts';
 import { UNIT_SYSTEM_NAMES } from './units.ts';
+import { WashSchools, washSchoolsSaid } from './WashSchools.tsx';
 
 const PAIR = 'grid items-start gap-4 sm:grid-cols-2';
 
@@ -164,6 +165,9 @@ export function ShopForm({ shop }: { shop: Shop }) {
               hint={t('Share of a sudsy bucket that is jetted in after the dose; its water counts.')}
             />
           </div>
+        </Fold>
+        <Fold of={of} name={t('How vehicles are washed')} says={washSchoolsSaid(typed.schools)}>
+          <WashSchools of={of} />
         </Fold>
         <Fold of={of} name={t('Weather')} says={WEATHER_WORDS()[typed.weatherSource]}>
           <div className="grid grid-cols-[minmax(0,1fr)] gap-4">

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type Shop, shopPatch } from '#contract/shop.ts';
+import { USUAL_SCHOOLS } from '#core/planning/schools.ts';
 import { USUAL_DEFAULTS } from '#core/products/shopDefaults.ts';
 import { saidOf } from '../lib/saidOf.ts';
 import { KEEPING, readShop, type ShopTyped, typedShop } from './shopTyped.ts';
@@ -16,6 +17,7 @@ const shop: Shop = {
   measuring: 'measured',
   mixedBy: 'swirl',
   glass: 'readyToUse',
+  schools: USUAL_SCHOOLS,
   lockMinutes: 3,
   countThresholdUl: 500_000,
   edgeShare: 0.6,

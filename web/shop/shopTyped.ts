@@ -1,6 +1,7 @@
 import { type Shop, shopPatch } from '#contract/shop.ts';
 import { parseHardness } from '#core/mixing/hardness.ts';
 import { accept, type Refusal } from '#core/outcome.ts';
+import type { Schools } from '#core/planning/schools.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import { USUAL_DEFAULTS } from '#core/products/shopDefaults.ts';
 import { recordStart } from '#core/products/starts.ts';
@@ -14,6 +15,7 @@ import {
   exactAmount,
   number,
   orEmpty,
+  parts,
   readBy,
   type TypedBy,
   text,
@@ -87,6 +89,14 @@ const settings = (ratio: RatioReading) => ({
   preWashCeiling: figure(ratio),
   foamFloor: figure(ratio),
   jetShare: share,
+  schools: parts({
+    lightWash: choice<Schools['lightWash']>('hose'),
+    wheelsWhen: choice<Schools['wheelsWhen']>('first'),
+    soakWhen: choice<Schools['soakWhen']>('beforeFoam'),
+    contactShampoo: choice<Schools['contactShampoo']>('neutral'),
+    clay: choice<Schools['clay']>('whenPolished'),
+    drying: choice<Schools['drying']>('withAid'),
+  }),
   edgeShare: share,
   lockMinutes: number(),
   countThresholdUl: exactAmount,
