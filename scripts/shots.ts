@@ -1,11 +1,10 @@
 // Retakes docs/screenshots from the demo shop: every main view, on the day all browser tests happen on.
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from '../e2e/chromium.ts';
 import { MORNING, RunningShop } from '../e2e/runningShop.ts';
 import { choose, mixBy, pickProduct, signIn } from '../e2e/steps.ts';
-import { pagePng } from '../server/documents/documents.ts';
 import { ROOT } from './sources.ts';
 
 type Shot = {
@@ -79,6 +78,13 @@ const shots: Shot[] = [
   },
   { name: 'bench-phone', ...PHONE, view: (page) => mixBy(page, /Snow foam, all over/, /3 heavy/) },
   { name: 'plan', view: planned },
+  {
+    name: 'day',
+    view: async (page) => {
+      await page.goto('/plan/day');
+      await page.getByRole('region', { name: 'Bay 1' }).waitFor();
+    },
+  },
   { name: 'plan-phone', ...PHONE, view: planned },
   {
     name: 'recipes',
@@ -228,9 +234,6 @@ const shots: Shot[] = [
   },
 ];
 
-/** Pages of paper, drawn from the PDF itself. */
-const documents = [{ name: 'recipe-card', path: '/api/recipes/cards.pdf?recipes=1' }];
-
 const folder = join(ROOT, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
 const wanted = process.argv.slice(2);
@@ -259,15 +262,6 @@ try {
     await page.waitForTimeout(400);
     await page.screenshot({ path: join(folder, `${name}.png`) });
     await context.close();
-    console.log(`docs/screenshots/${name}.png`);
-  }
-  for (const { name, path } of documents) {
-    if (wanted.length > 0 && !wanted.includes(name)) continue;
-    const page = await (await browser.newContext({ baseURL: shop.address })).newPage();
-    await page.goto('/');
-    await signIn(page, 'Hester Quill');
-    const pdf = await (await page.request.get(path)).body();
-    writeFileSync(join(folder, `${name}.png`), await pagePng(new Uint8Array(pdf), 1, 150));
     console.log(`docs/screenshots/${name}.png`);
   }
 } finally {
