@@ -16,6 +16,12 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  '{0} min over.': '{0} min de más.',
+  'May go, in this order: {0}.': 'Puede omitirse, en este orden: {0}.',
+  'Nothing of it may go: a faster method, or more time.':
+    'Nada puede omitirse: un método más rápido, o más tiempo.',
+  'Here it can’t be rinsed.': 'Aquí no se puede enjuagar.',
+  'Bring it to the bay': 'Llevarlo a la bahía',
   'How vehicles are washed': 'Cómo se lavan los vehículos',
   'with a hose': 'con manguera',
   rinseless: 'sin aclarado',

@@ -30,6 +30,7 @@ export const EDGES: readonly Edge[] = [
       because: toSay('On hot paint and hot discs it dries, stains and warps.'),
     }),
   ),
+  { before: 'move', after: 'firstRinse', because: toSay('Here it can’t be rinsed.') },
   {
     before: 'firstRinse',
     after: 'wheelRinse',

@@ -145,6 +145,24 @@ describe('worked plans', () => {
     expect(plan.missing).toEqual(['wheelIron']);
   });
 
+  it('rinseless at heavy is brought to the bay and rinsed first, then asked a level lower', () => {
+    const plan = planned({ level: 3, water: { kind: 'carried', litres: 40 }, drain: false, bayNear: true });
+    expect(ids(plan).slice(0, 4)).toEqual(['lookRound', 'move', 'firstRinse', 'preSoak']);
+    const wash = plan.steps.find((s) => s.kind === 'rinseless');
+    expect([wash?.level, wash?.choice.chosen?.level]).toEqual([2, 2]);
+    expect(ids(planned({ level: 4 }))).not.toContain('move');
+  });
+
+  it('over the minutes there are, it says by how much and what may go: never a rinse, a soak or what was found', () => {
+    const late = planned({ level: 2, minutes: 50, follows: ['delivery'], due: ['ironWheels'] });
+    expect(late.over?.minutes).toBeCloseTo(late.minutes.elapsed - 50, 9);
+    expect(late.over?.mayGo).toEqual(['glass', 'wheelIron']);
+    const found = { kind: 'iron', zones: ['wheels'], many: false } as const;
+    expect(planned({ level: 2, minutes: 50, spots: [found] }).over?.mayGo).toEqual([]);
+    expect(planned({ level: 2, minutes: 200 }).over).toBeNull();
+    expect(planned({ level: 2 }).over).toBeNull();
+  });
+
   it('a manager’s word lifts what is left to a manager, and never a stop', () => {
     const said: Assessment = {
       level: 2,

@@ -88,6 +88,8 @@ export type Plan = {
   readonly missing: readonly string[];
   /** Minutes: hands, waiting that nothing fills, both. */
   readonly minutes: { readonly hands: number; readonly waiting: number; readonly elapsed: number };
+  /** It takes more minutes than there are, and what may go, in this order; never a rinse, a soak or a check. */
+  readonly over: { readonly minutes: number; readonly mayGo: readonly string[] } | null;
   readonly litres: number;
   readonly towels: Towels;
   /** Product, in minor units; null where a price is not known. */
@@ -131,6 +133,7 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
   const gathered = mixesOf(steps);
   const stand = mixesFrom(gathered, shop.vessels, shop.today);
   const mixes = gathered.map((mix, i): PlanMix => ({ ...mix, from: stand[i] as MixFrom }));
+  const minutes = minutesOf(steps, mixes, method);
   return {
     ok: true,
     seen,
@@ -145,11 +148,27 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
     steps,
     mixes,
     missing: steps.filter((s) => s.use !== null && !s.choice.chosen).map((s) => s.id),
-    minutes: minutesOf(steps, mixes, method),
+    minutes,
+    over: overBy(minutes.elapsed, seen, steps),
     litres: litresOf(steps, method),
     towels: towelsFor(method, seen),
     productMinor: productMinor(mixes, shop.prices),
   };
+}
+
+/** What may be left out where time is short, the first first. */
+const MAY_GO: readonly PlanStep['kind'][] = ['dressing', 'glass', 'wheelIron', 'iron', 'clay'];
+
+function overBy(elapsed: number, { minutes, spots }: Sized, steps: readonly PlanStep[]): Plan['over'] {
+  if (minutes === null || elapsed <= minutes) return null;
+  // What is due may wait; what was found is not left on.
+  const found = spots.some((s) => s.kind === 'iron');
+  const mayGo = MAY_GO.flatMap((kind) =>
+    found && (kind === 'iron' || kind === 'wheelIron')
+      ? []
+      : steps.filter((s) => s.kind === kind).map((s) => s.id),
+  );
+  return { minutes: elapsed - minutes, mayGo };
 }
 
 /** What is due by date and no step of the plan does. */

@@ -9,6 +9,7 @@ import type { SchoolId } from './schools.ts';
 export const STEP_KINDS = [
   'lookRound',
   'cool',
+  'move',
   'firstRinse',
   'wheelRinse',
   'tyre',
@@ -43,6 +44,7 @@ export type StepKind = (typeof STEP_KINDS)[number];
 export const STEP_NAMES: Record<StepKind, string> = {
   lookRound: 'Look round',
   cool: 'Let it cool',
+  move: 'Bring it to the bay',
   firstRinse: 'Rinse the worst off',
   wheelRinse: 'Rinse the wheels',
   tyre: 'Tyres',

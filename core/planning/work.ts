@@ -61,6 +61,7 @@ export function workFor(taken: MethodTaken, seen: Sized, schools: Schools): Step
     ...(seen.hot
       ? [step('cool', UNDERSIDE, [toSay('On hot paint and hot discs it dries, stains and warps.')])]
       : []),
+    ...(taken.firstRinse && !rinsedHere(seen) ? [step('move', [], [toSay('Here it can’t be rinsed.')])] : []),
     ...(taken.firstRinse ? [firstRinse(seen)] : []),
   ];
   const end = [
@@ -77,11 +78,15 @@ export function workFor(taken: MethodTaken, seen: Sized, schools: Schools): Step
     case 'touchless':
       return [...begin, ...loosened(seen, schools), ...dried(seen, schools), ...end];
     case 'rinseless':
-      return [...begin, ...rinseless(seen), LAST_WHEELS, ...end];
+      return [...begin, ...rinseless(taken, seen), LAST_WHEELS, ...end];
     case 'waterless':
       return [...begin, waterless(seen), LAST_WHEELS, ...end];
   }
 }
+
+/** Water may run over it, and off, where it stands. */
+const rinsedHere = ({ water, drain, runOffBan }: Sized): boolean =>
+  water.kind === 'hose' && drain && !runOffBan;
 
 function firstRinse(seen: Sized): StepDraft {
   const caked = seen.looseGrit || seen.stuckFilm ? [...PAINTED, 'arches' as const] : ['arches', 'lowers'];
@@ -306,13 +311,14 @@ function dried(seen: Sized, schools: Schools): StepDraft[] {
   ];
 }
 
-function rinseless({ levels }: Sized): StepDraft[] {
+function rinseless({ firstRinse: rinsed }: MethodTaken, { levels }: Sized): StepDraft[] {
   const level = highest(levels, PAINTED);
   return [
-    step('preSoak', PAINTED, [toSay('Soaked, dirt lifts off.')], { use: 'preSoak', level }),
+    step('preSoak', PAINTED, [toSay('Soaked, dirt lifts off.')], { use: 'preSoak', level, rinsed }),
     step('rinseless', PAINTED, [toSay('A fresh face of towel for every stretch: nothing is carried on.')], {
       use: 'rinselessWash',
-      level: afterPasses(level, 0),
+      level: afterPasses(level, rinsed ? 1 : 0),
+      rinsed,
       check: toSay('A white towel stays white.'),
     }),
   ];

@@ -12,6 +12,7 @@ import type { WashZone } from '#core/planning/levels.ts';
 import { METHOD_NAMES } from '#core/planning/methods.ts';
 import { type Plan as Planned, type PlanRefused, type PlanShop, planWash } from '#core/planning/planWash.ts';
 import type { Soak } from '#core/planning/soaks.ts';
+import { STEP_NAMES } from '#core/planning/steps.ts';
 import { treatmentsOf } from '#core/planning/treatments.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -251,6 +252,24 @@ function PlanMade(props: {
         </Figure>
         <Figure name={t('Towels')}>{plan.towels.wiping + plan.towels.drying + plan.towels.wheels}</Figure>
       </dl>
+      {plan.over && (
+        <div className="mb-3">
+          <Watch word={t('{0} min over.', minutes(plan.over.minutes))}>
+            {plan.over.mayGo.length > 0
+              ? t(
+                  'May go, in this order: {0}.',
+                  plan.steps
+                    .filter((s) => plan.over?.mayGo.includes(s.id))
+                    .sort(
+                      (a, b) => (plan.over?.mayGo.indexOf(a.id) ?? 0) - (plan.over?.mayGo.indexOf(b.id) ?? 0),
+                    )
+                    .map((s) => t(STEP_NAMES[s.kind]).toLowerCase())
+                    .join(', '),
+                )
+              : t('Nothing of it may go: a faster method, or more time.')}
+          </Watch>
+        </div>
+      )}
       {missing > 0 && (
         <div className="mb-3">
           <Watch word={t('Not complete.')}>
