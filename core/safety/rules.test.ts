@@ -146,6 +146,10 @@ const CASES: Record<string, { holds: Case; not: Case }> = {
 const found = ([mix, on]: Case) => rulesFor({ ...MIX, ...mix }, { ...ON, ...on });
 
 describe('the rules of what is laid on what', () => {
+  it('are those that are tried here, none more and none fewer', () => {
+    expect(RULES.map((r) => r.id).sort()).toEqual(Object.keys(CASES).sort());
+  });
+
   it.each(RULES.map((r) => [r.id, r] as const))('%s holds where it should and nowhere beside', (id, rule) => {
     const { holds, not } = CASES[id] ?? {};
     const it = holds && found(holds).find((r) => r.id === id);

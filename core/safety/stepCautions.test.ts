@@ -30,6 +30,10 @@ const CASES: Record<string, { at: Partial<Doing>; not: Partial<Doing> }> = {
 };
 
 describe('what is minded while something is done', () => {
+  it('is what is tried here, nothing more and nothing less', () => {
+    expect(STEP_CAUTIONS.map((c) => c.id).sort()).toEqual(Object.keys(CASES).sort());
+  });
+
   it.each(STEP_CAUTIONS.map((c) => [c.id]))('%s is said where it should be, and nowhere beside', (id) => {
     const of = CASES[id];
     expect(of && cautionsOf({ ...DOING, ...of.at }).map((c) => c.id)).toContain(id);
