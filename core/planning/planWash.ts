@@ -22,7 +22,7 @@ import type { Schools } from './schools.ts';
 import { MACHINE_L_PER_MIN, MIX_MIN, PACK_UP_MIN, SET_UP_MIN } from './seeds.ts';
 import type { StepDraft } from './steps.ts';
 import { treatmentsOf } from './treatments.ts';
-import { type MixFrom, mixesFrom, SAME, type VesselHere } from './vesselsFor.ts';
+import { isMade, type MixFrom, mixesFrom, SAME, type VesselHere } from './vesselsFor.ts';
 import { workFor } from './work.ts';
 
 /** What a plan is made from besides the vehicle; nothing else is read, and no clock decides an answer. */
@@ -223,10 +223,6 @@ function mixesOf(steps: readonly PlanStep[]): Gathered[] {
   }
   return mixes;
 }
-
-/** Neat product stands ready, and so does what is mixed already; everything else is made, a minute each. */
-const isMade = ({ chosen, from }: PlanMix): boolean =>
-  chosen.judged.bottle < 1 && !(from.kind === 'batch' && from.enough);
 
 function minutesOf(steps: readonly PlanStep[], mixes: readonly PlanMix[], method: Method): Plan['minutes'] {
   const made = mixes.filter(isMade).length * MIX_MIN;

@@ -1,6 +1,7 @@
 import type { Plan, PlanStep } from './planWash.ts';
 import { MIX_MIN, PACK_UP_MIN, SET_UP_MIN } from './seeds.ts';
 import type { Soak } from './soaks.ts';
+import { isMade } from './vesselsFor.ts';
 
 // Who does what when: one step after the other, and what may be done while something soaks. It keeps to every window; it is
 // not proven that no other way is shorter.
@@ -85,7 +86,7 @@ class Course {
     this.#free = Array.from({ length: this.#people }, () => 0);
     this.#toMix = plan.mixes
       .map(({ steps }, mix) => ({ mix, at: indexOf(plan, steps[0]) }))
-      .filter(({ mix }) => isMade(plan, mix))
+      .filter(({ mix }) => isMade(plan.mixes[mix] as Plan['mixes'][number]))
       .sort((a, b) => a.at - b.at);
   }
 
@@ -211,8 +212,3 @@ class Course {
     return { acts: this.#acts, lying: this.#lying, elapsedS, idleS };
   }
 }
-
-const isMade = (plan: Plan, mix: number): boolean => {
-  const of = plan.mixes[mix] as Plan['mixes'][number];
-  return of.chosen.judged.bottle < 1 && !(of.from.kind === 'batch' && of.from.enough);
-};

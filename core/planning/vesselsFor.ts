@@ -91,6 +91,10 @@ export function mixesFrom(
   });
 }
 
+/** Neat product stands ready, and so does what is mixed already; everything else is made. */
+export const isMade = ({ chosen, from }: { readonly chosen: Chosen; readonly from: MixFrom }): boolean =>
+  chosen.judged.bottle < 1 && !(from.kind === 'batch' && from.enough);
+
 function standingFor(
   { chosen, mixUl }: ToStand,
   vessels: readonly VesselHere[],

@@ -10,14 +10,12 @@ import { type DayJob, type DayPrepared, prepareDay } from '#core/planning/prepar
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { formatTimeOfDay } from '#core/units/timeOfDay.ts';
-import { saveFile } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { shopNow } from '../lib/shopNow.ts';
 import { shortSaid, t } from '../lib/speech.ts';
 import { VESSEL_NAMES } from '../rigs/kinds.ts';
 import { jobsQuery, placesQuery } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
-import { useCommand } from '../state/useCommand.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { moneyColumn } from '../ui/columns.tsx';
@@ -31,6 +29,7 @@ import type { TableColumn } from '../ui/tableColumn.ts';
 import { Calendar } from './Calendar.tsx';
 import { JOB_STATES } from './JobHere.tsx';
 import { minutes } from './PlanSteps.tsx';
+import { PrepareHead } from './PrepareHead.tsx';
 import { PLAN_NEEDS, usePlanShop } from './planShop.ts';
 import { mixLine, SHEET_FOOT, towelWords, waterAndTowels } from './prepareLines.ts';
 
@@ -202,20 +201,10 @@ function Together({ day, jobs, prepared }: { day: string; jobs: readonly Job[]; 
     foot: SHEET_FOOT(),
     path: `/plan/day?day=${day}`,
   });
-  const saving = useCommand(() => saveFile('/jobs/prepare.pdf', sheet()));
   if (prepared.loads.length === 0 && prepared.refused.length === 0) return null;
   return (
     <section aria-label={t('To prepare')}>
-      <div className="flex min-h-13 flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-1">
-        <h2>{t('To prepare')}</h2>
-        <span className="no-print flex gap-3">
-          <Button onClick={() => window.print()}>{t('Print it')}</Button>
-          <Button disabled={saving.waiting} onClick={() => saving.run()}>
-            {t('As PDF')}
-          </Button>
-        </span>
-      </div>
-      {saving.refusal && <Refusal problem={saving.refusal} />}
+      <PrepareHead sheet={sheet} />
       {prepared.refused.map((id) => (
         <Watch key={id} word={`${nameOf(id)}:`}>
           <Link to={`/plan?job=${id}`}>{t('It is not washed as it stands.')}</Link>

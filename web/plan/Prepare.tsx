@@ -4,14 +4,12 @@ import { STEP_NAMES } from '#core/planning/steps.ts';
 import { careInWords } from '#core/products/record.ts';
 import { BODY_NAMES } from '#core/soil/bodies.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { saveFile } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { shortSaid, t } from '../lib/speech.ts';
-import { useCommand } from '../state/useCommand.ts';
-import { Button } from '../ui/Button.tsx';
-import { Refusal, Watch } from '../ui/Refusal.tsx';
+import { Watch } from '../ui/Refusal.tsx';
 import { MixAct, vesselName, Where } from './MixFrom.tsx';
 import { minutes } from './PlanSteps.tsx';
+import { PrepareHead } from './PrepareHead.tsx';
 import { mixLine, SHEET_FOOT, towelWords, waterAndTowels } from './prepareLines.ts';
 
 /** What is mixed, filled and laid out before the first bucket: in the order of work. */
@@ -49,19 +47,9 @@ export function Prepare(props: {
     foot: SHEET_FOOT(),
     path,
   });
-  const saving = useCommand(() => saveFile('/jobs/prepare.pdf', sheet()));
   return (
     <section aria-label={t('To prepare')} className="mt-8">
-      <div className="flex flex-wrap items-end justify-between gap-3 border-b-2 border-ink pb-1">
-        <h2>{t('To prepare')}</h2>
-        <span className="no-print flex gap-3">
-          <Button onClick={() => window.print()}>{t('Print it')}</Button>
-          <Button disabled={saving.waiting} onClick={() => saving.run()}>
-            {t('As PDF')}
-          </Button>
-        </span>
-      </div>
-      {saving.refusal && <Refusal problem={saving.refusal} />}
+      <PrepareHead sheet={sheet} />
       <ul>
         {mixes.map((mix) => (
           <MixLine key={mix.steps[0]} mix={mix} plan={plan} stockUl={stockUl} />
