@@ -16,6 +16,19 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'tyre brush': 'cepillo de neumáticos',
+  'arch brush': 'cepillo de pasos de rueda',
+  'wheel brushes of two sizes': 'cepillos de rueda de dos tamaños',
+  'soaked cloths for the spots': 'paños empapados para las manchas',
+  'two mitts': 'dos manoplas',
+  'grit guards': 'rejillas de cubo',
+  'lidded metal bin for tar cloths': 'cubo metálico con tapa para paños de alquitrán',
+  'clay block or mitt': 'arcilla o manopla de arcilla',
+  'pH paper': 'papel de pH',
+  blower: 'soplador',
+  'lint-free cloths': 'paños sin pelusa',
+  'glass cloth': 'paño de cristales',
+  'Lay out:': 'Preparar:',
   '{0} min over.': '{0} min de más.',
   'May go, in this order: {0}.': 'Puede omitirse, en este orden: {0}.',
   'Nothing of it may go: a faster method, or more time.':

@@ -4,6 +4,7 @@ import type { Assessment } from './assessment.ts';
 import { BOOK, SHOP, WITHOUT } from './madeUpPlan.ts';
 import { type Plan, type PlanShop, planWash } from './planWash.ts';
 import type { Schools } from './schools.ts';
+import { toolsOf } from './tools.ts';
 
 function planned(assessment: Assessment, shop = SHOP): Plan {
   const plan = planWash(assessment, shop);
@@ -161,6 +162,19 @@ describe('worked plans', () => {
     expect(planned({ level: 2, minutes: 50, spots: [found] }).over?.mayGo).toEqual([]);
     expect(planned({ level: 2, minutes: 200 }).over).toBeNull();
     expect(planned({ level: 2 }).over).toBeNull();
+  });
+
+  it('names the tools of its steps, each once, in the order of work', () => {
+    const tools = (of: Assessment) => toolsOf(planned(of)).map(([words]) => words);
+    expect(tools({ level: 1 })).toEqual([
+      'tyre brush',
+      'arch brush',
+      'wheel brushes of two sizes',
+      'two mitts',
+      'grit guards',
+      'blower',
+    ]);
+    expect(tools({ level: 0, water: { kind: 'none' } })).toEqual(['wheel brushes of two sizes']);
   });
 
   it('a manager’s word lifts what is left to a manager, and never a stop', () => {

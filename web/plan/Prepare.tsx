@@ -1,6 +1,7 @@
 import { METHOD_NAMES } from '#core/planning/methods.ts';
 import type { Plan, PlanMix } from '#core/planning/planWash.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
+import { toolsOf } from '#core/planning/tools.ts';
 import { careInWords } from '#core/products/record.ts';
 import { BODY_NAMES } from '#core/soil/bodies.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
@@ -31,6 +32,9 @@ export function Prepare(props: {
     },
     t,
   );
+  const tools = toolsOf(plan)
+    .map((words) => t(...words))
+    .join(', ');
   const sheet = () => ({
     title: name || t(BODY_NAMES[plan.seen.body]),
     under: `${t(METHOD_NAMES[plan.method])}, ${t('{0} min', minutes(plan.minutes.elapsed))}`,
@@ -40,6 +44,7 @@ export function Prepare(props: {
         rows: [
           ...mixes.map((mix) => mixLine(mix, { shop, into: vesselName(mix), note: stepNames(mix, plan) })),
           ...waterAndTowels(plan.litres, towels, shop),
+          ...(tools ? [{ main: `${t('Lay out:')} ${tools}`, note: '', amount: '' }] : []),
           ...(care ? [{ main: `${t('Wear:')} ${care}`, note: '', amount: '' }] : []),
         ],
       },
@@ -59,6 +64,12 @@ export function Prepare(props: {
         <span className="reading">{formatVolume(Math.round(plan.litres) * 1_000_000, shop.units)}</span>{' '}
         {t('of water.')} {towelWords(towels)}
       </p>
+      {tools && (
+        <p>
+          <span className="caps text-muted">{t('Lay out:')} </span>
+          {tools}
+        </p>
+      )}
       {care && (
         <p>
           <span className="caps text-muted">{t('Wear:')} </span>
