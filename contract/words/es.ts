@@ -16,6 +16,7 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'Its vessel is no longer in use.': 'Su recipiente ya no está en uso.',
   'tyre brush': 'cepillo de neumáticos',
   'arch brush': 'cepillo de pasos de rueda',
   'wheel brushes of two sizes': 'cepillos de rueda de dos tamaños',

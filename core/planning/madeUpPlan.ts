@@ -251,6 +251,7 @@ export const SHOP: PlanShop = {
     standing: null,
     held: [],
   })),
+  outOfUse: [],
   today: '2026-05-04',
   edgeShare: 0.6,
   filmFactors: [],

@@ -1,6 +1,6 @@
 import { type Hindrance, hindrances } from '../dwell/goNoGo.ts';
 import type { Weather } from '../dwell/weather.ts';
-import type { Film } from '../products/uses.ts';
+import type { Film, UseKind } from '../products/uses.ts';
 import { cautionsOf } from '../safety/stepCautions.ts';
 import type { Sentence } from '../say.ts';
 import { handsMin, isRinse, type Taken, type Towels, takenBy, towelsFor, waitMin } from './amounts.ts';
@@ -31,6 +31,13 @@ export type PlanShop = {
   readonly schools: Schools;
   /** Published recipes. */
   readonly book: readonly PlanRecipe[];
+  /** Recipes that are published and can't be mixed by as things stand, each with why. */
+  readonly outOfUse: readonly {
+    readonly id: number;
+    readonly name: string;
+    readonly use: UseKind;
+    readonly because: Sentence;
+  }[];
   /** What there is of each product in the shop, in microlitres. */
   readonly stockUl: ReadonlyMap<number, number>;
   readonly prices: readonly Priced[];

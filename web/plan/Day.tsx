@@ -30,7 +30,7 @@ import { Calendar } from './Calendar.tsx';
 import { JOB_STATES } from './JobHere.tsx';
 import { minutes } from './PlanSteps.tsx';
 import { PrepareHead } from './PrepareHead.tsx';
-import { PLAN_NEEDS, usePlanShop } from './planShop.ts';
+import { PLAN_NEEDS, startMs, usePlanShop, weatherAt } from './planShop.ts';
 import { mixLine, SHEET_FOOT, towelWords, waterAndTowels } from './prepareLines.ts';
 
 Day.needs = (() => [...PLAN_NEEDS, placesQuery]) satisfies Needs;
@@ -47,15 +47,17 @@ export default function Day() {
   const today = dayOf(shopNow(), settings.zone);
   const asked = params.get('day');
   const day = isDay(asked) ? asked : today;
-  const { shop } = usePlanShop();
+  const { shop, weather } = usePlanShop();
   const { data: jobs, error } = useQuery(jobsQuery(day, day));
   const planned = useMemo(
     () =>
       (jobs ?? []).map((job) => {
         const said = { ...job.said, due: dueOn(job.treated, day), words: job.words.map((w) => w.rule) };
-        return { job, said, plan: planWash(said, shop) };
+        // A vehicle that comes later is planned for the weather it will have.
+        const then = weatherAt(weather, startMs(job, settings.zone)) ?? shop.weather;
+        return { job, said, plan: planWash(said, { ...shop, weather: then }) };
       }),
-    [jobs, day, shop],
+    [jobs, day, shop, weather, settings.zone],
   );
   const prepared = useMemo(
     () =>

@@ -1,4 +1,3 @@
-import { TZDate } from '@date-fns/tz';
 import type { Remote } from 'comlink';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -41,7 +40,7 @@ import { ByHours, ByMethods } from './Otherwise.tsx';
 import { minutes, PlanSteps } from './PlanSteps.tsx';
 import { Prepare } from './Prepare.tsx';
 import { usePlanDraft } from './planDraft.ts';
-import { PLAN_NEEDS, usePlanShop } from './planShop.ts';
+import { PLAN_NEEDS, startMs, usePlanShop } from './planShop.ts';
 import { FIELD_WORDS, SPOT_WORDS } from './planWords.ts';
 import { useWorkedOut } from './planWorker.ts';
 import { SoilOutline } from './SoilOutline.tsx';
@@ -64,13 +63,6 @@ export default function Plan() {
   }
   if (id !== null && !job) return <Waiting />;
   return <PlanOf key={id ?? 'new'} job={job ?? null} />;
-}
-
-/** When a job's vehicle is washed, as far as that is known. */
-function startMs(job: Job | null, zone: string): number | null {
-  if (!job || job.atMin === null) return null;
-  const [year, month, day] = job.day.split('-').map(Number) as [number, number, number];
-  return new TZDate(year, month - 1, day, Math.floor(job.atMin / 60), job.atMin % 60, zone).getTime();
 }
 
 /** What was done to the vehicle of a name, where it was here before. */
@@ -282,7 +274,7 @@ function PlanMade(props: {
           <Watch word={t('Weather not known.')}>{t('Mild and overcast is assumed.')}</Watch>
         </div>
       )}
-      <PlanSteps plan={plan} complete={complete} prices={shop.prices} jobId={props.jobId}>
+      <PlanSteps plan={plan} complete={complete} shop={shop} jobId={props.jobId}>
         {(soak) => <NoWindow soak={soak} said={said} shop={shop} say={say} />}
       </PlanSteps>
       <p className="mt-3 text-muted">

@@ -6,7 +6,7 @@ import { takenBy } from '#core/planning/amounts.ts';
 import type { Complete } from '#core/planning/completePlan.ts';
 import { costOfFill, formatMoney, newestPrice, type Priced } from '#core/planning/cost.ts';
 import { PAINTED } from '#core/planning/levels.ts';
-import type { Plan, PlanMix, PlanStep } from '#core/planning/planWash.ts';
+import type { Plan, PlanMix, PlanShop, PlanStep } from '#core/planning/planWash.ts';
 import type { Chosen } from '#core/planning/recipeFor.ts';
 import type { Soak } from '#core/planning/soaks.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
@@ -30,13 +30,13 @@ export function PlanSteps(props: {
   plan: Plan;
   /** Its windows and its course, once they are worked out. */
   complete: Complete | null;
-  prices: readonly Priced[];
+  shop: Pick<PlanShop, 'prices' | 'outOfUse'>;
   /** The job it is planned for, where a manager can give their word; null: it is not on the list. */
   jobId: number | null;
   /** How what is laid is done across the vehicle. */
   children: (soak: Soak) => ReactNode;
 }) {
-  const { plan, complete, prices, jobId, children } = props;
+  const { plan, complete, shop, jobId, children } = props;
   const { steps, mixes } = plan;
   const begins = complete && beginsOf(complete);
   const soakOf = (id: string) => complete?.soaks.find((s) => s.steps.at(-1) === id);
@@ -53,7 +53,12 @@ export function PlanSteps(props: {
               {t(STEP_NAMES[step.kind])}
               <span className="font-sans text-base font-normal text-muted"> {whereOf(step)}</span>
             </h3>
-            <Mix step={step} jobId={jobId} mix={mixes.find((m) => m.steps.includes(step.id)) ?? null} />
+            <Mix
+              step={step}
+              jobId={jobId}
+              outOfUse={shop.outOfUse}
+              mix={mixes.find((m) => m.steps.includes(step.id)) ?? null}
+            />
             {soakOf(step.id) && children(soakOf(step.id) as Soak)}
             {step.check && (
               <p className="leading-snug">
@@ -66,7 +71,7 @@ export function PlanSteps(props: {
                 {t(...caution)}
               </p>
             ))}
-            <Why step={step} plan={plan} prices={prices} />
+            <Why step={step} plan={plan} prices={shop.prices} />
           </div>
           <span className="reading text-right text-[1.05rem]">
             {begins?.has(step.id) && step.hands > 0.05 && (
@@ -98,13 +103,19 @@ function whereOf({ zones, axles }: PlanStep): string {
   return axles.length === 1 ? `${names}, ${axles[0] === 'front' ? t('in front') : t('behind')}` : names;
 }
 
-function Mix({ step, mix, jobId }: { step: PlanStep; mix: PlanMix | null; jobId: number | null }) {
+function Mix(props: {
+  step: PlanStep;
+  mix: PlanMix | null;
+  jobId: number | null;
+  outOfUse: PlanShop['outOfUse'];
+}) {
+  const { step, mix, jobId, outOfUse } = props;
   const { choice, level, use, taken } = step;
   const { shop } = useSession();
   if (use === null || level === null) return null;
   if (!choice.chosen) {
     const what = t('No recipe for {0} at {1}.', t(USE_NAMES[use]).toLowerCase(), t(SOIL_NAMES[level]));
-    const remedy = <NoRecipe step={step} jobId={jobId} />;
+    const remedy = <NoRecipe step={step} jobId={jobId} outOfUse={outOfUse.filter((r) => r.use === use)} />;
     return choice.withheld.length > 0 ? (
       <Stop reason={what} remedy={remedy} />
     ) : (
@@ -147,7 +158,9 @@ function Mix({ step, mix, jobId }: { step: PlanStep; mix: PlanMix | null; jobId:
   );
 }
 
-function NoRecipe({ step: { choice }, jobId }: { step: PlanStep; jobId: number | null }) {
+function NoRecipe(props: { step: PlanStep; jobId: number | null; outOfUse: PlanShop['outOfUse'] }) {
+  const { jobId, outOfUse } = props;
+  const { choice } = props.step;
   const { who } = useSession();
   return (
     <>
@@ -164,7 +177,12 @@ function NoRecipe({ step: { choice }, jobId }: { step: PlanStep; jobId: number |
           {recipe.recipe.name}: {t(...because)}
         </span>
       ))}
-      {choice.withheld.length + choice.passed.length === 0 && (
+      {outOfUse.map(({ id, name, because }) => (
+        <span key={id} className="block">
+          {name}: {t(...because)}
+        </span>
+      ))}
+      {choice.withheld.length + choice.passed.length + outOfUse.length === 0 && (
         <>
           {atLeast(who.role, 'manager') ? (
             <Link to="/recipes/new">{t('Write the recipe')}</Link>

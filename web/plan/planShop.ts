@@ -1,5 +1,7 @@
+import { TZDate } from '@date-fns/tz';
 import { useMemo } from 'react';
 import type { Container, Vessel } from '#contract/equipment.ts';
+import type { Job } from '#contract/jobs.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
 import type { WeatherNow } from '#contract/weather.ts';
@@ -9,6 +11,7 @@ import { planRecipe } from '#core/planning/recipeFor.ts';
 import type { Schools } from '#core/planning/schools.ts';
 import type { VesselHere } from '#core/planning/vesselsFor.ts';
 import { ALL_UNKNOWN } from '#core/safety/traits.ts';
+import { toSay } from '#core/say.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { useSession } from '../lib/session.tsx';
 import { shopNow } from '../lib/shopNow.ts';
@@ -55,6 +58,18 @@ export function planShop(of: {
       if (!published || !product || !vessel) return [];
       return [planRecipe({ id, versionId: published.versionId, recipe: published, product, vessel })];
     }),
+    outOfUse: of.recipes.flatMap(({ id, published }) =>
+      published && !of.vessels.some((v) => v.id === published.vesselId)
+        ? [
+            {
+              id,
+              name: published.name,
+              use: published.use,
+              because: toSay('Its vessel is no longer in use.'),
+            },
+          ]
+        : [],
+    ),
     stockUl,
     prices: of.containers,
     vessels: of.vessels.map((v) => vesselHere(v, of.products)),
@@ -85,6 +100,13 @@ function vesselHere(vessel: Vessel, products: readonly Product[]): VesselHere {
 }
 
 const HOUR_MS = 3_600_000;
+
+/** When a job's vehicle is washed, as far as that is known. */
+export function startMs(job: Pick<Job, 'day' | 'atMin'> | null, zone: string): number | null {
+  if (!job || job.atMin === null) return null;
+  const [year, month, day] = job.day.split('-').map(Number) as [number, number, number];
+  return new TZDate(year, month - 1, day, Math.floor(job.atMin / 60), job.atMin % 60, zone).getTime();
+}
 
 /** The weather at a time, by what is read now and what is forecast; null where nobody knows. */
 export function weatherAt(now: WeatherNow | undefined, atMs: number | null): Weather | null {
