@@ -11,7 +11,6 @@ import type { Office } from './office.worker.ts';
 export class Documents {
   #worker: Worker | null = null;
   #office: Remote<Office> | null = null;
-  readonly #asked = new Set<Promise<unknown>>();
 
   readonly labelPdf = (...asked: Parameters<Office['labelPdf']>) => this.#ask((o) => o.labelPdf(...asked));
   readonly labelsPdf = (...asked: Parameters<Office['labelsPdf']>) => this.#ask((o) => o.labelsPdf(...asked));
@@ -22,9 +21,7 @@ export class Documents {
   readonly prepareSheetPdf = (...asked: Parameters<Office['prepareSheetPdf']>) =>
     this.#ask((o) => o.prepareSheetPdf(...asked));
 
-  /** What was asked for is still laid out. */
   async close(): Promise<void> {
-    await Promise.allSettled(this.#asked);
     await this.#worker?.terminate();
     this.#worker = null;
     this.#office = null;
@@ -38,12 +35,9 @@ export class Documents {
       died = () => failed(new Error('the worker that lays documents out has ended'));
       worker.once('exit', died);
     });
-    const laid = Promise.race([job(office), end]);
-    this.#asked.add(laid);
     try {
-      return await laid;
+      return await Promise.race([job(office), end]);
     } finally {
-      this.#asked.delete(laid);
       worker.off('exit', died);
     }
   }
