@@ -283,7 +283,10 @@ test.describe('in a bay, with a thumb', () => {
     await choose(page, 'Your question', /I poured wrong/);
     await page.getByLabel('Product in it').fill('110 ml');
     await page.getByLabel('Water in it').fill('550 ml');
+    // The drawing grows with what is typed, and what stands below it moves.
+    await expect(page.getByText('now 660 ml')).toBeVisible();
     await page.getByRole('radio', { name: /1 film/ }).click();
+    await expect(page.getByRole('radio', { name: /1 film/ })).toBeChecked();
     await page.getByRole('button', { name: /It is now caked, 1:5: book it as that/ }).click();
     await expect(page.getByRole('radio', { name: /4 caked/ })).toBeChecked();
   });
