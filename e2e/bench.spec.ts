@@ -242,8 +242,6 @@ test.describe('in a bay, with a thumb', () => {
   }) => {
     await page.goto('/');
     await signIn(page, 'Bram Addy');
-    // What the page still asks for moves what is tapped.
-    await page.waitForLoadState('networkidle');
     const bram = new FirstUser(page);
     await bram.tap('button', /^Snow foam, all over/);
     await bram.tap('radio', /3 heavy/);
@@ -285,7 +283,6 @@ test.describe('in a bay, with a thumb', () => {
     await choose(page, 'Your question', /I poured wrong/);
     await page.getByLabel('Product in it').fill('110 ml');
     await page.getByLabel('Water in it').fill('550 ml');
-    await page.waitForLoadState('networkidle');
     // The drawing grows with what is typed, and what stands below it moves.
     await expect(page.getByText('now 660 ml')).toBeVisible();
     await page.getByRole('radio', { name: /1 film/ }).click();
