@@ -40,3 +40,23 @@ export async function takeVessel(page: Page, name: RegExp): Promise<void> {
 export async function openParts(page: Page, ...names: string[]): Promise<void> {
   for (const name of names) await page.locator('summary').filter({ hasText: name }).click();
 }
+
+/** A hearse with a name as long as anyone types stands soaking, under the key given. */
+export async function startClock(page: Page, key: string): Promise<void> {
+  const data = {
+    key,
+    placeId: 3,
+    vehicle: 'a hearse with a name as long as anyone types'.slice(0, 40),
+    body: 'hearse',
+    colour: 'black',
+    material: 'steel',
+    zones: ['uppers', 'lowers', 'rear'],
+    shelter: 'shade',
+    start: { kind: 'rinsed', waterC: 15 },
+    laid: { kind: 'product', productId: 2, use: 'foam', vesselId: 1, dialId: null, machineId: null },
+    batchId: null,
+    again: false,
+  };
+  const answer = await page.request.post('/api/clocks', { data, headers: { 'Idempotency-Key': key } });
+  expect(answer.status()).toBe(201);
+}

@@ -1,9 +1,10 @@
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
 import { useSession } from '../lib/session.tsx';
 import { problemSaid, t } from '../lib/speech.ts';
 import { flush, forgetRefused, takeUpOutbox, useOutbox } from '../state/outbox.ts';
+import { keepPlaceOf, useScrolled } from '../state/scrolled.ts';
 import { Stop } from '../ui/Refusal.tsx';
 import { unlockSound, useSound } from './alarm.ts';
 import { useClockWindows, useWindow } from './clockWindows.ts';
@@ -51,42 +52,48 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
   const mine = waiting.filter((s) => s.personId === who.personId).length;
   const others = waiting.length - mine;
   return (
-    <aside ref={strip} aria-label={t('Clocks')} className="no-print sticky top-0 z-[6] bg-ground">
-      {shown.length > 0 && (
-        <ul className="flex overflow-x-auto border-b border-ink">
-          {shown.map((clock) => (
-            <StripClock key={clock.key} clock={clock} />
-          ))}
-          <SoundAsk />
-        </ul>
-      )}
-      {waiting.length > 0 && (held || others > 0) && (
-        <p role="status" className="flex gap-3 border-b border-hairline px-4 py-1.5 lg:px-8">
-          <span aria-hidden className="hatch w-1.5 shrink-0" />
-          <span>
-            {mine > 0 && `${held ? problemSaid(held).reason : t('On its way.')} ${waitsHere(mine)} `}
-            {others > 0 && waitsForOthers(others)}
-          </span>
-        </p>
-      )}
-      {refused.map(({ id, what, problem, kept }) => (
-        <div
-          key={id}
-          className="flex items-center justify-between gap-3 border-b border-hairline px-4 py-2 lg:px-8"
-        >
-          <Stop
-            reason={`${t(...what)}: ${problemSaid(problem).reason}`}
-            remedy={kept ? t('It is kept under To settle in the Yard.') : problemSaid(problem).remedy}
-          />
-          <button
-            type="button"
-            className="min-h-12 px-3 underline underline-offset-4"
-            onClick={() => forgetRefused(id)}
+    <aside
+      ref={keepPlaceOf}
+      aria-label={t('Clocks')}
+      className="no-print pointer-events-none sticky top-0 z-[6]"
+    >
+      <div ref={strip} className="pointer-events-auto bg-ground">
+        {shown.length > 0 && (
+          <ul className="flex overflow-x-auto border-b border-ink">
+            {shown.map((clock) => (
+              <StripClock key={clock.key} clock={clock} />
+            ))}
+            <SoundAsk />
+          </ul>
+        )}
+        {waiting.length > 0 && (held || others > 0) && (
+          <p role="status" className="flex gap-3 border-b border-hairline px-4 py-1.5 lg:px-8">
+            <span aria-hidden className="hatch w-1.5 shrink-0" />
+            <span>
+              {mine > 0 && `${held ? problemSaid(held).reason : t('On its way.')} ${waitsHere(mine)} `}
+              {others > 0 && waitsForOthers(others)}
+            </span>
+          </p>
+        )}
+        {refused.map(({ id, what, problem, kept }) => (
+          <div
+            key={id}
+            className="flex items-center justify-between gap-3 border-b border-hairline px-4 py-2 lg:px-8"
           >
-            {t('Seen')}
-          </button>
-        </div>
-      ))}
+            <Stop
+              reason={`${t(...what)}: ${problemSaid(problem).reason}`}
+              remedy={kept ? t('It is kept under To settle in the Yard.') : problemSaid(problem).remedy}
+            />
+            <button
+              type="button"
+              className="min-h-12 px-3 underline underline-offset-4"
+              onClick={() => forgetRefused(id)}
+            >
+              {t('Seen')}
+            </button>
+          </div>
+        ))}
+      </div>
     </aside>
   );
 }
@@ -143,22 +150,3 @@ function SoundAsk() {
     </li>
   );
 }
-
-/** Whether the page was scrolled so far that its top is out of sight. */
-function useScrolled(): boolean {
-  const [scrolled, setScrolled] = useState(false);
-  useEffect(() => {
-    const look = () => {
-      setScrolled(window.scrollY > SCROLLED_PX);
-      // A little apart, or it would flicker as the page gets shorter.
-      const root = document.documentElement;
-      if (window.scrollY > SCROLLED_PX) root.dataset.scrolled = '';
-      else if (window.scrollY < SCROLLED_PX / 2) delete root.dataset.scrolled;
-    };
-    look();
-    window.addEventListener('scroll', look, { passive: true });
-    return () => window.removeEventListener('scroll', look);
-  }, []);
-  return scrolled;
-}
-const SCROLLED_PX = 240;

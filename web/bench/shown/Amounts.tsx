@@ -33,29 +33,42 @@ export function Amounts(props: {
   return (
     <section
       aria-label={t('Amounts')}
-      className="ruled sticky top-[var(--strip,0px)] max-lg:low:static z-[5] -mx-4 flex flex-wrap gap-x-5 bg-ground px-4 pt-2 pb-2 lg:static lg:col-start-2 lg:row-start-1 lg:mx-0 lg:flex-nowrap lg:gap-x-5 lg:border-b-0 lg:p-0 xl:group-data-wide/bench:col-span-2"
+      className="contents lg:block lg:col-start-2 lg:row-start-1 xl:group-data-wide/bench:col-span-2"
     >
-      {product && (
-        <p className="w-full truncate leading-tight lg:hidden">
-          <strong>{product.name}</strong> {t('into {0}', vessel?.name ?? t('no vessel yet'))}
-        </p>
-      )}
-      {settled ? (
-        <p className="min-h-24 pt-5 text-[1.4rem] font-bold">{t('It is right as it is: nothing to add.')}</p>
-      ) : (
-        amounts.map(({ id, order, tone, ul, stepUl, note }) => (
-          <div key={id} className={`${tone} min-w-0 flex-1`}>
-            <p className="caps text-ink scrolled:sr-only">{order}</p>
-            <LargeVolume
-              what={id}
-              read={ul === null ? null : readVolume(ul, shop.units, stepUl)}
-              many={many}
-            />
-            <p className="mt-1 min-h-6 text-[0.94rem] leading-snug text-ink scrolled:hidden">{note}</p>
-          </div>
-        ))
-      )}
-      {children}
+      <div className="sticky top-[var(--strip,0px)] z-[5] -mx-4 flex flex-wrap gap-x-5 bg-ground px-4 pt-2 scrolled:shadow-[0_1px_0_var(--hairline)] max-lg:low:static lg:static lg:mx-0 lg:flex-nowrap lg:p-0">
+        {product && (
+          <p className="w-full truncate leading-tight lg:hidden">
+            <strong>{product.name}</strong> {t('into {0}', vessel?.name ?? t('no vessel yet'))}
+          </p>
+        )}
+        {settled ? (
+          <p className="min-h-24 pt-5 text-[1.4rem] font-bold">
+            {t('It is right as it is: nothing to add.')}
+          </p>
+        ) : (
+          amounts.map(({ id, order, tone, ul, stepUl }) => (
+            <div key={id} className={`${tone} min-w-0 flex-1`}>
+              <p className="caps text-ink">{order}</p>
+              <LargeVolume
+                what={id}
+                read={ul === null ? null : readVolume(ul, shop.units, stepUl)}
+                many={many}
+              />
+            </div>
+          ))
+        )}
+        {children}
+      </div>
+      {/* How each is read goes out of sight with the page: nothing below moves as it does. */}
+      <div className="ruled -mx-4 -mt-2 flex gap-x-5 px-4 pb-2 lg:mx-0 lg:mt-1 lg:border-b-0 lg:p-0">
+        {!settled &&
+          amounts.map(({ id, note }) => (
+            <p key={id} className="min-h-6 min-w-0 flex-1 text-[0.94rem] leading-snug">
+              {note}
+            </p>
+          ))}
+        {children && <span aria-hidden className="min-w-0 flex-1 max-sm:hidden" />}
+      </div>
       <SaidOnce
         words={amounts
           .map(({ order, ul, stepUl }) =>
