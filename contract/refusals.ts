@@ -52,6 +52,7 @@ export type ContractRefusals = {
   'name.taken': { readonly by: 'another' | 'recipe' };
   'interface.notBuilt': None;
   fault: None;
+  'program.stopping': None;
   'disk.full': { readonly leftBytes: number | null };
   'books.damaged': { readonly what: string; readonly remedy: string };
   'origin.other': None;

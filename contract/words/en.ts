@@ -916,6 +916,10 @@ export const en: Words = {
     ],
     'interface.notBuilt': () => ['The interface is not built.', ''],
     fault: () => ['Something went wrong in the program; nothing was booked.', 'Try again.'],
+    'program.stopping': () => [
+      'The program is being stopped on the shop’s machine.',
+      'Try again when it runs again.',
+    ],
     'disk.full': ({ leftBytes }) => [
       `Nothing can be booked: the disk the books lie on is full${leftBytes === null ? '' : `, with ${inMegabytes(leftBytes)} left`}.`,
       'Make room on that machine, then do it again. What you typed stays here.',

@@ -4306,6 +4306,10 @@ export const es: Words = {
     'name.taken': () => ['El nombre está ocupado: otro ya lo tiene.', 'Escriba otro nombre.'],
     'interface.notBuilt': () => ['La interfaz no está compilada.', ''],
     fault: () => ['Algo salió mal en el programa; no se registró nada.', 'Reintente.'],
+    'program.stopping': () => [
+      'El programa se está deteniendo en la máquina del taller.',
+      'Reintente cuando vuelva a funcionar.',
+    ],
     'disk.full': ({ leftBytes }) => [
       `No se puede registrar nada: el disco de los libros está lleno${leftBytes === null ? '' : `, quedan ${inMegabytes(leftBytes)}`}.`,
       'Haga sitio en esa máquina y repítalo. Lo que escribió queda aquí.',

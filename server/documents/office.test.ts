@@ -7,9 +7,9 @@ describe('the worker that lays documents out', () => {
   const documents = new Documents();
   afterAll(() => documents.close());
 
-  it('that ends in the middle is told to whoever waits, and is started again with the next', async () => {
+  it('that is stopped in the middle is told to whoever waits, and is started again with the next', async () => {
     const asked = documents.labelPdf(label, 'small', 1);
-    const told = expect(asked).rejects.toThrow('has ended');
+    const told = expect(asked).rejects.toMatchObject({ status: 503 });
     await documents.close();
     await told;
     const pdf = await documents.labelPdf(label, 'small', 1);

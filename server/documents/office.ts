@@ -1,6 +1,7 @@
 import type { Worker } from 'node:worker_threads';
 import { type Remote, wrap } from 'comlink';
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
+import { problem } from '../http/problems.ts';
 import { startWorker } from '../workers/start.ts';
 import type { Office } from './office.worker.ts';
 
@@ -11,6 +12,7 @@ import type { Office } from './office.worker.ts';
 export class Documents {
   #worker: Worker | null = null;
   #office: Remote<Office> | null = null;
+  #closing = false;
 
   readonly labelPdf = (...asked: Parameters<Office['labelPdf']>) => this.#ask((o) => o.labelPdf(...asked));
   readonly labelsPdf = (...asked: Parameters<Office['labelsPdf']>) => this.#ask((o) => o.labelsPdf(...asked));
@@ -22,7 +24,9 @@ export class Documents {
     this.#ask((o) => o.prepareSheetPdf(...asked));
 
   async close(): Promise<void> {
+    this.#closing = true;
     await this.#worker?.terminate();
+    this.#closing = false;
     this.#worker = null;
     this.#office = null;
   }
@@ -32,7 +36,12 @@ export class Documents {
     const { worker, office } = this.#open();
     let died: () => void = () => {};
     const end = new Promise<never>((_, failed) => {
-      died = () => failed(new Error('the worker that lays documents out has ended'));
+      died = () =>
+        failed(
+          this.#closing
+            ? problem(503, 'program.stopping', {})
+            : new Error('the worker that lays documents out has ended'),
+        );
       worker.once('exit', died);
     });
     try {
