@@ -112,6 +112,24 @@ test('a vehicle goes on the list, a manager’s word lifts what is held back, an
   await expect(iron).toContainText('A manager gave their word.');
   await expect(iron).toContainText('Branch Line Iron Remover');
 
+  // Two answer differently: what one has not saved stays, and it is said; what the other said beside it comes along.
+  await page.getByRole('radio', { name: /4 caked/ }).click();
+  await hester.getByRole('radio', { name: /1 film/ }).click();
+  await openParts(hester, 'What is special');
+  await hester.getByText('Swirled paint').click();
+  await hester.getByRole('button', { name: 'Save what changed' }).click();
+  await hester.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
+  const list = page.getByRole('region', { name: 'On the list' });
+  await expect(list.getByRole('status')).toContainText('Somebody else has answered otherwise');
+  await expect(page.locator('summary').filter({ hasText: 'What is special' })).toContainText('Swirled paint');
+  await expect(page.getByRole('radio', { name: /4 caked/ })).toBeChecked();
+  await list.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(page.getByRole('radio', { name: /1 film/ })).toBeChecked();
+  await page.getByRole('radio', { name: /2 grime/ }).click();
+  await list.getByRole('button', { name: 'Save what changed' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
+  await expect(list.getByRole('button', { name: 'Change', exact: true })).toBeVisible();
+
   await page.getByRole('link', { name: 'The day' }).click();
   const vehicles = page.getByRole('region', { name: 'Vehicles' });
   await expect(vehicles.getByRole('link', { name: /15:30 Grey coupe/ })).toContainText('Hose wash, grime');

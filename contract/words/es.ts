@@ -16,6 +16,8 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'Saved, yours goes on the list.': 'Si guarda, lo suyo va a la lista.',
+  'Somebody else has answered otherwise meanwhile.': 'Otra persona respondió otra cosa entretanto.',
   'Its vessel is no longer in use.': 'Su recipiente ya no está en uso.',
   'tyre brush': 'cepillo de neumáticos',
   'arch brush': 'cepillo de pasos de rueda',

@@ -1,5 +1,5 @@
 import { type Job, jobBody } from '#contract/jobs.ts';
-import type { Assessment } from '#core/planning/assessment.ts';
+import type { Assessment, SeenField } from '#core/planning/assessment.ts';
 import { useSession } from '../lib/session.tsx';
 import { shopNow } from '../lib/shopNow.ts';
 import { t } from '../lib/speech.ts';
@@ -12,16 +12,20 @@ import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { type JobTyped, jobTyped, readJob } from './jobTyped.ts';
+import { FIELD_WORDS } from './planWords.ts';
 
 /** When a vehicle comes, where to, who does it, for how much: with what was seen of it, as a job of its day. */
 export default function JobDialog(props: {
   job: Job | null;
   name: string;
-  said: Assessment;
+  /** What is said here, laid over what stands on the list. */
+  overSaid: (said: Assessment) => Assessment;
+  /** What was answered here and, by the row given, by somebody else otherwise. */
+  twice: (said: Assessment) => SeenField[];
   close: () => void;
   saved: (job: Job) => void;
 }) {
-  const { job, name, said, close, saved } = props;
+  const { job, name, overSaid, twice, close, saved } = props;
   const { shop } = useSession();
   const { data: places = [] } = useQuery(placesQuery);
   const { data: people = [] } = useQuery(peopleQuery);
@@ -31,7 +35,9 @@ export default function JobDialog(props: {
     path: '/jobs',
     schema: jobBody,
     typed: (row) => jobTyped(row, row === job ? typing : { ...typing, name: row?.vehicle ?? name }),
-    read: readJob(job, said, shop),
+    read: (values, newest) => readJob(job, overSaid((newest ?? job)?.said ?? {}), shop)(values),
+    differs: (theirs) =>
+      twice(theirs.said).map((field) => t('{0}: theirs differ from yours', FIELD_WORDS()[field])),
     done: saved,
   });
   const bays = places.filter((p) => p.kind === 'bay' || p.kind === 'van' || p.id === job?.placeId);

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Job, JobEnd } from '#contract/jobs.ts';
-import type { Assessment } from '#core/planning/assessment.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import type { Treatment } from '#core/planning/intervals.ts';
 import { formatTimeOfDay } from '#core/units/timeOfDay.ts';
@@ -12,22 +11,25 @@ import { useCommand } from '../state/useCommand.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayInWords } from '../ui/dates.ts';
 import { fetchedDialog } from '../ui/fetchedDialog.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
+import type { usePlanDraft } from './planDraft.ts';
+import { FIELD_WORDS } from './planWords.ts';
 
 const JobDialog = fetchedDialog(() => import('./JobDialog.tsx'));
 const EndDialog = fetchedDialog(() => import('./EndDialog.tsx'));
 
+type Draft = ReturnType<typeof usePlanDraft>;
+
 /** When it comes, and what can be done about it: it is put on the list, changed there, done, dropped, or let wait again. */
 export function JobHere(props: {
   job: Job | null;
-  name: string;
-  said: Assessment;
-  /** What was said here and isn't saved with the job yet. */
-  changed: boolean;
+  /** What was said of the vehicle here. */
+  draft: Draft;
   planned: readonly Treatment[];
   saved: (job: Job) => void;
 }) {
-  const { job, name, said, changed, planned, saved } = props;
+  const { job, draft, planned, saved } = props;
+  const { name, changed } = draft;
   const [open, setOpen] = useState<'job' | 'end' | null>(null);
   const close = () => setOpen(null);
   const dropping = useCommand((id: number) =>
@@ -38,6 +40,7 @@ export function JobHere(props: {
   return (
     <section aria-label={t('On the list')} className="no-print flex flex-col gap-3">
       {job && <JobLine job={job} />}
+      {draft.twice.length > 0 && <AnsweredTwice draft={draft} />}
       <div className="flex flex-wrap gap-3">
         {!job && (
           <Button bay onClick={() => setOpen('job')}>
@@ -68,7 +71,8 @@ export function JobHere(props: {
         <JobDialog
           job={job}
           name={name}
-          said={said}
+          overSaid={draft.overSaid}
+          twice={draft.twiceBy}
           close={close}
           saved={(row) => {
             close();
@@ -78,6 +82,31 @@ export function JobHere(props: {
       )}
       {open === 'end' && job && <EndDialog job={job} planned={planned} close={close} />}
     </section>
+  );
+}
+
+/** What two people answered differently: what is said here goes on the list, unless theirs is taken. */
+function AnsweredTwice({ draft }: { draft: Draft }) {
+  return (
+    <div role="status">
+      <Watch word={t('Somebody else has answered otherwise meanwhile.')}>
+        {t('Saved, yours goes on the list.')}
+      </Watch>
+      <ul>
+        {draft.twice.map((field) => (
+          <li key={field} className="ruled flex items-center justify-between gap-x-4">
+            {FIELD_WORDS()[field]}
+            <button
+              type="button"
+              className="min-h-12 underline underline-offset-4"
+              onClick={() => draft.takeTheirs(field)}
+            >
+              {t('Take theirs')}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

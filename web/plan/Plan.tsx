@@ -76,7 +76,11 @@ const NOTHING: readonly Treated[] = [];
 function PlanOf({ job }: { job: Job | null }) {
   const { who, shop: settings } = useSession();
   const go = useGo();
-  const { name, said, changed, rename, say, startOver } = usePlanDraft(who.personId, job);
+  const draft = usePlanDraft(who.personId, job);
+  const { name, rename, say, startOver } = draft;
+  // The same answers are the same object: nothing is planned anew while somebody types elsewhere.
+  const saidNow = JSON.stringify(draft.said);
+  const said = useMemo(() => JSON.parse(saidNow) as Assessment, [saidNow]);
   const { shop, weather, weatherKnown } = usePlanShop(startMs(job, settings.zone));
   const today = job?.day ?? dayOf(shopNow(), settings.zone);
   const treated = useTreated(job, name);
@@ -115,9 +119,7 @@ function PlanOf({ job }: { job: Job | null }) {
           )}
           <JobHere
             job={job}
-            name={name}
-            said={said}
-            changed={changed}
+            draft={draft}
             planned={plan.ok ? treatmentsOf(plan) : []}
             saved={(row) => {
               startOver();

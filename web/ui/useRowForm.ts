@@ -14,8 +14,11 @@ type Options<V extends FieldValues, R extends Row> = {
   path: string;
   schema: Schema<unknown>;
   typed: (row: R | null) => V;
-  read: (typed: V) => Reading;
+  /** @param newest the row as someone else left it, where what was typed goes over it */
+  read: (typed: V, newest?: R) => Reading;
   done: (row: R) => void;
+  /** Where what goes with the form differs from how someone else left the row, besides its fields. */
+  differs?: (theirs: R) => string[];
   /** Where the body is shaped otherwise than the form: the field that a part of the body is typed in. */
   fields?: Readonly<Record<string, string>>;
 };
@@ -25,7 +28,7 @@ type Options<V extends FieldValues, R extends Row> = {
  * one is chosen.
  */
 export function useRowForm<V extends FieldValues, R extends Row>(options: Options<V, R>) {
-  const { row, path, schema, typed, read, done, fields } = options;
+  const { row, path, schema, typed, read, done, differs, fields } = options;
   const { who } = useSession();
   const of = useTextForm<V, R>({
     keptAs: `${who.personId} ${path} ${row?.id ?? (row ? 'the one' : 'new')}`,
@@ -42,7 +45,7 @@ export function useRowForm<V extends FieldValues, R extends Row>(options: Option
   const clash = theirs && {
     takeTheirs: () => of.takeTheirs(typed(theirs)),
     keepMine: () => void of.keepMine(),
-    differs: differences(of.form.getValues(), typed(theirs), of.labelOf),
+    differs: [...differences(of.form.getValues(), typed(theirs), of.labelOf), ...(differs?.(theirs) ?? [])],
   };
   return { ...of, foot: { ...of.foot, theirs: clash } };
 }

@@ -25,7 +25,8 @@ type Fault = { type: string; message: string; types: { remedy: string } };
 
 type Options<V extends FieldValues, R> = {
   values: V;
-  read: (values: V) => Reading;
+  /** @param newest the row as someone else left it, where what was typed is to go over it */
+  read: (values: V, newest?: R) => Reading;
   schema: Schema<unknown>;
   /** Books it; a changed row goes with the revision it was made from. */
   send: (body: unknown, revision: number) => Promise<R>;
@@ -85,10 +86,10 @@ export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
     if (keptAs) useFormDrafts.getState().drop(keptAs);
   };
 
-  const book = async (from: number) => {
+  const book = async (from: number, newest?: R) => {
     setProblem(null);
     try {
-      const row = await send(read(form.getValues()).body, from);
+      const row = await send(read(form.getValues(), newest).body, from);
       forget();
       setRevision((row as { revision?: number } | undefined)?.revision ?? 0);
       done(row);
@@ -132,7 +133,7 @@ export function useTextForm<V extends FieldValues, R>(options: Options<V, R>) {
     foot: { saving, problem, startAfresh },
     /** The row as someone else left it in between, if they did. */
     theirs: clash as R | null,
-    keepMine: () => clash && book((clash as { revision: number }).revision),
+    keepMine: () => clash && book((clash as { revision: number }).revision, clash as R),
     takeTheirs: (values: V) => {
       setProblem(null);
       forget();
