@@ -33,6 +33,7 @@ export function planTimes(): void {
       follows: [one(FOLLOWS)],
       spots: [{ kind: one(SPOT_KINDS), zones: [one(WASH_ZONES)], many: uniform() < 0.5 }],
       minutes: one([null, 20, 45, 90]),
+      people: one([1, 2] as const),
     }),
   );
   for (const [what, budget, work] of [

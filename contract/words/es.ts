@@ -16,6 +16,8 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'No order of this keeps to every window in less time.': 'Ningún orden de esto cumple todas las ventanas en menos tiempo.',
+  'rinsed cool': 'enfriado con agua',
   'Saved, yours goes on the list.': 'Si guarda, lo suyo va a la lista.',
   'Somebody else has answered otherwise meanwhile.': 'Otra persona respondió otra cosa entretanto.',
   'Its vessel is no longer in use.': 'Su recipiente ya no está en uso.',

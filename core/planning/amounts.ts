@@ -98,6 +98,7 @@ export function waitMin(step: StepDraft, chosen: Chosen | null, laidMin: number)
     step.kind === 'foam' ||
     step.kind === 'spotSoak' ||
     step.kind === 'iron' ||
+    step.kind === 'wheelIron' ||
     step.kind === 'lime';
   return dwell && soaks ? Math.max(0, dwell.fromS / 60 - laidMin) : 0;
 }

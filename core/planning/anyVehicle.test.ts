@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Weather } from '../dwell/weather.ts';
 import { rulesFor } from '../safety/rules.ts';
 import { BODIES } from '../soil/bodies.ts';
+import { panelsOf } from '../soil/panels.ts';
 import { SOIL_LEVELS, type SoilLevel } from '../soil/soil.ts';
 import {
   type Assessment,
@@ -14,12 +15,14 @@ import {
   SPOT_KINDS,
   WHEEL_FINISHES,
 } from './assessment.ts';
+import type { Schedule } from './course/acts.ts';
+import { partsOf, reachOf } from './course/reach.ts';
+import { scheduleOf } from './course/schedule.ts';
 import { edgesOf } from './edges.ts';
 import { WASH_ZONES } from './levels.ts';
 import { SHOP } from './madeUpPlan.ts';
 import { orderBy, type Plan, planWash } from './planWash.ts';
 import { laidMixOf, laidOnOf } from './recipeFor.ts';
-import { scheduleOf } from './schedule.ts';
 import { soaksOf } from './soaks.ts';
 
 const ids = (plan: Plan): string[] => plan.steps.map((s) => s.id);
@@ -143,13 +146,14 @@ const HOT: Weather = { airC: 30, humidity: 0.35, windMs: 4, sky: 'sun' };
 
 it('any vehicle in any weather: nobody does two things at once, everything is mixed before it is used, and all is off in time', () => {
   let live = 0;
+  let stuck = 0;
   const weathers = fc.constantFrom<Weather>(SHOP.weather, WARM, HOT, { ...WARM, sky: 'shade', windMs: 6 });
   fc.assert(
     fc.property(ANY_VEHICLE, weathers, (said, weather) => {
       const plan = planWash(said, { ...SHOP, weather });
       if (!plan.ok) return;
       const soaks = soaksOf(plan, { ...SHOP, weather });
-      const schedule = scheduleOf(plan, soaks);
+      const schedule = scheduleOf(plan, soaks, SHOP.schools);
       for (const { across, panels, refused } of soaks) {
         expect(across === null).toBe(refused !== null);
         for (const p of across?.sections.flatMap((s) => s.panels) ?? []) {
@@ -158,7 +162,10 @@ it('any vehicle in any weather: nobody does two things at once, everything is mi
           expect(p.rinseToS - p.applyFromS).toBeLessThan(rinseByS + 1e-6);
         }
       }
-      if (!schedule) return;
+      if (!schedule) {
+        if (soaks.every((s) => s.across)) stuck++;
+        return;
+      }
       live++;
       const { acts } = schedule;
       for (const person of [0, 1]) {
@@ -183,8 +190,56 @@ it('any vehicle in any weather: nobody does two things at once, everything is mi
       }
       expect(first.length).toBeGreaterThan(0);
       for (const lying of schedule.lying) expect(lying.toS).toBeLessThanOrEqual(lying.dueS + 1e-6);
+      keepsOff(plan, schedule);
+      keepsOrder(plan, schedule);
+      expect(scheduleOf(plan, soaks, SHOP.schools)).toEqual(schedule);
     }),
     { numRuns: 200, seed: 18 },
   );
   expect(live).toBeGreaterThan(30);
+  // Where everything has a window there is a course.
+  expect(stuck).toBe(0);
 });
+
+const zonesParts = (plan: Plan, id: string) =>
+  partsOf(panelsOf(plan.steps.find((s) => s.id === id)?.zones ?? []));
+
+/** Nobody works on, or wets, what lies and still works. */
+function keepsOff(plan: Plan, { acts, lying }: Schedule): void {
+  for (const { steps, fromS, toS } of lying) {
+    const parts = zonesParts(plan, steps.at(-1) as string);
+    for (const act of acts) {
+      const step = plan.steps.find((s) => s.id === act.step);
+      if (!step || act.toS <= fromS + 1e-6 || act.fromS >= toS - 1e-6) continue;
+      // Its own pieces are kept apart piece by piece.
+      if (steps.includes(step.id) || step.takesOff === steps.at(-1) || step.kind === 'rinseless') continue;
+      const own = partsOf(panelsOf(step.zones));
+      expect((own | reachOf(step.kind, own)) & parts, `${step.id} while ${steps.join(' ')} lies`).toBe(0);
+    }
+  }
+}
+
+/** No step is begun before what its edges demand is done. */
+function keepsOrder(plan: Plan, { acts }: Schedule): void {
+  const edges = edgesOf(orderBy(plan.method, plan.seen, SHOP.schools));
+  const endS = (id: string) => {
+    const off = plan.steps.find((s) => s.takesOff === id)?.id;
+    return Math.max(0, ...acts.filter((a) => a.step === id || a.step === off).map((a) => a.toS));
+  };
+  const beginS = (id: string) =>
+    Math.min(...acts.filter((a) => a.step === id && a.what !== 'cool').map((a) => a.fromS));
+  for (const { before, after } of edges) {
+    for (const one of plan.steps.filter((s) => s.kind === before)) {
+      for (const two of plan.steps.filter((s) => s.kind === after)) {
+        const apart = !one.zones.some((z) => two.zones.includes(z));
+        const laidOver = before === 'preWash' && after === 'foam';
+        // A second pre-wash goes before its foam; the order of the plan holds among passes.
+        const backwards = plan.steps.indexOf(one) > plan.steps.indexOf(two);
+        if ((apart && ['tar', 'iron', 'clay', 'spotSoak'].includes(before)) || laidOver || backwards)
+          continue;
+        if (before === 'preSoak' && after === 'rinseless') continue;
+        expect(endS(one.id), `${one.id} before ${two.id}`).toBeLessThanOrEqual(beginS(two.id) + 1e-6);
+      }
+    }
+  }
+}

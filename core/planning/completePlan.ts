@@ -1,8 +1,9 @@
 import type { Weather } from '../dwell/weather.ts';
 import type { Assessment, Stand } from './assessment.ts';
+import type { Schedule } from './course/acts.ts';
+import { scheduleOf } from './course/schedule.ts';
 import { METHODS, type Method } from './methods.ts';
 import { type Plan, type PlanShop, planWash } from './planWash.ts';
-import { type Schedule, scheduleOf } from './schedule.ts';
 import { type Soak, soaksOf } from './soaks.ts';
 
 // A plan with what the weather makes of it, and what else could be done: by another method, at another hour, elsewhere.
@@ -26,7 +27,7 @@ export function completePlan(assessment: Assessment, shop: PlanShop): Complete |
 
 export function completed(plan: Plan, shop: PlanShop): Complete {
   const soaks = soaksOf(plan, shop);
-  return { plan, soaks, schedule: scheduleOf(plan, soaks) };
+  return { plan, soaks, schedule: scheduleOf(plan, soaks, shop.schools) };
 }
 
 /** How long a plan takes, in seconds: by its course, else by its first figures. */

@@ -36,8 +36,9 @@ export const EDGES: readonly Edge[] = [
     after: 'wheelRinse',
     because: toSay('Arches and sills are flushed before anything is laid.'),
   },
-  { before: 'firstRinse', after: 'preWash', because: GRIT },
-  { before: 'firstRinse', after: 'preSoak', because: GRIT },
+  ...(['spotSoak', 'preWash', 'foam', 'preSoak', 'waterless'] as const).map(
+    (after): Edge => ({ before: 'firstRinse', after, because: GRIT }),
+  ),
   { before: 'wheelRinse', after: 'tyre', because: toSay('Loose dust goes with water.') },
   { before: 'wheelRinse', after: 'arch', because: toSay('Loose dust goes with water.') },
   { before: 'tyre', after: 'wheel', because: toSay('The wheel is what has to be clean in the end.') },
@@ -47,8 +48,10 @@ export const EDGES: readonly Edge[] = [
     after: 'wheelIron',
     because: toSay('Iron remover then sees metal and wastes nothing.'),
   },
-  ...(['spotSoak', 'preWash', 'foam', 'contact'] as const).map(
-    (after): Edge => ({ before: 'wheel', after, because: SPLASH, where: { wheels: 'first' } }),
+  ...(['wheel', 'wheelIron'] as const).flatMap((before) =>
+    (['spotSoak', 'preWash', 'foam', 'contact'] as const).map(
+      (after): Edge => ({ before, after, because: SPLASH, where: { wheels: 'first' } }),
+    ),
   ),
   ...(['wheelRinse', 'tyre', 'arch', 'wheel'] as const).map(
     (after): Edge => ({
@@ -93,12 +96,13 @@ export const EDGES: readonly Edge[] = [
   ),
   { before: 'lime', after: 'tar', because: toSay('Acid is rinsed off before anything else is laid.') },
   { before: 'lime', after: 'iron', because: toSay('Acid and iron remover give off gas together.') },
+  { before: 'lime', after: 'clay', because: toSay('Clay is the last: what it picks up it drags.') },
   { before: 'tar', after: 'iron', because: toSay('Iron lies under the tar.') },
   { before: 'iron', after: 'clay', because: toSay('Clay is the last: what it picks up it drags.') },
   { before: 'tar', after: 'clay', because: toSay('Clay is the last: what it picks up it drags.') },
-  ...(['contact', 'clay', 'iron', 'tar', 'lime', 'wheel'] as const).map(
-    (before): Edge => ({ before, after: 'finalRinse', because: DRIES_LAST }),
-  ),
+  ...(
+    ['spotSoak', 'preWash', 'foam', 'contact', 'clay', 'iron', 'tar', 'lime', 'wheel', 'wheelIron'] as const
+  ).map((before): Edge => ({ before, after: 'finalRinse', because: DRIES_LAST })),
   { before: 'finalRinse', after: 'dry', because: toSay('Clean water leaves the fewest spots.') },
   { before: 'dry', after: 'blowOut', because: toSay('What sits in gaps runs out over dry paint.') },
   {
@@ -108,8 +112,21 @@ export const EDGES: readonly Edge[] = [
   },
   { before: 'dry', after: 'panelWipe', because: toSay('A wipe before coating is the last on the paint.') },
   { before: 'dry', after: 'glass', because: toSay('Drying leaves lint on glass.') },
+  { before: 'blowOut', after: 'glass', because: toSay('What sits in gaps runs out over dry paint.') },
   { before: 'dry', after: 'dressing', because: toSay('Dressing keeps off wet rubber.') },
-  ...(['dry', 'glass', 'dressing', 'panelWipe', 'wheel', 'rinseless', 'waterless', 'blowOut'] as const).map(
+  ...(
+    [
+      'dry',
+      'glass',
+      'dressing',
+      'panelWipe',
+      'wheel',
+      'wheelIron',
+      'rinseless',
+      'waterless',
+      'blowOut',
+    ] as const
+  ).map(
     (before): Edge => ({
       before,
       after: 'lookAgain',

@@ -29,7 +29,7 @@ export type Soak = {
   readonly steps: readonly string[];
   /** The step that takes it off: a rinse, or the same step where it is wiped. */
   readonly off: string;
-  readonly panels: readonly PanelWork[];
+  readonly panels: readonly SoakPanel[];
   /** In which pieces, and when each panel is laid and taken off; null where there is no window. */
   readonly across: AcrossVehicle | null;
   /** The panels are rinsed cool before: without it there is no window. */
@@ -41,6 +41,9 @@ export type Soak = {
   /** What would open one. */
   readonly remedies: readonly Remedy[];
 };
+
+/** A panel, and from when on what lies there has worked as long as is recommended. */
+export type SoakPanel = PanelWork & { readonly fromS: number };
 
 const SOAKING: readonly PlanStep['kind'][] = [
   'preWash',
@@ -198,7 +201,7 @@ const directionOf = ({ choice }: PlanStep) => choice.chosen?.of.recipe.direction
 const areaOf = ({ zones, share }: PlanStep, { body }: Sized): number =>
   panelsOf(zones).reduce((sum, panel) => sum + panelM2(panel, body) * share, 0);
 
-type Across = { found: Outcome<AcrossVehicle>; panels: PanelWork[] };
+type Across = { found: Outcome<AcrossVehicle>; panels: SoakPanel[] };
 
 /** The windows of all panels, each kind of panel once, and the best walk across them. */
 function across(
@@ -214,7 +217,7 @@ function across(
   stretches: number,
 ): Across {
   const windows = new Map<string, Outcome<WorkingWindow>>();
-  const panels: PanelWork[] = [];
+  const panels: SoakPanel[] = [];
   for (const zone of of.last.zones) {
     const beneath = of.under?.step.zones.includes(zone) ?? false;
     const key = `${isFlat(zone)} ${zone === 'glass'} ${beneath}`;
@@ -222,7 +225,7 @@ function across(
     windows.set(key, window);
     if (!window.ok) return { found: window, panels };
     const before = beneath ? of.beforeS : 0;
-    const { shortestS, toS, rinseByS } = window.value;
+    const { shortestS, fromS, toS, rinseByS } = window.value;
     for (const panel of panelsOf([zone])) {
       const work = {
         name: panel.name,
@@ -231,6 +234,7 @@ function across(
         m2: (panelM2(panel, of.seen.body) * of.last.share) / stretches,
         soil: of.seen.levels[zone],
         shortestS: Math.max(0, shortestS - before),
+        fromS: Math.max(0, fromS - before),
         toS: toS - before,
         rinseByS: rinseByS - before,
       };
@@ -243,7 +247,7 @@ function across(
 }
 
 /** The zone whose window closes first. */
-function tightest(panels: readonly PanelWork[], { zones }: PlanStep): WashZone {
+function tightest(panels: readonly SoakPanel[], { zones }: PlanStep): WashZone {
   const first = [...panels].sort((a, b) => a.rinseByS - a.shortestS - (b.rinseByS - b.shortestS))[0];
   return zones.find((z) => panelsOf([z]).some((p) => p.name === first?.name)) ?? (zones[0] as WashZone);
 }

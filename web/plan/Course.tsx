@@ -1,6 +1,6 @@
 import type { Complete } from '#core/planning/completePlan.ts';
+import type { Act, Schedule } from '#core/planning/course/acts.ts';
 import type { Plan } from '#core/planning/planWash.ts';
-import type { Act, Schedule } from '#core/planning/schedule.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
 import { t } from '../lib/speech.ts';
 import { bar, Key, stepsTo } from '../ui/timeRule.tsx';
@@ -10,7 +10,7 @@ type Row = { key: string; number: number | null; name: string; acts: readonly Ac
 
 /** Who does what when, and what lies on the paint meanwhile: product laid in brass, taken off in blue, hands in ink. */
 export function Course({ plan, schedule }: { plan: Plan; schedule: Schedule }) {
-  const { acts, lying, elapsedS, idleS } = schedule;
+  const { acts, lying, elapsedS, idleS, shortest } = schedule;
   const span = elapsedS * 1.03;
   const at = (s: number) => `${Math.min(100, (s / span) * 100)}%`;
   const two = plan.seen.people > 1;
@@ -77,7 +77,9 @@ export function Course({ plan, schedule }: { plan: Plan; schedule: Schedule }) {
             {idleS.length > 1
               ? t('Waiting: {0} and {1} min.', ...(idleS.map((s) => Math.round(s / 60)) as [number, number]))
               : t('Waiting: {0} min.', Math.round((idleS[0] ?? 0) / 60))}{' '}
-            {t('It keeps to every window; a shorter way may exist.')}
+            {shortest
+              ? t('No order of this keeps to every window in less time.')
+              : t('It keeps to every window; a shorter way may exist.')}
           </span>
         </figcaption>
       </figure>
@@ -90,6 +92,7 @@ const LOOKS: Record<Act['what'], string> = {
   packUp: 'bg-hairline',
   mix: 'bg-muted',
   lay: 'bg-product',
+  cool: 'bg-water',
   takeOff: 'bg-water',
   work: 'bg-ink',
 };
@@ -134,16 +137,19 @@ function rowsOf(plan: Plan, acts: readonly Act[]): Row[] {
 function actInWords({ what, person, fromS, toS }: Act, two: boolean): string {
   const when = t('{0} to {1} min', tenths(fromS), tenths(toS));
   const who = two ? ` ${person === 0 ? t('(one)') : t('(the other)')}` : '';
-  const word = what === 'lay' ? `${t('laid')} ` : what === 'takeOff' ? `${t('taken off')} ` : '';
-  return `${word}${when}${who}`;
+  const word = { lay: `${t('laid')} `, takeOff: `${t('taken off')} `, cool: `${t('rinsed cool')} ` }[
+    what as string
+  ];
+  return `${word ?? ''}${when}${who}`;
 }
 
 const tenths = (s: number): string => String(Math.round(s / 6) / 10);
 
 /** When each step begins, in whole minutes from the beginning, by its id. */
-export const beginsOf = ({ schedule }: Complete): ReadonlyMap<string, number> =>
-  new Map(
-    [...(schedule?.acts ?? [])]
-      .reverse()
-      .flatMap((a) => (a.step === null ? [] : [[a.step, Math.floor(a.fromS / 60)] as const])),
-  );
+export function beginsOf({ schedule }: Complete): ReadonlyMap<string, number> {
+  const begins = new Map<string, number>();
+  for (const { step, fromS } of schedule?.acts ?? [])
+    if (step !== null)
+      begins.set(step, Math.min(begins.get(step) ?? Number.POSITIVE_INFINITY, Math.floor(fromS / 60)));
+  return begins;
+}

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import type { Weather } from '../dwell/weather.ts';
-import type { Assessment } from './assessment.ts';
-import { SHOP } from './madeUpPlan.ts';
-import { type Plan, type PlanShop, planWash } from './planWash.ts';
-import { type Schedule, scheduleOf } from './schedule.ts';
-import { type Soak, soaksOf } from './soaks.ts';
+import type { Weather } from '../../dwell/weather.ts';
+import type { Assessment } from '../assessment.ts';
+import { SHOP } from '../madeUpPlan.ts';
+import { type Plan, type PlanShop, planWash } from '../planWash.ts';
+import { type Soak, soaksOf } from '../soaks.ts';
+import type { Schedule } from './acts.ts';
+import { scheduleOf } from './schedule.ts';
 
 type Complete = { plan: Plan; soaks: Soak[]; schedule: Schedule | null };
 function complete(said: Assessment, more: Partial<PlanShop> = {}): Complete {
@@ -12,8 +13,9 @@ function complete(said: Assessment, more: Partial<PlanShop> = {}): Complete {
   const plan = planWash({ protection: 'wax', ...said }, shop);
   if (!plan.ok) throw new Error(plan.row);
   const soaks = soaksOf(plan, shop);
-  return { plan, soaks, schedule: scheduleOf(plan, soaks) };
+  return { plan, soaks, schedule: scheduleOf(plan, soaks, shop.schools) };
 }
+const DISC = { brake: 'disc', finish: 'clearCoated' } as const;
 const HOT: Weather = { airC: 30, humidity: 0.35, windMs: 4, sky: 'sun' };
 const WARM: Weather = { airC: 22, humidity: 0.5, windMs: 2, sky: 'bright' };
 
@@ -73,17 +75,35 @@ describe('the course of a plan', () => {
       scheduleOf(
         plan,
         soaks.map((s) => ({ ...s, across: null })),
+        SHOP.schools,
       ),
     ).toBeNull();
   });
 
-  it('alone, the shampoo is mixed while the foam works', () => {
-    const { plan, schedule } = complete({ level: 1 });
-    const shampoo = plan.mixes.findIndex((m) => m.steps.includes('contact'));
-    const mixed = schedule?.acts.find((a) => a.mix === shampoo);
-    const [foam] = schedule?.lying ?? [];
-    expect(mixed?.fromS).toBeGreaterThanOrEqual(foam?.fromS ?? Number.POSITIVE_INFINITY);
-    expect(mixed?.toS).toBeLessThanOrEqual((foam?.toS ?? 0) - 30);
+  it('what lies on different parts lies at once, and takes the longer of both', () => {
+    const spots = (iron: 'rear' | 'front') =>
+      [
+        { kind: 'tar', zones: ['front'], many: false },
+        { kind: 'iron', zones: [iron], many: false },
+      ] as const;
+    const overlap = (schedule: Schedule | null) => {
+      const [tar, iron] = ['tar', 'iron'].map((id) => schedule?.lying.find((l) => l.steps.includes(id)));
+      return Math.min(tar?.toS ?? 0, iron?.toS ?? 0) - Math.max(tar?.fromS ?? 0, iron?.fromS ?? 0);
+    };
+    expect(overlap(complete({ level: 1, spots: spots('rear') }).schedule)).toBeGreaterThan(0);
+    // Iron lies under the tar: on one part it comes after it.
+    expect(overlap(complete({ level: 1, spots: spots('front') }).schedule)).toBeLessThan(0);
+  });
+
+  it('what stands on wheels stands as long as its recipe says', () => {
+    const due = complete({ level: 1, due: ['ironWheels'], axles: { front: DISC, rear: DISC } });
+    const step = due.plan.steps.find((s) => s.kind === 'wheelIron');
+    expect(step?.choice.chosen).not.toBeNull();
+    const [laid, off] = ['wheelIron', 'rinse wheelIron'].map((id) =>
+      due.schedule?.acts.find((a) => a.step === id),
+    );
+    const fromS = step?.choice.chosen?.cell.dwell?.fromS ?? 0;
+    expect((off?.fromS ?? 0) - (laid?.fromS ?? 0)).toBeGreaterThanOrEqual(fromS - 1e-6);
   });
 
   it('two people are faster than one, and share what is done by hand', () => {
