@@ -4,6 +4,7 @@ import type { SoilKind, SoilLevel } from '../soil/soil.ts';
 import type { Treatment } from './intervals.ts';
 import { levelsOf, type WashZone } from './levels.ts';
 import type { Method } from './methods.ts';
+import { soilOfSeason } from './season.ts';
 
 // What somebody sees of a vehicle before it is washed. Every field may be left out: what nobody said is assumed and shown.
 
@@ -150,12 +151,21 @@ export type Sized = Seen & {
   readonly dirtiest: SoilLevel;
 };
 
-/** All of what is seen, with what is assumed in the place of what nobody said. */
-export function sized(assessment: Assessment): Sized {
+/**
+ * All of what is seen, with what is assumed in the place of what nobody said.
+ *
+ * @param today the day it is, as `2026-05-04`: what soil is assumed follows from the season; null assumes none
+ */
+export function sized(assessment: Assessment, today: string | null): Sized {
   const given = Object.fromEntries(
     Object.entries(assessment).filter(([, value]) => value !== undefined && value !== null),
   ) as Assessment;
-  const seen: Seen = { ...ASSUMED, ...given };
+  const seen: Seen = {
+    ...ASSUMED,
+    kinds: today === null ? [] : soilOfSeason(today),
+    specials: given.body === 'convertible' ? ['softTop'] : [],
+    ...given,
+  };
   const assumed = FIELDS.filter((field) => !(field in given));
   // Campers and soft tops have plastic panes as often as not: nobody has looked.
   const glazing =

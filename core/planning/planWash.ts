@@ -112,7 +112,7 @@ export type PlanAnswer = Plan | PlanRefused;
  * @returns the plan, or why the vehicle isn't washed as it stands and what would allow it
  */
 export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
-  const seen = sized(assessment);
+  const seen = sized(assessment, shop.today);
   const taken = methodFor(seen, shop.weather, shop.schools);
   if (!taken.ok) return { ...taken, seen, assumed: seen.assumed };
   const { method } = taken;

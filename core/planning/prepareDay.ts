@@ -30,6 +30,14 @@ export type DayLoad = {
   readonly mixes: readonly DayMix[];
   readonly litres: number;
   readonly towels: Towels;
+  /** Water that is brought along: how much, and the first vehicle there is not enough for; null where a hose is there. */
+  readonly carried: {
+    readonly litres: number;
+    readonly neededL: number;
+    readonly fromJob: number | null;
+  } | null;
+  /** Towels soaked beforehand, the liquid they take with what stands over them, and the buckets that holds; null for none. */
+  readonly soaked: { readonly towels: number; readonly ul: number; readonly buckets: number } | null;
 };
 
 /** A product that the day's vehicles take more of than there is. */
@@ -65,6 +73,7 @@ export function prepareDay(jobs: readonly DayJob[], shop: PlanShop): DayPrepared
       loadOf(
         placeId,
         planned.filter((j) => j.placeId === placeId),
+        shop,
       ),
     ),
     short: shortOf(planned, shop),
@@ -75,7 +84,7 @@ export function prepareDay(jobs: readonly DayJob[], shop: PlanShop): DayPrepared
 
 type Planned = Omit<DayJob, 'plan'> & { readonly plan: Plan };
 
-function loadOf(placeId: number | null, jobs: readonly Planned[]): DayLoad {
+function loadOf(placeId: number | null, jobs: readonly Planned[], shop: PlanShop): DayLoad {
   const mixes: Omit<DayMix, 'fills'>[] = [];
   for (const { id, plan } of jobs) {
     for (const { chosen, mixUl, productUl } of plan.mixes) {
@@ -103,7 +112,44 @@ function loadOf(placeId: number | null, jobs: readonly Planned[]): DayLoad {
       drying: sum((p) => p.towels.drying),
       wheels: sum((p) => p.towels.wheels),
     },
+    carried: carriedTo(jobs),
+    soaked: soakedFor(jobs, shop),
   };
+}
+
+/** Water brought along stands for all the vehicles that have none: a van has one tank. */
+function carriedTo(jobs: readonly Planned[]): DayLoad['carried'] {
+  const dry = jobs.flatMap((job) => {
+    const { water } = job.plan.seen;
+    return water.kind === 'carried' ? [{ job, litres: water.litres }] : [];
+  });
+  if (dry.length === 0) return null;
+  const litres = Math.max(...dry.map((d) => d.litres));
+  let neededL = 0;
+  let fromJob: number | null = null;
+  for (const { job } of dry) {
+    neededL += job.plan.litres;
+    if (neededL > litres) fromJob ??= job.id;
+  }
+  return { litres, neededL, fromJob };
+}
+
+/** A towel of 40 x 40 cm at 300 g/m2 takes up three times its mass; so much stands over them. Source: seeds of the trade. */
+const TOWEL_UL = 144_000;
+const OVER_TOWELS_UL = 2_000_000;
+/** Where the shop has no towel bucket on record. */
+const TOWEL_BUCKET_UL = 12_000_000;
+
+/** Towels of rinseless washes come wet out of a bucket. */
+function soakedFor(jobs: readonly Planned[], { vessels }: PlanShop): DayLoad['soaked'] {
+  const towels = jobs
+    .filter(({ plan }) => plan.method === 'rinseless')
+    .reduce((sum, { plan }) => sum + plan.towels.wiping, 0);
+  if (towels === 0) return null;
+  const holds = vessels.filter((v) => v.kind === 'towelBucket').map((v) => v.fillLimitUl - v.displacementUl);
+  const bucketUl = Math.max(OVER_TOWELS_UL + TOWEL_UL, ...(holds.length > 0 ? holds : [TOWEL_BUCKET_UL]));
+  const buckets = Math.ceil((towels * TOWEL_UL) / (bucketUl - OVER_TOWELS_UL) - 1e-9);
+  return { towels, ul: towels * TOWEL_UL + buckets * OVER_TOWELS_UL, buckets };
 }
 
 function fillsOf({ chosen, mixUl }: { chosen: Chosen; mixUl: number }): number {

@@ -1,53 +1,14 @@
 import type { UseKind } from '../products/uses.ts';
 import { type Sentence, toSay } from '../say.ts';
-import { SOIL_LEVELS, type SoilLevel } from '../soil/soil.ts';
-import { AXLES, type Sized, type SpotKind } from './assessment.ts';
+import type { SoilLevel } from '../soil/soil.ts';
+import { AXLES, type Sized } from './assessment.ts';
 import { highest, PAINTED, UNDERSIDE, type WashZone, zonesFrom } from './levels.ts';
 import type { MethodTaken } from './method.ts';
 import { type SchoolId, type Schools, whySchool } from './schools.ts';
-import type { StepDraft, StepKind } from './steps.ts';
+import { afterPasses, type More, rinseOff, shareOf, step, whereAre } from './stepDraft.ts';
+import type { StepDraft } from './steps.ts';
 
 const BLEEDS = toSay('No more colour bleeds.');
-
-type More = Partial<Omit<StepDraft, 'kind' | 'zones' | 'because'>>;
-
-const step = (
-  kind: StepKind,
-  zones: readonly WashZone[],
-  because: readonly Sentence[],
-  more: More = {},
-): StepDraft => ({
-  id: `${kind}${more.pass === 2 ? 2 : ''}`,
-  kind,
-  zones,
-  axles: zones.includes('wheels') ? AXLES : [],
-  use: null,
-  level: null,
-  rinsed: false,
-  pass: 1,
-  share: 1,
-  because,
-  check: null,
-  school: null,
-  takesOff: null,
-  ...more,
-});
-
-const rinseOff = (of: StepDraft, because: Sentence, check: Sentence | null = null): StepDraft =>
-  step('rinse', of.zones, [because], { id: `rinse ${of.id}`, takesOff: of.id, check, pass: of.pass });
-
-/** What wipes is asked for a level less for each pass that was rinsed off before it; dust stays dust. */
-const afterPasses = (level: SoilLevel, passes: number): SoilLevel =>
-  level === 0 ? 0 : (SOIL_LEVELS[Math.max(1, level - passes)] as SoilLevel);
-
-/** Part of a zone that spots take up. */
-const SHARE = { few: 0.1, many: 0.4 };
-const shareOf = (seen: Sized, kinds: readonly SpotKind[]): number =>
-  seen.spots.some((s) => kinds.includes(s.kind) && s.many) ? SHARE.many : SHARE.few;
-const whereAre = (seen: Sized, kinds: readonly SpotKind[]): WashZone[] => {
-  const zones = new Set(seen.spots.filter((s) => kinds.includes(s.kind)).flatMap((s) => s.zones));
-  return PAINTED.filter((zone) => zones.has(zone));
-};
 
 /** How often paint is pre-washed before the foam: not under grime, once at grime, twice from heavy on. */
 const passesAt = (level: SoilLevel): 0 | 1 | 2 => (level < 2 ? 0 : level < 3 ? 1 : 2);

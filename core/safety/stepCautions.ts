@@ -24,6 +24,9 @@ export type StepCaution = {
 const HEIGHT_M: Record<Body, number> = {
   cityCar: 1.5,
   hatchback: 1.5,
+  saloon: 1.5,
+  coupe: 1.5,
+  convertible: 1.5,
   estate: 1.7,
   hearse: 1.75,
   pickup: 1.85,

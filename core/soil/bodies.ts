@@ -1,11 +1,25 @@
 import { HATCHBACK_ZONE_M2, type Zone } from './zones.ts';
 
 /** What kind of vehicle it is, which decides how large it is. */
-export const BODIES = ['cityCar', 'hatchback', 'estate', 'pickup', 'hearse', 'van', 'camper'] as const;
+export const BODIES = [
+  'cityCar',
+  'hatchback',
+  'saloon',
+  'coupe',
+  'convertible',
+  'estate',
+  'pickup',
+  'hearse',
+  'van',
+  'camper',
+] as const;
 export type Body = (typeof BODIES)[number];
 export const BODY_NAMES: Record<Body, string> = {
   cityCar: 'city car',
   hatchback: 'hatchback',
+  saloon: 'saloon',
+  coupe: 'coupe',
+  convertible: 'convertible',
   estate: 'estate or SUV',
   pickup: 'pickup',
   hearse: 'hearse',
@@ -19,6 +33,9 @@ export const USUAL_BODY: Body = 'hatchback';
 const FACTORS: Record<Body, number> = {
   cityCar: 0.85,
   hatchback: 1,
+  saloon: 1,
+  coupe: 1,
+  convertible: 1,
   estate: 1.25,
   pickup: 1.35,
   hearse: 1.45,

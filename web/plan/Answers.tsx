@@ -154,6 +154,7 @@ export function Answers({ seen, say }: Props) {
         says={so([
           ...seen.specials.map((s) => SPECIAL_WORDS()[s]),
           ...seen.kinds.map((k) => t(SOIL_KIND_NAMES[k])),
+          ...(seen.kinds.length > 0 ? [assumed('kinds')] : []),
           ...ticked(['swirled']),
         ])}
       >

@@ -31,7 +31,14 @@ import { JOB_STATES } from './JobHere.tsx';
 import { minutes } from './PlanSteps.tsx';
 import { PrepareHead } from './PrepareHead.tsx';
 import { PLAN_NEEDS, startMs, usePlanShop, weatherAt } from './planShop.ts';
-import { mixLine, SHEET_FOOT, towelWords, waterAndTowels } from './prepareLines.ts';
+import {
+  mixLine,
+  SHEET_FOOT,
+  shortWaterWords,
+  soakedWords,
+  towelWords,
+  waterAndTowels,
+} from './prepareLines.ts';
 
 Day.needs = (() => [...PLAN_NEEDS, placesQuery]) satisfies Needs;
 
@@ -197,7 +204,16 @@ function Together({ day, jobs, prepared }: { day: string; jobs: readonly Job[]; 
             note: mix.jobs.map(nameOf).join(', '),
           }),
         ),
-        ...waterAndTowels(load.litres, load.towels, shop),
+        ...waterAndTowels(load, shop),
+        ...(load.carried?.fromJob != null
+          ? [
+              {
+                main: t('Short of water:'),
+                note: shortWaterWords(load.carried, nameOf(load.carried.fromJob), shop),
+                amount: '',
+              },
+            ]
+          : []),
       ],
     })),
     foot: SHEET_FOOT(),
@@ -259,8 +275,13 @@ function Together({ day, jobs, prepared }: { day: string; jobs: readonly Job[]; 
           </ul>
           <p className="mt-2">
             <span className="reading">{formatVolume(Math.round(load.litres) * 1_000_000, shop.units)}</span>{' '}
-            {t('of water.')} {towelWords(load.towels)}
+            {t('of water.')} {towelWords(load.towels)} {soakedWords(load.soaked, shop)}
           </p>
+          {load.carried?.fromJob != null && (
+            <Watch word={t('Short of water:')}>
+              {shortWaterWords(load.carried, nameOf(load.carried.fromJob), shop)}
+            </Watch>
+          )}
         </section>
       ))}
     </section>

@@ -1,20 +1,14 @@
-import type { Remote } from 'comlink';
-import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Job } from '#contract/jobs.ts';
-import type { WeatherNow } from '#contract/weather.ts';
 import { type Assessment, SPOT_KINDS, type Spot, type SpotKind, sized } from '#core/planning/assessment.ts';
 import { contradictions } from '#core/planning/contradictions.ts';
-import { formatMoney } from '#core/planning/cost.ts';
 import { dueOn, type Treated } from '#core/planning/intervals.ts';
 import type { WashZone } from '#core/planning/levels.ts';
 import { METHOD_NAMES } from '#core/planning/methods.ts';
-import { type Plan as Planned, type PlanRefused, type PlanShop, planWash } from '#core/planning/planWash.ts';
-import type { Soak } from '#core/planning/soaks.ts';
-import { STEP_NAMES } from '#core/planning/steps.ts';
+import { planWash } from '#core/planning/planWash.ts';
 import { treatmentsOf } from '#core/planning/treatments.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
 import { shopNow } from '../lib/shopNow.ts';
 import { t } from '../lib/speech.ts';
@@ -25,27 +19,20 @@ import { dayOf } from '../ui/dates.ts';
 import type { Needs } from '../ui/fetched.tsx';
 import { ListField } from '../ui/Labelled.tsx';
 import { Marks } from '../ui/Marks.tsx';
-import { More } from '../ui/More.tsx';
 import { Page } from '../ui/Page.tsx';
-import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
+import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { Waiting } from '../ui/Waiting.tsx';
-import type { Plans } from '../workers/plan.worker.ts';
 import { Answers, BodyField } from './Answers.tsx';
-import { Course } from './Course.tsx';
 import { DueHere } from './DueHere.tsx';
 import { JobHere } from './JobHere.tsx';
-import { Lies } from './Lies.tsx';
-import { ByHours, ByMethods } from './Otherwise.tsx';
-import { minutes, PlanSteps } from './PlanSteps.tsx';
-import { Prepare } from './Prepare.tsx';
+import { PlanMade, Refused } from './PlanMade.tsx';
+import { minutes } from './PlanSteps.tsx';
 import { usePlanDraft } from './planDraft.ts';
 import { PLAN_NEEDS, startMs, usePlanShop } from './planShop.ts';
-import { FIELD_WORDS, SPOT_WORDS } from './planWords.ts';
-import { useWorkedOut } from './planWorker.ts';
+import { SPOT_WORDS } from './planWords.ts';
 import { SoilOutline } from './SoilOutline.tsx';
 import { VehicleName } from './VehicleName.tsx';
-import { WhatChanges } from './WhatChanges.tsx';
 
 Plan.needs = (() => PLAN_NEEDS) satisfies Needs;
 
@@ -85,7 +72,7 @@ function PlanOf({ job }: { job: Job | null }) {
   const today = job?.day ?? dayOf(shopNow(), settings.zone);
   const treated = useTreated(job, name);
   const due = useMemo(() => dueOn(treated, today), [treated, today]);
-  const seen = useMemo(() => sized(said), [said]);
+  const seen = useMemo(() => sized(said, today), [said, today]);
   const later = useDeferredValue(said);
   const words = useMemo(() => (job?.words ?? []).map((w) => w.rule), [job]);
   const whole = useMemo(() => ({ ...later, due, words }), [later, due, words]);
@@ -210,142 +197,4 @@ function withSpot(spots: readonly Spot[], kind: SpotKind, zone: WashZone): Spot[
   const zones = spots.find((s) => s.kind === kind)?.zones ?? [];
   const now = zones.includes(zone) ? zones.filter((z) => z !== zone) : [...zones, zone];
   return now.length > 0 ? [...others, { kind, zones: now, many: false }] : others;
-}
-
-function PlanMade(props: {
-  plan: Planned;
-  name: string;
-  path: string;
-  jobId: number | null;
-  said: Assessment;
-  shop: PlanShop;
-  weather: WeatherNow | undefined;
-  weatherKnown: boolean;
-  say: (more: Assessment) => void;
-}) {
-  const { plan, said, shop, weather, weatherKnown, say } = props;
-  const { shop: settings } = useSession();
-  const ask = useCallback((of: Remote<Plans>) => of.completePlan(said, shop), [said, shop]);
-  const worked = useWorkedOut(ask);
-  // An answer to the question before is none to this one.
-  const complete = worked && sameSteps(worked.plan, plan) ? worked : null;
-  const schedule = complete?.schedule ?? null;
-  const missing = plan.missing.length;
-  return (
-    <section id="plan" aria-label={t('What is done')} className="min-w-0 scroll-mt-4">
-      <h2 className="text-[1.5rem]">{t(METHOD_NAMES[plan.method])}</h2>
-      <p>{t(...plan.because)}</p>
-      {plan.askedInVain && <Watch word={t('Not as asked for:')}>{t(...plan.askedInVain)}</Watch>}
-      <dl className="my-4 flex flex-wrap gap-x-8 gap-y-2" aria-live="polite">
-        <Figure name={t('About')}>
-          {t('{0} min', minutes(schedule ? schedule.elapsedS / 60 : plan.minutes.elapsed))}
-        </Figure>
-        <Figure name={t('Water')}>{formatVolume(Math.round(plan.litres) * 1_000_000, settings.units)}</Figure>
-        <Figure name={t('Product')}>
-          {plan.productMinor === null ? t('not known') : formatMoney(plan.productMinor, settings.currency)}
-        </Figure>
-        <Figure name={t('Towels')}>{plan.towels.wiping + plan.towels.drying + plan.towels.wheels}</Figure>
-      </dl>
-      {plan.over && (
-        <div className="mb-3">
-          <Watch word={t('{0} min over.', minutes(plan.over.minutes))}>
-            {plan.over.mayGo.length > 0
-              ? t(
-                  'May go, in this order: {0}.',
-                  plan.steps
-                    .filter((s) => plan.over?.mayGo.includes(s.id))
-                    .sort(
-                      (a, b) => (plan.over?.mayGo.indexOf(a.id) ?? 0) - (plan.over?.mayGo.indexOf(b.id) ?? 0),
-                    )
-                    .map((s) => t(STEP_NAMES[s.kind]).toLowerCase())
-                    .join(', '),
-                )
-              : t('Nothing of it may go: a faster method, or more time.')}
-          </Watch>
-        </div>
-      )}
-      {missing > 0 && (
-        <div className="mb-3">
-          <Watch word={t('Not complete.')}>
-            {missing === 1 ? t('One step has no recipe.') : t('{0} steps have no recipe.', missing)}
-          </Watch>
-        </div>
-      )}
-      {!weatherKnown && (
-        <div className="mb-3">
-          <Watch word={t('Weather not known.')}>{t('Mild and overcast is assumed.')}</Watch>
-        </div>
-      )}
-      <PlanSteps plan={plan} complete={complete} shop={shop} jobId={props.jobId}>
-        {(soak) => <NoWindow soak={soak} said={said} shop={shop} say={say} />}
-      </PlanSteps>
-      <p className="mt-3 text-muted">
-        {t(
-          'Minutes are seeds, and windows an estimate: once it is laid its clock says how long it may stay, and the eye wins. Safety data sheets, local codes and licensed practice decide.',
-        )}
-      </p>
-      {schedule && <Course plan={plan} schedule={schedule} />}
-      <Prepare plan={plan} name={props.name} path={props.path} stockUl={shop.stockUl} />
-      <div className="no-print">
-        <ByMethods said={said} plan={plan} shop={shop} choose={(method) => say({ method })} />
-        <ByHours said={said} shop={shop} weather={weather} />
-      </div>
-      <WhatChanges said={said} plan={plan} shop={shop} />
-      <Around plan={plan} />
-    </section>
-  );
-}
-
-/** Whether two plans do the same: one may have been made for what was said before. */
-const sameSteps = (one: Planned, other: Planned): boolean =>
-  one.seen.people === other.seen.people &&
-  one.steps.length === other.steps.length &&
-  one.steps.every((step, i) => step.id === other.steps[i]?.id);
-
-/** What lies there dries before it is off: another place, in one tap. */
-function NoWindow(props: { soak: Soak; said: Assessment; shop: PlanShop; say: (more: Assessment) => void }) {
-  const { soak, said, shop, say } = props;
-  const ask = useCallback((of: Remote<Plans>) => of.waysOut(said, shop), [said, shop]);
-  const ways = useWorkedOut(ask) ?? [];
-  return <Lies soak={soak} ways={ways} stand={(stand) => say({ stands: [stand] })} />;
-}
-
-function Figure({ name, children }: { name: string; children: React.ReactNode }) {
-  return (
-    <div>
-      <dt className="caps text-muted">{name}</dt>
-      <dd className="reading text-[1.5rem] leading-tight">{children}</dd>
-    </div>
-  );
-}
-
-/** What the plan was made from and without: assumptions, other methods, what is left undone. */
-function Around({ plan }: { plan: Planned }) {
-  return (
-    <div className="mt-5">
-      <More title={t('What is assumed')}>
-        <p>{plan.assumed.map((field) => FIELD_WORDS()[field]).join(', ')}.</p>
-      </More>
-      {plan.leftUndone.length > 0 && (
-        <More title={t('What is left undone')}>
-          <p>{plan.leftUndone.map((said) => t(...said)).join(', ')}.</p>
-        </More>
-      )}
-    </div>
-  );
-}
-
-function Refused({ plan }: { plan: PlanRefused }) {
-  return (
-    <section aria-label={t('What is done')}>
-      <h2 className="mb-3 text-[1.5rem]">{t('Not as it stands')}</h2>
-      <Stop reason={t(...plan.because)} remedy={t('What would allow it:')}>
-        <ul className="list-disc pl-5">
-          {plan.allow.map((allow) => (
-            <li key={allow[0]}>{t(...allow)}</li>
-          ))}
-        </ul>
-      </Stop>
-    </section>
-  );
 }

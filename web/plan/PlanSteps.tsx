@@ -182,15 +182,12 @@ function NoRecipe(props: { step: PlanStep; jobId: number | null; outOfUse: PlanS
           {name}: {t(...because)}
         </span>
       ))}
-      {choice.withheld.length + choice.passed.length + outOfUse.length === 0 && (
-        <>
-          {atLeast(who.role, 'manager') ? (
-            <Link to="/recipes/new">{t('Write the recipe')}</Link>
-          ) : (
-            t('A manager writes it.')
-          )}
-        </>
-      )}
+      {choice.withheld.length + choice.passed.length + outOfUse.length === 0 &&
+        (atLeast(who.role, 'manager') ? (
+          <Link to="/recipes/new">{t('Write the recipe')}</Link>
+        ) : (
+          t('A manager writes it.')
+        ))}
     </>
   );
 }

@@ -43,7 +43,7 @@ export function Prepare(props: {
         name: t('To prepare'),
         rows: [
           ...mixes.map((mix) => mixLine(mix, { shop, into: vesselName(mix), note: stepNames(mix, plan) })),
-          ...waterAndTowels(plan.litres, towels, shop),
+          ...waterAndTowels({ litres: plan.litres, towels }, shop),
           ...(tools ? [{ main: `${t('Lay out:')} ${tools}`, note: '', amount: '' }] : []),
           ...(care ? [{ main: `${t('Wear:')} ${care}`, note: '', amount: '' }] : []),
         ],

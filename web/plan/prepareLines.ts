@@ -1,6 +1,7 @@
 import type { PrepareSheet } from '#contract/prepareSheet.ts';
 import type { Shop } from '#contract/shop.ts';
 import type { Towels } from '#core/planning/amounts.ts';
+import type { DayLoad } from '#core/planning/prepareDay.ts';
 import type { Chosen } from '#core/planning/recipeFor.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { shortSaid, t } from '../lib/speech.ts';
@@ -35,10 +36,42 @@ export function towelWords({ wiping, drying, wheels }: Towels): string {
 }
 
 /** Water and towels as lines of a sheet. */
-export const waterAndTowels = (litres: number, towels: Towels, shop: Shop): Row[] => [
-  { main: t('Water'), note: '', amount: formatVolume(Math.round(litres) * 1_000_000, shop.units) },
-  ...(towelWords(towels) ? [{ main: towelWords(towels), note: '', amount: '' }] : []),
+export const waterAndTowels = (
+  { litres, towels, soaked }: Pick<DayLoad, 'litres' | 'towels'> & Partial<Pick<DayLoad, 'soaked'>>,
+  shop: Shop,
+): Row[] => [
+  { main: t('Water'), note: '', amount: inLitres(litres, shop) },
+  ...(towelWords(towels)
+    ? [{ main: towelWords(towels), note: soakedWords(soaked ?? null, shop), amount: '' }]
+    : []),
 ];
+
+const inLitres = (litres: number, { units }: Shop): string =>
+  formatVolume(Math.round(litres) * 1_000_000, units);
+
+/** Towels that are soaked beforehand, in how much and in how many buckets; nothing where none is. */
+export const soakedWords = (soaked: DayLoad['soaked'], shop: Shop): string =>
+  soaked
+    ? t(
+        '{0} of them soaked beforehand, {1} in {2}.',
+        soaked.towels,
+        inLitres(Math.ceil(soaked.ul / 1_000_000 - 1e-9), shop),
+        soaked.buckets === 1 ? t('one bucket') : t('{0} buckets', soaked.buckets),
+      )
+    : '';
+
+/** Water that is brought along and is not enough. */
+export const shortWaterWords = (
+  { neededL, litres }: NonNullable<DayLoad['carried']>,
+  vehicle: string,
+  shop: Shop,
+): string =>
+  t(
+    '{0} is needed, {1} is brought along: fill up before {2}.',
+    inLitres(neededL, shop),
+    inLitres(litres, shop),
+    vehicle,
+  );
 
 /** What stands at the foot of everything that is printed of a plan. */
 export const SHEET_FOOT = () => t('Safety data sheets, local codes and licensed practice decide.');

@@ -7,6 +7,9 @@ export type Box = { x: number; y: number; w: number; h: number };
 const SHAPES: Record<Body, { length: number; bonnet: number; tail: number; width: number }> = {
   cityCar: { length: 300, bonnet: 0.2, tail: 0.06, width: 128 },
   hatchback: { length: 340, bonnet: 0.24, tail: 0.08, width: 134 },
+  saloon: { length: 370, bonnet: 0.25, tail: 0.15, width: 136 },
+  coupe: { length: 350, bonnet: 0.28, tail: 0.13, width: 136 },
+  convertible: { length: 345, bonnet: 0.28, tail: 0.15, width: 136 },
   estate: { length: 380, bonnet: 0.24, tail: 0.05, width: 138 },
   pickup: { length: 400, bonnet: 0.22, tail: 0.3, width: 142 },
   hearse: { length: 430, bonnet: 0.22, tail: 0.04, width: 138 },
