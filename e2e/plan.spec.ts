@@ -54,7 +54,7 @@ test.describe('on a phone', () => {
     await signIn(page, 'Noor Pell');
     await page.getByRole('link', { name: 'Plan' }).click();
     await page.getByRole('radio', { name: /3 heavy/ }).click();
-    await openParts(page, 'Water and place');
+    await openParts(page, 'Water, place and people');
     await choose(page, 'Water', 'none');
     await expect(page.getByRole('heading', { name: 'Not as it stands' })).toBeVisible();
     await expect(page.getByRole('alert')).toContainText('Bring it to a bay');
@@ -168,6 +168,13 @@ test('by another method in one tap; a calendar is looked at before it comes on t
   await methods.getByRole('button', { name: 'Whichever suits' }).click();
   await expect(page.getByRole('heading', { name: 'Hose wash' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'When today' })).toContainText('min');
+  // Two at once need less time for the same, and each has their half of the bars.
+  const course = page.getByRole('region', { name: 'The course' });
+  await expect(course).toContainText('No order of this keeps to every window in less time.');
+  await openParts(page, 'Water, place and people');
+  await choose(page, 'People', 'two at once');
+  await expect(course).toContainText('Above one of the two, below the other.');
+  await expect(page.locator('summary').filter({ hasText: 'two at once' })).toBeVisible();
 
   await page.getByRole('link', { name: 'The day' }).click();
   await page.getByRole('button', { name: 'Calendar and spreadsheet' }).click();

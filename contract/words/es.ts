@@ -16,15 +16,19 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
-  'saloon': 'berlina',
-  'coupe': 'cupé',
-  'convertible': 'descapotable',
-  '{0} of them soaked beforehand, {1} in {2}.': '{0} de ellas empapadas de antemano, {1} en {2}.',
+  one: 'una',
+  'two at once': 'dos a la vez',
+  saloon: 'berlina',
+  coupe: 'cupé',
+  convertible: 'descapotable',
+  '{0} of them soaked beforehand, in {1}.': '{0} de ellas empapadas de antemano, en {1}.',
   'one bucket': 'un cubo',
   '{0} buckets': '{0} cubos',
   'Short of water:': 'Falta agua:',
-  '{0} is needed, {1} is brought along: fill up before {2}.': 'Se necesitan {0} y se llevan {1}: llene antes de {2}.',
-  'No order of this keeps to every window in less time.': 'Ningún orden de esto cumple todas las ventanas en menos tiempo.',
+  '{0} is needed, {1} is brought along: fill up before {2}.':
+    'Se necesitan {0} y se llevan {1}: llene antes de {2}.',
+  'No order of this keeps to every window in less time.':
+    'Ningún orden de esto cumple todas las ventanas en menos tiempo.',
   'rinsed cool': 'enfriado con agua',
   'Saved, yours goes on the list.': 'Si guarda, lo suyo va a la lista.',
   'Somebody else has answered otherwise meanwhile.': 'Otra persona respondió otra cosa entretanto.',
@@ -345,7 +349,7 @@ const screens: Readonly<Record<string, string>> = {
   'protection {0}': 'protección: {0}',
   Special: 'Especial',
   'On the paint': 'En la pintura',
-  'Water and place': 'Agua y lugar',
+  'Water, place and people': 'Agua, lugar y personas',
   'no water': 'sin agua',
   'What is special': 'Qué tiene de especial',
   assumed: 'supuesto',

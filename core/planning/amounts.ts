@@ -12,8 +12,10 @@ import {
   FACES,
   MIN_PER_CORNER,
   MIN_PER_M2,
+  OVER_TOWELS_UL,
   SLOWED_BY,
   SLOWER_A_LEVEL,
+  TOWEL_UL,
   WHEEL_AFTER_MIN,
   WHEEL_MIN,
 } from './seeds.ts';
@@ -40,7 +42,7 @@ export type Taken = {
 
 /**
  * What a step takes of its mix: area by rate, the recipe's, else the product's, else the usual one; from a bucket a fill for
- * every 20 m2 begun, one more from heavy soil on, and beside each begun one to rinse in.
+ * every 20 m2 begun, one more from heavy soil on, and beside each begun one to rinse in; towels as much as they take up.
  *
  * @returns null where nobody knows how much it takes
  */
@@ -51,7 +53,8 @@ export function takenBy(step: StepDraft, chosen: Chosen, seen: Sized): Taken | n
   const m2 = stepM2(step, seen);
   const bottle = chosen.judged.bottle;
   if (means === 'bucket') {
-    const fillUl = vessel.fillLimitUl - vessel.displacementUl;
+    const roomUl = vessel.fillLimitUl - vessel.displacementUl;
+    const fillUl = vessel.kind === 'towelBucket' ? Math.min(roomUl, soakingUl(seen)) : roomUl;
     // Wheels, clay and towels share the bucket that is there.
     const own = step.kind === 'contact';
     const begun = Math.ceil(m2 / BUCKET_M2);
@@ -102,6 +105,9 @@ export function waitMin(step: StepDraft, chosen: Chosen | null, laidMin: number)
     step.kind === 'lime';
   return dwell && soaks ? Math.max(0, dwell.fromS / 60 - laidMin) : 0;
 }
+
+/** Towels take up so much each, and so much stands over them. */
+const soakingUl = (seen: Sized): number => OVER_TOWELS_UL + TOWEL_UL * towelsFor('rinseless', seen).wiping;
 
 export type Towels = { readonly wiping: number; readonly drying: number; readonly wheels: number };
 

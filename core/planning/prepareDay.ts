@@ -2,6 +2,7 @@ import type { Towels } from './amounts.ts';
 import type { Assessment } from './assessment.ts';
 import { isSameMix, type Plan, type PlanAnswer, type PlanMix, type PlanShop, planWash } from './planWash.ts';
 import type { Chosen, PlanProduct } from './recipeFor.ts';
+import { OVER_TOWELS_UL, TOWEL_UL } from './seeds.ts';
 
 // What the vehicles of a day take together: what is mixed once for all of them, what is loaded, and what runs out when.
 
@@ -36,8 +37,8 @@ export type DayLoad = {
     readonly neededL: number;
     readonly fromJob: number | null;
   } | null;
-  /** Towels soaked beforehand, the liquid they take with what stands over them, and the buckets that holds; null for none. */
-  readonly soaked: { readonly towels: number; readonly ul: number; readonly buckets: number } | null;
+  /** Towels soaked beforehand, and how many buckets they go into; null for none. */
+  readonly soaked: { readonly towels: number; readonly buckets: number } | null;
 };
 
 /** A product that the day's vehicles take more of than there is. */
@@ -134,9 +135,6 @@ function carriedTo(jobs: readonly Planned[]): DayLoad['carried'] {
   return { litres, neededL, fromJob };
 }
 
-/** A towel of 40 x 40 cm at 300 g/m2 takes up three times its mass; so much stands over them. Source: seeds of the trade. */
-const TOWEL_UL = 144_000;
-const OVER_TOWELS_UL = 2_000_000;
 /** Where the shop has no towel bucket on record. */
 const TOWEL_BUCKET_UL = 12_000_000;
 
@@ -149,7 +147,7 @@ function soakedFor(jobs: readonly Planned[], { vessels }: PlanShop): DayLoad['so
   const holds = vessels.filter((v) => v.kind === 'towelBucket').map((v) => v.fillLimitUl - v.displacementUl);
   const bucketUl = Math.max(OVER_TOWELS_UL + TOWEL_UL, ...(holds.length > 0 ? holds : [TOWEL_BUCKET_UL]));
   const buckets = Math.ceil((towels * TOWEL_UL) / (bucketUl - OVER_TOWELS_UL) - 1e-9);
-  return { towels, ul: towels * TOWEL_UL + buckets * OVER_TOWELS_UL, buckets };
+  return { towels, buckets };
 }
 
 function fillsOf({ chosen, mixUl }: { chosen: Chosen; mixUl: number }): number {

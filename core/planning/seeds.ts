@@ -54,3 +54,6 @@ export const FACE_M2: readonly number[] = [0.25, 0.15, 0.1];
 export const FACES = 8;
 /** A drying towel for so many square metres. */
 export const DRYING_M2 = 8;
+/** A towel of 40 x 40 cm at 300 g/m2 takes up three times its mass; so much stands over those in a bucket, in microlitres. */
+export const TOWEL_UL = 144_000;
+export const OVER_TOWELS_UL = 2_000_000;

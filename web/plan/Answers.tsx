@@ -12,6 +12,7 @@ import {
 import { BODIES, BODY_NAMES, type Body } from '#core/soil/bodies.ts';
 import { SOIL_KIND_NAMES, SOIL_KINDS } from '#core/soil/soil.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
+import { formatTemperature } from '#core/units/temperature.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { Folded } from '../ui/Folded.tsx';
@@ -113,10 +114,12 @@ export function Answers({ seen, say }: Props) {
         <WheelAnswers seen={seen} say={say} assumed={assumed('axles')} />
       </Folded>
       <Folded
-        name={t('Water and place')}
+        name={t('Water, place and people')}
         says={so([
           waterWords(seen, shop),
           seen.minutes === null ? undefined : t('{0} min', seen.minutes),
+          seen.assumed.includes('stands') ? undefined : STAND_WORDS()[seen.stands[0] ?? 'open'],
+          seen.people === 2 ? t('two at once') : undefined,
           !seen.drain ? t('No drain here') : undefined,
           ...ticked(['runOffBan', 'bayNear']),
         ])}
@@ -231,6 +234,8 @@ function WheelAnswers({ seen, say, assumed }: Props & { assumed: string | undefi
 /** Litres people carry, and minutes they have. */
 const CARRIED_L = [4, 8, 16, 40];
 const MINUTES = [15, 20, 30, 45, 60, 90];
+/** How warm a closed place usually is, in degrees C. */
+const INSIDE_C = [5, 10, 15, 20, 25];
 
 function WaterAnswers({ seen, say }: Props) {
   const { shop } = useSession();
@@ -238,7 +243,7 @@ function WaterAnswers({ seen, say }: Props) {
   const water = seen.water.kind === 'carried' ? `carried ${seen.water.litres}` : seen.water.kind;
   const litres = seen.water.kind === 'carried' ? [...new Set([...CARRIED_L, seen.water.litres])] : CARRIED_L;
   return (
-    <div className="grid items-start gap-4 sm:grid-cols-3">
+    <div className="grid items-start gap-4 sm:grid-cols-2">
       <ListField
         label={words.water}
         bay
@@ -276,6 +281,30 @@ function WaterAnswers({ seen, say }: Props) {
         value={seen.stands[0] ?? 'open'}
         options={options(STANDS, STAND_WORDS())}
         onChange={(stand) => say({ stands: [stand as Sized['stands'][number]] })}
+      />
+      {seen.stands.includes('closed') && (
+        <ListField
+          label={words.closedC}
+          bay
+          hint={seen.assumed.includes('closedC') ? t('assumed') : undefined}
+          value={String(seen.closedC)}
+          options={[...new Set([...INSIDE_C, seen.closedC])].map((c) => ({
+            value: String(c),
+            name: formatTemperature(c, shop.units),
+          }))}
+          onChange={(c) => say({ closedC: Number(c) })}
+        />
+      )}
+      <ListField
+        label={words.people}
+        bay
+        hint={seen.assumed.includes('people') ? t('assumed') : undefined}
+        value={String(seen.people)}
+        options={[
+          { value: '1', name: t('one') },
+          { value: '2', name: t('two at once') },
+        ]}
+        onChange={(people) => say({ people: people === '2' ? 2 : 1 })}
       />
     </div>
   );

@@ -23,10 +23,10 @@ export function Course({ plan, schedule }: { plan: Plan; schedule: Schedule }) {
           className="reading relative ml-[7.5rem] h-6 sm:ml-[9.5rem] text-[0.88rem] text-muted"
         >
           {stepsTo(span)
-            .filter((s) => s < span * 0.97)
+            .filter((s) => s < span * 0.93)
             .map((s) => (
               <span key={s} className="absolute -translate-x-1/2 whitespace-nowrap" style={{ left: at(s) }}>
-                {t('{0} min', Math.round(s / 60))}
+                {s === 0 ? t('{0} min', 0) : Math.round(s / 60)}
               </span>
             ))}
         </div>

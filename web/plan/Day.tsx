@@ -275,7 +275,7 @@ function Together({ day, jobs, prepared }: { day: string; jobs: readonly Job[]; 
           </ul>
           <p className="mt-2">
             <span className="reading">{formatVolume(Math.round(load.litres) * 1_000_000, shop.units)}</span>{' '}
-            {t('of water.')} {towelWords(load.towels)} {soakedWords(load.soaked, shop)}
+            {t('of water.')} {towelWords(load.towels)} {soakedWords(load.soaked)}
           </p>
           {load.carried?.fromJob != null && (
             <Watch word={t('Short of water:')}>

@@ -10,10 +10,13 @@ import { STAND_WORDS } from './planWords.ts';
 /** How what is laid is done across the vehicle: in how many pieces, how long it waits, and by when it is off. */
 export function Lies({
   soak,
+  waitS,
   ways,
   stand,
 }: {
   soak: Soak;
+  /** How long the first piece lies in the course, in seconds. */
+  waitS: number;
   ways: readonly Way[];
   stand: (to: Way['stand']) => void;
 }) {
@@ -35,7 +38,6 @@ export function Lies({
     );
   }
   const { sections, walk } = across;
-  const [first] = sections;
   const due = Math.min(...panels.map((p) => p.rinseByS));
   const said_ = [
     sections.length === 1
@@ -44,7 +46,7 @@ export function Lies({
         ? t('Stretch by stretch, {0} in all, each to its end', sections.length)
         : t('In {0} pieces, each to its end', sections.length),
     walk.from === 'bottomUp' ? t('from the bottom up') : t('from the top down'),
-    first && first.waitS >= 1 ? t('wait {0}', formatDuration(Math.round(first.waitS))) : null,
+    waitS >= 1 ? t('wait {0}', formatDuration(Math.round(waitS))) : null,
     walk.rinse === 'same' ? t('off in the order it was laid') : t('the last off first'),
     t('off within {0} on each panel', formatDuration(Math.floor(due))),
   ].filter(Boolean);

@@ -2,6 +2,7 @@ import type { Remote } from 'comlink';
 import { useCallback } from 'react';
 import type { WeatherNow } from '#contract/weather.ts';
 import type { Assessment } from '#core/planning/assessment.ts';
+import type { Complete } from '#core/planning/completePlan.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { METHOD_NAMES } from '#core/planning/methods.ts';
 import type { Plan as Planned, PlanRefused, PlanShop } from '#core/planning/planWash.ts';
@@ -88,7 +89,7 @@ export function PlanMade(props: {
         </div>
       )}
       <PlanSteps plan={plan} complete={complete} shop={shop} jobId={props.jobId}>
-        {(soak) => <NoWindow soak={soak} said={said} shop={shop} say={say} />}
+        {(soak) => <NoWindow soak={soak} waitS={lyingS(complete, soak)} said={said} shop={shop} say={say} />}
       </PlanSteps>
       <p className="mt-3 text-muted">
         {t(
@@ -113,12 +114,24 @@ const sameSteps = (one: Planned, other: Planned): boolean =>
   one.steps.length === other.steps.length &&
   one.steps.every((step, i) => step.id === other.steps[i]?.id);
 
+/** How long the first piece of a soak lies in the course. */
+function lyingS(complete: Complete | null, soak: Soak): number {
+  const first = complete?.schedule?.lying.find((l) => l.piece === 0 && l.steps.at(-1) === soak.steps.at(-1));
+  return first ? first.toS - first.fromS : 0;
+}
+
 /** What lies there dries before it is off: another place, in one tap. */
-function NoWindow(props: { soak: Soak; said: Assessment; shop: PlanShop; say: (more: Assessment) => void }) {
+function NoWindow(props: {
+  soak: Soak;
+  waitS: number;
+  said: Assessment;
+  shop: PlanShop;
+  say: (more: Assessment) => void;
+}) {
   const { soak, said, shop, say } = props;
   const ask = useCallback((of: Remote<Plans>) => of.waysOut(said, shop), [said, shop]);
   const ways = useWorkedOut(ask) ?? [];
-  return <Lies soak={soak} ways={ways} stand={(stand) => say({ stands: [stand] })} />;
+  return <Lies soak={soak} waitS={props.waitS} ways={ways} stand={(stand) => say({ stands: [stand] })} />;
 }
 
 function Figure({ name, children }: { name: string; children: React.ReactNode }) {

@@ -42,20 +42,19 @@ export const waterAndTowels = (
 ): Row[] => [
   { main: t('Water'), note: '', amount: inLitres(litres, shop) },
   ...(towelWords(towels)
-    ? [{ main: towelWords(towels), note: soakedWords(soaked ?? null, shop), amount: '' }]
+    ? [{ main: towelWords(towels), note: soakedWords(soaked ?? null), amount: '' }]
     : []),
 ];
 
 const inLitres = (litres: number, { units }: Shop): string =>
   formatVolume(Math.round(litres) * 1_000_000, units);
 
-/** Towels that are soaked beforehand, in how much and in how many buckets; nothing where none is. */
-export const soakedWords = (soaked: DayLoad['soaked'], shop: Shop): string =>
+/** Towels that are soaked beforehand, and in how many buckets; nothing where none is. */
+export const soakedWords = (soaked: DayLoad['soaked']): string =>
   soaked
     ? t(
-        '{0} of them soaked beforehand, {1} in {2}.',
+        '{0} of them soaked beforehand, in {1}.',
         soaked.towels,
-        inLitres(Math.ceil(soaked.ul / 1_000_000 - 1e-9), shop),
         soaked.buckets === 1 ? t('one bucket') : t('{0} buckets', soaked.buckets),
       )
     : '';
