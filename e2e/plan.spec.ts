@@ -202,3 +202,41 @@ test('by another method in one tap; a calendar is looked at before it comes on t
   await page.getByRole('link', { name: 'Yard' }).first().click();
   await expect(page.getByRole('region', { name: 'Waiting today' })).toContainText('Beech van');
 });
+
+test('an answer that is lost is asked for again: dropped once, done once, and nothing of the one stands in the other’s way', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Odo Marsh');
+  await page.goto('/plan?job=7');
+  const list = page.getByRole('region', { name: 'On the list' });
+  const loseOnce = async () => {
+    await page.route(
+      '**/api/jobs/7/ends',
+      async (route) => {
+        await route.fetch();
+        await route.abort();
+      },
+      { times: 1 },
+    );
+  };
+  await loseOnce();
+  await list.getByRole('button', { name: 'Drop it' }).click();
+  // It was done, and that is seen; what was said of the lost answer holds no longer.
+  await expect(list).toContainText('Dropped, Odo Marsh.');
+  await expect(list.getByRole('alert')).toHaveCount(0);
+  await list.getByRole('button', { name: 'Let it wait again' }).click();
+  // Meant anew it is done anew, though the first was never answered.
+  await list.getByRole('button', { name: 'Drop it' }).click();
+  await expect(list).toContainText('Dropped, Odo Marsh.');
+  await list.getByRole('button', { name: 'Let it wait again' }).click();
+
+  await loseOnce();
+  await list.getByRole('button', { name: 'Done', exact: true }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Done' }).click();
+  await expect(dialog.getByRole('alert')).toContainText("can't be reached");
+  await dialog.getByRole('button', { name: 'Done' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(list).toContainText('Done, Odo Marsh.');
+});

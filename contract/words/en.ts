@@ -935,8 +935,8 @@ export const en: Words = {
       'Send 8 to 80 letters, digits or dashes that no other command of yours has.',
     ],
     'key.reused': () => [
-      'This Idempotency-Key was used for a different command.',
-      'Send the command again under a new key.',
+      'What was sent from here before got no answer, and this is something else (its Idempotency-Key was used already).',
+      'Look whether that one was booked; then do this again.',
     ],
     'revision.missing': () => [
       'The change does not say which revision it was made from.',

@@ -4341,8 +4341,8 @@ export const es: Words = {
       'Envíe de 8 a 80 letras, cifras o guiones que ninguna otra orden suya tenga.',
     ],
     'key.reused': () => [
-      'Esta Idempotency-Key se usó para otra orden.',
-      'Envíe la orden otra vez con una clave nueva.',
+      'Lo que se envió antes desde aquí quedó sin respuesta, y esto es otra cosa (su Idempotency-Key ya se usó).',
+      'Mire si aquello se registró; después repita esto.',
     ],
     'revision.missing': () => [
       'El cambio no dice de qué revisión se hizo.',

@@ -18,7 +18,12 @@ export default function EndDialog(props: {
 }) {
   const { job, planned, close } = props;
   const [did, setDid] = useState<readonly Treatment[]>(planned);
-  const ending = useCommand((body: JobEnd) => post<Job>(`/jobs/${job.id}/ends`, body), close);
+  // Of the job as it was when this was opened: sent again after a lost answer it is the same intent.
+  const [meant] = useState(job.revision);
+  const ending = useCommand(
+    (body: JobEnd) => post<Job>(`/jobs/${job.id}/ends`, body, { intent: `done ${meant}` }),
+    close,
+  );
   return (
     <Dialog title={t('{0} is done', job.vehicle)} close={close}>
       <div className="flex flex-col gap-4 p-5">

@@ -32,41 +32,12 @@ export function JobHere(props: {
   const { name, changed } = draft;
   const [open, setOpen] = useState<'job' | 'end' | null>(null);
   const close = () => setOpen(null);
-  const dropping = useCommand((id: number) =>
-    post<Job>(`/jobs/${id}/ends`, { end: 'dropped', treatments: [] } satisfies JobEnd),
-  );
-  const returning = useCommand((id: number) => post<Job>(`/jobs/${id}/returns`, {}));
-  const refusal = dropping.refusal ?? returning.refusal;
   return (
     <section aria-label={t('On the list')} className="no-print flex flex-col gap-3">
       {job && <JobLine job={job} />}
       {draft.twice.length > 0 && <AnsweredTwice draft={draft} />}
-      <div className="flex flex-wrap gap-3">
-        {!job && (
-          <Button bay onClick={() => setOpen('job')}>
-            {t('Put it on the list')}
-          </Button>
-        )}
-        {job?.state === 'waits' && (
-          <>
-            <Button bay look={changed ? 'main' : 'plain'} onClick={() => setOpen('job')}>
-              {changed ? t('Save what changed') : t('Change')}
-            </Button>
-            <Button bay onClick={() => setOpen('end')}>
-              {t('Done')}
-            </Button>
-            <Button bay disabled={dropping.waiting} onClick={() => dropping.run(job.id)}>
-              {t('Drop it')}
-            </Button>
-          </>
-        )}
-        {job && job.state !== 'waits' && (
-          <Button bay disabled={returning.waiting} onClick={() => returning.run(job.id)}>
-            {t('Let it wait again')}
-          </Button>
-        )}
-      </div>
-      {refusal && <Refusal problem={refusal} />}
+      {/* What was refused is about the job as it was: changed since, it is said no longer. */}
+      <Acts key={job?.revision} job={job} changed={changed} open={setOpen} />
       {open === 'job' && (
         <JobDialog
           job={job}
@@ -82,6 +53,53 @@ export function JobHere(props: {
       )}
       {open === 'end' && job && <EndDialog job={job} planned={planned} close={close} />}
     </section>
+  );
+}
+
+/**
+ * What is done with it. Each is meant of the job as it is now: a lost answer is asked for again under its key, and what is
+ * done anew after something else was done is another.
+ */
+function Acts(props: { job: Job | null; changed: boolean; open: (which: 'job' | 'end') => void }) {
+  const { job, changed, open } = props;
+  const dropping = useCommand((id: number) =>
+    post<Job>(`/jobs/${id}/ends`, { end: 'dropped', treatments: [] } satisfies JobEnd, {
+      intent: `dropped ${job?.revision}`,
+    }),
+  );
+  const returning = useCommand((id: number) =>
+    post<Job>(`/jobs/${id}/returns`, {}, { intent: `${job?.revision}` }),
+  );
+  const refusal = dropping.refusal ?? returning.refusal;
+  return (
+    <>
+      <div className="flex flex-wrap gap-3">
+        {!job && (
+          <Button bay onClick={() => open('job')}>
+            {t('Put it on the list')}
+          </Button>
+        )}
+        {job?.state === 'waits' && (
+          <>
+            <Button bay look={changed ? 'main' : 'plain'} onClick={() => open('job')}>
+              {changed ? t('Save what changed') : t('Change')}
+            </Button>
+            <Button bay onClick={() => open('end')}>
+              {t('Done')}
+            </Button>
+            <Button bay disabled={dropping.waiting} onClick={() => dropping.run(job.id)}>
+              {t('Drop it')}
+            </Button>
+          </>
+        )}
+        {job && job.state !== 'waits' && (
+          <Button bay disabled={returning.waiting} onClick={() => returning.run(job.id)}>
+            {t('Let it wait again')}
+          </Button>
+        )}
+      </div>
+      {refusal && <Refusal problem={refusal} />}
+    </>
   );
 }
 

@@ -194,7 +194,7 @@ function NoRecipe(props: { step: PlanStep; jobId: number | null; outOfUse: PlanS
 
 /** A manager's word on one rule for the job; whoever else is here is told whom to ask. */
 function GiveWord({ rule, jobId }: { rule: string; jobId: number | null }) {
-  const giving = useCommand((id: number) => post<Job>(`/jobs/${id}/words`, { rule }));
+  const giving = useCommand((id: number) => post<Job>(`/jobs/${id}/words`, { rule }, { intent: rule }));
   if (jobId === null) return t('A manager decides, once it is on the list.');
   return (
     <span className="block">
