@@ -65,6 +65,8 @@ async function planned(page: Page) {
     await choose(page, 'A tap on a zone', spots);
     await page.getByRole('button', { name: new RegExp(`^${zone}: `) }).press('Enter');
   }
+  // When each step begins is worked out beside the page.
+  await page.getByRole('region', { name: 'The course' }).waitFor();
   await page.evaluate(() => window.scrollTo(0, 0));
 }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Schedule } from './acts.ts';
 import { Search } from './search.ts';
-import type { Batch, Task } from './tasks.ts';
+import { type Batch, PLAIN, type Task } from './tasks.ts';
 
 const min = (m: number) => m * 60;
 const work = (step: string, minutes: number, more: Partial<Task> & { needs?: number[] } = {}): Task => {
@@ -10,15 +10,8 @@ const work = (step: string, minutes: number, more: Partial<Task> & { needs?: num
   return {
     does: [{ what: 'work', step, piece: null, mix: null, lastsS: min(minutes) }],
     lastsS: min(minutes),
+    ...PLAIN,
     after: needs.reduce((all, i) => all | (1n << BigInt(i)), 0n),
-    parts: 0,
-    reach: 0,
-    machine: false,
-    atBench: false,
-    alone: false,
-    shared: false,
-    lays: null,
-    takesOff: null,
     ...of,
   };
 };

@@ -48,6 +48,19 @@ export type Task = {
   readonly takesOff: number | null;
 };
 
+/** What a task is where nothing else is said: anybody's, at any time, nowhere in particular. */
+export const PLAIN = {
+  after: 0n,
+  parts: 0,
+  reach: 0,
+  machine: false,
+  atBench: false,
+  alone: false,
+  shared: false,
+  lays: null,
+  takesOff: null,
+} as const;
+
 export type Tasks = { readonly tasks: readonly Task[]; readonly batches: readonly Batch[] };
 
 /** What two people do at once, each on their side. */
@@ -103,15 +116,7 @@ class Gathering {
 
   #add(task: Pick<Task, 'does'> & Partial<Task>): number {
     this.#tasks.push({
-      after: 0n,
-      parts: 0,
-      reach: 0,
-      machine: false,
-      atBench: false,
-      alone: false,
-      shared: false,
-      lays: null,
-      takesOff: null,
+      ...PLAIN,
       ...task,
       lastsS: task.does.reduce((sum, d) => sum + d.lastsS, 0),
     });
