@@ -111,6 +111,11 @@ test('a vehicle goes on the list, a manager’s word lifts what is held back, an
     .click();
   await expect(iron).toContainText('A manager gave their word.');
   await expect(iron).toContainText('Branch Line Iron Remover');
+  const hers = step(hester, 'Iron remover on the wheels');
+  await hers.getByRole('button', { name: 'Take it back' }).click();
+  await expect(iron).not.toContainText('A manager gave their word.');
+  await hers.getByRole('button', { name: 'A manager allows it' }).click();
+  await expect(iron).toContainText('A manager gave their word.');
 
   // Two answer differently: what one has not saved stays, and it is said; what the other said beside it comes along.
   await page.getByRole('radio', { name: /4 caked/ }).click();

@@ -15,7 +15,7 @@ import { dwellInWords } from '#core/recipes/dwellWords.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { ZONE_NAMES } from '#core/soil/zones.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
-import { post } from '../lib/api.ts';
+import { newKey, post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { shortSaid, t } from '../lib/speech.ts';
 import { useCommand } from '../state/useCommand.ts';
@@ -194,7 +194,8 @@ function NoRecipe(props: { step: PlanStep; jobId: number | null; outOfUse: PlanS
 
 /** A manager's word on one rule for the job; whoever else is here is told whom to ask. */
 function GiveWord({ rule, jobId }: { rule: string; jobId: number | null }) {
-  const giving = useCommand((id: number) => post<Job>(`/jobs/${id}/words`, { rule }, { intent: rule }));
+  // Given twice it is given once: pressed again it is meant anew, whatever became of the press before.
+  const giving = useCommand((id: number) => post<Job>(`/jobs/${id}/words`, { rule }, { key: newKey() }));
   if (jobId === null) return t('A manager decides, once it is on the list.');
   return (
     <span className="block">
@@ -207,13 +208,19 @@ function GiveWord({ rule, jobId }: { rule: string; jobId: number | null }) {
 }
 
 function TakeWordBack({ rule, jobId }: { rule: string; jobId: number }) {
-  const taking = useCommand(() => post<Job>(`/jobs/${jobId}/words/returns`, { rule }));
+  const taking = useCommand(() => post<Job>(`/jobs/${jobId}/words/returns`, { rule }, { key: newKey() }));
   return (
     <>
       <strong>{t('A manager gave their word.')}</strong>{' '}
-      <button type="button" className="no-print min-h-12 underline" onClick={() => taking.run()}>
+      <button
+        type="button"
+        className="no-print min-h-12 underline"
+        disabled={taking.waiting}
+        onClick={() => taking.run()}
+      >
         {t('Take it back')}
       </button>
+      {taking.refusal && <Refusal problem={taking.refusal} />}
     </>
   );
 }
