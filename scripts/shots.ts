@@ -66,7 +66,7 @@ async function planned(page: Page) {
     await page.getByRole('button', { name: new RegExp(`^${zone}: `) }).press('Enter');
   }
   // When each step begins is worked out beside the page.
-  await page.getByRole('region', { name: 'The course' }).waitFor();
+  await page.getByRole('region', { name: 'The course' }).getByText('Lime and cement').waitFor();
   await page.evaluate(() => window.scrollTo(0, 0));
 }
 

@@ -112,6 +112,7 @@ export default function Day() {
           {t('After')}
         </Button>
       </div>
+      <p className="hidden print:block">{dayInWords(day)}</p>
       {error && <Refusal problem={error} />}
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-13 gap-y-8 lg:grid-cols-2">
         <div>
