@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { FirstUser } from './firstUser.ts';
 import { expect, killable, test } from './shop.ts';
-import { choose, pickProduct, signIn, startClock, takeVessel } from './steps.ts';
+import { choose, pickProduct, signIn, takeVessel } from './steps.ts';
 
 const water = (page: Page) => page.getByTestId('reading-water');
 const product = (page: Page) => page.getByTestId('reading-product');
@@ -287,33 +287,6 @@ test.describe('in a bay, with a thumb', () => {
     await expect(page.getByRole('radio', { name: /1 film/ })).toBeChecked();
     await page.getByRole('button', { name: /It is now caked, 1:5: book it as that/ }).click();
     await expect(page.getByRole('radio', { name: /4 caked/ })).toBeChecked();
-  });
-
-  test('what stays in sight gets smaller as the page is scrolled, and nothing below it moves under a finger', async ({
-    page,
-  }) => {
-    await page.goto('/');
-    await signIn(page, 'Bram Addy');
-    await startClock(page, 'belowstaysclock1');
-    await page.goto('/bench?recipe=2&soil=3');
-    const leave = page.getByRole('button', { name: 'Leave the recipe' });
-    await expect(leave).toBeVisible();
-    const inPage = () => leave.evaluate((el) => Math.round(el.getBoundingClientRect().top + window.scrollY));
-    const clocks = page.getByRole('complementary', { name: 'Clocks' }).locator(':scope > div');
-    const high = () => clocks.evaluate((el) => Math.round(el.getBoundingClientRect().height));
-    const bottom = (id: string) =>
-      page.getByTestId(id).evaluate((el) => Math.round(el.getBoundingClientRect().bottom));
-    await page.evaluate(() => window.scrollTo(0, 0));
-    const [place, highBefore] = [await inPage(), await high()];
-    await page.evaluate(() => window.scrollTo(0, 300));
-    await expect.poll(high).toBeLessThan(highBefore - 20);
-    expect(await inPage()).toBe(place);
-    // The amounts stay, right below the clocks.
-    expect(await bottom('reading-product')).toBeLessThan((await high()) + 110);
-    expect(await bottom('reading-product')).toBeGreaterThan(await high());
-    await page.evaluate(() => window.scrollTo(0, 0));
-    await expect.poll(high).toBe(highBefore);
-    expect(await inPage()).toBe(place);
   });
 
   test('a recipe is found by a word of it, by its job or its product', async ({ page }) => {

@@ -304,27 +304,3 @@ test('in the system’s own colours bands, marks and levels are still drawn', as
   expect(await drawn()).not.toBe(paper);
   expect(await drawn()).not.toBe('rgba(0, 0, 0, 0)');
 });
-
-test('at twice the size nothing but clocks and places stays in sight, and they leave two thirds', async ({
-  page,
-}) => {
-  await page.setViewportSize({ width: 640, height: 400 });
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
-  await startClock(page, CLOCK);
-  await page.goto('/bench?recipe=2&soil=2');
-  await expect(page.getByRole('button', { name: /Pour 1/ })).toBeVisible();
-  const amounts = page.getByTestId('reading-product');
-  // However late the page has become long enough to scroll.
-  await expect(async () => {
-    await page.evaluate(() => window.scrollTo(0, 400));
-    await expect(amounts).not.toBeInViewport({ timeout: 1_000 });
-  }).toPass();
-  const clocks = page.getByRole('complementary', { name: 'Clocks' }).locator(':scope > div');
-  const heights = await Promise.all(
-    [clocks, page.getByRole('navigation', { name: 'Places' })].map((shown) =>
-      shown.evaluate((el) => el.getBoundingClientRect().height),
-    ),
-  );
-  expect(heights.reduce((sum, h) => sum + h)).toBeLessThan(400 / 3);
-});

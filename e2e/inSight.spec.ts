@@ -1,0 +1,54 @@
+import { expect, test } from './shop.ts';
+import { signIn, startClock } from './steps.ts';
+
+test('what stays in sight gets smaller as the page is scrolled, and nothing below it moves under a finger', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await startClock(page, 'belowstaysclock1');
+  await page.goto('/bench?recipe=2&soil=3');
+  const leave = page.getByRole('button', { name: 'Leave the recipe' });
+  await expect(leave).toBeVisible();
+  const inPage = () => leave.evaluate((el) => Math.round(el.getBoundingClientRect().top + window.scrollY));
+  const clocks = page.getByRole('complementary', { name: 'Clocks' }).locator(':scope > div');
+  const high = () => clocks.evaluate((el) => Math.round(el.getBoundingClientRect().height));
+  const bottom = (id: string) =>
+    page.getByTestId(id).evaluate((el) => Math.round(el.getBoundingClientRect().bottom));
+  await page.evaluate(() => window.scrollTo(0, 0));
+  const [place, highBefore] = [await inPage(), await high()];
+  await page.evaluate(() => window.scrollTo(0, 300));
+  await expect.poll(high).toBeLessThan(highBefore - 20);
+  expect(await inPage()).toBe(place);
+  // The amounts stay, right below the clocks.
+  expect(await bottom('reading-product')).toBeLessThan((await high()) + 110);
+  expect(await bottom('reading-product')).toBeGreaterThan(await high());
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await expect.poll(high).toBe(highBefore);
+  expect(await inPage()).toBe(place);
+});
+
+test('at twice the size nothing but clocks and places stays in sight, and they leave two thirds', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 640, height: 400 });
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await startClock(page, 'twicethesizeclock');
+  await page.goto('/bench?recipe=2&soil=2');
+  await expect(page.getByRole('button', { name: /Pour 1/ })).toBeVisible();
+  const amounts = page.getByTestId('reading-product');
+  // However late the page has become long enough to scroll.
+  await expect(async () => {
+    await page.evaluate(() => window.scrollTo(0, 400));
+    await expect(amounts).not.toBeInViewport({ timeout: 1_000 });
+  }).toPass();
+  const clocks = page.getByRole('complementary', { name: 'Clocks' }).locator(':scope > div');
+  const heights = await Promise.all(
+    [clocks, page.getByRole('navigation', { name: 'Places' })].map((shown) =>
+      shown.evaluate((el) => el.getBoundingClientRect().height),
+    ),
+  );
+  expect(heights.reduce((sum, h) => sum + h)).toBeLessThan(400 / 3);
+});
