@@ -16,6 +16,9 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'laid again': 'aplicado de nuevo',
+  'laid again {0} after each panel was laid, before it dries':
+    'se aplica de nuevo {0} después de cada panel, antes de que se seque',
   one: 'una',
   'two at once': 'dos a la vez',
   saloon: 'berlina',

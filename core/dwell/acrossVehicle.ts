@@ -74,18 +74,23 @@ type Piece = { readonly waitS: number; readonly lastsS: number; readonly contact
  * held to `rinse start - laid >= shortest useful` and `rinse end - begun to lay < rinse by`.
  *
  * @param rates in m2/s
+ * @param how.againS more is laid over it so many seconds after it was laid, in the same order: a piece is laid by then, and
+ *   taken off after that; null where it is laid once
+ * @param how.mostM2 no piece is larger, in m2
  * @returns a refusal where even single panels can't be done in time, naming the first of them
  */
 export function acrossVehicle(
   panels: readonly PanelWork[],
   rates: Rates,
   direction: Direction = 'any',
+  how: Partial<Pieces> = {},
 ): Outcome<AcrossVehicle> {
+  const pieces = { againS: null, mostM2: Number.POSITIVE_INFINITY, ...how };
   const most = Math.max(...panels.map((p) => p.soil));
   let best: (Best & { walk: Walk; order: PanelWork[] }) | null = null;
   for (const walk of walks(direction)) {
     const order = inOrder(panels, walk);
-    const found = fewestPieces(order, walk, rates, most);
+    const found = fewestPieces(order, walk, rates, most, pieces);
     if (found && (!best || better(found, best))) best = { ...found, walk, order };
   }
   if (!best || panels.length === 0) return refusedPanel(panels, rates);
@@ -99,6 +104,9 @@ export function acrossVehicle(
   return accept({ walk, sections, totalS: fromS });
 }
 
+/** What a piece is held to besides its panels' windows. */
+export type Pieces = { readonly againS: number | null; readonly mostM2: number };
+
 type Cut = { readonly first: number; readonly after: number; readonly waitS: number };
 type Best = { pieces: number; contact: number; lastsS: number; cuts: readonly Cut[] };
 const better = (a: Best, b: Best): boolean =>
@@ -109,14 +117,20 @@ const better = (a: Best, b: Best): boolean =>
       : a.lastsS < b.lastsS - 1e-9;
 
 /** The best way to cut a walk into pieces, by what is best up to each panel. */
-function fewestPieces(order: readonly PanelWork[], walk: Walk, rates: Rates, most: number): Best | null {
+function fewestPieces(
+  order: readonly PanelWork[],
+  walk: Walk,
+  rates: Rates,
+  most: number,
+  pieces: Pieces,
+): Best | null {
   const sums = sumsOf(order, rates);
   const upTo: (Best | null)[] = [{ pieces: 0, contact: 0, lastsS: 0, cuts: [] }];
   for (let after = 1; after <= order.length; after++) {
     let best: Best | null = null;
     for (let first = after - 1; first >= 0; first--) {
       const before = upTo[first];
-      const piece = before && pieceOf(order, sums, first, after, walk, most);
+      const piece = before && pieceOf(order, sums, first, after, walk, most, pieces);
       if (!before || !piece) continue;
       const found: Best = {
         pieces: before.pieces + 1,
@@ -154,6 +168,7 @@ function pieceOf(
   after: number,
   walk: Walk,
   most: number,
+  { againS, mostM2 }: Pieces,
 ): Piece | null {
   const at = (sums: readonly number[], i: number) => sums[i] as number;
   /** How long a panel is left with no wait at all: what is laid after it, and rinsed before it. */
@@ -161,9 +176,10 @@ function pieceOf(
     at(laid, after) -
     at(laid, i + 1) +
     (walk.rinse === 'same' ? at(rinsed, i) - at(rinsed, first) : at(rinsed, after) - at(rinsed, i + 1));
-  let [least, longest] = [0, Number.POSITIVE_INFINITY];
+  if (againS !== null && at(laid, after) - at(laid, first) > againS) return null;
+  let [least, longest] = [againS ?? 0, Number.POSITIVE_INFINITY];
   let [wanted, dirtiest] = [Number.POSITIVE_INFINITY, -1];
-  let [m2, contact] = [0, 0];
+  let [m2, contact, wholeM2] = [0, 0, 0];
   for (let i = first; i < after; i++) {
     const panel = order[i] as PanelWork;
     const contactS = left(i);
@@ -175,7 +191,9 @@ function pieceOf(
     if (panel.soil > dirtiest) [dirtiest, wanted] = [panel.soil, Number.POSITIVE_INFINITY];
     if (panel.soil === dirtiest) wanted = Math.min(wanted, panel.toS - contactS);
     if (panel.soil === most) [m2, contact] = [m2 + panel.m2, contact + panel.m2 * contactS];
+    wholeM2 += panel.m2;
   }
+  if (wholeM2 > mostM2) return null;
   const waitS = Math.min(Math.max(least, wanted), longest - Math.min(1, (longest - least) / 2));
   const lastsS = at(laid, after) - at(laid, first) + waitS + at(rinsed, after) - at(rinsed, first);
   return { waitS, contact: contact + m2 * waitS, lastsS };

@@ -44,7 +44,7 @@ export const RATES = { foam: 0.12, sprayer: 0.06, rinse: 0.06 } as const;
 /** Rinsing for less than this is no second application. */
 const LEAST_CONTACT_S = 20;
 /** A re-mist is laid so far into the time until it would begin to dry. */
-const REMIST_AT = 0.8;
+export const REMIST_AT = 0.8;
 
 export type Hour = { readonly at: string; readonly weather: Weather };
 

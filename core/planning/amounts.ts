@@ -12,6 +12,7 @@ import {
   FACES,
   MIN_PER_CORNER,
   MIN_PER_M2,
+  MOVE_MIN,
   OVER_TOWELS_UL,
   SLOWED_BY,
   SLOWER_A_LEVEL,
@@ -74,7 +75,7 @@ const RINSED: readonly StepKind[] = ['firstRinse', 'wheelRinse', 'rinse', 'final
 export const isRinse = (kind: StepKind): boolean => RINSED.includes(kind);
 
 /**
- * Minutes of hands a step takes: its area by what its kind takes to the square metre, corners each, checks half a minute;
+ * Minutes of hands a step takes: its area by what its kind takes to the square metre, corners each, checks half a minute, a move two;
  * 15 % more for every level over film on what is worked by hand.
  */
 export function handsMin(step: StepDraft, seen: Sized, method: Method): number {
@@ -88,6 +89,7 @@ export function handsMin(step: StepDraft, seen: Sized, method: Method): number {
     return corners * each;
   }
   if (step.kind === 'touchCheck') return CHECK_MIN;
+  if (step.kind === 'move') return MOVE_MIN;
   const corner = MIN_PER_CORNER[step.kind];
   if (corner !== undefined) return corners * corner * slower;
   return (MIN_PER_M2[step.kind] ?? 0) * stepM2(step, seen) * slower;

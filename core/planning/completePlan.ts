@@ -1,9 +1,10 @@
 import type { Weather } from '../dwell/weather.ts';
+import type { Taken } from './amounts.ts';
 import type { Assessment, Stand } from './assessment.ts';
 import type { Schedule } from './course/acts.ts';
 import { scheduleOf } from './course/schedule.ts';
 import { METHODS, type Method } from './methods.ts';
-import { type Plan, type PlanShop, planWash } from './planWash.ts';
+import { amountsOf, type Plan, type PlanShop, planWash } from './planWash.ts';
 import { type Soak, soaksOf } from './soaks.ts';
 
 // A plan with what the weather makes of it, and what else could be done: by another method, at another hour, elsewhere.
@@ -27,7 +28,24 @@ export function completePlan(assessment: Assessment, shop: PlanShop): Complete |
 
 export function completed(plan: Plan, shop: PlanShop): Complete {
   const soaks = soaksOf(plan, shop);
-  return { plan, soaks, schedule: scheduleOf(plan, soaks, shop.schools) };
+  const whole = withLaidAgain(plan, soaks, shop);
+  return { plan: whole, soaks, schedule: scheduleOf(whole, soaks, shop.schools) };
+}
+
+/** What is laid again takes as much again. */
+function withLaidAgain(plan: Plan, soaks: readonly Soak[], shop: PlanShop): Plan {
+  const again = soaks.flatMap((s) => (s.againS === null ? [] : [s.steps.at(-1)]));
+  if (again.length === 0) return plan;
+  const twice = ({ mixUl, productUl, waterUl, buckets }: Taken): Taken => ({
+    mixUl: 2 * mixUl,
+    productUl: 2 * productUl,
+    waterUl: 2 * waterUl,
+    buckets,
+  });
+  const steps = plan.steps.map((step) =>
+    again.includes(step.id) && step.taken ? { ...step, taken: twice(step.taken) } : step,
+  );
+  return { ...plan, steps, ...amountsOf(steps, plan.method, shop) };
 }
 
 /** How long a plan takes, in seconds: by its course, else by its first figures. */

@@ -137,10 +137,8 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
       };
     },
   );
-  const gathered = mixesOf(steps);
-  const stand = mixesFrom(gathered, shop.vessels, shop.today);
-  const mixes = gathered.map((mix, i): PlanMix => ({ ...mix, from: stand[i] as MixFrom }));
-  const minutes = minutesOf(steps, mixes, method);
+  const amounts = amountsOf(steps, method, shop);
+  const minutes = minutesOf(steps, amounts.mixes, method);
   return {
     ok: true,
     seen,
@@ -153,14 +151,24 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
     leftUndone: [...LEFT_UNDONE[method], ...dueButNotDone(seen, steps)],
     hindrances: hindrances(shop.weather),
     steps,
-    mixes,
+    ...amounts,
     missing: steps.filter((s) => s.use !== null && !s.choice.chosen).map((s) => s.id),
     minutes,
     over: overBy(minutes.elapsed, seen, steps),
-    litres: litresOf(steps, method),
     towels: towelsFor(method, seen),
-    productMinor: productMinor(mixes, shop.prices),
   };
+}
+
+/** What the steps of a plan take together: mixes, litres of water, and what the product costs. */
+export function amountsOf(
+  steps: readonly PlanStep[],
+  method: Method,
+  { vessels, today, prices }: Pick<PlanShop, 'vessels' | 'today' | 'prices'>,
+): Pick<Plan, 'mixes' | 'litres' | 'productMinor'> {
+  const gathered = mixesOf(steps);
+  const stand = mixesFrom(gathered, vessels, today);
+  const mixes = gathered.map((mix, i): PlanMix => ({ ...mix, from: stand[i] as MixFrom }));
+  return { mixes, litres: litresOf(steps, method), productMinor: productMinor(mixes, prices) };
 }
 
 /** What may be left out where time is short, the first first. */

@@ -35,6 +35,8 @@ export const MIN_PER_CORNER: Partial<Record<StepKind, number>> = {
 export const WHEEL_MIN: Record<SoilLevel, number> = { 0: 1.5, 1: 1.5, 2: 2, 3: 3, 4: 4 };
 /** Minutes to a wheel with what is left of a rinseless wash, and of a waterless one. */
 export const WHEEL_AFTER_MIN = { rinseless: 1, waterless: 0.5 } as const;
+/** A vehicle is brought elsewhere. */
+export const MOVE_MIN = 2;
 export const CHECK_MIN = 0.5;
 /** Minutes to get ready, and one for each mix to be made. */
 export const SET_UP_MIN = { hose: 2, touchless: 2, rinseless: 2, waterless: 1 } as const;

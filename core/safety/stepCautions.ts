@@ -39,6 +39,11 @@ const DUSTY_MS = 5;
 const JETS = ['firstRinse', 'wheelRinse', 'rinse', 'finalRinse'];
 const SPRAYED = ['preWash', 'foam', 'spotSoak', 'iron', 'tar', 'lime', 'wheelIron'];
 
+/** The roof is out of reach from the floor, for all but a jet. */
+export function takesLadder({ zones, body, kind }: Pick<Doing, 'zones' | 'body' | 'kind'>): boolean {
+  return zones.includes('roof') && HEIGHT_M[body] > LADDER_M && !JETS.includes(kind);
+}
+
 export const STEP_CAUTIONS: readonly StepCaution[] = [
   {
     id: 'charging',
@@ -62,8 +67,7 @@ export const STEP_CAUTIONS: readonly StepCaution[] = [
   },
   {
     id: 'ladder',
-    holds: ({ zones, body, kind }) =>
-      zones.includes('roof') && HEIGHT_M[body] > LADDER_M && !JETS.includes(kind),
+    holds: takesLadder,
     because: toSay('The roof takes a step that stands firm; never stand on wheels or sills.'),
   },
   {

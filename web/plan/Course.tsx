@@ -92,6 +92,7 @@ const LOOKS: Record<Act['what'], string> = {
   packUp: 'bg-hairline',
   mix: 'bg-muted',
   lay: 'bg-product',
+  again: 'bg-product',
   cool: 'bg-water',
   takeOff: 'bg-water',
   work: 'bg-ink',
@@ -137,9 +138,12 @@ function rowsOf(plan: Plan, acts: readonly Act[]): Row[] {
 function actInWords({ what, person, fromS, toS }: Act, two: boolean): string {
   const when = t('{0} to {1} min', tenths(fromS), tenths(toS));
   const who = two ? ` ${person === 0 ? t('(one)') : t('(the other)')}` : '';
-  const word = { lay: `${t('laid')} `, takeOff: `${t('taken off')} `, cool: `${t('rinsed cool')} ` }[
-    what as string
-  ];
+  const word = {
+    lay: `${t('laid')} `,
+    again: `${t('laid again')} `,
+    takeOff: `${t('taken off')} `,
+    cool: `${t('rinsed cool')} `,
+  }[what as string];
   return `${word ?? ''}${when}${who}`;
 }
 

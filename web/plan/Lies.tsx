@@ -20,7 +20,7 @@ export function Lies({
   ways: readonly Way[];
   stand: (to: Way['stand']) => void;
 }) {
-  const { across, cooled, stretches, refused, panels } = soak;
+  const { across, cooled, stretches, againS, refused, panels } = soak;
   if (!across) {
     const { reason, remedy } = refused ? said(refused) : { reason: '', remedy: '' };
     return (
@@ -46,7 +46,11 @@ export function Lies({
         ? t('Stretch by stretch, {0} in all, each to its end', sections.length)
         : t('In {0} pieces, each to its end', sections.length),
     walk.from === 'bottomUp' ? t('from the bottom up') : t('from the top down'),
-    waitS >= 1 ? t('wait {0}', formatDuration(Math.round(waitS))) : null,
+    againS === null
+      ? waitS >= 1
+        ? t('wait {0}', formatDuration(Math.round(waitS)))
+        : null
+      : t('laid again {0} after each panel was laid, before it dries', formatDuration(Math.floor(againS))),
     walk.rinse === 'same' ? t('off in the order it was laid') : t('the last off first'),
     t('off within {0} on each panel', formatDuration(Math.floor(due))),
   ].filter(Boolean);

@@ -35,12 +35,14 @@ export function PlanMade(props: {
   weatherKnown: boolean;
   say: (more: Assessment) => void;
 }) {
-  const { plan, said, shop, weather, weatherKnown, say } = props;
+  const { said, shop, weather, weatherKnown, say } = props;
   const { shop: settings } = useSession();
   const ask = useCallback((of: Remote<Plans>) => of.completePlan(said, shop), [said, shop]);
   const worked = useWorkedOut(ask);
   // An answer to the question before is none to this one.
-  const complete = worked && sameSteps(worked.plan, plan) ? worked : null;
+  const complete = worked && sameSteps(worked.plan, props.plan) ? worked : null;
+  // What the weather makes of it takes more where something is laid twice.
+  const plan = complete?.plan ?? props.plan;
   const schedule = complete?.schedule ?? null;
   const missing = plan.missing.length;
   return (
@@ -99,10 +101,10 @@ export function PlanMade(props: {
       {schedule && <Course plan={plan} schedule={schedule} />}
       <Prepare plan={plan} name={props.name} path={props.path} stockUl={shop.stockUl} />
       <div className="no-print">
-        <ByMethods said={said} plan={plan} shop={shop} choose={(method) => say({ method })} />
+        <ByMethods said={said} plan={props.plan} shop={shop} choose={(method) => say({ method })} />
         <ByHours said={said} shop={shop} weather={weather} />
       </div>
-      <WhatChanges said={said} plan={plan} shop={shop} />
+      <WhatChanges said={said} plan={props.plan} shop={shop} />
       <Around plan={plan} />
     </section>
   );

@@ -2,7 +2,7 @@
 
 /** Something one person does, in seconds from the beginning. */
 export type Act = {
-  readonly what: 'setUp' | 'mix' | 'cool' | 'lay' | 'takeOff' | 'work' | 'packUp';
+  readonly what: 'setUp' | 'mix' | 'cool' | 'lay' | 'again' | 'takeOff' | 'work' | 'packUp';
   /** The step it belongs to; null for what is got ready and packed up. */
   readonly step: string | null;
   /** Which of the plan's mixes is made. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Weather } from '../../dwell/weather.ts';
 import type { Assessment } from '../assessment.ts';
+import { completePlan } from '../completePlan.ts';
 import { SHOP } from '../madeUpPlan.ts';
 import { type Plan, type PlanShop, planWash } from '../planWash.ts';
 import { type Soak, soaksOf } from '../soaks.ts';
@@ -67,6 +68,60 @@ describe('the course of a plan', () => {
     const handsS = acts.reduce((sum, a) => sum + a.toS - a.fromS, 0);
     expect(handsS / 60).toBeCloseTo(1.1 * 14.7 * 1.25, 1);
     expect(plan.method).toBe('rinseless');
+  });
+
+  it('a pre-wash and the foam over it are laid piece by piece where the whole of both would dry', () => {
+    const hot = complete(
+      { level: 4, colour: 'black' },
+      { weather: { airC: 25, humidity: 0.25, windMs: 5, sky: 'sun' } },
+    );
+    const chain = hot.soaks.find((s) => s.steps.length > 1);
+    expect(chain?.across?.sections.length).toBeGreaterThan(1);
+    // A piece of foam waits for no more of the pre-wash than its own.
+    const laid = (step: string) =>
+      hot.schedule?.acts.filter((a) => a.what === 'lay' && a.step === step).map((a) => a.piece);
+    expect(laid('preWash2')).toEqual(laid('foam'));
+  });
+
+  it('what would be dry before it has worked is laid again, in time, and takes as much again', () => {
+    const weather: Weather = { airC: 38, humidity: 0.1, windMs: 8, sky: 'sun' };
+    const said: Assessment = { level: 1, protection: 'wax' };
+    const made = completePlan(said, { ...SHOP, weather });
+    const [foam] = made?.soaks ?? [];
+    const againS = foam?.againS ?? 0;
+    expect(againS).toBeGreaterThan(20);
+    const acts = made?.schedule?.acts.filter((a) => a.step === 'foam' || a.step === 'rinse foam') ?? [];
+    for (const [piece] of foam?.across?.sections.entries() ?? []) {
+      const of = acts.filter((a) => a.piece === piece && a.what !== 'cool');
+      expect(of.map((a) => a.what)).toEqual(['lay', 'again', 'takeOff']);
+      const [lay, again, off] = of;
+      const afterS = (again?.fromS ?? 0) - (lay?.fromS ?? 0);
+      expect(afterS).toBeGreaterThanOrEqual(againS - 1e-6);
+      expect(afterS).toBeLessThanOrEqual(againS * 1.1 + 1e-6);
+      for (const { shortestS, rinseByS } of foam?.panels ?? []) {
+        expect((off?.fromS ?? 0) - (lay?.toS ?? 0)).toBeGreaterThanOrEqual(shortestS - 1e-6);
+        expect((off?.fromS ?? 0) - (lay?.fromS ?? 0)).toBeLessThan(rinseByS);
+      }
+    }
+    const once = planWash(said, { ...SHOP, weather });
+    const mixUl = (plan: Plan | null) => plan?.mixes.find((m) => m.steps.includes('foam'))?.mixUl ?? 0;
+    expect(mixUl(made?.plan ?? null)).toBe(2 * mixUl(once.ok ? once : null));
+    expect(made?.plan.productMinor).toBeGreaterThan(once.ok ? (once.productMinor ?? 0) : 0);
+    // Under a roof once is enough.
+    expect(
+      completePlan({ ...said, stands: ['roof'] }, { ...SHOP, weather: WARM })?.soaks[0]?.againS,
+    ).toBeNull();
+  });
+
+  it('moving a vehicle and a roof out of reach take both of two', () => {
+    const both = (said: Assessment, kind: string) => {
+      const { plan, schedule } = complete({ ...said, people: 2 });
+      const step = plan.steps.find((s) => s.kind === kind)?.id;
+      return schedule?.acts.filter((a) => a.step === step).map((a) => a.person);
+    };
+    expect(both({ body: 'van' }, 'dry')).toEqual([0, 1]);
+    const bay = { level: 3, water: { kind: 'carried', litres: 40 }, drain: false, bayNear: true } as const;
+    expect(both(bay, 'move')).toEqual([0, 1]);
   });
 
   it('where something has no window there is no course', () => {

@@ -88,8 +88,26 @@ describe('the search for a course', () => {
     expect(both.elapsedS).toBe(min(1 + 4 + 1 + 0.5 + 1));
     expect(both.lying.map((l) => l.toS / 60)).toEqual([5, 6.5]);
     for (const { toS, dueS } of both.lying) expect(toS).toBeLessThanOrEqual(dueS);
-    // No minute to spare: they don't lie at once.
-    expect(two(4).elapsedS).toBe(min(2 * (1 + 4 + 1)));
+    // No minute to spare: the second is laid so much later that it comes due when a hand is free.
+    const tight = two(4);
+    expect(tight.lying.map((l) => [l.fromS / 60, l.toS / 60])).toEqual([
+      [1, 5],
+      [2.5, 6.5],
+    ]);
+    expect(tight.elapsedS).toBe(min(7.5));
+  });
+
+  it('what takes a helper is done by both, in the same time unless they share it', () => {
+    const rest = [work('glass', 2, { parts: 2 })];
+    const moved = course([work('move', 2, { helper: true }), ...rest], [], 2);
+    expect(moved.acts.filter((a) => a.step === 'move').map((a) => [a.person, a.fromS, a.toS])).toEqual([
+      [0, 0, min(2)],
+      [1, 0, min(2)],
+    ]);
+    expect(moved.elapsedS).toBe(min(4));
+    expect(course([work('roof', 4, { helper: true, shared: true }), ...rest], [], 2).elapsedS).toBe(min(4));
+    // Somebody alone does it alone.
+    expect(course([work('move', 2, { helper: true }), ...rest], []).elapsedS).toBe(min(4));
   });
 
   it('two people share what is done by hand, never hold one machine at once, and keep off each other’s work', () => {

@@ -140,8 +140,9 @@ export class Search {
     const choices: Given[] = [];
     for (const [i, task] of this.#tasks.entries()) {
       if (this.#done[i] || !this.#after[i]?.every((before) => this.#done[before])) continue;
-      if (this.#people > 1 && task.shared) this.#consider(choices, i, person, now, true);
-      this.#consider(choices, i, person, now, false);
+      const two = this.#people > 1;
+      if (two && (task.shared || task.helper)) this.#consider(choices, i, person, now, true);
+      if (!two || !task.helper) this.#consider(choices, i, person, now, false);
     }
     const at = now.free[person] as number;
     // What is ripe comes off first; then what can be begun at once, in the order of the plan.
@@ -167,7 +168,7 @@ export class Search {
     // A second mix on one walk needs no second one.
     if (away) fromS += now.away[person] ? -WALK_S : WALK_S;
     const [first = 0, ...then] = task.does.map((d) => d.lastsS);
-    const toS = fromS + (joint ? first / 2 : first) + then.reduce((sum, s) => sum + s, 0);
+    const toS = fromS + (joint ? jointS(task, first) : first) + then.reduce((sum, s) => sum + s, 0);
     const backS = away ? toS + WALK_S : toS;
     if (task.takesOff !== null) {
       const own = open.find((o) => o.batch === task.takesOff) as Open;
@@ -180,9 +181,32 @@ export class Search {
         choices.push({ task: i, person, fromS: off, toS: endS, joint: false, away: false });
       return;
     }
-    if (!this.#inTime(lies, joint ? null : person, backS, now)) return;
+    const laterS =
+      task.lays === null
+        ? 0
+        : this.#laterBy(
+            task.lays,
+            toS,
+            lies,
+            Math.min(toS, ...(this.#people > 1 ? [free[1 - person] as number] : [])),
+          );
+    if (laterS === null || !this.#inTime(lies, joint ? null : person, backS + laterS, now)) return;
     if (away && !this.#mayLeave(lies, person, backS, now)) return;
-    choices.push({ task: i, person, fromS, toS, joint, away });
+    choices.push({ task: i, person, fromS: fromS + laterS, toS: toS + laterS, joint, away });
+  }
+
+  /** How much later something is laid, so that one person takes it and all that lies off in time; null where nothing helps. */
+  #laterBy(batch: number, laidS: number, lies: readonly Open[], freeS: number): number | null {
+    let laterS = 0;
+    for (let tries = 0; tries <= lies.length; tries++) {
+      const own = { batch, laidS: laidS + laterS };
+      const late = this.#firstLate([...lies, own], freeS === laidS ? own.laidS : freeS);
+      if (!late) return laterS;
+      // Behind what would be late for it, or by as much as it is late itself.
+      laterS +=
+        late.open === own ? late.byS : Math.max(CLOSE_S, this.#dueS(late.open) - this.#dueS(own)) + CLOSE_S;
+    }
+    return null;
   }
 
   /** When somebody may begin beside the other: not where they work or make wet, not with the machine they hold. */
@@ -223,7 +247,7 @@ export class Search {
     const [first = 0] = task.does.map((d) => d.lastsS);
     const free = now.free.map((s, i) => {
       if (i === person) return away ? toS + WALK_S : toS;
-      return joint ? given.fromS + first / 2 : s;
+      return joint ? given.fromS + jointS(task, first) : s;
     });
     const open = now.open.filter((o) => o.batch !== task.takesOff);
     if (task.lays !== null) open.push({ batch: task.lays, laidS: toS });
@@ -234,7 +258,6 @@ export class Search {
       open,
       lastOffS: task.takesOff === null ? now.lastOffS : toS,
     };
-    if (task.lays !== null && !this.#allComeOff(next)) return;
     const bit = 1n << BigInt(given.task);
     this.#done[given.task] = true;
     this.#mask |= bit;
@@ -248,15 +271,16 @@ export class Search {
     this.#mask &= ~bit;
   }
 
-  /** What lies can be taken off by one person, one after the other, each before it is due. */
-  #allComeOff({ open, free }: Now): boolean {
-    let atS = Math.min(...free);
+  /** The first of what lies that one person who takes it all off, one after the other, comes to too late. */
+  #firstLate(open: readonly Open[], fromS: number): { open: Open; byS: number } | null {
+    let atS = fromS;
     for (const o of [...open].sort((a, b) => this.#dueS(a) - this.#dueS(b))) {
       const beginS = Math.max(atS, o.laidS + (this.#batches[o.batch] as Batch).waitS);
-      if (beginS > this.#dueS(o) + CLOSE_S) return false;
+      const byS = beginS - this.#dueS(o);
+      if (byS > CLOSE_S) return { open: o, byS };
       atS = beginS + (this.#offS[o.batch] as number) + BACK_S;
     }
-    return true;
+    return null;
   }
 
   #written(given: readonly Given[], elapsedS: number): Schedule {
@@ -281,16 +305,20 @@ export class Search {
 
   #actsOf({ task, person, fromS, joint }: Given): Act[] {
     let at = fromS;
-    return (this.#tasks[task] as Task).does.flatMap(({ lastsS, ...does }, i) => {
+    const of = this.#tasks[task] as Task;
+    return of.does.flatMap(({ lastsS, ...does }, i) => {
       const both = joint && i === 0;
       const from = at;
-      at += both ? lastsS / 2 : lastsS;
+      at += both ? jointS(of, lastsS) : lastsS;
       if (at - from <= CLOSE_S) return [];
       const by = both ? [0, 1] : [person];
       return by.map((who) => ({ ...does, person: who, fromS: from, toS: at }));
     });
   }
 }
+
+/** What both do at once takes half as long where they share it, and as long as ever where one helps the other. */
+const jointS = ({ shared }: Task, s: number): number => (shared ? s / 2 : s);
 
 const bitsOf = (mask: bigint): number[] => {
   const bits: number[] = [];

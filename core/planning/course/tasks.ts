@@ -1,4 +1,5 @@
 import { RATES } from '../../dwell/remedies.ts';
+import { takesLadder } from '../../safety/stepCautions.ts';
 import { mayHave } from '../../safety/traits.ts';
 import { panelsOf } from '../../soil/panels.ts';
 import { edgesOf } from '../edges.ts';
@@ -9,6 +10,7 @@ import type { Soak } from '../soaks.ts';
 import type { StepKind } from '../steps.ts';
 import { isMade } from '../vesselsFor.ts';
 import type { Act } from './acts.ts';
+import { inTime } from './inTime.ts';
 import { pieceTimes } from './pieceTimes.ts';
 import { isRinsing, type Parts, partsOf, reachOf } from './reach.ts';
 
@@ -44,6 +46,8 @@ export type Task = {
   readonly alone: boolean;
   /** Two do it together in half of the time. */
   readonly shared: boolean;
+  /** It takes both of two. */
+  readonly helper: boolean;
   readonly lays: number | null;
   readonly takesOff: number | null;
 };
@@ -57,6 +61,7 @@ export const PLAIN = {
   atBench: false,
   alone: false,
   shared: false,
+  helper: false,
   lays: null,
   takesOff: null,
 } as const;
@@ -73,7 +78,6 @@ const SHARED: readonly StepKind[] = [
   'clay',
   'dry',
   'panelWipe',
-  'move',
 ];
 /** These hold to each other on the same part of the vehicle alone. */
 const HELD_PER_ZONE: readonly StepKind[] = ['spotSoak', 'preWash', 'foam', 'tar', 'iron', 'clay'];
@@ -123,6 +127,8 @@ class Gathering {
     return this.#tasks.length - 1;
   }
 
+  #lie = (batch: Batch): number => this.#batches.push(batch) - 1;
+
   #bench = (what: 'setUp' | 'packUp', lastsS: number): number =>
     this.#add({ does: [{ what, step: null, piece: null, mix: null, lastsS }], atBench: true });
 
@@ -161,6 +167,7 @@ class Gathering {
       machine: isRinsing(step.kind) || taker !== undefined,
       alone: isHarsh(step),
       shared: SHARED.includes(step.kind),
+      helper: step.kind === 'move' || takesLadder({ ...step, body: this.#plan.seen.body }),
     });
     this.#of.set(step.id, { first: at, last: at });
     if (taker) this.#of.set(taker.id, { first: at, last: at });
@@ -173,8 +180,7 @@ class Gathering {
     const handsS = step.hands * 60;
     // Until the last corner is rinsed, the first must not be over what is recommended.
     const latestS = Math.max(step.wait * 60, (dwell?.toS ?? 0) - handsS - taker.hands * 60);
-    this.#batches.push({ steps: [step.id], piece: 0, parts, waitS: step.wait * 60, latestS });
-    const batch = this.#batches.length - 1;
+    const batch = this.#lie({ steps: [step.id], piece: 0, parts, waitS: step.wait * 60, latestS });
     const first = this.#add({
       does: [worked(step, 'lay', handsS, 0)],
       parts,
@@ -204,10 +210,9 @@ class Gathering {
     let [first, last, laidBefore] = [-1, -1, -1];
     for (const [piece, { panels, waitS }] of across.sections.entries()) {
       const parts = partsOf(panels as never);
-      const { layS, offS, m2, beginS, latestS } = pieceTimes(panels, waitS, by);
+      const { layS, offS, m2, lies, liesAgain } = pieceTimes(panels, waitS, by, soak.againS);
       const share = panels.length / soak.panels.length;
-      this.#batches.push({ steps, piece, parts, waitS: beginS, latestS });
-      const batch = this.#batches.length - 1;
+      const batch = this.#lie({ steps, piece, parts, ...lies });
       const lay = this.#add({
         does: [
           ...(soak.cooled ? [worked(step, 'cool', m2 / RATES.rinse, piece)] : []),
@@ -222,13 +227,27 @@ class Gathering {
         // Piece after piece, in the order of the walk.
         ...(laidBefore >= 0 && { after: 1n << BigInt(laidBefore) }),
       });
+      const onTop = liesAgain && this.#lie({ steps, piece, parts, ...liesAgain });
+      const again =
+        onTop === null
+          ? lay
+          : this.#add({
+              does: [worked(step, 'again', layS, piece)],
+              parts,
+              reach: reachOf(step.kind, parts),
+              machine: step.kind === 'foam',
+              alone: isHarsh(step),
+              lays: onTop,
+              takesOff: batch,
+              after: 1n << BigInt(lay),
+            });
       const takeOff = this.#add({
         does: [worked(taker, 'takeOff', offS, piece)],
         parts,
         reach: wiped ? 0 : reachOf('rinse', parts),
         machine: !wiped,
-        takesOff: batch,
-        after: (1n << BigInt(lay)) | (last >= 0 ? 1n << BigInt(last) : 0n),
+        takesOff: onTop ?? batch,
+        after: (1n << BigInt(again)) | (last >= 0 ? 1n << BigInt(last) : 0n),
       });
       if (first < 0) first = lay;
       laidBefore = lay;
@@ -300,21 +319,3 @@ const isHarsh = ({ choice }: PlanStep): boolean => {
     traits !== undefined && (['acid', 'strongAlkali', 'solvent'] as const).some((t) => mayHave(traits, t))
   );
 };
-
-/** Mixes stand directly before what first needs them, for whoever has nothing soaking to fill. */
-function inTime(tasks: readonly Task[]): Task[] {
-  const neededAt = (i: number): number => {
-    const at = tasks.findIndex((t, j) => j !== i && t.after & (1n << BigInt(i)));
-    return at < 0 ? tasks.length : at;
-  };
-  const order = tasks
-    .map((task, i) => ({ task, i, at: task.does[0]?.what === 'mix' ? neededAt(i) - 0.5 : i }))
-    .sort((a, b) => a.at - b.at || a.i - b.i);
-  const moved = new Map(order.map(({ i }, to) => [i, to]));
-  return order.map(({ task }) => {
-    let after = 0n;
-    for (let i = 0; i < tasks.length; i++)
-      if (task.after & (1n << BigInt(i))) after |= 1n << BigInt(moved.get(i) as number);
-    return { ...task, after };
-  });
-}
