@@ -2,9 +2,11 @@ import type { InferType } from 'yup';
 import * as yup from 'yup';
 import { EDGE_SHARES } from '#core/dwell/workingWindow.ts';
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
+import { DATED, type Dated, type EveryDays, TREATMENT_NAMES } from '#core/planning/intervals.ts';
 import { type Schools, schoolOptions } from '#core/planning/schools.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import type { ShopDefaults } from '#core/products/shopDefaults.ts';
+import { SOIL_KINDS, type SoilKind } from '#core/soil/soil.ts';
 import { exactly, finite, line, newPin, note, oneOf, pin, wholeUl } from './fields.ts';
 import { WEATHER_SOURCES, type WeatherSource } from './weather.ts';
 
@@ -63,6 +65,13 @@ const days = (family: Family) =>
     .default(undefined)
     .meta({ remedy: 'Give whole days from 1 to 1000, or nothing.' });
 
+const every = (treatment: Dated) =>
+  finite(`${TREATMENT_NAMES[treatment]} again after`, 1, 1_000)
+    .integer()
+    .optional()
+    .default(undefined)
+    .meta({ remedy: 'Give whole days from 1 to 1000.' });
+
 export const shopPatch = exactly({
   name: line('Shop name', 60).optional(),
   currency: currency().optional(),
@@ -98,6 +107,18 @@ export const shopPatch = exactly({
     drying: oneOf('Drying', schoolOptions('drying')),
   })
     .label('How vehicles are washed')
+    .optional()
+    .default(undefined),
+  soilHere: yup
+    .array(oneOf('Soil', SOIL_KINDS))
+    .label('Soil of the place')
+    .max(SOIL_KINDS.length)
+    .optional()
+    .default(undefined),
+  everyDays: exactly(
+    Object.fromEntries(DATED.map((d) => [d, every(d)])) as Record<Dated, ReturnType<typeof every>>,
+  )
+    .label('Due again')
     .optional()
     .default(undefined),
   wasteWater: note('Waste water', 300).optional(),
@@ -137,6 +158,10 @@ export type Shop = ShopDefaults & {
   jetShare: number;
   /** What the shop does where practitioners disagree. */
   schools: Schools;
+  /** Soil that is usual where the shop is, whatever the season. */
+  soilHere: readonly SoilKind[];
+  /** After how many days what is done to a vehicle is due again; what is not there is as usual. */
+  everyDays: EveryDays;
   /** Where waste water goes, by the shop's own rule. */
   wasteWater: string;
   /** Where the weather is from. */

@@ -16,6 +16,21 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'Besides the season’s: salt in winter, insects in summer. A plan assumes it where nobody said.':
+    'Además de la de la temporada: sal en invierno, insectos en verano. El plan la supone si nadie dijo otra cosa.',
+  'Due again after so many days. Clay is never due by date.':
+    'Toca de nuevo pasados tantos días. La arcilla nunca toca por fecha.',
+  'Soil of the place, and what is due when': 'Suciedad del lugar, y cuándo toca cada cosa',
+  'Give whole days from 1 to 1000.': 'Indique días enteros de 1 a 1000.',
+  'Soil of the place': 'Suciedad del lugar',
+  'Due again': 'Toca de nuevo',
+  'Fluoride goes through skin to the bone: nobody lays it who isn’t signed off for it.':
+    'El fluoruro atraviesa la piel hasta el hueso: nadie lo aplica sin autorización para él.',
+  'Use what holds none, or somebody who is signed off does it.':
+    'Use algo que no lo contenga, o que lo haga quien tenga autorización.',
+  'Only people signed off for it mix it.': 'Solo lo mezcla quien tiene autorización para ello.',
+  'Somebody who is signed off does it, or a manager answers for it.':
+    'Que lo haga quien tenga autorización, o un encargado responde por ello.',
   'laid again': 'aplicado de nuevo',
   'laid again {0} after each panel was laid, before it dries':
     'se aplica de nuevo {0} después de cada panel, antes de que se seque',

@@ -113,7 +113,7 @@ describe('whatever a vehicle is like', () => {
         for (const step of plan.steps) {
           const { chosen } = step.choice;
           if (!chosen) continue;
-          const mix = laidMixOf(chosen.of, chosen.judged);
+          const mix = laidMixOf(chosen.of, chosen.judged, SHOP.signedOff);
           expect(rulesFor(mix, laidOnOf(step, plan.seen)).filter((r) => r.verdict !== 'caution')).toEqual([]);
         }
         const gritty = plan.seen.looseGrit || plan.seen.stuckFilm;

@@ -4,7 +4,6 @@ import type { SoilKind, SoilLevel } from '../soil/soil.ts';
 import type { Treatment } from './intervals.ts';
 import { levelsOf, type WashZone } from './levels.ts';
 import type { Method } from './methods.ts';
-import { soilOfSeason } from './season.ts';
 
 // What somebody sees of a vehicle before it is washed. Every field may be left out: what nobody said is assumed and shown.
 
@@ -154,15 +153,15 @@ export type Sized = Seen & {
 /**
  * All of what is seen, with what is assumed in the place of what nobody said.
  *
- * @param today the day it is, as `2026-05-04`: what soil is assumed follows from the season; null assumes none
+ * @param soil what soil is assumed where nobody said
  */
-export function sized(assessment: Assessment, today: string | null): Sized {
+export function sized(assessment: Assessment, soil: readonly SoilKind[] = []): Sized {
   const given = Object.fromEntries(
     Object.entries(assessment).filter(([, value]) => value !== undefined && value !== null),
   ) as Assessment;
   const seen: Seen = {
     ...ASSUMED,
-    kinds: today === null ? [] : soilOfSeason(today),
+    kinds: soil,
     specials: given.body === 'convertible' ? ['softTop'] : [],
     ...given,
   };

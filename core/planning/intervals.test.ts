@@ -31,6 +31,18 @@ describe('what is due on a vehicle', () => {
     expect(at(treated, '2026-05-04', 'clay')).toMatchObject({ state: 'fine', dueDay: null });
   });
 
+  it('the shop’s own days go before the usual ones', () => {
+    const treated = done(['ironWheels', '2026-04-04'], ['protection', '2026-04-04']);
+    const every = { ironWheels: 14 };
+    expect(intervalsOf(treated, '2026-04-18', every).find((i) => i.treatment === 'ironWheels')).toMatchObject(
+      {
+        state: 'due',
+        dueDay: '2026-04-18',
+      },
+    );
+    expect(dueOn(treated, '2026-04-18', every)).toEqual(['ironWheels']);
+  });
+
   it('what was never recorded is not due', () => {
     expect(dueOn([], '2026-05-04')).toEqual([]);
     expect(intervalsOf([], '2026-05-04').map((i) => i.treatment)).toEqual(TREATMENT_KINDS);

@@ -3,7 +3,7 @@ import type { WashZone } from './levels.ts';
 
 // What is done to a vehicle now and then, by days that have passed; what a vehicle was last given, and when it is due.
 
-/** What is remembered of a vehicle: which of its zones, and after how many days it is due again; null: never by date. */
+/** What is remembered of a vehicle: which of its zones, and after how many days it is usually due again; null: never by date. */
 const TREATMENTS = {
   ironWheels: { everyDays: 30, zones: ['wheels'] },
   ironLow: { everyDays: 30, zones: ['lowers', 'rear'] },
@@ -17,6 +17,16 @@ const TREATMENTS = {
 } as const satisfies Record<string, { everyDays: number | null; zones: readonly WashZone[] }>;
 export type Treatment = keyof typeof TREATMENTS;
 export const TREATMENT_KINDS = Object.keys(TREATMENTS) as Treatment[];
+
+/** After how many days each is due again, by the shop; what it didn't choose is as usual. */
+export type EveryDays = Partial<Record<Dated, number>>;
+export type Dated = Exclude<Treatment, 'clay'>;
+/** Those that are due by date. */
+export const DATED = TREATMENT_KINDS.filter((t): t is Dated => TREATMENTS[t].everyDays !== null);
+export const USUAL_EVERY_DAYS = Object.fromEntries(DATED.map((t) => [t, TREATMENTS[t].everyDays])) as Record<
+  Dated,
+  number
+>;
 
 export const TREATMENT_NAMES: Record<Treatment, string> = {
   ironWheels: 'Iron, wheels',
@@ -59,10 +69,11 @@ const plusDays = (day: string, days: number): string =>
  * Where a vehicle stands with everything that is done by date: what was done to all of it counts for its parts too.
  *
  * @param today as `2026-05-04`
+ * @param every the shop's own days
  */
-export function intervalsOf(done: readonly Treated[], today: string): Interval[] {
+export function intervalsOf(done: readonly Treated[], today: string, every: EveryDays = {}): Interval[] {
   return TREATMENT_KINDS.map((treatment) => {
-    const { everyDays } = TREATMENTS[treatment];
+    const everyDays = treatment === 'clay' ? null : (every[treatment] ?? USUAL_EVERY_DAYS[treatment]);
     const lastDay = lastOf(done, treatment);
     const dueDay = lastDay !== null && everyDays !== null ? plusDays(lastDay, everyDays) : null;
     return { treatment, lastDay, dueDay, state: stateOf(lastDay, dueDay, today) };
@@ -85,7 +96,7 @@ function stateOf(lastDay: string | null, dueDay: string | null, today: string): 
 }
 
 /** What is due on a day. */
-export const dueOn = (done: readonly Treated[], today: string): Treatment[] =>
-  intervalsOf(done, today)
+export const dueOn = (done: readonly Treated[], today: string, every: EveryDays = {}): Treatment[] =>
+  intervalsOf(done, today, every)
     .filter((i) => i.state === 'due')
     .map((i) => i.treatment);

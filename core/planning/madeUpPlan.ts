@@ -243,6 +243,8 @@ export const BOOK = {
 
 /** The shop, 16 C and overcast, with plenty of everything. */
 export const SHOP: PlanShop = {
+  signedOff: 'all',
+  soilHere: [],
   weather: { airC: 16, humidity: 0.7, windMs: 1, sky: 'overcast' },
   schools: USUAL_SCHOOLS,
   vessels: [...Object.values(VESSELS), ...MORE_VESSELS].map((v) => ({

@@ -3,6 +3,7 @@ import type { Weather } from '../dwell/weather.ts';
 import type { Film, UseKind } from '../products/uses.ts';
 import { cautionsOf } from '../safety/stepCautions.ts';
 import type { Sentence } from '../say.ts';
+import type { SoilKind } from '../soil/soil.ts';
 import { handsMin, isRinse, type Taken, type Towels, takenBy, towelsFor, waitMin } from './amounts.ts';
 import { type Assessment, type SeenField, type Sized, sized } from './assessment.ts';
 import { costOfFill, newestPrice, type Priced } from './cost.ts';
@@ -17,8 +18,9 @@ import {
   notTaken,
 } from './method.ts';
 import type { Method } from './methods.ts';
-import { type ChoiceMade, type Chosen, type PlanRecipe, recipeFor } from './recipeFor.ts';
+import { type ChoiceMade, type Chosen, type PlanRecipe, recipeFor, type SignedOff } from './recipeFor.ts';
 import type { Schools } from './schools.ts';
+import { soilOfSeason } from './season.ts';
 import { MACHINE_L_PER_MIN, MIX_MIN, PACK_UP_MIN, SET_UP_MIN } from './seeds.ts';
 import type { StepDraft } from './steps.ts';
 import { treatmentsOf } from './treatments.ts';
@@ -53,6 +55,10 @@ export type PlanShop = {
   }[];
   /** The day it is, as `2026-05-04`. */
   readonly today: string;
+  /** What soil is usual where the shop is, besides the season's. */
+  readonly soilHere: readonly SoilKind[];
+  /** What whoever does it is signed off for; where nobody is named, nothing is assumed of them. */
+  readonly signedOff: SignedOff;
 };
 
 /** A step with its mix, what it takes, and how long. */
@@ -112,7 +118,7 @@ export type PlanAnswer = Plan | PlanRefused;
  * @returns the plan, or why the vehicle isn't washed as it stands and what would allow it
  */
 export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
-  const seen = sized(assessment, shop.today);
+  const seen = sized(assessment, soilOfSeason(shop.today, shop.soilHere));
   const taken = methodFor(seen, shop.weather, shop.schools);
   if (!taken.ok) return { ...taken, seen, assumed: seen.assumed };
   const { method } = taken;
@@ -120,7 +126,14 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
   // Each is said once, where it is first minded.
   const said = new Set<string>();
   const ofVehicle = { body, specials, hot, weather: shop.weather };
-  const choosing = { book: shop.book, stockUl: shop.stockUl, seen, method, schools: shop.schools };
+  const choosing = {
+    book: shop.book,
+    stockUl: shop.stockUl,
+    seen,
+    method,
+    schools: shop.schools,
+    signedOff: shop.signedOff,
+  };
   const steps = ordered(workFor(taken, seen, shop.schools), orderBy(method, seen, shop.schools)).map(
     (step): PlanStep => {
       const choice = recipeFor(step, choosing);

@@ -10,6 +10,7 @@ const job = (id: number, said: Assessment, placeId: number | null = 1, shop = SH
   placeId,
   said: { protection: 'wax', ...said },
   plan: planWash({ protection: 'wax', ...said }, shop),
+  shop,
 });
 const planOf = ({ plan }: DayJob): Plan => {
   if (!plan.ok) throw new Error('it is refused');
@@ -45,6 +46,16 @@ describe('what a day takes', () => {
     expect(loads[0]?.mixes.filter((m) => m.chosen.of === BOOK.foam).map((m) => m.jobs)).toEqual(
       expect.arrayContaining([[1], [2]]),
     );
+  });
+
+  it('what would do instead is worked out for who does that vehicle, in its own weather', () => {
+    const short = (shop: typeof SHOP) => {
+      const jobs = [job(1, { level: 3 }, 1, shop)];
+      const stockUl = new Map([...SHOP.stockUl, [BOOK.shampoo.product.id, 1]]);
+      return prepareDay(jobs, { ...SHOP, stockUl }).short.map((s) => s.instead);
+    };
+    expect(short(SHOP)).toEqual([[BOOK.protective.product.name]]);
+    expect(short({ ...SHOP, book: SHOP.book.filter((r) => r !== BOOK.protective) })).toEqual([[]]);
   });
 
   it('a product that runs out is named with the first vehicle there is not enough for, and what would do', () => {

@@ -14,6 +14,8 @@ export type DayJob = {
   readonly placeId: number | null;
   readonly said: Assessment;
   readonly plan: PlanAnswer;
+  /** The shop as its plan was made for it: its weather, and who does it. */
+  readonly shop: PlanShop;
 };
 
 /** One mix for several vehicles. */
@@ -175,7 +177,7 @@ function shortOf(jobs: readonly Planned[], shop: PlanShop): DayShort[] {
             neededUl: ul,
             stockUl: shop.stockUl.get(product.id) ?? 0,
             fromJob: from.id,
-            instead: insteadOf(product, from, shop),
+            instead: insteadOf(product, from),
           },
         ]
       : [],
@@ -183,7 +185,7 @@ function shortOf(jobs: readonly Planned[], shop: PlanShop): DayShort[] {
 }
 
 /** What a vehicle's plan would take where a product is gone: it is made again without it. */
-function insteadOf({ id }: PlanProduct, { said, plan }: Planned, shop: PlanShop): string[] {
+function insteadOf({ id }: PlanProduct, { said, plan, shop }: Planned): string[] {
   const without = planWash(said, { ...shop, stockUl: new Map([...shop.stockUl, [id, 0]]) });
   if (!without.ok) return [];
   const steps = plan.steps.filter((s) => s.choice.chosen?.of.product.id === id).map((s) => s.id);

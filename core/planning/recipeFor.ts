@@ -70,7 +70,11 @@ export type Choosing = {
   readonly seen: Sized;
   readonly method: Method;
   readonly schools: Schools;
+  readonly signedOff: SignedOff;
 };
+
+/** What whoever does it is signed off for, by product; all where it is a manager, who answers for what is mixed. */
+export type SignedOff = ReadonlySet<number> | 'all';
 
 /** What a step is laid on, as the rules ask. */
 export function laidOnOf({ zones, axles: on }: Pick<StepDraft, 'zones' | 'axles'>, seen: Sized): LaidOn {
@@ -92,7 +96,11 @@ export function laidOnOf({ zones, axles: on }: Pick<StepDraft, 'zones' | 'axles'
   };
 }
 
-export const laidMixOf = ({ recipe, product }: PlanRecipe, { bottle }: Judged): LaidMix => ({
+export const laidMixOf = (
+  { recipe, product }: PlanRecipe,
+  { bottle }: Judged,
+  signedOff: SignedOff,
+): LaidMix => ({
   use: recipe.use,
   family: product.record.family,
   traits: product.traits,
@@ -101,6 +109,8 @@ export const laidMixOf = ({ recipe, product }: PlanRecipe, { bottle }: Judged): 
   ph: product.record.phUse ?? product.record.phNeat,
   thinned: product.state === 'readyToUse' && bottle < 1,
   pressure: recipe.rinse === 'pressure',
+  asksSignOff: product.record.care.signOff,
+  signedOff: signedOff === 'all' || signedOff.has(product.id),
 });
 
 /** On an assumed brake or finish nothing strong is planned: it is asked for on looking round. */
@@ -146,7 +156,7 @@ const EFFECTS = ['keeps', 'adds', 'unknown', 'strips'];
  * @returns no recipe where none fits, with those that are withheld and those passed over, each with why
  */
 export function recipeFor(step: StepDraft, choosing: Choosing): ChoiceMade {
-  const { book, stockUl, seen, method, schools } = choosing;
+  const { book, stockUl, seen, method, schools, signedOff } = choosing;
   const [withheld, passed]: [Withheld[], Passed[]] = [[], []];
   const found: Chosen[] = [];
   if (step.use === null || step.level === null) return { chosen: null, others: [], withheld, passed };
@@ -167,7 +177,7 @@ export function recipeFor(step: StepDraft, choosing: Choosing): ChoiceMade {
       passed.push({ recipe: of, because: toSay('Its strength can’t be mixed as it stands.') });
       continue;
     }
-    const rules = rulesFor(laidMixOf(of, judged.value), laidOnOf(step, seen));
+    const rules = rulesFor(laidMixOf(of, judged.value, signedOff), laidOnOf(step, seen));
     const worst = rules.find(
       (r) => r.verdict === 'stop' || (r.verdict === 'override' && !seen.words.includes(r.id)),
     );

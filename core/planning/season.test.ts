@@ -16,6 +16,12 @@ describe('the soil of a season', () => {
     expect(soilOfSeason(day)).toEqual(kinds);
   });
 
+  it('is joined by what the place has all the year round', () => {
+    expect(soilOfSeason('2026-06-20', ['mineral', 'organic'])).toEqual(['trafficFilm', 'organic', 'mineral']);
+    const plan = planWash({ level: 1, protection: 'wax' }, { ...SHOP, soilHere: ['mineral'] });
+    expect(plan.ok && plan.seen.kinds).toContain('mineral');
+  });
+
   it('is assumed where nobody said: in winter salt is rinsed off before anything is wiped, unless there is none', () => {
     const away = { level: 1, protection: 'wax', runOffBan: true, bayNear: true } as const;
     const at = (today: string, more = {}) => {

@@ -15,11 +15,13 @@ const SEASONS: readonly {
  * What soil is assumed on a day where nobody said.
  *
  * @param day as `2026-05-04`
+ * @param here what is usual where the shop is all the year round
  * @example soilOfSeason('2026-01-20') // traffic film and salt
  */
-export function soilOfSeason(day: string): SoilKind[] {
+export function soilOfSeason(day: string, here: readonly SoilKind[] = []): SoilKind[] {
   const month = Number(day.slice(5, 7));
-  return SEASONS.filter(({ from, to }) =>
+  const now = SEASONS.filter(({ from, to }) =>
     from <= to ? month >= from && month <= to : month >= from || month <= to,
   ).flatMap((season) => season.kinds);
+  return [...new Set([...now, ...here])];
 }

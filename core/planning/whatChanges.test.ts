@@ -23,7 +23,7 @@ describe('what would change a plan', () => {
   });
 
   it('names what comes and what goes', () => {
-    const polish = whatWouldChange({ level: 1, protection: 'none', axles: sized({}, null).axles }, SHOP).find(
+    const polish = whatWouldChange({ level: 1, protection: 'none', axles: sized({}).axles }, SHOP).find(
       (c) => c.flip.id === 'polish',
     );
     expect(polish).toMatchObject({ more: ['clay', 'rinse clay'], fewer: [] });

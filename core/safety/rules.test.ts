@@ -12,6 +12,8 @@ const MIX: LaidMix = {
   ph: 7,
   thinned: false,
   pressure: false,
+  asksSignOff: false,
+  signedOff: true,
 };
 const ON: LaidOn = {
   wheels: false,
@@ -39,6 +41,14 @@ const CASES: Record<string, { holds: Case; not: Case }> = {
   fluorideMist: {
     holds: [{ film: 'pumpSprayer', traits: traits({ fluoride: 'yes' }) }, {}],
     not: [{ film: 'gel', traits: traits({ fluoride: 'yes' }) }, {}],
+  },
+  fluorideNotSignedOff: {
+    holds: [{ film: 'gel', traits: traits({ fluoride: 'yes' }), signedOff: false }, {}],
+    not: [{ film: 'gel', traits: traits({ fluoride: 'yes' }), signedOff: true }, {}],
+  },
+  notSignedOff: {
+    holds: [{ asksSignOff: true, signedOff: false }, {}],
+    not: [{ asksSignOff: false, signedOff: false }, {}],
   },
   waterlessGrit: {
     holds: [{ use: 'waterlessWash' }, { level: 3 }],

@@ -23,6 +23,9 @@ export type LaidMix = {
   readonly thinned: boolean;
   /** Rinsed off under pressure. */
   readonly pressure: boolean;
+  /** Only people signed off for it mix it; and whether whoever lays it is. */
+  readonly asksSignOff: boolean;
+  readonly signedOff: boolean;
 };
 
 /** What it is laid on: metals and brakes of wheels, what protects the paint, what is special about it. */
@@ -102,6 +105,20 @@ export const RULES: readonly Rule[] = [
     holds: (mix) => all(is(MIST.includes(mix.film)), trait(mix, 'fluoride')),
     because: toSay('Fluoride as a mist is breathed in and burns.'),
     remedy: toSay('Use what holds none.'),
+  },
+  {
+    id: 'fluorideNotSignedOff',
+    verdict: 'stop',
+    holds: (mix) => all(is(!mix.signedOff), trait(mix, 'fluoride')),
+    because: toSay('Fluoride goes through skin to the bone: nobody lays it who isn’t signed off for it.'),
+    remedy: toSay('Use what holds none, or somebody who is signed off does it.'),
+  },
+  {
+    id: 'notSignedOff',
+    verdict: 'override',
+    holds: (mix) => is(mix.asksSignOff && !mix.signedOff),
+    because: toSay('Only people signed off for it mix it.'),
+    remedy: toSay('Somebody who is signed off does it, or a manager answers for it.'),
   },
   {
     id: 'waterlessGrit',

@@ -11,6 +11,7 @@ export async function shopOf(db: Queryable): Promise<Shop | null> {
     `SELECT name, zone, currency, units, ratio_reading AS "ratioReading", hardness_ppm AS "hardnessPpm", water,
             pre_wash_floor AS "preWashFloor", pre_wash_ceiling AS "preWashCeiling", foam_floor AS "foamFloor",
             use_by_days AS "useByDays", measuring, mixed_by AS "mixedBy", glass, jet_share AS "jetShare", schools,
+            soil_here AS "soilHere", every_days AS "everyDays",
             waste_water AS "wasteWater", weather_source AS "weatherSource", edge_share AS "edgeShare", lock_minutes AS "lockMinutes",
             count_threshold_ul AS "countThresholdUl",
             emergency_number AS "emergencyNumber", poison_number AS "poisonNumber", demo, made_on::text AS "madeOn", revision FROM shop`,
@@ -70,7 +71,8 @@ export async function updateShop(tx: Queryable, patch: ShopPatch): Promise<void>
        jet_share = coalesce($15, jet_share), waste_water = coalesce($16, waste_water), weather_source = coalesce($17, weather_source),
        edge_share = coalesce($18, edge_share), lock_minutes = coalesce($19, lock_minutes),
        count_threshold_ul = coalesce($20, count_threshold_ul), emergency_number = coalesce($21, emergency_number),
-       poison_number = coalesce($22, poison_number), schools = coalesce($23, schools), revision = revision + 1`,
+       poison_number = coalesce($22, poison_number), schools = coalesce($23, schools),
+       soil_here = coalesce($24, soil_here), every_days = coalesce($25, every_days), revision = revision + 1`,
     [
       patch.name?.trim() ?? null,
       patch.currency ?? null,
@@ -95,6 +97,8 @@ export async function updateShop(tx: Queryable, patch: ShopPatch): Promise<void>
       patch.emergencyNumber?.trim() ?? null,
       patch.poisonNumber?.trim() ?? null,
       patch.schools ? JSON.stringify(patch.schools) : null,
+      patch.soilHere ? JSON.stringify(patch.soilHere) : null,
+      patch.everyDays ? JSON.stringify(patch.everyDays) : null,
     ],
   );
 }

@@ -77,6 +77,25 @@ describe('the shop’s own figures', () => {
     expect((await set({ schools })).body.schools).toEqual(schools);
   });
 
+  it('say what soil is usual there, and after how many days what was done is due again', async () => {
+    const hester = await demo.signIn('Hester Quill');
+    const set = async (body: object) => {
+      const { shop: now } = (await hester('get', '/api/shop')).body;
+      return hester('patch', '/api/shop', body, { ifMatch: now.revision });
+    };
+    const both = { soilHere: ['mineral'], everyDays: { ironWheels: 14 } };
+    expect((await set(both)).body).toMatchObject(both);
+    // What isn't named stays.
+    expect((await set({ name: 'Limepit Lane' })).body).toMatchObject(both);
+    const wrong = await set({ soilHere: ['mud'], everyDays: { protection: 0, clay: 10 } });
+    expect(wrong.status).toBe(422);
+    expect(wrong.body.errors.map((e: { pointer: string }) => e.pointer).sort()).toEqual([
+      '/everyDays',
+      '/everyDays/protection',
+      '/soilHere/0',
+    ]);
+  });
+
   it('are followed by products left at them, and by no other', async () => {
     const hester = await demo.signIn('Hester Quill');
     const set = async (body: object) => {

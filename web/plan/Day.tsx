@@ -30,7 +30,7 @@ import { Calendar } from './Calendar.tsx';
 import { JOB_STATES } from './JobHere.tsx';
 import { minutes } from './PlanSteps.tsx';
 import { PrepareHead } from './PrepareHead.tsx';
-import { PLAN_NEEDS, startMs, usePlanShop, weatherAt } from './planShop.ts';
+import { PLAN_NEEDS, usePlanShop } from './planShop.ts';
 import {
   mixLine,
   SHEET_FOOT,
@@ -54,17 +54,21 @@ export default function Day() {
   const today = dayOf(shopNow(), settings.zone);
   const asked = params.get('day');
   const day = isDay(asked) ? asked : today;
-  const { shop, weather } = usePlanShop();
+  const { shopFor } = usePlanShop();
   const { data: jobs, error } = useQuery(jobsQuery(day, day));
   const planned = useMemo(
     () =>
       (jobs ?? []).map((job) => {
-        const said = { ...job.said, due: dueOn(job.treated, day), words: job.words.map((w) => w.rule) };
+        const said = {
+          ...job.said,
+          due: dueOn(job.treated, day, settings.everyDays),
+          words: job.words.map((w) => w.rule),
+        };
         // A vehicle that comes later is planned for the weather it will have.
-        const then = weatherAt(weather, startMs(job, settings.zone)) ?? shop.weather;
-        return { job, said, plan: planWash(said, { ...shop, weather: then }) };
+        const shop = shopFor(job);
+        return { job, said, shop, plan: planWash(said, shop) };
       }),
-    [jobs, day, shop, weather, settings.zone],
+    [jobs, day, shopFor, settings.everyDays],
   );
   const prepared = useMemo(
     () =>
@@ -72,11 +76,18 @@ export default function Day() {
         planned
           .filter(({ job }) => job.state === 'waits')
           .map(
-            ({ job: { id, vehicle, placeId }, said, plan }): DayJob => ({ id, vehicle, placeId, said, plan }),
+            ({ job: { id, vehicle, placeId }, said, plan, shop }): DayJob => ({
+              id,
+              vehicle,
+              placeId,
+              said,
+              plan,
+              shop,
+            }),
           ),
-        shop,
+        shopFor(null),
       ),
-    [planned, shop],
+    [planned, shopFor],
   );
   const to = (to: string) => setParams({ day: to });
   return (

@@ -1,4 +1,5 @@
 import { type Interval, intervalsOf, TREATMENT_NAMES, type Treated } from '#core/planning/intervals.ts';
+import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { dayInWords } from '../ui/dates.ts';
 
@@ -11,7 +12,8 @@ const STATES: () => Record<Interval['state'], string> = () => ({
 
 /** What was done to a vehicle and when that is due again; nothing where nothing is on record. */
 export function DueHere({ treated, today }: { treated: readonly Treated[]; today: string }) {
-  const known = intervalsOf(treated, today).filter((i) => i.lastDay !== null);
+  const { shop } = useSession();
+  const known = intervalsOf(treated, today, shop.everyDays).filter((i) => i.lastDay !== null);
   if (known.length === 0) return null;
   return (
     <section aria-label={t('On record')}>

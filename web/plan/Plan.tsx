@@ -7,6 +7,7 @@ import { dueOn, type Treated } from '#core/planning/intervals.ts';
 import type { WashZone } from '#core/planning/levels.ts';
 import { METHOD_NAMES } from '#core/planning/methods.ts';
 import { planWash } from '#core/planning/planWash.ts';
+import { soilOfSeason } from '#core/planning/season.ts';
 import { treatmentsOf } from '#core/planning/treatments.ts';
 import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/soil.ts';
 import { useSession } from '../lib/session.tsx';
@@ -29,7 +30,7 @@ import { JobHere } from './JobHere.tsx';
 import { PlanMade, Refused } from './PlanMade.tsx';
 import { minutes } from './PlanSteps.tsx';
 import { usePlanDraft } from './planDraft.ts';
-import { PLAN_NEEDS, startMs, usePlanShop } from './planShop.ts';
+import { PLAN_NEEDS, usePlanShop } from './planShop.ts';
 import { SPOT_WORDS } from './planWords.ts';
 import { SoilOutline } from './SoilOutline.tsx';
 import { VehicleName } from './VehicleName.tsx';
@@ -68,11 +69,13 @@ function PlanOf({ job }: { job: Job | null }) {
   // The same answers are the same object: nothing is planned anew while somebody types elsewhere.
   const saidNow = JSON.stringify(draft.said);
   const said = useMemo(() => JSON.parse(saidNow) as Assessment, [saidNow]);
-  const { shop, weather, weatherKnown } = usePlanShop(startMs(job, settings.zone));
+  const { shopFor, weather, weatherKnown } = usePlanShop();
+  const shop = useMemo(() => shopFor(job), [shopFor, job]);
   const today = job?.day ?? dayOf(shopNow(), settings.zone);
   const treated = useTreated(job, name);
-  const due = useMemo(() => dueOn(treated, today), [treated, today]);
-  const seen = useMemo(() => sized(said, today), [said, today]);
+  const due = useMemo(() => dueOn(treated, today, settings.everyDays), [treated, today, settings.everyDays]);
+  const { soilHere } = settings;
+  const seen = useMemo(() => sized(said, soilOfSeason(today, soilHere)), [said, today, soilHere]);
   const later = useDeferredValue(said);
   const words = useMemo(() => (job?.words ?? []).map((w) => w.rule), [job]);
   const whole = useMemo(() => ({ ...later, due, words }), [later, due, words]);
@@ -169,7 +172,7 @@ function PlanOf({ job }: { job: Job | null }) {
             said={whole}
             shop={shop}
             weather={weather}
-            weatherKnown={weatherKnown}
+            weatherKnown={weatherKnown(job)}
             say={say}
           />
         ) : (

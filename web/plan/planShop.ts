@@ -2,12 +2,13 @@ import { TZDate } from '@date-fns/tz';
 import { useMemo } from 'react';
 import type { Container, Vessel } from '#contract/equipment.ts';
 import type { Job } from '#contract/jobs.ts';
+import type { Person, SignOffOf } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeRow } from '#contract/recipes.ts';
 import type { WeatherNow } from '#contract/weather.ts';
 import type { Weather } from '#core/dwell/weather.ts';
 import type { PlanShop } from '#core/planning/planWash.ts';
-import { planRecipe } from '#core/planning/recipeFor.ts';
+import { planRecipe, type SignedOff } from '#core/planning/recipeFor.ts';
 import type { Schools } from '#core/planning/schools.ts';
 import type { VesselHere } from '#core/planning/vesselsFor.ts';
 import { ALL_UNKNOWN } from '#core/safety/traits.ts';
@@ -16,8 +17,10 @@ import { fractionOf } from '#core/strength/strength.ts';
 import { useSession } from '../lib/session.tsx';
 import { shopNow } from '../lib/shopNow.ts';
 import {
+  allSignOffsQuery,
   containersQuery,
   filmFactorsQuery,
+  peopleQuery,
   productsQuery,
   recipesQuery,
   vesselsQuery,
@@ -28,30 +31,37 @@ import { useQuery } from '../state/useQuery.ts';
 import { dayOf } from '../ui/dates.ts';
 
 /** Where nobody has looked at the weather. */
-export const MILD: Weather = { airC: 15, humidity: 0.7, windMs: 1, sky: 'overcast' };
+const MILD: Weather = { airC: 15, humidity: 0.7, windMs: 1, sky: 'overcast' };
 
 /** What a plan can't be made without. */
-export const PLAN_NEEDS = [recipesQuery, productsQuery, vesselsQuery, containersQuery] as const;
+export const PLAN_NEEDS = [
+  recipesQuery,
+  productsQuery,
+  vesselsQuery,
+  containersQuery,
+  peopleQuery,
+  allSignOffsQuery,
+] as const;
 
 /** The shop as a plan asks for it: what is published and in use, what there is, what it cost. */
-export function planShop(of: {
+function planShop(of: {
   recipes: readonly RecipeRow[];
   products: readonly Product[];
   vessels: readonly Vessel[];
   today: string;
   edgeShare: number;
   schools: Schools;
+  soilHere: PlanShop['soilHere'];
   filmFactors: PlanShop['filmFactors'];
   containers: readonly Container[];
-  weather: Weather | null;
-}): PlanShop {
+}): Omit<PlanShop, 'weather' | 'signedOff'> {
   const stockUl = new Map<number, number>();
   for (const { productId, heldUl, onHold } of of.containers) {
     if (onHold === null) stockUl.set(productId, (stockUl.get(productId) ?? 0) + heldUl);
   }
   return {
-    weather: of.weather ?? MILD,
     schools: of.schools,
+    soilHere: of.soilHere,
     book: of.recipes.flatMap(({ id, published }) => {
       const product = of.products.find((p) => p.id === published?.productId);
       const vessel = of.vessels.find((v) => v.id === published?.vesselId);
@@ -102,14 +112,14 @@ function vesselHere(vessel: Vessel, products: readonly Product[]): VesselHere {
 const HOUR_MS = 3_600_000;
 
 /** When a job's vehicle is washed, as far as that is known. */
-export function startMs(job: Pick<Job, 'day' | 'atMin'> | null, zone: string): number | null {
+function startMs(job: Pick<Job, 'day' | 'atMin'> | null, zone: string): number | null {
   if (!job || job.atMin === null) return null;
   const [year, month, day] = job.day.split('-').map(Number) as [number, number, number];
   return new TZDate(year, month - 1, day, Math.floor(job.atMin / 60), job.atMin % 60, zone).getTime();
 }
 
 /** The weather at a time, by what is read now and what is forecast; null where nobody knows. */
-export function weatherAt(now: WeatherNow | undefined, atMs: number | null): Weather | null {
+function weatherAt(now: WeatherNow | undefined, atMs: number | null): Weather | null {
   if (!now) return null;
   const hour =
     atMs === null
@@ -120,33 +130,50 @@ export function weatherAt(now: WeatherNow | undefined, atMs: number | null): Wea
 
 const NONE: PlanShop['filmFactors'] = [];
 
-/** The shop as plans are made for it, and whether the weather is known. */
-export function usePlanShop(atMs: number | null = null): {
-  shop: PlanShop;
-  weather: WeatherNow | undefined;
-  weatherKnown: boolean;
-} {
-  const [recipes, products, vessels, containers] = useAsked(...PLAN_NEEDS);
-  const { shop: settings } = useSession();
+type Doer = Pick<Person, 'id' | 'role'>;
+
+/** What somebody is signed off for on a day: nobody for nothing, a manager answers for what they mix. */
+function signedOffOn(doer: Doer | null, given: readonly SignOffOf[], day: string): SignedOff {
+  if (doer?.role === 'manager') return 'all';
+  const holds = given.filter((s) => s.personId === doer?.id && (s.until === null || s.until >= day));
+  return new Set(holds.map((s) => s.productId));
+}
+
+export type ShopFor = {
+  /** The shop as a job's plan is made for it: its hour's weather and who does it; for none, now and by who is signed in. */
+  readonly shopFor: (job: Job | null) => PlanShop;
+  readonly weather: WeatherNow | undefined;
+  /** Whether the weather of a job is known; else it is mild. */
+  readonly weatherKnown: (job: Job | null) => boolean;
+};
+
+/** The shop as plans are made for it. */
+export function usePlanShop(): ShopFor {
+  const [recipes, products, vessels, containers, people, signOffs] = useAsked(...PLAN_NEEDS);
+  const { who, shop: settings } = useSession();
   const today = dayOf(shopNow(), settings.zone);
   const { data: weather } = useQuery(weatherQuery);
   const { data: filmFactors = NONE } = useQuery(filmFactorsQuery);
-  const { edgeShare, schools } = settings;
-  const then = useMemo(() => weatherAt(weather, atMs), [weather, atMs]);
+  const { edgeShare, schools, soilHere, zone } = settings;
   const shop = useMemo(
     () =>
-      planShop({
-        recipes,
-        products,
-        vessels,
-        containers,
-        today,
-        edgeShare,
-        schools,
-        filmFactors,
-        weather: then,
-      }),
-    [recipes, products, vessels, containers, today, edgeShare, schools, filmFactors, then],
+      planShop({ recipes, products, vessels, containers, today, edgeShare, schools, soilHere, filmFactors }),
+    [recipes, products, vessels, containers, today, edgeShare, schools, soilHere, filmFactors],
   );
-  return { shop, weather, weatherKnown: then !== null };
+  return useMemo(() => {
+    const then = (job: Job | null) => weatherAt(weather, startMs(job, zone));
+    return {
+      weather,
+      weatherKnown: (job) => then(job) !== null,
+      shopFor: (job) => {
+        const doerId = job ? job.personId : who.personId;
+        const doer = people.find((p) => p.id === doerId) ?? null;
+        return {
+          ...shop,
+          weather: then(job) ?? MILD,
+          signedOff: signedOffOn(doer, signOffs, job?.day ?? today),
+        };
+      },
+    };
+  }, [shop, weather, zone, who.personId, people, signOffs, today]);
 }

@@ -17,6 +17,7 @@ import { ChoiceField, NoteField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { HelpNumbers } from './HelpNumbers.tsx';
+import { PlaceAndDates, placeSaid } from './PlaceAndDates.tsx';
 import { KEEPING, readShop, type ShopTyped, typedShop } from './shopTyped.ts';
 import { READINGS, SCHOOL_WORDS, WATER_NAMES, WEATHER_WORDS } from './shopWords.ts';
 import { UNIT_SYSTEM_NAMES } from './units.ts';
@@ -168,6 +169,9 @@ export function ShopForm({ shop }: { shop: Shop }) {
         </Fold>
         <Fold of={of} name={t('How vehicles are washed')} says={washSchoolsSaid(typed.schools)}>
           <WashSchools of={of} />
+        </Fold>
+        <Fold of={of} name={t('Soil of the place, and what is due when')} says={placeSaid(typed)}>
+          <PlaceAndDates of={of} />
         </Fold>
         <Fold of={of} name={t('Weather')} says={WEATHER_WORDS()[typed.weatherSource]}>
           <div className="grid grid-cols-[minmax(0,1fr)] gap-4">

@@ -18,6 +18,8 @@ const shop: Shop = {
   mixedBy: 'swirl',
   glass: 'readyToUse',
   schools: USUAL_SCHOOLS,
+  soilHere: [],
+  everyDays: { protection: 60 },
   lockMinutes: 3,
   countThresholdUl: 500_000,
   edgeShare: 0.6,
@@ -86,5 +88,15 @@ describe('the shop’s settings typed', () => {
   it('a floor over the ceiling is refused by the door', () => {
     const { body } = read({ preWashFloor: '6 %' });
     expect(() => shopPatch.validateSync(body, { strict: true })).toThrow('Pre-wash floor is over');
+  });
+
+  it('due again: a figure left at the usual one is not noted as the shop’s; no number is named by its field', () => {
+    const { everyDays } = typedShop(shop);
+    expect(everyDays).toMatchObject({ protection: '60', ironWheels: '30' });
+    expect(read({}).body).toMatchObject({ everyDays: { protection: 60 } });
+    const own = read({ everyDays: { ...everyDays, protection: '75', ironWheels: '14' } });
+    expect(own.body).toMatchObject({ everyDays: { ironWheels: 14 } });
+    const wrong = read({ everyDays: { ...everyDays, ironLow: 'monthly' } });
+    expect(Object.keys(wrong.refusals ?? {})).toEqual(['everyDays.ironLow']);
   });
 });

@@ -1,10 +1,18 @@
 import { type Shop, shopPatch } from '#contract/shop.ts';
 import { parseHardness } from '#core/mixing/hardness.ts';
 import { accept, type Refusal } from '#core/outcome.ts';
+import {
+  DATED,
+  type Dated,
+  type EveryDays,
+  TREATMENT_NAMES,
+  USUAL_EVERY_DAYS,
+} from '#core/planning/intervals.ts';
 import type { Schools } from '#core/planning/schools.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import { USUAL_DEFAULTS } from '#core/products/shopDefaults.ts';
 import { recordStart } from '#core/products/starts.ts';
+import type { SoilKind } from '#core/soil/soil.ts';
 import { parseStrength, type RatioReading } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
@@ -17,6 +25,7 @@ import {
   orEmpty,
   parts,
   readBy,
+  some,
   type TypedBy,
   text,
   typedOf,
@@ -57,17 +66,44 @@ const keeping: Codec<Partial<Record<Family, string>>, Keeps> = {
   empty: {},
   format: (days) =>
     Object.fromEntries(KEEPING.map((f) => [f, String(days[f] ?? recordStart(f, USUAL_DEFAULTS).useByDays)])),
-  parse: (typed, _, before) => {
-    const value = { ...before } as Partial<Record<Family, number>>;
-    const refusals: Record<string, Refusal> = {};
-    for (const family of KEEPING) {
-      const days = parseNumber(typed[family] ?? '', t('{0} keeps', t(FAMILY_NAMES[family])));
-      if (!days.ok) refusals[family] = days;
-      else if (days.value === recordStart(family).useByDays) delete value[family];
-      else value[family] = days.value;
-    }
-    return { value, refusals };
-  },
+  parse: (typed, _, before) =>
+    readDays(
+      KEEPING,
+      typed,
+      (family) => t('{0} keeps', t(FAMILY_NAMES[family])),
+      USUAL_KEEPING,
+      before as Partial<Record<Family, number>>,
+    ),
+};
+const USUAL_KEEPING = Object.fromEntries(KEEPING.map((f) => [f, recordStart(f).useByDays])) as Record<
+  Family,
+  number
+>;
+
+/** Whole days by name; those left at the usual figure are not noted. */
+function readDays<K extends string>(
+  keys: readonly K[],
+  typed: Partial<Record<K, string>>,
+  nameOf: (key: K) => string,
+  usual: Readonly<Record<K, number>>,
+  before: Partial<Record<K, number | undefined>> = {},
+): { value: Partial<Record<K, number>>; refusals: Record<string, Refusal> } {
+  const value = { ...before };
+  const refusals: Record<string, Refusal> = {};
+  for (const key of keys) {
+    const days = parseNumber(typed[key] ?? '', nameOf(key));
+    if (!days.ok) refusals[key] = days;
+    else if (days.value === usual[key]) delete value[key];
+    else value[key] = days.value;
+  }
+  return { value, refusals };
+}
+
+/** After how many days it is due again; a figure left at the usual one is not noted as the shop's. */
+const dueAgain: Codec<Partial<Record<Dated, string>>, EveryDays> = {
+  empty: {},
+  format: (days) => Object.fromEntries(DATED.map((d) => [d, String(days[d] ?? USUAL_EVERY_DAYS[d])])),
+  parse: (typed) => readDays(DATED, typed, (d) => t(TREATMENT_NAMES[d]), USUAL_EVERY_DAYS),
 };
 
 /** The shop's settings, field by field; a bare ratio is read the way the shop reads it. */
@@ -97,6 +133,8 @@ const settings = (ratio: RatioReading) => ({
     clay: choice<Schools['clay']>('whenPolished'),
     drying: choice<Schools['drying']>('withAid'),
   }),
+  soilHere: some<SoilKind>(),
+  everyDays: dueAgain,
   edgeShare: share,
   lockMinutes: number(),
   countThresholdUl: exactAmount,
