@@ -16,6 +16,7 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'The foam goes over it while it lies.': 'La espuma va encima mientras actúa.',
   'Besides the season’s: salt in winter, insects in summer. A plan assumes it where nobody said.':
     'Además de la de la temporada: sal en invierno, insectos en verano. El plan la supone si nadie dijo otra cosa.',
   'Due again after so many days. Clay is never due by date.':

@@ -20,7 +20,7 @@ export function Lies({
   ways: readonly Way[];
   stand: (to: Way['stand']) => void;
 }) {
-  const { across, cooled, stretches, againS, refused, panels } = soak;
+  const { steps, across, cooled, stretches, againS, refused, panels } = soak;
   if (!across) {
     const { reason, remedy } = refused ? said(refused) : { reason: '', remedy: '' };
     return (
@@ -57,6 +57,7 @@ export function Lies({
   return (
     <p className="leading-snug">
       {cooled && <strong>{t('Rinse the panels cool first.')} </strong>}
+      {steps.length > 1 && `${t('The foam goes over it while it lies.')} `}
       {said_.join(', ')}.
     </p>
   );

@@ -39,7 +39,7 @@ export function PlanSteps(props: {
   const { plan, complete, shop, jobId, children } = props;
   const { steps, mixes } = plan;
   const begins = complete && beginsOf(complete);
-  const soakOf = (id: string) => complete?.soaks.find((s) => s.steps.at(-1) === id);
+  const soakOf = (id: string) => complete?.soaks.find((s) => s.steps[0] === id);
   return (
     <ol className="border-t-2 border-ink" aria-label={t('Steps')}>
       {steps.map((step, i) => (

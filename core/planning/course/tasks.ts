@@ -215,7 +215,7 @@ class Gathering {
       const batch = this.#lie({ steps, piece, parts, ...lies });
       const lay = this.#add({
         does: [
-          ...(soak.cooled ? [worked(step, 'cool', m2 / RATES.rinse, piece)] : []),
+          ...(soak.cooled ? [worked(laid[0] ?? step, 'cool', m2 / RATES.rinse, piece)] : []),
           ...laid.slice(0, -1).map((under) => worked(under, 'lay', under.hands * 60 * share, piece)),
           worked(step, 'lay', layS, piece),
         ],
