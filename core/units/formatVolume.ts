@@ -47,6 +47,22 @@ export function formatVolume(ul: number, system: UnitSystem, stepUl?: number): s
   return `${figure} ${unit}`;
 }
 
+/** Water by the hose is no closer than this: a litre, a gallon, and under five gallons half of one. */
+const ABOUT_UL = { metric: UNIT_UL.l, us: UNIT_UL.usGal, imperial: UNIT_UL.impGal } as const;
+
+/**
+ * So much water, as it is spoken of: what runs is not measured.
+ *
+ * @param litres 0 or more
+ * @example formatWater(137.1, 'metric') // '137 L'
+ * @example formatWater(137.1, 'us') // '36 US gal'
+ */
+export function formatWater(litres: number, system: UnitSystem): string {
+  const ul = litres * UNIT_UL.l;
+  const whole = ABOUT_UL[system];
+  return formatVolume(ul, system, system !== 'metric' && ul < 5 * whole ? whole / 2 : whole);
+}
+
 /**
  * A volume beside a drawing, where there is little room: what is in gallons goes without its last unit, as everywhere on a
  * bucket.

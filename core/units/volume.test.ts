@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { formatExactVolume, formatVolume } from './formatVolume.ts';
+import { formatExactVolume, formatVolume, formatWater } from './formatVolume.ts';
 import { parseNumber } from './parseNumber.ts';
 import { parseVolume } from './parseVolume.ts';
 import { UNIT_UL } from './units.ts';
@@ -151,6 +151,12 @@ describe('a size', () => {
 });
 
 describe('what is printed', () => {
+  it('water that runs is spoken of in whole litres and gallons, and in halves where it is little', () => {
+    expect([137.1, 4.3, 0.2].map((l) => formatWater(l, 'metric'))).toEqual(['137 L', '4 L', '0 ml']);
+    expect([137.1, 5.2].map((l) => formatWater(l, 'us'))).toEqual(['36 US gal', '1 gal 64 US fl oz']);
+    expect(formatWater(137.1, 'imperial')).toBe('30 imp gal');
+  });
+
   it.each([
     [1_025_000, 'metric', 5_000, '1.025 L'],
     [1_020_000, 'metric', 10_000, '1.02 L'],

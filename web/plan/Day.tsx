@@ -8,7 +8,7 @@ import { METHOD_NAMES } from '#core/planning/methods.ts';
 import { type PlanAnswer, planWash } from '#core/planning/planWash.ts';
 import { type DayJob, type DayPrepared, prepareDay } from '#core/planning/prepareDay.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
+import { formatVolume, formatWater } from '#core/units/formatVolume.ts';
 import { formatTimeOfDay } from '#core/units/timeOfDay.ts';
 import { useSession } from '../lib/session.tsx';
 import { shopNow } from '../lib/shopNow.ts';
@@ -286,8 +286,8 @@ function Together({ day, jobs, prepared }: { day: string; jobs: readonly Job[]; 
             ))}
           </ul>
           <p className="mt-2">
-            <span className="reading">{formatVolume(Math.round(load.litres) * 1_000_000, shop.units)}</span>{' '}
-            {t('of water.')} {towelWords(load.towels)} {soakedWords(load.soaked)}
+            <span className="reading">{formatWater(load.litres, shop.units)}</span> {t('of water.')}{' '}
+            {towelWords(load.towels)} {soakedWords(load.soaked)}
           </p>
           {load.carried?.fromJob != null && (
             <Watch word={t('Short of water:')}>

@@ -7,7 +7,7 @@ import type { AtHour, ByMethod } from '#core/planning/completePlan.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { METHOD_NAMES, type Method } from '#core/planning/methods.ts';
 import type { Plan, PlanShop } from '#core/planning/planWash.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
+import { formatWater } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
@@ -69,7 +69,7 @@ function takesInWords(
 ): string {
   return [
     t('{0} min', Math.round(seconds / 60)),
-    formatVolume(Math.round(litres) * 1_000_000, units),
+    formatWater(litres, units),
     productMinor === null ? null : formatMoney(productMinor, currency),
     towels === 1 ? t('1 towel') : t('{0} towels', towels),
   ]

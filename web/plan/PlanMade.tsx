@@ -8,7 +8,7 @@ import { METHOD_NAMES } from '#core/planning/methods.ts';
 import type { Plan as Planned, PlanRefused, PlanShop } from '#core/planning/planWash.ts';
 import type { Soak } from '#core/planning/soaks.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
+import { formatWater } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { More } from '../ui/More.tsx';
@@ -54,7 +54,7 @@ export function PlanMade(props: {
         <Figure name={t('About')}>
           {t('{0} min', minutes(schedule ? schedule.elapsedS / 60 : plan.minutes.elapsed))}
         </Figure>
-        <Figure name={t('Water')}>{formatVolume(Math.round(plan.litres) * 1_000_000, settings.units)}</Figure>
+        <Figure name={t('Water')}>{formatWater(plan.litres, settings.units)}</Figure>
         <Figure name={t('Product')}>
           {plan.productMinor === null ? t('not known') : formatMoney(plan.productMinor, settings.currency)}
         </Figure>

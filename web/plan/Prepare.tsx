@@ -4,7 +4,7 @@ import { STEP_NAMES } from '#core/planning/steps.ts';
 import { toolsOf } from '#core/planning/tools.ts';
 import { careInWords } from '#core/products/record.ts';
 import { BODY_NAMES } from '#core/soil/bodies.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
+import { formatVolume, formatWater } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
 import { shortSaid, t } from '../lib/speech.ts';
 import { Watch } from '../ui/Refusal.tsx';
@@ -61,8 +61,8 @@ export function Prepare(props: {
         ))}
       </ul>
       <p className="mt-3">
-        <span className="reading">{formatVolume(Math.round(plan.litres) * 1_000_000, shop.units)}</span>{' '}
-        {t('of water.')} {towelWords(towels)}
+        <span className="reading">{formatWater(plan.litres, shop.units)}</span> {t('of water.')}{' '}
+        {towelWords(towels)}
       </p>
       {tools && (
         <p>

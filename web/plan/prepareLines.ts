@@ -3,7 +3,7 @@ import type { Shop } from '#contract/shop.ts';
 import type { Towels } from '#core/planning/amounts.ts';
 import type { DayLoad } from '#core/planning/prepareDay.ts';
 import type { Chosen } from '#core/planning/recipeFor.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
+import { formatVolume, formatWater } from '#core/units/formatVolume.ts';
 import { shortSaid, t } from '../lib/speech.ts';
 
 type Row = PrepareSheet['sections'][number]['rows'][number];
@@ -46,8 +46,7 @@ export const waterAndTowels = (
     : []),
 ];
 
-const inLitres = (litres: number, { units }: Shop): string =>
-  formatVolume(Math.round(litres) * 1_000_000, units);
+const inLitres = (litres: number, { units }: Shop): string => formatWater(litres, units);
 
 /** Towels that are soaked beforehand, and in how many buckets; nothing where none is. */
 export const soakedWords = (soaked: DayLoad['soaked']): string =>
