@@ -1,17 +1,20 @@
 import { look } from './zz_look.mts';
-await look('Hester Quill',[1280,900],async(page,shot,s)=>{
-  await page.evaluate(async()=>{const sh=await (await fetch('/api/shop')).json();await fetch('/api/shop',{method:'PATCH',headers:{'content-type':'application/json','if-match':String((sh.shop??sh).revision)},body:JSON.stringify({weatherSource:'station',units:'us',currency:'USD'})});});
-  await page.goto('/plan/day'); await page.waitForTimeout(2500);
-  await shot('us-day');
-  await page.goto('/plan?job=7'); await page.waitForTimeout(2500); await shot('us-plan');
-  await page.getByRole('heading',{name:'To prepare'}).scrollIntoViewIfNeeded(); await page.evaluate(()=>window.scrollBy(0,700)); await shot('us-prep');
-});
-await look('Noor Pell',[390,844],async(page,shot,s)=>{
-  await page.goto('/plan'); await page.getByRole('radio',{name:/1 film/}).click();
-  await s.choose(page,'Body','coupe');
-  await s.choose(page,'A tap on a zone',/drops lime/); await page.getByRole('button',{name:/^bonnet: /}).press('Enter');
-  await s.choose(page,'A tap on a zone',/drops iron/); await page.getByRole('button',{name:/^wheels: /}).press('Enter');
-  await page.waitForTimeout(2000);
-  const l=page.getByRole('heading',{name:/^Lime/}).first();
-  await l.scrollIntoViewIfNeeded(); await page.evaluate(()=>window.scrollBy(0,300)); await shot('lime');
+import { execSync, spawn } from 'node:child_process';
+await look('Bram Addy',[390,844],async(page,shot,s)=>{
+  await page.goto('/plan'); await page.getByRole('radio',{name:/3 heavy/}).click();
+  await page.getByLabel('Vehicle or plate').fill('Red estate');
+  await page.waitForTimeout(1500);
+  try{execSync('pkill -9 -f "[p]ort 4700"');}catch{} await page.waitForTimeout(1500);
+  await page.getByRole('radio',{name:/2 grime/}).click(); await page.waitForTimeout(1500);
+  console.log('heading', await page.locator('h2',{hasText:'wash'}).first().textContent());
+  await page.getByRole('button',{name:'Put it on the list'}).click(); await page.waitForTimeout(800);
+  await page.getByRole('dialog').getByRole('button').first().textContent().then(console.log,()=>console.log('nodlg'));
+  await shot('off1');
+  const ok=page.getByRole('dialog').getByRole('button',{name:/list|Save|Put/}).last(); await ok.click().catch(e=>console.log('x',String(e).slice(0,100)));
+  await page.waitForTimeout(2500); await shot('off2');
+  await page.keyboard.press('Escape');
+  await page.getByRole('link',{name:'The day'}).click(); await page.waitForTimeout(2500); await shot('off3');
+  spawn('node',['--enable-source-maps','dist/program/main.js','--demo','--port','4700','--data','/dev/shm/look','--now','2026-05-04T08:35:00Z'],{detached:true,stdio:'ignore'}).unref();
+  await page.waitForTimeout(9000); await shot('off4');
+  await page.goto('/plan'); await page.waitForTimeout(2000); console.log('kept', await page.getByLabel('Vehicle or plate').inputValue(), await page.getByRole('radio',{name:/2 grime/}).isChecked());
 });

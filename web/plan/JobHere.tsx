@@ -10,13 +10,14 @@ import { t } from '../lib/speech.ts';
 import { useCommand } from '../state/useCommand.ts';
 import { Button } from '../ui/Button.tsx';
 import { dayInWords } from '../ui/dates.ts';
-import { fetchedDialog } from '../ui/fetchedDialog.tsx';
+import { fetchedDialog, useFetchedAhead } from '../ui/fetchedDialog.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import type { usePlanDraft } from './planDraft.ts';
 import { FIELD_WORDS } from './planWords.ts';
 
 const JobDialog = fetchedDialog(() => import('./JobDialog.tsx'));
 const EndDialog = fetchedDialog(() => import('./EndDialog.tsx'));
+const SHEETS = [JobDialog, EndDialog];
 
 type Draft = ReturnType<typeof usePlanDraft>;
 
@@ -32,6 +33,7 @@ export function JobHere(props: {
   const { name, changed } = draft;
   const [open, setOpen] = useState<'job' | 'end' | null>(null);
   const close = () => setOpen(null);
+  useFetchedAhead(SHEETS);
   return (
     <section aria-label={t('On the list')} className="no-print flex flex-col gap-3">
       {job && <JobLine job={job} />}

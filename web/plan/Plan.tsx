@@ -13,7 +13,7 @@ import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS, type SoilLevel } from '#core/soil/
 import { useSession } from '../lib/session.tsx';
 import { shopNow } from '../lib/shopNow.ts';
 import { t } from '../lib/speech.ts';
-import { jobQuery, vehiclesQuery } from '../state/queries.ts';
+import { jobQuery, placesQuery, vehiclesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { dayOf } from '../ui/dates.ts';
@@ -35,7 +35,7 @@ import { SPOT_WORDS } from './planWords.ts';
 import { SoilOutline } from './SoilOutline.tsx';
 import { VehicleName } from './VehicleName.tsx';
 
-Plan.needs = (() => PLAN_NEEDS) satisfies Needs;
+Plan.needs = (() => [...PLAN_NEEDS, placesQuery]) satisfies Needs;
 
 /** The vehicle in front of you: what is seen of it, and beside it what is done, with which mixes, and why. */
 export default function Plan() {

@@ -3,16 +3,15 @@ import { t } from '../lib/speech.ts';
 import { firstAidQuery } from '../state/firstAid.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
-import { fetchedDialog } from '../ui/fetchedDialog.tsx';
+import { fetchedDialog, useFetchedAhead } from '../ui/fetchedDialog.tsx';
 
 export const Emergency = fetchedDialog(() => import('./Emergency.tsx'));
+const SHEETS = [Emergency];
 
 /** The card is fetched with the page, so that it opens when the connection is gone. */
 export function useFirstAid(): void {
   useQuery(firstAidQuery);
-  useEffect(() => {
-    Emergency.fetch().catch(() => undefined);
-  }, []);
+  useFetchedAhead(SHEETS);
 }
 
 /** Opens the first-aid card where nobody has to be signed in. */
