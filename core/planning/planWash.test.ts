@@ -146,6 +146,13 @@ describe('worked plans', () => {
     expect(plan.missing).toEqual(['wheelIron']);
   });
 
+  it('what a step without a recipe costs nobody knows', () => {
+    const whole = planned({ level: 2 });
+    expect([whole.missing, whole.productMinor !== null]).toEqual([[], true]);
+    const plan = planWash({ level: 2, protection: 'wax' }, { ...SHOP, book: [] });
+    expect(plan.ok && [plan.missing.length > 3, plan.productMinor]).toEqual([true, null]);
+  });
+
   it('what asks for a sign-off is held back from who has none, and names who may; a manager’s word lifts it', () => {
     const asks = { ...BOOK.wheel.product.record, care: { ...BOOK.wheel.product.record.care, signOff: true } };
     const gel = { ...BOOK.wheel, product: { ...BOOK.wheel.product, record: asks } };

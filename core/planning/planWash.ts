@@ -105,7 +105,7 @@ export type Plan = {
   readonly over: { readonly minutes: number; readonly mayGo: readonly string[] } | null;
   readonly litres: number;
   readonly towels: Towels;
-  /** Product, in minor units; null where a price is not known. */
+  /** Product, in minor units; null where a price is not known, or a recipe is missing. */
   readonly productMinor: number | null;
 };
 export type PlanRefused = MethodRefused & { readonly seen: Sized; readonly assumed: readonly SeenField[] };
@@ -165,12 +165,15 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
     hindrances: hindrances(shop.weather),
     steps,
     ...amounts,
-    missing: steps.filter((s) => s.use !== null && !s.choice.chosen).map((s) => s.id),
+    missing: steps.filter((s) => !isServed(s)).map((s) => s.id),
     minutes,
     over: overBy(minutes.elapsed, seen, steps),
     towels: towelsFor(method, seen),
   };
 }
+
+/** Whether a step has the recipe it wants. */
+const isServed = ({ use, choice }: PlanStep): boolean => use === null || choice.chosen !== null;
 
 /** What the steps of a plan take together: mixes, litres of water, and what the product costs. */
 export function amountsOf(
@@ -181,7 +184,9 @@ export function amountsOf(
   const gathered = mixesOf(steps);
   const stand = mixesFrom(gathered, vessels, today);
   const mixes = gathered.map((mix, i): PlanMix => ({ ...mix, from: stand[i] as MixFrom }));
-  return { mixes, litres: litresOf(steps, method), productMinor: productMinor(mixes, prices) };
+  // What has no recipe costs nobody knows what.
+  const known = steps.every(isServed);
+  return { mixes, litres: litresOf(steps, method), productMinor: known ? productMinor(mixes, prices) : null };
 }
 
 /** What may be left out where time is short, the first first. */

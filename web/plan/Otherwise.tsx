@@ -69,7 +69,7 @@ function takesInWords(
 ): string {
   return [
     t('{0} min', Math.round(seconds / 60)),
-    formatWater(litres, units),
+    litres > 0 ? formatWater(litres, units) : null,
     productMinor === null ? null : formatMoney(productMinor, currency),
     towels === 1 ? t('1 towel') : t('{0} towels', towels),
   ]
