@@ -34,7 +34,9 @@ test('a level and a body are a plan; what is said of it changes it, and one tap 
   await tap(page, 'front');
   await expect(step(page, 'Soak the spots')).toContainText('Windfall Insect Soak');
 
-  await page.getByRole('link', { name: 'Mix it' }).last().click();
+  // As much as the plan takes of it, and a little more.
+  await step(page, 'Foam').getByRole('link', { name: 'Mix it' }).click();
+  await expect(page.getByLabel('How much to make')).toHaveValue('600 ml');
   await expect(page.getByTestId('reading-water')).toBeVisible();
   await page.goBack();
   await page.reload();
@@ -89,7 +91,8 @@ test('a vehicle goes on the list, a manager’s word lifts what is held back, an
   const iron = step(page, 'Iron remover on the wheels');
   await expect(iron).toContainText('A manager decides, once it is on the list.');
   // What soaks has its window, and the plan its course.
-  await expect(step(page, 'Foam')).toContainText('off within');
+  await expect(step(page, 'Pre-wash')).toContainText('The foam goes over it while it lies.');
+  await expect(step(page, 'Pre-wash')).toContainText('off within');
   await expect(page.getByRole('region', { name: 'The course' })).toContainText('Wash by hand');
 
   await page.getByRole('button', { name: 'Put it on the list' }).click();

@@ -5,7 +5,8 @@ import type { Schedule } from './course/acts.ts';
 import { scheduleOf } from './course/schedule.ts';
 import { METHODS, type Method } from './methods.ts';
 import { amountsOf, type Plan, type PlanShop, planWash } from './planWash.ts';
-import { type Soak, soaksOf } from './soaks.ts';
+import type { Soak } from './soakOf.ts';
+import { soaksOf } from './soaks.ts';
 
 // A plan with what the weather makes of it, and what else could be done: by another method, at another hour, elsewhere.
 

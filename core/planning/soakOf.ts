@@ -1,9 +1,9 @@
-import { type AcrossVehicle, acrossVehicle, type Pieces } from '../dwell/acrossVehicle.ts';
+import { type AcrossVehicle, acrossVehicle, type PanelWork, type Pieces } from '../dwell/acrossVehicle.ts';
 import { askedOf, type LaidThen } from '../dwell/clock.ts';
 import { type LaidAs, laidAs, ratesOf } from '../dwell/laidProduct.ts';
-import { RATES, type Rates, REMIST_AT, remediesFor } from '../dwell/remedies.ts';
+import { RATES, type Rates, REMIST_AT, type Remedy, remediesFor } from '../dwell/remedies.ts';
 import { TAP_C, type WindowAsked, type WorkingWindow, workingWindow } from '../dwell/workingWindow.ts';
-import { type Outcome, refuse } from '../outcome.ts';
+import { type Outcome, type Refusal, refuse } from '../outcome.ts';
 import type { Film } from '../products/uses.ts';
 import { has } from '../safety/traits.ts';
 import { panelM2, panelsOf } from '../soil/panels.ts';
@@ -12,10 +12,33 @@ import type { Sized } from './assessment.ts';
 import type { WashZone } from './levels.ts';
 import type { Plan, PlanShop, PlanStep } from './planWash.ts';
 import { MIN_PER_M2 } from './seeds.ts';
-import type { Soak, SoakPanel } from './soaks.ts';
 
 // One thing that soaks: the mildest way of doing it that keeps to its window on every panel. The whole of it as it is; then
 // cooled, in smaller pieces, in stretches of panels; then with more laid over it before it dries.
+
+/** Something laid on paint, alone or over what lies there, until it is taken off. */
+export type Soak = {
+  /** The steps laid one over the other, the first laid first. */
+  readonly steps: readonly string[];
+  /** The step that takes it off: a rinse, or the same step where it is wiped. */
+  readonly off: string;
+  readonly panels: readonly SoakPanel[];
+  /** In which pieces, and when each panel is laid and taken off; null where there is no window. */
+  readonly across: AcrossVehicle | null;
+  /** The panels are rinsed cool before: without it there is no window. */
+  readonly cooled: boolean;
+  /** Into how many stretches each panel is divided: 1 where it is done as a whole. */
+  readonly stretches: number;
+  /** So many seconds after it was laid more is laid over it, before it begins to dry; null where once is enough. */
+  readonly againS: number | null;
+  /** Why there is no window; null where there is one. */
+  readonly refused: Refusal | null;
+  /** What would open one. */
+  readonly remedies: readonly Remedy[];
+};
+
+/** A panel, and from when on what lies there has worked as long as is recommended. */
+export type SoakPanel = PanelWork & { readonly fromS: number };
 
 /** A way of doing it. */
 type Way = {

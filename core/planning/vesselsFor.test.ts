@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { BOOK, NO_TRAITS, SHOP } from './madeUpPlan.ts';
 import { type Plan, planWash } from './planWash.ts';
-import type { Standing, VesselHere } from './vesselsFor.ts';
+import { type Standing, type VesselHere, worthMaking } from './vesselsFor.ts';
 
 const planOf = (vessels: readonly VesselHere[], more = {}): Plan => {
   const plan = planWash({ level: 2, protection: 'wax', ...more }, { ...SHOP, vessels });
@@ -89,5 +89,25 @@ describe('where the mixes of a plan come from', () => {
     const kept = SHOP.vessels.map((v) => (v.id > 5 ? { ...v, role: 'wheels' } : v));
     const triggers = planOf(kept).mixes.filter((m) => m.chosen.of.vessel.kind === 'triggerBottle');
     expect(triggers.map((m) => m.from.kind)).toEqual(['vessel', ...triggers.slice(1).map(() => 'noneFree')]);
+  });
+});
+
+describe('how much of a mix is worth making', () => {
+  const mixes = planOf(SHOP.vessels).mixes;
+  const of = (which: (typeof BOOK)[keyof typeof BOOK], mixUl: number, capacityUl = 1_000_000) => {
+    const mix = mixes.find((m) => m.chosen.of.product.id === which.product.id) as (typeof mixes)[number];
+    const vessel = { ...mix.chosen.of.vessel, fillLimitUl: capacityUl, displacementUl: 0 };
+    return worthMaking({ ...mix, mixUl }, vessel, 50_000);
+  };
+
+  it('is a tenth more than it takes, rounded up, a fifth of the vessel at least, and all of it where that is less', () => {
+    expect(of(BOOK.foam, 500_000)).toBe(550_000);
+    expect(of(BOOK.foam, 510_000)).toBe(600_000);
+    expect(of(BOOK.foam, 9_000)).toBe(200_000);
+    expect(of(BOOK.foam, 950_000)).toBeNull();
+  });
+
+  it('of a bucket is always a fill', () => {
+    expect(of(BOOK.shampoo, 5_000_000, 20_000_000)).toBeNull();
   });
 });

@@ -1,4 +1,4 @@
-import { isSuction } from '../products/record.ts';
+import { deliveryOf, isSuction } from '../products/record.ts';
 import { type Known, mayMeet } from '../safety/mayMeet.ts';
 import type { Chosen, PlanVessel } from './recipeFor.ts';
 
@@ -94,6 +94,23 @@ export function mixesFrom(
 /** Neat product stands ready, and so does what is mixed already; everything else is made. */
 export const isMade = ({ chosen, from }: { readonly chosen: Chosen; readonly from: MixFrom }): boolean =>
   chosen.judged.bottle < 1 && !(from.kind === 'batch' && from.enough);
+
+/** What sticks to a sprayer and its hose, and a tube that draws from the bottom, are seen to. */
+const SPARE = 0.1;
+const LEAST_SHARE = 0.2;
+
+/**
+ * How much of a mix is worth making: a tenth more than it takes, and never less than a fifth of what its vessel holds.
+ *
+ * @param stepUl what it is rounded up to, in microlitres
+ * @returns microlitres; null where that fills the vessel, or it is a bucket, which is always filled
+ */
+export function worthMaking({ chosen, mixUl }: ToStand, vessel: PlanVessel, stepUl: number): number | null {
+  if (deliveryOf(chosen.of.vessel.kind) === 'bucket') return null;
+  const roomUl = room(vessel);
+  const ul = Math.ceil(Math.max(mixUl * (1 + SPARE), roomUl * LEAST_SHARE) / stepUl - 1e-9) * stepUl;
+  return ul < roomUl ? ul : null;
+}
 
 function standingFor(
   { chosen, mixUl }: ToStand,

@@ -51,6 +51,7 @@ function useAskedRecipe(personId: number): void {
   const recipe = params.get('recipe');
   const soil = params.get('soil');
   const vessel = Number(params.get('vessel')) || null;
+  const make = params.get('make');
   useEffect(() => {
     if (recipe === null) return;
     const level = SOIL_LEVELS.find((k) => String(k) === soil);
@@ -59,9 +60,10 @@ function useAskedRecipe(personId: number): void {
       recipeId: Number(recipe.replace(/^r-/i, '')),
       ...(level !== undefined && { soil: level }),
       ...(vessel !== null && { vesselId: vessel }),
+      ...(make !== null && { makeText: make }),
     });
     setParams({}, { replace: true });
-  }, [recipe, soil, vessel, begin, personId, setParams]);
+  }, [recipe, soil, vessel, make, begin, personId, setParams]);
 }
 
 /** The vessels that may be used: for a recipe, those that put it on the same way. */

@@ -1,6 +1,6 @@
 import { STANDS } from '#core/planning/assessment.ts';
 import type { Way } from '#core/planning/completePlan.ts';
-import type { Soak } from '#core/planning/soaks.ts';
+import type { Soak } from '#core/planning/soakOf.ts';
 import { formatDuration } from '#core/units/duration.ts';
 import { said, t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';

@@ -1,17 +1,33 @@
 import { Link } from 'react-router';
 import type { PlanMix } from '#core/planning/planWash.ts';
-import type { Chosen } from '#core/planning/recipeFor.ts';
+import { worthMaking } from '#core/planning/vesselsFor.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
+import { UNIT_UL, type UnitSystem } from '#core/units/units.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { Watch } from '../ui/Refusal.tsx';
 
-/** Where a mix is made: the Bench, with its recipe and level, into another vessel than the recipe's where that is taken. */
-const benchOf = ({ of, level }: Chosen, vesselId: number | null): string =>
-  `/bench?recipe=${of.id}&soil=${level}${vesselId === null || vesselId === of.vessel.id ? '' : `&vessel=${vesselId}`}`;
+const ROUND_UL = { metric: 50_000, us: 2 * UNIT_UL.usFlOz, imperial: 2 * UNIT_UL.impFlOz } as const;
+
+/**
+ * Where a mix is made: the Bench, with its recipe and level, into another vessel than the recipe's where that is taken, and as
+ * much as is worth making.
+ */
+function benchOf(mix: PlanMix, units: UnitSystem): string {
+  const { from, chosen } = mix;
+  const { of, level } = chosen;
+  const vessel = from.kind === 'vessel' ? from.vessel : of.vessel;
+  const makeUl = worthMaking(mix, vessel, ROUND_UL[units]);
+  const asked = new URLSearchParams({ recipe: String(of.id), soil: String(level) });
+  if (vessel.id !== of.vessel.id) asked.set('vessel', String(vessel.id));
+  if (makeUl !== null) asked.set('make', formatVolume(makeUl, units));
+  return `/bench?${asked}`;
+}
 
 /** A tap that makes a mix, or leads to the one that stands there. */
-export function MixAct({ mix: { from, chosen } }: { mix: PlanMix }) {
+export function MixAct({ mix }: { mix: PlanMix }) {
+  const { shop } = useSession();
+  const { from, chosen } = mix;
   if (from.kind === 'ownBottle') return null;
   if (from.kind === 'batch') {
     return (
@@ -21,10 +37,7 @@ export function MixAct({ mix: { from, chosen } }: { mix: PlanMix }) {
     );
   }
   return (
-    <Link
-      className="no-print whitespace-nowrap"
-      to={benchOf(chosen, from.kind === 'vessel' ? from.vessel.id : null)}
-    >
+    <Link className="no-print whitespace-nowrap" to={benchOf(mix, shop.units)}>
       {chosen.judged.bottle === 1 ? t('Take it') : t('Mix it')}
     </Link>
   );

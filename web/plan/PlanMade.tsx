@@ -6,7 +6,7 @@ import type { Complete } from '#core/planning/completePlan.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { METHOD_NAMES } from '#core/planning/methods.ts';
 import type { Plan as Planned, PlanRefused, PlanShop } from '#core/planning/planWash.ts';
-import type { Soak } from '#core/planning/soaks.ts';
+import type { Soak } from '#core/planning/soakOf.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
 import { formatWater } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';

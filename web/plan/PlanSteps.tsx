@@ -8,7 +8,7 @@ import { costOfFill, formatMoney, newestPrice, type Priced } from '#core/plannin
 import { PAINTED } from '#core/planning/levels.ts';
 import type { Plan, PlanMix, PlanShop, PlanStep } from '#core/planning/planWash.ts';
 import type { Chosen } from '#core/planning/recipeFor.ts';
-import type { Soak } from '#core/planning/soaks.ts';
+import type { Soak } from '#core/planning/soakOf.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
 import { dwellInWords } from '#core/recipes/dwellWords.ts';

@@ -1,4 +1,4 @@
-import type { Task } from './tasks.ts';
+import type { Task } from './task.ts';
 
 /** Mixes stand directly before what first needs them, for whoever has nothing soaking to fill. */
 export function inTime(tasks: readonly Task[]): Task[] {

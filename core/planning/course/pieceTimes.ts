@@ -1,5 +1,5 @@
 import type { Section } from '../../dwell/acrossVehicle.ts';
-import type { SoakPanel } from '../soaks.ts';
+import type { SoakPanel } from '../soakOf.ts';
 
 /** Taking off begins so long before it has to. */
 const SPARE_S = 30;

@@ -4,7 +4,8 @@ import type { Assessment } from '../assessment.ts';
 import { completePlan } from '../completePlan.ts';
 import { SHOP } from '../madeUpPlan.ts';
 import { type Plan, type PlanShop, planWash } from '../planWash.ts';
-import { type Soak, soaksOf } from '../soaks.ts';
+import type { Soak } from '../soakOf.ts';
+import { soaksOf } from '../soaks.ts';
 import type { Schedule } from './acts.ts';
 import { scheduleOf } from './schedule.ts';
 

@@ -1,6 +1,6 @@
 import type { Plan } from '../planWash.ts';
 import type { Schools } from '../schools.ts';
-import type { Soak } from '../soaks.ts';
+import type { Soak } from '../soakOf.ts';
 import type { Schedule } from './acts.ts';
 import { Search } from './search.ts';
 import { tasksOf } from './tasks.ts';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Schedule } from './acts.ts';
 import { Search } from './search.ts';
-import { type Batch, PLAIN, type Task } from './tasks.ts';
+import { type Batch, PLAIN, type Task } from './task.ts';
 
 const min = (m: number) => m * 60;
 const work = (step: string, minutes: number, more: Partial<Task> & { needs?: number[] } = {}): Task => {

@@ -1,5 +1,5 @@
 import type { Act, Lying, Schedule } from './acts.ts';
-import type { Batch, Task } from './tasks.ts';
+import type { Batch, Task } from './task.ts';
 
 // Depth first in the order of the plan: what is tried first is what somebody would do who goes from step to step, and what
 // can't be shorter than what was found is left. Source of the bounds: elapsed and the larger of hands left per person and
