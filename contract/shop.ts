@@ -3,7 +3,7 @@ import * as yup from 'yup';
 import { EDGE_SHARES } from '#core/dwell/workingWindow.ts';
 import { WATER_KINDS, type WaterKind } from '#core/mixing/hardness.ts';
 import { DATED, type Dated, type EveryDays, TREATMENT_NAMES } from '#core/planning/intervals.ts';
-import { type Schools, schoolOptions } from '#core/planning/schools.ts';
+import { SCHOOL_NAMES, type Schools, schoolOptions } from '#core/planning/schools.ts';
 import { FAMILIES, FAMILY_NAMES, type Family } from '#core/products/family.ts';
 import type { ShopDefaults } from '#core/products/shopDefaults.ts';
 import { SOIL_KINDS, type SoilKind } from '#core/soil/soil.ts';
@@ -99,12 +99,12 @@ export const shopPatch = exactly({
     .optional()
     .meta({ remedy: 'Give a share from 0 to 50 %, such as 10 %.' }),
   schools: exactly({
-    lightWash: oneOf('Where little dirt is', schoolOptions('lightWash')),
-    wheelsWhen: oneOf('Wheels', schoolOptions('wheelsWhen')),
-    soakWhen: oneOf('Insects and droppings', schoolOptions('soakWhen')),
-    contactShampoo: oneOf('Shampoo to wash by hand', schoolOptions('contactShampoo')),
-    clay: oneOf('Clay', schoolOptions('clay')),
-    drying: oneOf('Drying', schoolOptions('drying')),
+    lightWash: oneOf(SCHOOL_NAMES.lightWash, schoolOptions('lightWash')),
+    wheelsWhen: oneOf(SCHOOL_NAMES.wheelsWhen, schoolOptions('wheelsWhen')),
+    soakWhen: oneOf(SCHOOL_NAMES.soakWhen, schoolOptions('soakWhen')),
+    contactShampoo: oneOf(SCHOOL_NAMES.contactShampoo, schoolOptions('contactShampoo')),
+    clay: oneOf(SCHOOL_NAMES.clay, schoolOptions('clay')),
+    drying: oneOf(SCHOOL_NAMES.drying, schoolOptions('drying')),
   })
     .label('How vehicles are washed')
     .optional()

@@ -34,6 +34,8 @@ test('a level and a body are a plan; what is said of it changes it, and one tap 
   await tap(page, 'front');
   await expect(step(page, 'Soak the spots')).toContainText('Windfall Insect Soak');
 
+  await step(page, 'Dry').getByText('Why').first().click();
+  await expect(step(page, 'Dry')).toContainText('House rule, drying: the other way, without anything');
   // As much as the plan takes of it, and a little more.
   await step(page, 'Foam').getByRole('link', { name: 'Mix it' }).click();
   await expect(page.getByLabel('How much to make')).toHaveValue('600 ml');

@@ -16,6 +16,10 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'House rule, {0}:': 'Regla de la casa, {0}:',
+  'the other way, {0}': 'de la otra forma, {0}',
+  'takes as much': 'lleva lo mismo',
+  '{0} of water': '{0} de agua',
   'The foam goes over it while it lies.': 'La espuma va encima mientras actúa.',
   'Besides the season’s: salt in winter, insects in summer. A plan assumes it where nobody said.':
     'Además de la de la temporada: sal en invierno, insectos en verano. El plan la supone si nadie dijo otra cosa.',

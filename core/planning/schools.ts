@@ -49,4 +49,14 @@ export const SCHOOL_IDS = Object.keys(SCHOOLS) as SchoolId[];
 export const schoolOptions = <K extends SchoolId>(id: K): readonly Schools[K][] =>
   SCHOOLS[id].options as readonly unknown[] as readonly Schools[K][];
 
+/** What each is about. */
+export const SCHOOL_NAMES: Record<SchoolId, string> = {
+  lightWash: 'Where little dirt is',
+  wheelsWhen: 'Wheels',
+  soakWhen: 'Insects and droppings',
+  contactShampoo: 'Shampoo to wash by hand',
+  clay: 'Clay',
+  drying: 'Drying',
+};
+
 export const whySchool = (id: SchoolId): Sentence => SCHOOLS[id].because;

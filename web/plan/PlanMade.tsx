@@ -1,6 +1,7 @@
 import type { Remote } from 'comlink';
 import { useCallback } from 'react';
 import type { WeatherNow } from '#contract/weather.ts';
+import type { OtherWay } from '#core/planning/alternatives.ts';
 import type { Assessment } from '#core/planning/assessment.ts';
 import type { Complete } from '#core/planning/completePlan.ts';
 import { formatMoney } from '#core/planning/cost.ts';
@@ -44,6 +45,8 @@ export function PlanMade(props: {
   // What the weather makes of it takes more where something is laid twice.
   const plan = complete?.plan ?? props.plan;
   const schedule = complete?.schedule ?? null;
+  const askWays = useCallback((of: Remote<Plans>) => of.otherWays(said, shop), [said, shop]);
+  const ways = useWorkedOut(askWays) ?? NO_WAYS;
   const missing = plan.missing.length;
   return (
     <section id="plan" aria-label={t('What is done')} className="min-w-0 scroll-mt-4">
@@ -90,7 +93,7 @@ export function PlanMade(props: {
           <Watch word={t('Weather not known.')}>{t('Mild and overcast is assumed.')}</Watch>
         </div>
       )}
-      <PlanSteps plan={plan} complete={complete} shop={shop} jobId={props.jobId}>
+      <PlanSteps plan={plan} complete={complete} shop={shop} ways={ways} jobId={props.jobId}>
         {(soak) => <NoWindow soak={soak} waitS={lyingS(complete, soak)} said={said} shop={shop} say={say} />}
       </PlanSteps>
       <p className="mt-3 text-muted">
@@ -109,6 +112,8 @@ export function PlanMade(props: {
     </section>
   );
 }
+
+const NO_WAYS: readonly OtherWay[] = [];
 
 /** Whether two plans do the same: one may have been made for what was said before. */
 const sameSteps = (one: Planned, other: Planned): boolean =>

@@ -2,12 +2,10 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Job } from '#contract/jobs.ts';
 import { atLeast } from '#contract/roles.ts';
-import { takenBy } from '#core/planning/amounts.ts';
+import type { OtherWay } from '#core/planning/alternatives.ts';
 import type { Complete } from '#core/planning/completePlan.ts';
-import { costOfFill, formatMoney, newestPrice, type Priced } from '#core/planning/cost.ts';
 import { PAINTED } from '#core/planning/levels.ts';
 import type { Plan, PlanMix, PlanShop, PlanStep } from '#core/planning/planWash.ts';
-import type { Chosen } from '#core/planning/recipeFor.ts';
 import type { Soak } from '#core/planning/soakOf.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
@@ -20,10 +18,10 @@ import { useSession } from '../lib/session.tsx';
 import { shortSaid, t } from '../lib/speech.ts';
 import { useCommand } from '../state/useCommand.ts';
 import { Button } from '../ui/Button.tsx';
-import { More } from '../ui/More.tsx';
 import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
 import { beginsOf } from './Course.tsx';
 import { MixAct, vesselName } from './MixFrom.tsx';
+import { Why } from './Why.tsx';
 
 /** The steps of a plan as one column to read and to work down. */
 export function PlanSteps(props: {
@@ -31,12 +29,14 @@ export function PlanSteps(props: {
   /** Its windows and its course, once they are worked out. */
   complete: Complete | null;
   shop: Pick<PlanShop, 'prices' | 'outOfUse'>;
+  /** Its house rules the other way round, once they are worked out. */
+  ways: readonly OtherWay[];
   /** The job it is planned for, where a manager can give their word; null: it is not on the list. */
   jobId: number | null;
   /** How what is laid is done across the vehicle. */
   children: (soak: Soak) => ReactNode;
 }) {
-  const { plan, complete, shop, jobId, children } = props;
+  const { plan, complete, shop, ways, jobId, children } = props;
   const { steps, mixes } = plan;
   const begins = complete && beginsOf(complete);
   const soakOf = (id: string) => complete?.soaks.find((s) => s.steps[0] === id);
@@ -71,7 +71,7 @@ export function PlanSteps(props: {
                 {t(...caution)}
               </p>
             ))}
-            <Why step={step} plan={plan} prices={shop.prices} />
+            <Why step={step} plan={plan} prices={shop.prices} ways={ways} />
           </div>
           <span className="reading text-right text-[1.05rem]">
             {begins?.has(step.id) && step.hands > 0.05 && (
@@ -222,60 +222,5 @@ function TakeWordBack({ rule, jobId }: { rule: string; jobId: number }) {
       </button>
       {taking.refusal && <Refusal problem={taking.refusal} />}
     </>
-  );
-}
-
-/** What it would be with another mix: how strong, of what, and what that costs more or less. */
-function Instead({ step, plan, prices }: { step: PlanStep; plan: Plan; prices: readonly Priced[] }) {
-  const { shop } = useSession();
-  const costOf = (chosen: Chosen): number | null => {
-    const taken = takenBy(step, chosen, plan.seen);
-    const price = newestPrice(chosen.of.product.id, prices);
-    return taken && price ? costOfFill(price, taken.productUl) : null;
-  };
-  const now = step.choice.chosen && costOf(step.choice.chosen);
-  return step.choice.others.map((other) => {
-    const cost = costOf(other);
-    const by = cost === null || now === null ? null : cost - now;
-    return (
-      <li key={other.of.id}>
-        {t('Instead: {0} {1}', shortSaid(other.cell.strength), other.of.product.name)}
-        {by !== null &&
-          Math.abs(by) >= 1 &&
-          `, ${
-            by > 0
-              ? t('{0} more', formatMoney(by, shop.currency))
-              : t('{0} less', formatMoney(-by, shop.currency))
-          }`}
-        .
-      </li>
-    );
-  });
-}
-
-function Why({ step, plan, prices }: { step: PlanStep; plan: Plan; prices: readonly Priced[] }) {
-  const held = step.choice.chosen ? step.choice.withheld : [];
-  return (
-    <More
-      title={
-        <>
-          {t('Why')}
-          <span className="sr-only">: {t(STEP_NAMES[step.kind])}</span>
-        </>
-      }
-      small
-    >
-      <ul className="list-disc pl-5 leading-snug">
-        {step.because.map((because) => (
-          <li key={because[0]}>{t(...because)}</li>
-        ))}
-        {step.choice.chosen && <Instead step={step} plan={plan} prices={prices} />}
-        {held.map(({ recipe, rule }) => (
-          <li key={recipe.id}>
-            {t('{0} is held back:', recipe.recipe.name)} {t(...rule.because)}
-          </li>
-        ))}
-      </ul>
-    </More>
   );
 }

@@ -13,9 +13,12 @@ const WORDS: () => { [K in SchoolId]: Record<Schools[K], string> } = () => ({
   drying: { withAid: t('with a drying aid'), plain: t('without anything') },
 });
 
+/** What a shop chose, in a few words. */
+export const schoolWord = (id: SchoolId, option: string): string =>
+  (WORDS()[id] as Record<string, string>)[option] ?? option;
+
 /** How vehicles are washed where practitioners disagree: each with why it is usually so. Plans go by it. */
 export function WashSchools({ of }: { of: TextForm<ShopTyped> }) {
-  const words = WORDS();
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       {SCHOOL_IDS.map((id) => (
@@ -23,15 +26,8 @@ export function WashSchools({ of }: { of: TextForm<ShopTyped> }) {
           key={id}
           of={of}
           name={`schools.${id}`}
-          hint={t(
-            'Usually: {0}. {1}',
-            (words[id] as Record<string, string>)[schoolOptions(id)[0] as string] ?? '',
-            t(...whySchool(id)),
-          )}
-          options={schoolOptions(id).map((value) => ({
-            value,
-            name: (words[id] as Record<string, string>)[value] ?? value,
-          }))}
+          hint={t('Usually: {0}. {1}', schoolWord(id, schoolOptions(id)[0] as string), t(...whySchool(id)))}
+          options={schoolOptions(id).map((value) => ({ value, name: schoolWord(id, value) }))}
         />
       ))}
     </div>
@@ -40,9 +36,6 @@ export function WashSchools({ of }: { of: TextForm<ShopTyped> }) {
 
 /** What the shop does otherwise than usual, in a line. */
 export const washSchoolsSaid = (schools: Schools): string => {
-  const words = WORDS();
   const other = SCHOOL_IDS.filter((id) => schools[id] !== schoolOptions(id)[0]);
-  return other.length === 0
-    ? t('as usual')
-    : other.map((id) => (words[id] as Record<string, string>)[schools[id]]).join(', ');
+  return other.length === 0 ? t('as usual') : other.map((id) => schoolWord(id, schools[id])).join(', ');
 };

@@ -1,5 +1,6 @@
-import type { Act, Lying, Schedule } from './acts.ts';
+import type { Schedule } from './acts.ts';
 import type { Batch, Task } from './task.ts';
+import { type Given, jointS, written } from './written.ts';
 
 // Depth first in the order of the plan: what is tried first is what somebody would do who goes from step to step, and what
 // can't be shorter than what was found is left. Source of the bounds: elapsed and the larger of hands left per person and
@@ -9,23 +10,14 @@ import type { Batch, Task } from './task.ts';
 const MOST_NODES = 20_000;
 /** Whoever does something else meanwhile is back so long before it is due; so far apart are two that one person takes off. */
 const BACK_S = 30;
+/** To lay down what is in the hand and take up what rinses. */
+const CHANGE_S = 15;
 /** From the vehicle to the bench, or back. */
 const WALK_S = 60;
 /** Away from the vehicle for half of the time until it is due at most. */
 const AWAY = 0.5;
 const CLOSE_S = 1e-6;
 
-/** A task given to somebody. */
-type Given = {
-  readonly task: number;
-  readonly person: number;
-  readonly fromS: number;
-  readonly toS: number;
-  /** Both do its first part. */
-  readonly joint: boolean;
-  /** It is a mix made on a walk to the bench, while something lies. */
-  readonly away: boolean;
-};
 type Open = { readonly batch: number; readonly laidS: number };
 /** The place in the search: who is free when, and what lies. */
 type Now = {
@@ -91,7 +83,9 @@ export class Search {
       open: [],
       lastOffS: Number.NEGATIVE_INFINITY,
     });
-    return this.#best && this.#written(this.#best.given, this.#best.elapsedS);
+    if (!this.#best) return null;
+    const made = { tasks: this.#tasks, batches: this.#batches, people: this.#people };
+    return { ...written(this.#best.given, this.#best.elapsedS, made), shortest: this.#nodes < MOST_NODES };
   }
 
   #from(now: Now): void {
@@ -170,6 +164,8 @@ export class Search {
     const [first = 0, ...then] = task.does.map((d) => d.lastsS);
     const toS = fromS + (joint ? jointS(task, first) : first) + then.reduce((sum, s) => sum + s, 0);
     const backS = away ? toS + WALK_S : toS;
+    // Whoever holds the machine already changes nothing.
+    const readyS = task.machine ? backS : backS + CHANGE_S;
     if (task.takesOff !== null) {
       const own = open.find((o) => o.batch === task.takesOff) as Open;
       const { waitS, latestS } = this.#batches[own.batch] as Batch;
@@ -190,7 +186,7 @@ export class Search {
             lies,
             Math.min(toS, ...(this.#people > 1 ? [free[1 - person] as number] : [])),
           );
-    if (laterS === null || !this.#inTime(lies, joint ? null : person, backS + laterS, now)) return;
+    if (laterS === null || !this.#inTime(lies, joint ? null : person, readyS + laterS, now)) return;
     if (away && !this.#mayLeave(lies, person, backS, now)) return;
     choices.push({ task: i, person, fromS: fromS + laterS, toS: toS + laterS, joint, away });
   }
@@ -282,43 +278,7 @@ export class Search {
     }
     return null;
   }
-
-  #written(given: readonly Given[], elapsedS: number): Schedule {
-    const acts = given.flatMap((g) => this.#actsOf(g));
-    const laidS = new Map<number, number>();
-    const lying: Lying[] = [];
-    for (const { task, fromS, toS } of given) {
-      const { lays, takesOff } = this.#tasks[task] as Task;
-      if (lays !== null) laidS.set(lays, toS);
-      if (takesOff === null) continue;
-      const { steps, piece, latestS } = this.#batches[takesOff] as Batch;
-      const from = laidS.get(takesOff) as number;
-      lying.push({ steps, piece, fromS: from, toS: fromS, dueS: from + latestS });
-    }
-    const idleS = Array.from(
-      { length: this.#people },
-      (_, person) =>
-        elapsedS - acts.filter((a) => a.person === person).reduce((sum, a) => sum + a.toS - a.fromS, 0),
-    );
-    return { acts, lying, elapsedS, idleS, shortest: this.#nodes < MOST_NODES };
-  }
-
-  #actsOf({ task, person, fromS, joint }: Given): Act[] {
-    let at = fromS;
-    const of = this.#tasks[task] as Task;
-    return of.does.flatMap(({ lastsS, ...does }, i) => {
-      const both = joint && i === 0;
-      const from = at;
-      at += both ? jointS(of, lastsS) : lastsS;
-      if (at - from <= CLOSE_S) return [];
-      const by = both ? [0, 1] : [person];
-      return by.map((who) => ({ ...does, person: who, fromS: from, toS: at }));
-    });
-  }
 }
-
-/** What both do at once takes half as long where they share it, and as long as ever where one helps the other. */
-const jointS = ({ shared }: Task, s: number): number => (shared ? s / 2 : s);
 
 const bitsOf = (mask: bigint): number[] => {
   const bits: number[] = [];
