@@ -243,6 +243,15 @@ export type Recall = {
   lines: RecallLine[];
 };
 
+/** What was poured and wasted of each product, day by day. Days are counted back: 1 is yesterday. */
+export type UseByDay = {
+  /** As many days back as are told. */
+  days: number;
+  /** The days on which something was poured. */
+  open: number[];
+  products: { productId: number; used: [back: number, ul: number][] }[];
+};
+
 /** What was poured, wasted and found, and what it cost, put together by one thing over a period. */
 export const SUMMED_BY = ['product', 'person', 'place', 'month'] as const;
 export type SummedBy = (typeof SUMMED_BY)[number];

@@ -213,3 +213,20 @@ test('a product is ordered when less is there than the shop wants, sealed ones a
   await page.goto('/yard');
   await expect(low).toContainText('Dewpond Rinseless');
 });
+
+test('what runs out: the soonest first, as a fan with how far to trust it', async ({ page }) => {
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await page.getByRole('link', { name: 'Stock' }).click();
+  await page.getByRole('link', { name: 'What runs out' }).click();
+  const rows = page.getByRole('list', { name: 'Products' }).getByRole('listitem');
+  await expect(rows.first()).toContainText(/About \d+ \w+: \d+ \w+ to \d+ \w+/);
+  await rows.first().getByText('How far to trust it').click();
+  await expect(rows.first()).toContainText(
+    /Made again for \d+ times that are over, four weeks each, it was right \d+ times/,
+  );
+  await expect(page.getByRole('img', { name: /What will be left of/ })).toBeVisible();
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as CSV' }).click();
+  expect((await saved).suggestedFilename()).toMatch(/^run-out 2026-05-04/);
+});

@@ -16,6 +16,38 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'What will be left of {0}': 'Lo que quedará de {0}',
+  'Line: as likely more as less. Shaded: where it lies eight times in ten.{0}':
+    'Línea: tan probable más como menos. Sombreado: donde queda ocho de cada diez veces.{0}',
+  'Dashed: the reorder level.': 'Discontinua: el nivel de pedido.',
+  'What runs out': 'Qué se acaba',
+  'By what was poured and wasted in the last twelve open weeks, drawn from two thousand times. Vehicles on the list are not added to it.':
+    'Según lo vertido y desechado en las últimas doce semanas abiertas, sorteado dos mil veces. Los vehículos de la lista no se suman.',
+  '{0} in stock': '{0} en existencias',
+  'none in stock': 'sin existencias',
+  'Nothing of it was poured yet. After {0} weeks of use it can be told.':
+    'Aún no se ha vertido nada. Tras {0} semanas de uso se puede decir.',
+  'Used for {0} of the {1} weeks it takes to tell.':
+    'En uso {0} de las {1} semanas que hacen falta para decirlo.',
+  'How far to trust it': 'Hasta dónde fiarse',
+  'Not within a year.': 'No antes de un año.',
+  'Out.': 'Agotado.',
+  'later than a year': 'más de un año',
+  'Not before {0}, perhaps not within a year.': 'No antes del {0}, quizá no en un año.',
+  'About {0}: {1} to {2}.': 'Hacia el {0}: del {1} al {2}.',
+  'One time in ten it is out by the first day, nine times in ten by the last.':
+    'Una de cada diez veces se acaba antes del primer día; nueve de cada diez, antes del último.',
+  'It rests on {0} weeks.': 'Se apoya en {0} semanas.',
+  'Last year’s season is in it.': 'Incluye la temporada del año pasado.',
+  'Made again for {0} times that are over, four weeks each, it was right {1} times.':
+    'Repetido para {0} ocasiones ya pasadas, de cuatro semanas cada una, acertó {1} veces.',
+  'It could not be held against what came yet.': 'Aún no se ha podido comparar con lo que vino.',
+  'In stock': 'En existencias',
+  'Out, 10 %': 'Agotado, 10 %',
+  'Out, 50 %': 'Agotado, 50 %',
+  'Out, 90 %': 'Agotado, 90 %',
+  'Was right': 'Acertó',
+  Of: 'De',
   'House rule, {0}:': 'Regla de la casa, {0}:',
   'the other way, {0}': 'de la otra forma, {0}',
   'takes as much': 'lleva lo mismo',

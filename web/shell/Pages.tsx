@@ -77,6 +77,10 @@ const ROUTES: RouteObject[] = [
     fetched(() => import('../stock/shelf/Containers.tsx')),
   ),
   at(
+    '/stock/run-out',
+    fetched(() => import('../stock/runOut/RunOutPage.tsx')),
+  ),
+  at(
     '/stock/costs',
     fetched(() => import('../stock/movements/CostSums.tsx')),
   ),

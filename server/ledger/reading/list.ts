@@ -22,6 +22,7 @@ import { dayIn, wholeNumber } from '../../http/readRequest.ts';
 import { shopOf } from '../../shop/queries.ts';
 import { movedAt } from './history.ts';
 import { sums } from './sums.ts';
+import { useByDay } from './useByDay.ts';
 
 const PAGE = 100;
 const AT_ONCE_IN_A_FILE = 2_000;
@@ -47,6 +48,7 @@ export function ledgerRoutes(context: AppContext): Router {
     if (!by) throw problem(400, 'filter.unreadable', { name: 'by', choices: SUMMED_BY });
     res.json(await sums(context.books, by, filterOf(req.query)));
   });
+  routes.get('/use-by-day', async (_req, res) => void res.json(await useByDay(context.books, context.now())));
   routes.get('/ledger.csv', async (req, res) => {
     const filter = filterOf(req.query);
     const { currency = 'EUR', zone = 'UTC' } = (await shopOf(context.books)) ?? {};

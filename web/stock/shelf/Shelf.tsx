@@ -83,6 +83,7 @@ export default function Shelf() {
         <>
           <ButtonLink to="/stock/containers">{t('As a table')}</ButtonLink>
           <ButtonLink to="/stock/movements">{t('Movements')}</ButtonLink>
+          <ButtonLink to="/stock/run-out">{t('What runs out')}</ButtonLink>
           {lead && <ButtonLink to="/stock/counts">{t('Count')}</ButtonLink>}
           {lead && <ButtonLink to="/stock/trail">{t('Trail')}</ButtonLink>}
           {lead && <ButtonLink to="/stock/delivery">{t('A delivery')}</ButtonLink>}

@@ -1,0 +1,43 @@
+import { type Backtest, backtest } from './backtest.ts';
+import { type RunOut, runOut, type TooLittle } from './runOut.ts';
+import type { Used } from './weeks.ts';
+
+// When a product runs out, with how well the same would have been foretold before.
+
+export type Forecast = {
+  readonly productId: number;
+  /** What there is, in microlitres. */
+  readonly stockUl: number;
+  readonly out: RunOut | TooLittle;
+  readonly test: Backtest;
+};
+
+export type ForecastAsked = { readonly productId: number; readonly stockUl: number; readonly used: Used };
+
+/** @returns the soonest first, by the day it runs out in one course of ten; what can't be foretold last */
+export function forecasts(asked: readonly ForecastAsked[]): Forecast[] {
+  return asked
+    .map(({ productId, stockUl, used }): Forecast => {
+      const test = backtest(used, productId);
+      return { productId, stockUl, test, out: runOut(used, stockUl, productId, test.unsure) };
+    })
+    .sort((a, b) => soonest(a) - soonest(b) || a.productId - b.productId);
+}
+
+export const canTell = (out: RunOut | TooLittle): out is RunOut => 'days' in out;
+
+const soonest = ({ out }: Forecast): number =>
+  canTell(out) ? (out.days.p10 ?? Number.MAX_SAFE_INTEGER - 1) : Number.MAX_SAFE_INTEGER;
+
+/** Use by how many days back it was, 1 for yesterday, as a row of days. */
+export function usedOf(
+  days: number,
+  open: readonly number[],
+  used: readonly (readonly [back: number, ul: number])[],
+): Used {
+  const ul = Array.from({ length: days }, () => 0);
+  const isOpen = Array.from({ length: days }, () => false);
+  for (const back of open) isOpen[days - back] = true;
+  for (const [back, amount] of used) ul[days - back] = amount;
+  return { ul, open: isOpen };
+}
