@@ -127,6 +127,17 @@ describe('the search for a course', () => {
     expect(course([work('acid', 3, { parts: 1, alone: true }), mix(0)], [], 2).elapsedS).toBe(min(3));
   });
 
+  it('of courses as short, the one with the fewest changes of tool', () => {
+    const tasks = [
+      work('rinse 1', 2, { parts: 1, machine: true }),
+      work('brush', 2, { parts: 2 }),
+      work('rinse 2', 2, { parts: 4, machine: true }),
+    ];
+    const found = course(tasks, []);
+    expect(found.elapsedS).toBe(min(6));
+    expect(found.acts.map((a) => a.step)).toEqual(['rinse 1', 'rinse 2', 'brush']);
+  });
+
   it('where nothing keeps to a window there is no course', () => {
     const tasks = [...foam, work('check', 0.5, { parts: 1, needs: [0] })];
     // The check comes between laying and rinsing, and touches what lies.

@@ -1,6 +1,6 @@
 import type { Schedule } from './acts.ts';
 import type { Batch, Task } from './task.ts';
-import { type Given, jointS, written } from './written.ts';
+import { type Given, jointS, meritOf, written } from './written.ts';
 
 // Depth first in the order of the plan: what is tried first is what somebody would do who goes from step to step, and what
 // can't be shorter than what was found is left. Source of the bounds: elapsed and the larger of hands left per person and
@@ -8,6 +8,8 @@ import { type Given, jointS, written } from './written.ts';
 
 /** The search is ended after so many places in it, never by a clock: the same plan is the same course on any machine. */
 const MOST_NODES = 20_000;
+/** So many of them are spent on courses as short as the best, for one that is better otherwise. */
+const TIES_NODES = 1_500;
 /** Whoever does something else meanwhile is back so long before it is due; so far apart are two that one person takes off. */
 const BACK_S = 30;
 /** To lay down what is in the hand and take up what rinses. */
@@ -48,6 +50,8 @@ export class Search {
   #left: number;
   #nodes = 0;
   #best: { readonly given: readonly Given[]; readonly elapsedS: number } | null = null;
+  /** Places since the best was found. */
+  #since = 0;
 
   constructor(tasks: readonly Task[], batches: readonly Batch[], people: number) {
     this.#tasks = tasks;
@@ -92,12 +96,15 @@ export class Search {
     if (this.#nodes >= MOST_NODES) return;
     this.#nodes++;
     if (this.#left <= CLOSE_S && this.#done.every(Boolean)) {
-      const elapsedS = Math.max(...now.free);
-      if (elapsedS < (this.#best?.elapsedS ?? Number.POSITIVE_INFINITY) - CLOSE_S)
-        this.#best = { given: [...this.#given], elapsedS };
+      this.#found(Math.max(...now.free));
       return;
     }
-    if (this.#best && this.#atLeastS(now) >= this.#best.elapsedS - CLOSE_S) return;
+    if (this.#best) {
+      this.#since++;
+      // As short, it may still be better otherwise, as long as there is time to look.
+      const tied = this.#since < TIES_NODES ? CLOSE_S : -CLOSE_S;
+      if (this.#atLeastS(now) >= this.#best.elapsedS + tied) return;
+    }
     if (this.#wasHere(now)) return;
     const person = now.free[1] !== undefined && now.free[1] < (now.free[0] as number) - CLOSE_S ? 1 : 0;
     for (const given of this.#choices(person, now)) this.#give(given, now);
@@ -105,6 +112,20 @@ export class Search {
     const other = now.free[1 - person];
     if (other !== undefined && other > (now.free[person] as number) + CLOSE_S)
       this.#from({ ...now, free: now.free.map((s, i) => (i === person ? other : s)) });
+  }
+
+  /** The shortest is kept; of those as short, the one where most soaks longest, then the one with the fewest changes of tool. */
+  #found(elapsedS: number): void {
+    const best = this.#best;
+    const shorter = best === null || elapsedS < best.elapsedS - CLOSE_S;
+    if (!shorter) {
+      if (elapsedS > best.elapsedS + CLOSE_S) return;
+      const made = { tasks: this.#tasks, batches: this.#batches };
+      const [a, b] = [meritOf(this.#given, made), meritOf(best.given, made)];
+      if (a.soaked < b.soaked + 1 && (a.soaked < b.soaked - 1 || a.changes >= b.changes)) return;
+    }
+    this.#best = { given: [...this.#given], elapsedS };
+    if (shorter) this.#since = 0;
   }
 
   /** No course from here is shorter. */

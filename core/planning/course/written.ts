@@ -54,3 +54,27 @@ function actsOf({ fromS, person, joint }: Given, of: Task): Act[] {
     return by.map((who) => ({ ...does, person: who, fromS: from, toS: at }));
   });
 }
+
+/** What is good about a course besides how long it takes: parts by seconds that soak in their time, and changes of tool. */
+export function meritOf(
+  given: readonly Given[],
+  { tasks, batches }: { tasks: readonly Task[]; batches: readonly Batch[] },
+): { readonly soaked: number; readonly changes: number } {
+  let [soaked, changes] = [0, 0];
+  const laidS = new Map<number, number>();
+  const held = new Map<number, boolean>();
+  for (const { task, person, fromS, toS } of given) {
+    const { lays, takesOff, machine, atBench } = tasks[task] as Task;
+    if (takesOff !== null) {
+      const { parts, latestS } = batches[takesOff] as Batch;
+      soaked += partCount(parts) * Math.min(latestS, fromS - (laidS.get(takesOff) ?? fromS));
+    }
+    if (lays !== null) laidS.set(lays, toS);
+    if (atBench) continue;
+    if (held.get(person) !== machine) changes++;
+    held.set(person, machine);
+  }
+  return { soaked, changes };
+}
+
+const partCount = (parts: number): number => parts.toString(2).replaceAll('0', '').length;
