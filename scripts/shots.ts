@@ -128,11 +128,11 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'movements',
-    who: 'Odo Marsh',
+    name: 'run-out',
     view: async (page) => {
-      await page.goto('/stock/movements?kind=pour');
-      await page.getByRole('row').nth(8).waitFor();
+      await page.goto('/stock/run-out');
+      await page.getByText('How far to trust it').first().click();
+      await page.getByRole('img', { name: /What will be left/ }).waitFor();
     },
   },
   {
