@@ -52,7 +52,20 @@ export type Delivery = {
   receivedBy: string;
   containers: Pick<Container, 'id' | 'code' | 'productName' | 'kind' | 'sizeUl' | 'lot' | 'priceMinor'>[];
 };
-export type Supplier = { id: number; name: string };
+export type Supplier = {
+  id: number;
+  name: string;
+  /** Days from an order to the door; null where nobody said. */
+  leadDays: number | null;
+  revision: number;
+};
+export const supplierPatch = exactly({
+  leadDays: finite('Lead time', 0, 365)
+    .integer()
+    .nullable()
+    .defined()
+    .meta({ remedy: 'Give whole days from 0 to 365, or nothing.' }),
+});
 
 export const WASTE_REASONS = ['spilt', 'primed', 'leaked', 'outOfDate', 'contaminated', 'other'] as const;
 export type WasteReason = (typeof WASTE_REASONS)[number];

@@ -29,7 +29,7 @@ import { loadDispenser } from './loadDispenser.ts';
 import { loadJobs } from './loadJobs.ts';
 import { loadOutcomes, loadRecipes, loadTrials, recipesFollowed } from './loadRecipes.ts';
 import { loadDrainTests, loadRigs } from './loadRigs.ts';
-import { at, known, named, ZONE } from './named.ts';
+import { at, known, named, SUPPLIERS, ZONE } from './named.ts';
 import { people, signOffs } from './people.ts';
 import { products } from './products.ts';
 import { SHEETS, sheetFile } from './sheets.ts';
@@ -231,8 +231,9 @@ async function loadHistory(tx: Queryable, now: Date, personIds: Map<string, numb
 async function deliveryOf(tx: Queryable, daysAgo: number, personId: number, when: Date): Promise<number> {
   const supplier = SUPPLIERS[daysAgo % SUPPLIERS.length] as string;
   await tx.rows(
-    'INSERT INTO supplier (name) SELECT $1 WHERE NOT EXISTS (SELECT FROM supplier WHERE name = $1)',
-    [supplier],
+    'INSERT INTO supplier (name, lead_days) SELECT $1, $2 WHERE NOT EXISTS (SELECT FROM supplier WHERE name = $1)',
+    // Of the other nobody has said.
+    [supplier, supplier === SUPPLIERS[0] ? 7 : null],
   );
   const reference = `${supplier.slice(0, 2).toUpperCase()}-${1_000 + daysAgo}`;
   const [known] = await tx.rows<{ id: number }>('SELECT id FROM delivery WHERE reference = $1', [reference]);
@@ -244,7 +245,6 @@ async function deliveryOf(tx: Queryable, daysAgo: number, personId: number, when
   );
   return (made as { id: number }).id;
 }
-const SUPPLIERS = ['Kiln Bank Supplies', 'Orchard Side Trade'];
 
 function read(printed: string) {
   const strength = parseLabelStrength(printed);

@@ -5,12 +5,11 @@ import type { Queryable } from '../server/db/books.ts';
 import { places as placeRows } from '../server/equipment/queries.ts';
 import { people as peopleRows } from '../server/people/queries.ts';
 import { products as productRows } from '../server/products/queries.ts';
-import { at, named } from './named.ts';
+import { at, named, SUPPLIERS } from './named.ts';
 import { outOfTheOrdinary } from './outOfTheOrdinary.ts';
 import { COUNT_EVERY_DAYS, PUMP_HEAD, type YearProduct, yearProducts } from './year.ts';
 
 const YEAR_DAYS = 365;
-const SUPPLIERS = ['Kiln Bank Supplies', 'Orchard Side Trade'];
 
 type Event = {
   kind: 'receive' | 'open' | 'pour' | 'count';

@@ -21,3 +21,6 @@ export function named<R extends { name: string }>(rows: R[], name: string): R {
   if (!row) throw new Error(`the demo has no ${name}`);
   return row;
 }
+
+/** Two suppliers that never were. */
+export const SUPPLIERS = ['Kiln Bank Supplies', 'Orchard Side Trade'];

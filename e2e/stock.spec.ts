@@ -216,7 +216,7 @@ test('a product is ordered when less is there than the shop wants, sealed ones a
 
 test('what runs out: the soonest first, as a fan with how far to trust it', async ({ page }) => {
   await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await signIn(page, 'Odo Marsh');
   await page.getByRole('link', { name: 'Stock' }).click();
   await page.getByRole('link', { name: 'What runs out' }).click();
   const rows = page.getByRole('list', { name: 'Products' }).getByRole('listitem');
@@ -226,6 +226,16 @@ test('what runs out: the soonest first, as a fan with how far to trust it', asyn
     /Made again for \d+ times that are over, four weeks each, it was right \d+ times/,
   );
   await expect(page.getByRole('img', { name: /What will be left of/ })).toBeVisible();
+  // By when it is ordered follows from how long its supplier takes.
+  const suppliers = page.getByRole('region', { name: 'Suppliers' });
+  await suppliers.getByText('lead time not known').first().click();
+  await suppliers.getByLabel('Lead time').fill('soon');
+  await suppliers.getByRole('button', { name: 'Save' }).click();
+  await expect(suppliers.getByRole('alert')).toContainText('"soon" is not a number');
+  await suppliers.getByLabel('Lead time').fill('10 days');
+  await suppliers.getByRole('button', { name: 'Save' }).click();
+  await expect(suppliers).toContainText('takes 10 days');
+  await expect(rows.filter({ hasText: /Order by \d+ \w+\./ }).first()).toContainText('takes 10 days.');
   const saved = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as CSV' }).click();
   expect((await saved).suggestedFilename()).toMatch(/^run-out 2026-05-04/);

@@ -16,6 +16,17 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  '{0} takes {1} days.': '{0} tarda {1} días.',
+  'Order by {0}.': 'Pedir antes del {0}.',
+  'Order it now.': 'Pedirlo ya.',
+  'Order it.': 'Pedirlo.',
+  'Order by': 'Pedir antes de',
+  Suppliers: 'Proveedores',
+  'lead time not known': 'plazo desconocido',
+  'takes {0} days': 'tarda {0} días',
+  'From the order to the door, weekends counted.': 'Del pedido a la puerta, contando fines de semana.',
+  'Lead time': 'Plazo',
+  'Give whole days from 0 to 365, or nothing.': 'Indique días enteros de 0 a 365, o nada.',
   'What will be left of {0}': 'Lo que quedará de {0}',
   'Line: as likely more as less. Shaded: where it lies eight times in ten.{0}':
     'Línea: tan probable más como menos. Sombreado: donde queda ocho de cada diez veces.{0}',

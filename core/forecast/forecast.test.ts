@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { backtest } from './backtest.ts';
-import { canTell, forecasts, usedOf } from './forecastOf.ts';
+import { canTell, forecasts, orderBy, usedOf } from './forecastOf.ts';
 import { type RunOut, runOut } from './runOut.ts';
 import { SHOP_KINDS, simulatedShop } from './simulatedShops.ts';
 import { seasonOf, type Used, weeksOf } from './weeks.ts';
@@ -107,6 +107,13 @@ describe('forecasts held against what came', () => {
       { productId: 3, stockUl: 2 * L, used: litre },
     ];
     expect(forecasts(asked).map((f) => f.productId)).toEqual([3, 1, 2]);
+  });
+
+  it('a product is ordered so long before as its supplier takes, and today where that is over', () => {
+    const out = told(byWeek(Array.from({ length: 12 }, () => L)), 4 * L);
+    expect(orderBy(out, 7)).toBe((out.days.p10 ?? 0) - 7);
+    expect(orderBy(out, 60)).toBe(0);
+    expect(orderBy({ ...out, days: { ...out.days, p10: null } }, 7)).toBeNull();
   });
 
   it('days counted back make a row of days', () => {

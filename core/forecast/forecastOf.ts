@@ -26,6 +26,15 @@ export function forecasts(asked: readonly ForecastAsked[]): Forecast[] {
 
 export const canTell = (out: RunOut | TooLittle): out is RunOut => 'days' in out;
 
+/**
+ * By when a product is ordered so that it comes in time nine times in ten, in days from today: 0 is today, or should have been.
+ *
+ * @param leadDays how many days its supplier takes
+ * @returns null where it does not run out within a year, nine times in ten
+ */
+export const orderBy = ({ days }: RunOut, leadDays: number): number | null =>
+  days.p10 === null ? null : Math.max(0, days.p10 - leadDays);
+
 const soonest = ({ out }: Forecast): number =>
   canTell(out) ? (out.days.p10 ?? Number.MAX_SAFE_INTEGER - 1) : Number.MAX_SAFE_INTEGER;
 

@@ -1,10 +1,10 @@
 import { Router } from 'express';
-import { type Delivery, deliveryBody, type Supplier } from '#contract/stock.ts';
+import { type Delivery, deliveryBody, type Supplier, supplierPatch } from '#contract/stock.ts';
 import type { AppContext } from '../appContext.ts';
 import { receive, refuseUnknownProducts } from '../containers/receive.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
-import { command } from '../http/commands.ts';
+import { change, command, revised } from '../http/commands.ts';
 import { missing } from '../http/problems.ts';
 import { wholeNumber } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
@@ -48,14 +48,31 @@ export function deliveryRoutes(context: AppContext): Router {
 
 export function supplierRoutes(context: AppContext): Router {
   const routes = Router();
-  routes.get('/', async (_req, res) => {
-    const rows = await context.books.rows<Supplier>(
-      'SELECT id, name FROM supplier WHERE retired_at IS NULL ORDER BY lower(name)',
-    );
-    res.json(rows);
-  });
+  routes.get('/', async (_req, res) => void res.json(await suppliers(context.books)));
+  routes.patch(
+    '/:id',
+    only('lead'),
+    change(context, supplierPatch, async ({ tx, body, params, revision }) => {
+      const id = wholeNumber(params.id, 'supplier');
+      const [before] = await suppliers(tx, id);
+      if (!before) throw missing('supplier');
+      revised(before, revision);
+      await tx.rows('UPDATE supplier SET lead_days = $2, revision = revision + 1 WHERE id = $1', [
+        id,
+        body.leadDays,
+      ]);
+      return { status: 200, body: (await suppliers(tx, id))[0], touched: [['containers', 0]] };
+    }),
+  );
   return routes;
 }
+
+const suppliers = (db: Queryable, id: number | null = null): Promise<Supplier[]> =>
+  db.rows(
+    `SELECT id, name, lead_days AS "leadDays", revision FROM supplier
+     WHERE retired_at IS NULL AND ($1::int IS NULL OR id = $1) ORDER BY lower(name)`,
+    [id],
+  );
 
 const deliveries = (db: Queryable, id: number | null = null): Promise<Delivery[]> =>
   db.rows(

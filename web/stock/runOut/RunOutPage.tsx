@@ -1,14 +1,16 @@
 import { Link } from 'react-router';
+import type { Container } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
+import type { Supplier } from '#contract/stock.ts';
 import type { Backtest } from '#core/forecast/backtest.ts';
-import { canTell, type Forecast } from '#core/forecast/forecastOf.ts';
+import { canTell, type Forecast, orderBy } from '#core/forecast/forecastOf.ts';
 import type { RunOut } from '#core/forecast/runOut.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../../lib/session.tsx';
 import { shopNow } from '../../lib/shopNow.ts';
 import { t } from '../../lib/speech.ts';
-import { containersQuery, productsQuery, useByDayQuery } from '../../state/queries.ts';
+import { containersQuery, productsQuery, suppliersQuery, useByDayQuery } from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { volumeColumn } from '../../ui/columns.tsx';
@@ -16,14 +18,17 @@ import { dayInWords, dayOf } from '../../ui/dates.ts';
 import { fetched, type Needs } from '../../ui/fetched.tsx';
 import { More } from '../../ui/More.tsx';
 import { Page } from '../../ui/Page.tsx';
+import { Watch } from '../../ui/Refusal.tsx';
 import { saveTable } from '../../ui/Table.tsx';
 import type { TableColumn } from '../../ui/tableColumn.ts';
 import { bar } from '../../ui/timeRule.tsx';
 import { Waiting } from '../../ui/Waiting.tsx';
 import { dayAhead } from './dayAhead.ts';
+import { Suppliers } from './Suppliers.tsx';
 import { useForecasts } from './useForecasts.ts';
 
-RunOutPage.needs = (() => [productsQuery, containersQuery, useByDayQuery]) satisfies Needs;
+const NEEDS = [productsQuery, containersQuery, useByDayQuery, suppliersQuery] as const;
+RunOutPage.needs = (() => NEEDS) satisfies Needs;
 
 const FanChart = fetched(() => import('./FanChart.tsx'), <div className="h-60" />);
 
@@ -34,12 +39,14 @@ const MARK_DAYS = 28;
 /** When each product runs out, by what was used in the last weeks: the soonest first, each with how far to trust it. */
 export default function RunOutPage() {
   const { who, shop } = useSession();
-  const [products, containers, use] = useAsked(productsQuery, containersQuery, useByDayQuery);
+  const [products, containers, use, suppliers] = useAsked(...NEEDS);
   const today = dayOf(shopNow(), shop.zone);
   const told = useForecasts(products, containers, use);
   const rows = (told ?? []).flatMap((forecast) => {
     const product = products.find((p) => p.id === forecast.productId);
-    return product ? [{ ...forecast, product }] : [];
+    if (!product) return [];
+    const supplier = suppliers.find((s) => s.name === lastSupplier(product.id, containers)) ?? null;
+    return [{ ...forecast, product, supplier }];
   });
   const lead = atLeast(who.role, 'lead');
   return (
@@ -89,13 +96,20 @@ export default function RunOutPage() {
               <Row key={row.productId} row={row} today={today} />
             ))}
           </ul>
+          {lead && <Suppliers suppliers={suppliers} />}
         </>
       )}
     </Page>
   );
 }
 
-type Told = Forecast & { product: Product };
+type Told = Forecast & { product: Product; supplier: Supplier | null };
+
+/** Who brought the newest container of a product; null where nobody noted it. */
+function lastSupplier(productId: number, containers: readonly Container[]): string | null {
+  const brought = containers.filter((c) => c.productId === productId && c.supplier !== null);
+  return brought.sort((a, b) => b.receivedAt.localeCompare(a.receivedAt))[0]?.supplier ?? null;
+}
 
 function Row({ row, today }: { row: Told; today: string }) {
   const { shop } = useSession();
@@ -113,6 +127,7 @@ function Row({ row, today }: { row: Told; today: string }) {
               {stockUl > 0 ? t('{0} in stock', formatVolume(stockUl, shop.units)) : t('none in stock')}
             </span>
           </p>
+          {canTell(out) && <OrderBy row={row} out={out} today={today} />}
           {!canTell(out) && (
             <p className="text-muted">
               {out.weeks === 0
@@ -137,6 +152,21 @@ function Row({ row, today }: { row: Told; today: string }) {
       )}
     </li>
   );
+}
+
+/** By when it is ordered, by how long its supplier takes. */
+function OrderBy({ row: { supplier, stockUl }, out, today }: { row: Told; out: RunOut; today: string }) {
+  if (supplier === null || supplier.leadDays === null) return null;
+  const days = orderBy(out, supplier.leadDays);
+  if (days === null) return null;
+  const takes = t('{0} takes {1} days.', supplier.name, supplier.leadDays);
+  if (days > 0)
+    return (
+      <p>
+        {t('Order by {0}.', dayInWords(dayAhead(today, days)))} <span className="text-muted">{takes}</span>
+      </p>
+    );
+  return <Watch word={stockUl > 0 ? t('Order it now.') : t('Order it.')}>{takes}</Watch>;
 }
 
 /** From when it is out in one course of ten to when it is in nine, with a mark at half of them. */
@@ -180,10 +210,10 @@ function trustInWords({ right, of }: Backtest, { weeks, seasonal }: RunOut): str
 }
 
 const columns = (shop: ReturnType<typeof useSession>['shop'], today: string): TableColumn<Told>[] => {
-  const day = (name: string, of: (out: RunOut) => number | null): TableColumn<Told> => ({
+  const day = (name: string, of: (out: RunOut, row: Told) => number | null): TableColumn<Told> => ({
     name,
-    value: ({ out }) => {
-      const days = canTell(out) ? of(out) : null;
+    value: (row) => {
+      const days = canTell(row.out) ? of(row.out, row) : null;
       return days === null ? '' : dayAhead(today, days);
     },
   });
@@ -193,6 +223,10 @@ const columns = (shop: ReturnType<typeof useSession>['shop'], today: string): Ta
     day(t('Out, 10 %'), (out) => out.days.p10),
     day(t('Out, 50 %'), (out) => out.days.p50),
     day(t('Out, 90 %'), (out) => out.days.p90),
+    { name: t('Supplier'), value: (r) => r.supplier?.name ?? '' },
+    day(t('Order by'), (out, { supplier }) =>
+      supplier?.leadDays == null ? null : orderBy(out, supplier.leadDays),
+    ),
     { name: t('Was right'), figure: true, value: (r) => r.test.right },
     { name: t('Of'), figure: true, value: (r) => r.test.of },
   ];
