@@ -16,6 +16,8 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  '{0}: about {1} weeks.': '{0}: unas {1} semanas.',
+  'The rest would be out of date.': 'El resto caducaría.',
   '{0} takes {1} days.': '{0} tarda {1} días.',
   'Order by {0}.': 'Pedir antes del {0}.',
   'Order it now.': 'Pedirlo ya.',

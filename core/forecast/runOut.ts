@@ -5,6 +5,9 @@ import { LEAST_WEEKS, seasonOf, type Used, WEEK, type Week, weeksOf, weightOf } 
 
 /** As many courses are drawn. */
 export const PATHS = 2_000;
+/** How much is used in a day is told of so many weeks. */
+const NEAR_WEEKS = 4;
+const NEAR_PATHS = 400;
 /** Beyond a year nothing is said. */
 const MOST_WEEKS = 52;
 
@@ -14,6 +17,8 @@ export type Three<T> = { readonly p10: T; readonly p50: T; readonly p90: T };
 export type RunOut = {
   /** Whole days until there is none left: in one course of ten, in half, in nine of ten; null: not within a year. */
   readonly days: Three<number | null>;
+  /** What is used in a day, as likely more as less, over the next four weeks, in microlitres. */
+  readonly dayUl: number;
   /** What is left at the end of each coming week, in microlitres. */
   readonly left: readonly Three<number>[];
   /** How many weeks it was drawn from. */
@@ -70,9 +75,11 @@ export function runOut(
   }
   const days = threeOf(outDays);
   const finite = (n: number): number | null => (Number.isFinite(n) ? n : null);
+  const near = useAhead(used, NEAR_WEEKS, seed, unsure, NEAR_PATHS);
   const shown = Number.isFinite(days.p90) ? Math.ceil(days.p90 / WEEK) : MOST_WEEKS;
   return {
     days: { p10: finite(days.p10), p50: finite(days.p50), p90: finite(days.p90) },
+    dayUl: (near?.p50 ?? 0) / (NEAR_WEEKS * WEEK),
     left: left.slice(0, Math.max(1, shown)).map(threeOf),
     weeks: weeks.length,
     seasonal: season.some((factor) => factor !== 1),

@@ -6,6 +6,7 @@ import type { Supplier } from '#contract/stock.ts';
 import type { Backtest } from '#core/forecast/backtest.ts';
 import { canTell, type Forecast, orderBy } from '#core/forecast/forecastOf.ts';
 import type { RunOut } from '#core/forecast/runOut.ts';
+import { type Size, sizesOf } from '#core/forecast/sizes.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../../lib/session.tsx';
 import { shopNow } from '../../lib/shopNow.ts';
@@ -18,12 +19,12 @@ import { dayInWords, dayOf } from '../../ui/dates.ts';
 import { fetched, type Needs } from '../../ui/fetched.tsx';
 import { More } from '../../ui/More.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { Watch } from '../../ui/Refusal.tsx';
 import { saveTable } from '../../ui/Table.tsx';
 import type { TableColumn } from '../../ui/tableColumn.ts';
 import { bar } from '../../ui/timeRule.tsx';
 import { Waiting } from '../../ui/Waiting.tsx';
 import { dayAhead } from './dayAhead.ts';
+import { OrderBy } from './OrderBy.tsx';
 import { Suppliers } from './Suppliers.tsx';
 import { useForecasts } from './useForecasts.ts';
 
@@ -46,7 +47,14 @@ export default function RunOutPage() {
     const product = products.find((p) => p.id === forecast.productId);
     if (!product) return [];
     const supplier = suppliers.find((s) => s.name === lastSupplier(product.id, containers)) ?? null;
-    return [{ ...forecast, product, supplier }];
+    return [
+      {
+        ...forecast,
+        product,
+        supplier,
+        sizes: sizesOf(containers.filter((c) => c.productId === product.id)),
+      },
+    ];
   });
   const lead = atLeast(who.role, 'lead');
   return (
@@ -103,7 +111,7 @@ export default function RunOutPage() {
   );
 }
 
-type Told = Forecast & { product: Product; supplier: Supplier | null };
+type Told = Forecast & { product: Product; supplier: Supplier | null; sizes: readonly Size[] };
 
 /** Who brought the newest container of a product; null where nobody noted it. */
 function lastSupplier(productId: number, containers: readonly Container[]): string | null {
@@ -127,7 +135,9 @@ function Row({ row, today }: { row: Told; today: string }) {
               {stockUl > 0 ? t('{0} in stock', formatVolume(stockUl, shop.units)) : t('none in stock')}
             </span>
           </p>
-          {canTell(out) && <OrderBy row={row} out={out} today={today} />}
+          {canTell(out) && (
+            <OrderBy supplier={row.supplier} stockUl={stockUl} sizes={row.sizes} out={out} today={today} />
+          )}
           {!canTell(out) && (
             <p className="text-muted">
               {out.weeks === 0
@@ -152,21 +162,6 @@ function Row({ row, today }: { row: Told; today: string }) {
       )}
     </li>
   );
-}
-
-/** By when it is ordered, by how long its supplier takes. */
-function OrderBy({ row: { supplier, stockUl }, out, today }: { row: Told; out: RunOut; today: string }) {
-  if (supplier === null || supplier.leadDays === null) return null;
-  const days = orderBy(out, supplier.leadDays);
-  if (days === null) return null;
-  const takes = t('{0} takes {1} days.', supplier.name, supplier.leadDays);
-  if (days > 0)
-    return (
-      <p>
-        {t('Order by {0}.', dayInWords(dayAhead(today, days)))} <span className="text-muted">{takes}</span>
-      </p>
-    );
-  return <Watch word={stockUl > 0 ? t('Order it now.') : t('Order it.')}>{takes}</Watch>;
 }
 
 /** From when it is out in one course of ten to when it is in nine, with a mark at half of them. */
