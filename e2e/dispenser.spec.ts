@@ -99,11 +99,11 @@ test('a scanner is heard anywhere: what it types goes to what it names, and out 
   // A scanner types faster than a browser under test does: its keys are given to the page directly.
   const scan = (code: string) =>
     page.evaluate((keys) => {
-      for (const key of [...keys, 'Enter']) {
-        document.activeElement?.dispatchEvent(
-          new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }),
-        );
-      }
+      // All of the same moment, however long the page takes with each.
+      const events = [...keys, 'Enter'].map(
+        (key) => new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }),
+      );
+      for (const event of events) document.activeElement?.dispatchEvent(event);
     }, code);
   await scan('P-4');
   await expect(page.getByRole('heading', { name: /P-4/ })).toBeVisible();

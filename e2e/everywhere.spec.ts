@@ -29,6 +29,7 @@ const VIEWS = [
   COUNT,
   '/stock/trail',
   '/stock/costs',
+  '/stock/run-out',
   '/stock/import',
   '/b/B-1',
   '/rigs',

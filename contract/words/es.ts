@@ -70,7 +70,7 @@ const screens: Readonly<Record<string, string>> = {
     'Además de la de la temporada: sal en invierno, insectos en verano. El plan la supone si nadie dijo otra cosa.',
   'Due again after so many days. Clay is never due by date.':
     'Toca de nuevo pasados tantos días. La arcilla nunca toca por fecha.',
-  'Soil of the place, and what is due when': 'Suciedad del lugar, y cuándo toca cada cosa',
+  'Soil and due dates': 'Suciedad y fechas',
   'Give whole days from 1 to 1000.': 'Indique días enteros de 1 a 1000.',
   'Soil of the place': 'Suciedad del lugar',
   'Due again': 'Toca de nuevo',

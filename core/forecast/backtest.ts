@@ -1,4 +1,4 @@
-import { type Three, USUALLY_UNSURE, useAhead } from './runOut.ts';
+import { comingUse, type Three, USUALLY_UNSURE } from './runOut.ts';
 import { type Used, WEEK } from './weeks.ts';
 
 // How a forecast would have done: made again for days that are over, and held against what was used then.
@@ -47,7 +47,7 @@ function heldAgainst(used: Used, seed: number): Held[] {
     ) +
     KNOWN_WEEKS * WEEK;
   for (let then = ul.length - AHEAD_WEEKS * WEEK; then >= first; then -= EVERY_DAYS) {
-    const said = useAhead(known(used, then), AHEAD_WEEKS, seed + then, 0, PATHS);
+    const said = comingUse(known(used, then), AHEAD_WEEKS, seed + then, 0, PATHS);
     const came = fourWeeks(used, then, 1);
     const plain = fourWeeks(used, then, -1);
     if (said && came !== null && plain !== null) held.unshift({ then, said, came, plain });
@@ -98,7 +98,7 @@ export function backtest(used: Used, seed: number): Backtest {
   let [right, of, loss, plainLoss] = [0, 0, 0, 0];
   for (const { then, came, plain } of held) {
     const before = held.filter((h) => h.then + AHEAD_WEEKS * WEEK <= then);
-    const said = useAhead(known(used, then), AHEAD_WEEKS, seed + then, unsureOf(before), PATHS);
+    const said = comingUse(known(used, then), AHEAD_WEEKS, seed + then, unsureOf(before), PATHS);
     if (!said) continue;
     of++;
     if (came >= said.p10 && came <= said.p90) right++;

@@ -75,7 +75,7 @@ export function runOut(
   }
   const days = threeOf(outDays);
   const finite = (n: number): number | null => (Number.isFinite(n) ? n : null);
-  const near = useAhead(used, NEAR_WEEKS, seed, unsure, NEAR_PATHS);
+  const near = comingUse(used, NEAR_WEEKS, seed, unsure, NEAR_PATHS);
   const shown = Number.isFinite(days.p90) ? Math.ceil(days.p90 / WEEK) : MOST_WEEKS;
   return {
     days: { p10: finite(days.p10), p50: finite(days.p50), p90: finite(days.p90) },
@@ -92,7 +92,7 @@ export function runOut(
  * @param unsure as above; 0 tells how far the courses alone differ
  * @returns microlitres; null where nothing can be said
  */
-export function useAhead(
+export function comingUse(
   used: Used,
   ahead: number,
   seed: number,
@@ -136,7 +136,10 @@ class Courses {
     this.#uniform = uniformFrom(seed);
     this.#normal = normalFrom(this.#uniform);
     let sum = 0;
-    for (let back = 0; back < weeks; back++) this.#upTo.push((sum += weightOf(back)));
+    for (let back = 0; back < weeks; back++) {
+      sum += weightOf(back);
+      this.#upTo.push(sum);
+    }
   }
 
   /** As many weeks as there are, drawn with what they count. */

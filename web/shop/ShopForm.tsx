@@ -170,7 +170,7 @@ export function ShopForm({ shop }: { shop: Shop }) {
         <Fold of={of} name={t('How vehicles are washed')} says={washSchoolsSaid(typed.schools)}>
           <WashSchools of={of} />
         </Fold>
-        <Fold of={of} name={t('Soil of the place, and what is due when')} says={placeSaid(typed)}>
+        <Fold of={of} name={t('Soil and due dates')} says={placeSaid(typed)}>
           <PlaceAndDates of={of} />
         </Fold>
         <Fold of={of} name={t('Weather')} says={WEATHER_WORDS()[typed.weatherSource]}>

@@ -83,7 +83,9 @@ export default function Shelf() {
         <>
           <ButtonLink to="/stock/containers">{t('As a table')}</ButtonLink>
           <ButtonLink to="/stock/movements">{t('Movements')}</ButtonLink>
-          <ButtonLink to="/stock/run-out">{t('What runs out')}</ButtonLink>
+          <ButtonLink to="/stock/run-out" className="max-sm:hidden">
+            {t('What runs out')}
+          </ButtonLink>
           {lead && <ButtonLink to="/stock/counts">{t('Count')}</ButtonLink>}
           {lead && <ButtonLink to="/stock/trail">{t('Trail')}</ButtonLink>}
           {lead && <ButtonLink to="/stock/delivery">{t('A delivery')}</ButtonLink>}
@@ -237,6 +239,9 @@ function InTheShop({ products, containers }: { products: Product[]; containers: 
     <section aria-label={t('In the shop')} className="mt-8 max-w-4xl">
       <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-5">
         <h2>{t('In the shop')}</h2>
+        <Link to="/stock/run-out" className="flex min-h-12 items-center sm:hidden">
+          {t('What runs out')}
+        </Link>
         {worth > 0 && (
           <p>
             {t('Worth')} <span className="reading">{formatMoney(worth, shop.currency)}</span>
