@@ -16,6 +16,10 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'No engine and no petrol machine runs in a closed place: its fumes kill.':
+    'Ningún motor ni máquina de gasolina funciona en un lugar cerrado: sus gases matan.',
+  'No flame, heater, hot exhaust or hot brakes near solvent.':
+    'Ni llama, ni calefactor, ni escape o frenos calientes cerca de disolvente.',
   '{0}: about {1} weeks.': '{0}: unas {1} semanas.',
   'The rest would be out of date.': 'El resto caducaría.',
   '{0} takes {1} days.': '{0} tarda {1} días.',

@@ -11,7 +11,7 @@ const NEAR_PATHS = 400;
 /** Beyond a year nothing is said. */
 const MOST_WEEKS = 52;
 
-/** Three of ten courses have come to less, half of them, nine of ten. */
+/** One of ten courses comes to no more, half of them, nine of ten. */
 export type Three<T> = { readonly p10: T; readonly p50: T; readonly p90: T };
 
 export type RunOut = {

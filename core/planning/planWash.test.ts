@@ -146,6 +146,15 @@ describe('worked plans', () => {
     expect(plan.missing).toEqual(['wheelIron']);
   });
 
+  it('wind and rain are minded where the vehicle stands', () => {
+    const weather = { ...SHOP.weather, windMs: 10, raining: true };
+    const at = (stands: readonly ('open' | 'closed')[]) => {
+      const plan = planWash({ level: 1, protection: 'wax', stands }, { ...SHOP, weather });
+      return plan.ok && plan.hindrances.length > 0;
+    };
+    expect([at(['open']), at(['closed'])]).toEqual([true, false]);
+  });
+
   it('what a step without a recipe costs nobody knows', () => {
     const whole = planned({ level: 2 });
     expect([whole.missing, whole.productMinor !== null]).toEqual([[], true]);

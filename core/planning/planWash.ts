@@ -25,6 +25,7 @@ import { MACHINE_L_PER_MIN, MIX_MIN, PACK_UP_MIN, SET_UP_MIN } from './seeds.ts'
 import type { StepDraft } from './steps.ts';
 import { treatmentsOf } from './treatments.ts';
 import { isMade, type MixFrom, mixesFrom, SAME, type VesselHere } from './vesselsFor.ts';
+import { weatherWhere } from './weatherWhere.ts';
 import { workFor } from './work.ts';
 
 /** What a plan is made from besides the vehicle; nothing else is read, and no clock decides an answer. */
@@ -125,7 +126,8 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
   const { body, specials, hot } = seen;
   // Each is said once, where it is first minded.
   const said = new Set<string>();
-  const ofVehicle = { body, specials, hot, weather: shop.weather };
+  const weather = weatherWhere(seen, shop.weather);
+  const ofVehicle = { body, specials, hot, weather };
   const choosing = {
     book: shop.book,
     stockUl: shop.stockUl,
@@ -162,7 +164,7 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
     askedInVain: askedInVain(seen, shop.weather, shop.schools),
     notTaken: notTaken(method, seen),
     leftUndone: [...LEFT_UNDONE[method], ...dueButNotDone(seen, steps)],
-    hindrances: hindrances(shop.weather),
+    hindrances: hindrances(weather),
     steps,
     ...amounts,
     missing: steps.filter((s) => !isServed(s)).map((s) => s.id),

@@ -1,8 +1,7 @@
-import { sheltered, type Weather } from '../dwell/weather.ts';
-import type { Sized } from './assessment.ts';
 import { PAINTED } from './levels.ts';
 import type { Plan, PlanShop, PlanStep } from './planWash.ts';
 import { type Soak, soakOf } from './soakOf.ts';
+import { weatherWhere } from './weatherWhere.ts';
 
 // What is laid on the paint and has to be off again in time: which window it has in the weather where the vehicle stands, in
 // how many pieces it is done, and what opens one where there is none.
@@ -16,14 +15,6 @@ const SOAKING: readonly PlanStep['kind'][] = [
   'tar',
   'iron',
 ];
-
-/** The weather where a vehicle stands: the kindest of the places it can. */
-export function weatherWhere({ stands, closedC }: Sized, weather: Weather): Weather {
-  if (stands.includes('closed'))
-    return { ...weather, airC: closedC, sky: 'indoors', windMs: 0.1, raining: false };
-  if (stands.includes('roof')) return sheltered(weather, 'roof');
-  return stands.includes('shade') ? sheltered(weather, 'shade') : weather;
-}
 
 /** All that soaks on the paint, in the order of work. */
 export function soaksOf(plan: Plan, shop: Pick<PlanShop, 'weather' | 'edgeShare' | 'filmFactors'>): Soak[] {

@@ -25,6 +25,11 @@ const CASES: Record<string, { at: Partial<Doing>; not: Partial<Doing> }> = {
     at: { kind: 'dry', weather: { ...DOING.weather, airC: 4.9 } },
     not: { kind: 'dry', weather: { ...DOING.weather, airC: 5 } },
   },
+  engineIndoors: {
+    at: { kind: 'firstRinse', weather: { ...DOING.weather, sky: 'indoors' } },
+    not: { kind: 'firstRinse' },
+  },
+  solventHeat: { at: { kind: 'tar' }, not: { kind: 'iron' } },
   blower: { at: { kind: 'blowOut' }, not: { kind: 'dry' } },
   wetBrakes: { at: { kind: 'packUp' }, not: { kind: 'lookAgain' } },
 };

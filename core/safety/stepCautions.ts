@@ -92,6 +92,16 @@ export const STEP_CAUTIONS: readonly StepCaution[] = [
     because: toSay('Dry seals and locks, leave the parking brake off, grit the floor.'),
   },
   {
+    id: 'engineIndoors',
+    holds: ({ kind, weather }) => JETS.includes(kind) && weather.sky === 'indoors',
+    because: toSay('No engine and no petrol machine runs in a closed place: its fumes kill.'),
+  },
+  {
+    id: 'solventHeat',
+    holds: ({ kind }) => kind === 'tar',
+    because: toSay('No flame, heater, hot exhaust or hot brakes near solvent.'),
+  },
+  {
     id: 'blower',
     holds: ({ kind }) => kind === 'blowOut',
     because: toSay('Eyes and ears: the blower throws grit. Its lead is on a residual-current device.'),
