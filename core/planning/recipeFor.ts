@@ -9,7 +9,8 @@ import {
   type RecipeVessel,
   standardsOf,
 } from '../recipes/standards.ts';
-import { type LaidMix, type LaidOn, type RuleFound, rulesFor } from '../safety/rules.ts';
+import type { LaidMix, LaidOn } from '../safety/laid.ts';
+import { type RuleFound, rulesFor } from '../safety/rules.ts';
 import { type Sentence, toSay } from '../say.ts';
 import type { SoilLevel } from '../soil/soil.ts';
 import type { Sized } from './assessment.ts';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { type LaidMix, type LaidOn, RULES, rulesFor } from './rules.ts';
+import type { LaidMix, LaidOn } from './laid.ts';
+import { RULES, rulesFor } from './rules.ts';
 import { ALL_UNKNOWN, TRAITS, type Trait, type Traits } from './traits.ts';
 
 const NONE = Object.fromEntries(TRAITS.map((t) => [t, 'no'])) as Record<Trait, 'no'>;
