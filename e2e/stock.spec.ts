@@ -236,6 +236,21 @@ test('what runs out: the soonest first, as a fan with how far to trust it', asyn
   await suppliers.getByRole('button', { name: 'Save' }).click();
   await expect(suppliers).toContainText('takes 10 days');
   await expect(rows.filter({ hasText: /Order by \d+ \w+\. .* takes 10 days\./ }).first()).toBeVisible();
+  // What somebody else says meanwhile takes nothing away that is typed here.
+  await suppliers.getByLabel('Lead time').fill('12 days');
+  const [, other] = (await (await page.request.get('/api/suppliers')).json()) as {
+    id: number;
+    revision: number;
+  }[];
+  await page.request.patch(`/api/suppliers/${other?.id}`, {
+    data: { leadDays: 3 },
+    headers: { 'If-Match': String(other?.revision) },
+  });
+  await expect(suppliers).toContainText('takes 3 days');
+  await expect(suppliers.getByLabel('Lead time')).toHaveValue('12 days');
+  await suppliers.getByRole('button', { name: 'Save' }).click();
+  await expect(suppliers.getByRole('alert')).toBeVisible();
+  await expect(suppliers.getByLabel('Lead time')).toHaveValue('12 days');
   const saved = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as CSV' }).click();
   expect((await saved).suggestedFilename()).toMatch(/^run-out 2026-05-04/);

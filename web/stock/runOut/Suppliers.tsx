@@ -19,7 +19,7 @@ export function Suppliers({ suppliers }: { suppliers: readonly Supplier[] }) {
       <h2 className="border-b-2 border-ink pb-1">{t('Suppliers')}</h2>
       <ul>
         {suppliers.map((supplier) => (
-          <li key={`${supplier.id} ${supplier.revision}`} className="ruled border-faint py-1">
+          <li key={supplier.id} className="ruled border-faint py-1">
             <More
               plain
               title={
