@@ -10,6 +10,7 @@ const STARTED = [
   'server/backups/readThrough.worker.ts',
   'server/backups/shopFile.worker.ts',
   'server/imports/rows.worker.ts',
+  'server/variance/whereItWent.worker.ts',
   'server/documents/office.worker.ts',
   'server/watchdog.worker.ts',
 ];

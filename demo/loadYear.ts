@@ -2,24 +2,13 @@ import { addDays } from 'date-fns';
 import { uniformFrom } from '#core/mixing/random.ts';
 import { share } from '#core/stock/worth.ts';
 import type { Queryable } from '../server/db/books.ts';
-import { places as placeRows } from '../server/equipment/queries.ts';
+import { insertMeasure, measures as measureRows, places as placeRows } from '../server/equipment/queries.ts';
 import { people as peopleRows } from '../server/people/queries.ts';
 import { products as productRows } from '../server/products/queries.ts';
-import { at, named, SUPPLIERS } from './named.ts';
+import { named, SUPPLIERS } from './named.ts';
 import { outOfTheOrdinary } from './outOfTheOrdinary.ts';
-import { COUNT_EVERY_DAYS, PUMP_HEAD, type YearProduct, yearProducts } from './year.ts';
-
-const YEAR_DAYS = 365;
-
-type Event = {
-  kind: 'receive' | 'open' | 'pour' | 'count';
-  at: Date;
-  person: string;
-  ul: number;
-  note: string;
-  reason: string | null;
-};
-type Story = { product: YearProduct; lot: string; came: Date; opened: Date; empty: Date; events: Event[] };
+import { PUMP_HEAD, yearProducts } from './year.ts';
+import { type Story, storiesOf, type YearEvent } from './yearStories.ts';
 
 /**
  * The year before the weeks that are told fill by fill: containers that came, were opened, poured empty and put away, the
@@ -27,6 +16,7 @@ type Story = { product: YearProduct; lot: string; came: Date; opened: Date; empt
  */
 export async function loadYear(tx: Queryable, now: Date): Promise<void> {
   const random = uniformFrom(1_847);
+  await insertMeasure(tx, PUMP_HEAD.measure);
   const opened = await firstOpenings(tx);
   const stories = yearProducts.flatMap((p) =>
     storiesOf(p, now, daysSince(now, opened.get(p.product) ?? now), random),
@@ -46,87 +36,10 @@ async function firstOpenings(tx: Queryable): Promise<Map<string, Date>> {
   return new Map(rows.map((r) => [r.name, r.at]));
 }
 
-/** The containers of one product, one after the other, each poured from until it is empty. */
-function storiesOf(product: YearProduct, now: Date, untilDaysAgo: number, random: () => number): Story[] {
-  const slots = slotsOf(product, now, untilDaysAgo, random);
-  const sizeUl = product.litres * 1e6;
-  const perContainer = slots.length / product.containers;
-  const stories: Story[] = [];
-  for (let n = 0; n < product.containers; n++) {
-    const mine = slots.slice(Math.round(n * perContainer), Math.round((n + 1) * perContainer));
-    const [first, last] = [mine[0], mine.at(-1)];
-    if (!first || !last) continue;
-    const story: Story = {
-      product,
-      lot: `${product.lot}${11 + n * 7}`,
-      came: new Date(first.getTime() - 9 * 86_400_000),
-      opened: new Date(first.getTime() - 20 * 60_000),
-      empty: last,
-      events: pourEmpty(product, mine, sizeUl, random),
-    };
-    stories.push(story);
-  }
-  return stories;
-}
-
-/** When something was poured: more often in its season, never on a Sunday. */
-function slotsOf(product: YearProduct, now: Date, untilDaysAgo: number, random: () => number): Date[] {
-  const days: { d: number; weight: number }[] = [];
-  for (let d = YEAR_DAYS; d > untilDaysAgo; d--) {
-    const noon = at(now, d, '12:00');
-    if (noon.getDay() !== 0)
-      days.push({ d, weight: (product.season[noon.getMonth()] ?? 1) * (0.5 + random()) });
-  }
-  const all = days.reduce((sum, day) => sum + day.weight, 0);
-  const pours = Math.round((product.containers * product.litres * 1_000) / product.pourMl);
-  const slots: Date[] = [];
-  let due = 0;
-  for (const { d, weight } of days) {
-    due += (pours * weight) / all;
-    for (let k = 0; due >= 1; due--, k++) {
-      const minutes = 8 * 60 + ((Math.floor(random() * 60) + k * 97) % 520);
-      slots.push(at(now, d, `${Math.floor(minutes / 60)}:${minutes % 60}`));
-    }
-  }
-  return slots.sort((a, b) => a.getTime() - b.getTime());
-}
-
-/** Pours at these times that empty a container; what the pump head gave beyond what was booked, the counts find missing. */
-function pourEmpty(product: YearProduct, slots: Date[], sizeUl: number, random: () => number): Event[] {
-  const events: Event[] = [];
-  let left = sizeUl;
-  let unbooked = 0;
-  let counted = slots[0]?.getTime() ?? 0;
-  for (const [i, when] of slots.entries()) {
-    const rest = slots.length - i;
-    const even = left / rest;
-    const last = rest === 1;
-    const person = product.who[Math.floor(random() * product.who.length)] ?? 'Odo Marsh';
-    const ul = last ? left : Math.min(left, Math.round((even * (0.8 + 0.4 * random())) / 1_000) * 1_000);
-    if (ul <= 0) break;
-    events.push({ kind: 'pour', at: when, person, ul, note: '', reason: null });
-    left -= ul;
-    if (product.product !== PUMP_HEAD.product || person !== PUMP_HEAD.person) continue;
-    unbooked += Math.round(ul * (PUMP_HEAD.gives - 1));
-    if (when.getTime() - counted < COUNT_EVERY_DAYS * 86_400_000 || left <= unbooked || last) continue;
-    events.push({
-      kind: 'count',
-      at: new Date(when.getTime() + 5 * 60_000),
-      person: 'Odo Marsh',
-      ul: unbooked,
-      note: 'Less than was booked, as at the last count',
-      reason: 'notKnown',
-    });
-    left -= unbooked;
-    unbooked = 0;
-    counted = when.getTime();
-  }
-  return events;
-}
-
 /** Books containers with all that happened to them, a few statements for the whole year. */
 async function bookStories(tx: Queryable, stories: Story[]): Promise<void> {
   const [products, places, crew] = [await productRows(tx), await placeRows(tx), await peopleRows(tx)];
+  const measures = await measureRows(tx);
   const idOf = (name: string) => named(crew, name).id;
   const accounts = new Map(
     (
@@ -136,6 +49,7 @@ async function bookStories(tx: Queryable, stories: Story[]): Promise<void> {
     ).map((a) => [a.kind, a.id]),
   );
   const movements: object[] = [];
+  const counted = new Map<string, CountedLine[]>();
   for (const [n, { product, lot, came, opened, empty, events }] of stories.entries()) {
     const productId = named(products, product.product).id;
     const placeId = named(places, product.place).id;
@@ -184,30 +98,51 @@ async function bookStories(tx: Queryable, stories: Story[]): Promise<void> {
       ul: 0,
     });
     for (const e of events) {
-      const minor = share(priceMinor, ul, sizeUl) - share(priceMinor, ul - e.ul, sizeUl);
-      ul -= e.ul;
-      const to = accounts.get(e.kind === 'count' ? 'difference' : 'used') ?? 0;
-      movements.push({
-        ...base,
-        kind: e.kind,
-        at: e.at,
-        person: idOf(e.person),
-        reason: e.reason,
-        note: e.note,
-        ...(e.kind === 'count' && { count: await countFor(tx, container.id, placeId, ul + e.ul, e, idOf) }),
-        ...posting(container.account, to, e.ul, minor),
-      });
+      const left = e.kind === 'pour' ? ul - e.ul : e.beyond ? e.foundUl : ul;
+      const minor = Math.abs(share(priceMinor, ul, sizeUl) - share(priceMinor, left, sizeUl));
+      if (e.kind === 'count') {
+        const lines = counted.get(`${placeId} ${e.at.getTime()}`) ?? [];
+        counted.set(`${placeId} ${e.at.getTime()}`, [
+          ...lines,
+          { container: container.id, place: placeId, e },
+        ]);
+      }
+      if (e.kind === 'pour') {
+        const sides = posting(container.account, accounts.get('used') ?? 0, e.ul, minor);
+        const measure = named(measures, e.measure).id;
+        movements.push({ ...base, kind: 'pour', at: e.at, person: idOf(e.person), measure, ...sides });
+      } else if (e.beyond) {
+        const difference = accounts.get('difference') ?? 0;
+        const [from, to] = left < ul ? [container.account, difference] : [difference, container.account];
+        movements.push({
+          ...base,
+          kind: 'count',
+          at: e.at,
+          person: idOf(e.person),
+          reason: 'notKnown',
+          note: '',
+          counted: `${placeId} ${e.at.getTime()}`,
+          ...posting(from, to, Math.abs(ul - left), minor),
+        });
+      }
+      ul = left;
     }
+  }
+  const counts = await bookCounts(tx, counted, idOf);
+  for (const m of movements as { counted?: string; count?: number | undefined }[]) {
+    if (m.counted) m.count = counts.get(m.counted);
   }
   movements.sort((a, b) => (a as { at: Date }).at.getTime() - (b as { at: Date }).at.getTime());
   for (let i = 0; i < movements.length; i += 1_000) {
     await tx.rows(
       `WITH asked AS (
          SELECT r.*, row_number() OVER () AS n FROM jsonb_to_recordset($1::jsonb)
-           AS r(kind text, at timestamptz, person int, container int, place int, product int, reason text, note text, count int, "from" int, "to" int, ul bigint, minor bigint)
+           AS r(kind text, at timestamptz, person int, container int, place int, product int, reason text, note text, count int, measure int, "from" int, "to" int, ul bigint, minor bigint)
        ), moved AS (
-         INSERT INTO movement (kind, person_id, container_id, place_id, booked_at, happened_at, product_id, reason, note, count_id)
-         SELECT kind, person, container, place, at, at, product, reason, coalesce(note, ''), count FROM asked ORDER BY n RETURNING id
+         INSERT INTO movement (kind, person_id, container_id, place_id, booked_at, happened_at, product_id, reason, note, count_id,
+           measured_with, measure_id)
+         SELECT kind, person, container, place, at, at, product, reason, coalesce(note, ''), count,
+           CASE WHEN measure IS NOT NULL THEN 'measure' END, measure FROM asked ORDER BY n RETURNING id
        ), numbered AS (SELECT id, row_number() OVER (ORDER BY id) AS n FROM moved)
        INSERT INTO posting (movement_id, product_id, from_account, to_account, ul, minor)
        SELECT m.id, a.product, a."from", a."to", a.ul, a.minor FROM asked a JOIN numbered m USING (n) WHERE a.ul > 0 ORDER BY m.id`,
@@ -225,30 +160,50 @@ async function deliveryFor(tx: Queryable, n: number, when: Date, personId: numbe
   return made?.id ?? null;
 }
 
-/** The sheet of a count that found something missing. */
-async function countFor(
+type CountedLine = { container: number; place: number; e: YearEvent & { kind: 'count' } };
+
+/**
+ * The sheets of counts, each of what stood in one place at one time.
+ *
+ * @returns their ids, by place and time
+ */
+async function bookCounts(
   tx: Queryable,
-  containerId: number,
-  placeId: number,
-  bookUl: number,
-  event: Event,
+  counted: ReadonlyMap<string, CountedLine[]>,
   idOf: (name: string) => number,
-): Promise<number | null> {
-  const [made] = await tx.rows<{ id: number }>(
-    `WITH made AS (
-       INSERT INTO count (place_id, started_by, started_at, compared_at, closed_by, closed_at) VALUES ($1, $2, $3, $4, $2, $4) RETURNING id
-     ) INSERT INTO count_line (count_id, container_id, method, reading, counted_ul, within_ul, book_ul, counted_by, counted_at)
-       SELECT id, $5, 'dip', '{"kind":"dip","depthMm":90}', $6, $7, $8, $2, $3 FROM made RETURNING count_id AS id`,
-    [
-      placeId,
-      idOf(event.person),
-      new Date(event.at.getTime() - 900_000),
-      event.at,
-      containerId,
-      bookUl - event.ul,
-      60_000,
-      bookUl,
-    ],
-  );
-  return made?.id ?? null;
+): Promise<Map<string, number>> {
+  const counts = new Map<string, number>();
+  for (const [key, lines] of counted) {
+    const [{ place, e: first }] = lines as [CountedLine];
+    const large = lines.some(({ e }) => e.beyond && Math.abs(e.foundUl - e.bookUl) > MANAGERS_UL);
+    const [made] = await tx.rows<{ id: number }>(
+      `WITH made AS (
+         INSERT INTO count (place_id, started_by, started_at, compared_at, closed_by, closed_at) VALUES ($1, $2, $3, $4, $5, $4) RETURNING id
+       ) INSERT INTO count_line (count_id, container_id, method, reading, counted_ul, within_ul, book_ul, counted_by, counted_at)
+         SELECT made.id, l.container, l.reading ->> 'kind', l.reading, l.found, l.within, l.book, $2, $4
+         FROM made, jsonb_to_recordset($6::jsonb) AS l(container int, reading jsonb, found bigint, within bigint, book bigint)
+         RETURNING count_id AS id`,
+      [
+        place,
+        idOf(first.person),
+        new Date(first.at.getTime() - 900_000),
+        first.at,
+        idOf(large ? 'Hester Quill' : first.person),
+        JSON.stringify(
+          lines.map(({ container, e }) => ({
+            container,
+            reading: e.reading,
+            found: e.foundUl,
+            within: e.withinUl,
+            book: e.bookUl,
+          })),
+        ),
+      ],
+    );
+    if (made) counts.set(key, made.id);
+  }
+  return counts;
 }
+
+/** Larger differences are a manager's to accept. */
+const MANAGERS_UL = 500_000;

@@ -136,8 +136,17 @@ export const yearProducts: YearProduct[] = [
   },
 ];
 
-/** What the pump head on the van's jug really gives for each stroke that is booked at its nominal dose. */
-export const PUMP_HEAD = { product: 'Dewpond Rinseless', person: 'Wilf Tarrant', gives: 1.28 };
+/** The pump head on the van's jug gives so much for each stroke that is booked at its nominal dose, whoever works it. */
+export const PUMP_HEAD = {
+  product: 'Dewpond Rinseless',
+  name: 'Pump head, 30 ml',
+  measure: { name: 'Pump head, 30 ml', kind: 'pump', capacityUl: 30_000, stepUl: 30_000 },
+  often: 0.7,
+  gives: 1.28,
+} as const;
 
-/** Places are counted so often, in days; what the counts found is booked with its reason. */
-export const COUNT_EVERY_DAYS = 61;
+/** What left one container and was never booked: its second. */
+export const LOST_LITRE = { product: 'Siding All-purpose', container: 1, ul: 1_000_000 };
+
+/** Everything that stands anywhere is counted so often, in days. */
+export const COUNT_EVERY_DAYS = 28;

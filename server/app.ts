@@ -47,7 +47,10 @@ import { deviceRoutes } from './rigs/deviceRoutes.ts';
 import { sessionRoutes } from './sessions/routes.ts';
 import { shopRoutes } from './shop/routes.ts';
 import { trialRoutes } from './trials/routes.ts';
+import { varianceRoutes } from './variance/routes.ts';
 import { weatherRoutes } from './weather/weather.ts';
+import { workRoutes } from './work/routes.ts';
+import { Works } from './work/works.ts';
 
 const INTERFACE = placeOf('dist/web');
 
@@ -113,6 +116,9 @@ export function createApp(context: AppContext): Express {
   api.use('/imports', importRoutes(context));
   api.use('/movements', ledgerRoutes(context));
   api.use('/trail', trailRoutes(context));
+  const works = new Works(context.log);
+  api.use('/variance', varianceRoutes(context, works));
+  api.use('/works', workRoutes(works));
   api.use(movementRoutes(context));
   api.use(unknownRoute);
 

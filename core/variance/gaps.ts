@@ -3,7 +3,7 @@
 /** What may be behind a gap: who poured, what with, and where. */
 export const SOURCE_KINDS = ['person', 'measure', 'place'] as const;
 export type SourceKind = (typeof SOURCE_KINDS)[number];
-/** One of them, as `person:3`; a measure may be `measure:7`, `measure:cap`, `measure:eye` or `measure:line`. */
+/** One of them, as `person:3`; a measure may be `measure:7`, `measure:cap-2` of a product, `measure:eye` or `measure:line`. */
 export type SourceKey = `${SourceKind}:${string}`;
 
 /** So much was booked as poured, in so many pours. */

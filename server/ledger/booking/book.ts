@@ -149,6 +149,15 @@ export type NewBatch = {
   postings: readonly Bookable[];
 };
 
+/** What most of a pour was measured with, and which measure that is. */
+function measuredWith({ kind, containerId, lineId, measured }: NewBatch): [string | null, number | null] {
+  if (kind !== 'pour' || containerId === null) return [null, null];
+  if (lineId !== undefined) return ['line', null];
+  const [most] = [...measured].sort((a, b) => b.ul - a.ul);
+  if (!most) return ['eye', null];
+  return most.measureId === null ? ['cap', null] : ['measure', most.measureId];
+}
+
 export type BookedBatch = { movementId: number; batchId: number; batchCode: string; useBy: string | null };
 
 /** Books a pour or a merge: the batch, its account, the movement and the postings, in one statement. */
@@ -167,8 +176,8 @@ export async function bookBatch(tx: Queryable, d: NewBatch): Promise<BookedBatch
        INSERT INTO account (kind, batch_id) SELECT 'batch', id FROM mixed RETURNING id
      ), moved AS (
        INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, booked_at, happened_at, product_id, reason, note, corrects,
-         override_id, rest_container_id)
-       SELECT $12, $1, $2::int, $3::int, id, $7, $20, $4, $21, $22, $23, $24, $25 FROM mixed RETURNING id
+         override_id, rest_container_id, measured_with, measure_id)
+       SELECT $12, $1, $2::int, $3::int, id, $7, $20, $4, $21, $22, $23, $24, $25, $26, $27 FROM mixed RETURNING id
      ), posted AS (
        INSERT INTO posting (movement_id, product_id, from_account, to_account, ul, minor)
        SELECT m.id, p.product, coalesce(nullif(p."from", 0), made.id), coalesce(nullif(p."to", 0), made.id), p.ul, p.minor
@@ -201,6 +210,7 @@ export async function bookBatch(tx: Queryable, d: NewBatch): Promise<BookedBatch
       d.corrects ?? null,
       d.overrideId ?? null,
       d.restContainerId ?? null,
+      ...measuredWith(d),
     ],
   );
   return rows[0] as BookedBatch;

@@ -31,7 +31,8 @@ export function LiveReading(props: {
         {instrument.name}
         {instrument.source === 'simulated' && t(', simulated')}
       </p>
-      <div className="flex flex-wrap items-center justify-between gap-3">
+      {/* One under the other on a phone: what is below must not move under a finger as the figure grows. */}
+      <div className="flex flex-col items-start gap-2 sm:flex-row sm:items-center sm:justify-between">
         <p className="reading text-[2.2rem] leading-tight" data-testid={`live-${kind}`}>
           {reading ? inFigures(reading, shop.units, total) : '–'}
           {reading?.kind === 'grams' && !gone && !reading.steady && (

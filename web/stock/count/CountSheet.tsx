@@ -5,7 +5,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
-import { countQuery, queryClient } from '../../state/queries.ts';
+import { countQuery, instrumentsQuery, queryClient } from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
 import { useCommand } from '../../state/useCommand.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
@@ -21,7 +21,8 @@ const keep = (count: Count) => {
   queryClient.setQueryData(countQuery(count.id).queryKey, count);
 };
 
-CountSheet.needs = (({ params: { id } }) => [countQuery(Number(id))]) satisfies Needs;
+// The scale stands above what is typed: it is there before, or it would move the form under a finger.
+CountSheet.needs = (({ params: { id } }) => [countQuery(Number(id)), instrumentsQuery]) satisfies Needs;
 
 /** The sheet of one place: made for a phone in one hand. It can be left at any time and gone on with by anyone. */
 export default function CountSheet() {

@@ -1,0 +1,163 @@
+import type { Booked, CountedContainer, CountOf, SourceKey } from '#core/variance/gaps.ts';
+import type { Queryable } from '../db/books.ts';
+import type { Doing } from '../work/works.ts';
+
+/** So many movements and count lines are read at once: whoever works at the same moment waits for no more than that. */
+const AT_ONCE = 2_000;
+
+type Period = { from: string | null; to: string | null };
+type CountRow = CountOf & { id: number; containerId: number; productId: number; cameMs: number };
+type BookedRow = {
+  containerId: number;
+  part: number;
+  personId: number;
+  placeId: number | null;
+  productId: number;
+  measuredWith: string | null;
+  measureId: number | null;
+  pouredUl: number;
+  pours: number;
+  otherUl: number;
+  wastedUl: number;
+  recipeBookedUl: number;
+  recipeUl: number;
+  recipePours: number;
+};
+
+/**
+ * All that was booked of every container counted in a period, put together by stretch from count to count and by who poured,
+ * what with and where; read a few at a time.
+ */
+export async function countedContainers(
+  db: Queryable,
+  period: Period,
+  { come, wanted }: Doing,
+): Promise<CountedContainer[]> {
+  const containers = new Map<
+    number,
+    { productId: number; cameMs: number; counts: CountOf[]; rows: BookedRow[] }
+  >();
+  for (const { containerId, productId, cameMs, atMs, ul, withinUl } of await countsOf(db, period, wanted)) {
+    const known = containers.get(containerId) ?? { productId, cameMs, counts: [], rows: [] };
+    known.counts.push({ atMs, ul, withinUl });
+    containers.set(containerId, known);
+  }
+  const ids = [...containers.keys()];
+  const [range] = await db.rows<{ first: number | null; last: number | null }>(
+    `SELECT min(id) AS first, (SELECT max(id) FROM movement) AS last FROM movement WHERE container_id = ANY($1::int[])`,
+    [ids],
+  );
+  const [first, last] = [range?.first ?? 0, range?.last ?? -1];
+  const of = last - first + 1;
+  for (let from = first; from <= last; from += AT_ONCE) {
+    wanted();
+    for (const row of await bookedIn(db, ids, from, from + AT_ONCE))
+      containers.get(row.containerId)?.rows.push(row);
+    come(Math.min(of, from + AT_ONCE - first), of);
+  }
+  return [...containers].map(([containerId, { rows, ...container }]) => ({
+    containerId,
+    ...container,
+    booked: bookedOf(rows),
+  }));
+}
+
+/** The newest line of each container on each closed count, of all containers counted in the period, in the order of time. */
+async function countsOf(db: Queryable, { from, to }: Period, wanted: () => void): Promise<CountRow[]> {
+  const rows: CountRow[] = [];
+  for (let after = 0; ; after = rows.at(-1)?.id ?? 0) {
+    wanted();
+    const some = await db.rows<CountRow>(
+      `SELECT x.id, x.container_id AS "containerId", c.product_id AS "productId",
+         extract(epoch FROM c.received_at)::float8 * 1000 AS "cameMs", extract(epoch FROM x.counted_at)::float8 * 1000 AS "atMs",
+         x.counted_ul AS ul, x.within_ul AS "withinUl"
+       FROM count_line x JOIN count n ON n.id = x.count_id JOIN container c ON c.id = x.container_id
+       WHERE x.id > $1 AND n.closed_at IS NOT NULL AND n.dropped_at IS NULL
+         AND NOT EXISTS (SELECT FROM count_line y WHERE y.count_id = x.count_id AND y.container_id = x.container_id AND y.id > x.id)
+         AND EXISTS (SELECT FROM count_line z, shop s WHERE z.container_id = x.container_id
+           AND ($2::date IS NULL OR (z.counted_at AT TIME ZONE s.zone)::date >= $2)
+           AND ($3::date IS NULL OR (z.counted_at AT TIME ZONE s.zone)::date <= $3))
+       ORDER BY x.id LIMIT $4`,
+      [after, from, to, AT_ONCE],
+    );
+    rows.push(...some);
+    if (some.length < AT_ONCE) break;
+  }
+  return rows.sort((a, b) => a.containerId - b.containerId || a.atMs - b.atMs);
+}
+
+/**
+ * What movements did at the containers, each counted to the stretch in which it happened. What was taken back is none of
+ * it; what was found or found missing is what the counts are there to tell.
+ */
+const bookedIn = (db: Queryable, ids: number[], from: number, before: number): Promise<BookedRow[]> =>
+  db.rows(
+    `WITH moved AS (
+       SELECT m.* FROM movement m WHERE m.id >= $2 AND m.id < $3 AND m.kind <> 'reversal'
+         AND NOT EXISTS (SELECT FROM movement r WHERE r.reverses = m.id)
+     ), side AS (
+       SELECT m.id, f.container_id, -g.ul AS ul FROM moved m JOIN posting g ON g.movement_id = m.id
+         JOIN account f ON f.id = g.from_account JOIN account t ON t.id = g.to_account
+         WHERE f.container_id = ANY($1::int[]) AND t.kind <> 'difference'
+       UNION ALL
+       SELECT m.id, t.container_id, g.ul FROM moved m JOIN posting g ON g.movement_id = m.id
+         JOIN account f ON f.id = g.from_account JOIN account t ON t.id = g.to_account
+         WHERE t.container_id = ANY($1::int[]) AND f.kind <> 'difference'
+     ), at AS (
+       SELECT container_id, array_agg(counted_at ORDER BY counted_at) AS times FROM (
+         SELECT DISTINCT x.container_id, x.counted_at FROM count_line x JOIN count n ON n.id = x.count_id
+         WHERE x.container_id IN (SELECT container_id FROM side) AND n.closed_at IS NOT NULL AND n.dropped_at IS NULL
+           AND NOT EXISTS (SELECT FROM count_line y WHERE y.count_id = x.count_id AND y.container_id = x.container_id AND y.id > x.id)
+       ) AS lines GROUP BY 1
+     ), mixed AS (
+       SELECT m.id, b.fraction * sum(g.ul) / nullif(sum(g.ul) FILTER (WHERE f.kind = 'container'), 0) AS takes
+       FROM moved m JOIN batch b ON b.id = m.batch_id JOIN account a ON a.batch_id = b.id
+         JOIN posting g ON g.movement_id = m.id AND g.to_account = a.id JOIN account f ON f.id = g.from_account
+       WHERE b.recipe_version_id IS NOT NULL AND NOT b.recipe_left
+       GROUP BY m.id, b.fraction HAVING bool_and(f.kind IN ('container', 'tap'))
+     )
+     SELECT side.container_id AS "containerId", m.product_id AS "productId",
+       CASE WHEN m.kind = 'amend' THEN 0 ELSE width_bucket(m.happened_at, at.times) END AS part,
+       m.person_id AS "personId", m.place_id AS "placeId", m.measured_with AS "measuredWith", m.measure_id AS "measureId",
+       coalesce(sum(-side.ul) FILTER (WHERE m.kind = 'pour'), 0)::bigint AS "pouredUl",
+       (count(*) FILTER (WHERE m.kind = 'pour'))::int AS pours,
+       coalesce(sum(side.ul) FILTER (WHERE m.kind <> 'pour'), 0)::bigint AS "otherUl",
+       coalesce(sum(-side.ul) FILTER (WHERE m.kind = 'waste'), 0)::bigint AS "wastedUl",
+       coalesce(sum(-side.ul) FILTER (WHERE mixed.takes IS NOT NULL), 0)::bigint AS "recipeBookedUl",
+       coalesce(sum(-side.ul * mixed.takes), 0)::float8 AS "recipeUl",
+       (count(mixed.takes))::int AS "recipePours"
+     FROM side JOIN moved m ON m.id = side.id JOIN at ON at.container_id = side.container_id LEFT JOIN mixed ON mixed.id = m.id
+     GROUP BY 1, 2, 3, 4, 5, 6, 7`,
+    [ids, from, before],
+  );
+
+function bookedOf(rows: readonly BookedRow[]): Booked[] {
+  const parts = new Map<number, BookedRow[]>();
+  for (const row of rows) parts.set(row.part, [...(parts.get(row.part) ?? []), row]);
+  return [...parts].map(([part, of]) => {
+    const sum = (what: (row: BookedRow) => number) => of.reduce((total, row) => total + what(row), 0);
+    return {
+      part,
+      otherUl: sum((r) => r.otherUl),
+      wastedUl: sum((r) => r.wastedUl),
+      byRecipe: {
+        bookedUl: sum((r) => r.recipeBookedUl),
+        recipeUl: sum((r) => r.recipeUl),
+        pours: sum((r) => r.recipePours),
+      },
+      poured: of
+        .filter((r) => r.pours > 0)
+        .map((r) => ({ ul: r.pouredUl, pours: r.pours, sources: sourcesOf(r) })),
+    };
+  });
+}
+
+function sourcesOf({ personId, placeId, measuredWith, measureId, productId }: BookedRow): SourceKey[] {
+  const sources: SourceKey[] = [`person:${personId}`];
+  if (placeId !== null) sources.push(`place:${placeId}`);
+  if (measureId !== null) sources.push(`measure:${measureId}`);
+  // A cap belongs to its product: caps of two products have nothing to do with each other.
+  else if (measuredWith === 'cap') sources.push(`measure:cap-${productId}`);
+  else if (measuredWith !== null) sources.push(`measure:${measuredWith}`);
+  return sources;
+}
