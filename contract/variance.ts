@@ -2,6 +2,7 @@ import type { Between, Effect } from '#core/variance/explain.ts';
 import type { SourceKey } from '#core/variance/gaps.ts';
 import type { Variance } from '#core/variance/split.ts';
 import { exactly, shopDay } from './fields.ts';
+import type { StrengthOf } from './review.ts';
 
 /** From a day to a day of the shop's; null: as far back, or on, as there are counts. */
 export const varianceBody = exactly({
@@ -23,6 +24,8 @@ export type VarianceTold = {
   effects: Effect[];
   oneOffs: (GapPlace & { ul: Between })[];
   products: Variance[];
+  /** How mixes by a recipe came out, by recipe and month. */
+  strengths: StrengthOf[];
   /** What was poured and never counted, so that nothing can be said of it. */
   neverCounted: number[];
   /** The container in use from which each of them poured most lately: what a check is made on. */

@@ -42,6 +42,7 @@ import { noteRoutes } from './products/notes.ts';
 import { productRoutes } from './products/routes.ts';
 import { sheetFileRoutes } from './products/sheets.ts';
 import { recipeRoutes } from './recipes/routes.ts';
+import { reviewRoutes } from './review/routes.ts';
 import { calibrationRoutes } from './rigs/calibrationRoutes.ts';
 import { deviceRoutes } from './rigs/deviceRoutes.ts';
 import { sessionRoutes } from './sessions/routes.ts';
@@ -119,6 +120,7 @@ export function createApp(context: AppContext): Express {
   const works = new Works(context.log);
   api.use('/variance', varianceRoutes(context, works));
   api.use('/works', workRoutes(works));
+  api.use('/review', reviewRoutes(context));
   api.use(movementRoutes(context));
   api.use(unknownRoute);
 

@@ -1,6 +1,8 @@
+import type { StrengthOf } from '#contract/review.ts';
 import type { Booked, CountedContainer, CountOf, SourceKey } from '#core/variance/gaps.ts';
 import type { Queryable } from '../db/books.ts';
 import type { Doing } from '../work/works.ts';
+import { Strengths, strengthsIn } from './strengths.ts';
 
 /** So many movements and count lines are read at once: whoever works at the same moment waits for no more than that. */
 const AT_ONCE = 2_000;
@@ -26,13 +28,13 @@ type BookedRow = {
 
 /**
  * All that was booked of every container counted in a period, put together by stretch from count to count and by who poured,
- * what with and where; read a few at a time.
+ * what with and where; read a few at a time. On the way how strong the mixes of that period came out.
  */
 export async function countedContainers(
   db: Queryable,
   period: Period,
   { come, wanted }: Doing,
-): Promise<CountedContainer[]> {
+): Promise<{ containers: CountedContainer[]; strengths: StrengthOf[] }> {
   const containers = new Map<
     number,
     { productId: number; cameMs: number; counts: CountOf[]; rows: BookedRow[] }
@@ -44,22 +46,28 @@ export async function countedContainers(
   }
   const ids = [...containers.keys()];
   const [range] = await db.rows<{ first: number | null; last: number | null }>(
-    `SELECT min(id) AS first, (SELECT max(id) FROM movement) AS last FROM movement WHERE container_id = ANY($1::int[])`,
-    [ids],
+    `SELECT least((SELECT min(id) FROM movement WHERE container_id = ANY($1::int[])),
+       (SELECT min(m.id) FROM movement m, shop s WHERE $2::date IS NULL OR m.happened_at >= ($2::date)::timestamp AT TIME ZONE s.zone)
+     ) AS first, (SELECT max(id) FROM movement) AS last`,
+    [ids, period.from],
   );
+  const strengths = new Strengths();
   const [first, last] = [range?.first ?? 0, range?.last ?? -1];
   const of = last - first + 1;
   for (let from = first; from <= last; from += AT_ONCE) {
     wanted();
     for (const row of await bookedIn(db, ids, from, from + AT_ONCE))
       containers.get(row.containerId)?.rows.push(row);
+    wanted();
+    strengths.add(await strengthsIn(db, period, from, from + AT_ONCE));
     come(Math.min(of, from + AT_ONCE - first), of);
   }
-  return [...containers].map(([containerId, { rows, ...container }]) => ({
+  const counted = [...containers].map(([containerId, { rows, ...container }]) => ({
     containerId,
     ...container,
     booked: bookedOf(rows),
   }));
+  return { containers: counted, strengths: strengths.told() };
 }
 
 /** The newest line of each container on each closed count, of all containers counted in the period, in the order of time. */

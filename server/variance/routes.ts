@@ -30,7 +30,7 @@ export function varianceRoutes(context: AppContext, works: Works): Router {
 type Period = { from: string | null; to: string | null };
 
 async function variance(db: Queryable, period: Period, doing: Doing): Promise<VarianceTold> {
-  const containers = await countedContainers(db, period, doing);
+  const { containers, strengths } = await countedContainers(db, period, doing);
   const { fromMs, toMs } = await bounds(db, period);
   doing.wanted();
   const { explained, products } = await askWorker<WhereItWent>(
@@ -55,6 +55,7 @@ async function variance(db: Queryable, period: Period, doing: Doing): Promise<Va
     effects: [...(told?.effects ?? [])],
     oneOffs: oneOffs.map(({ gap, ul }) => ({ ...where(gap), ul })),
     products: [...products],
+    strengths,
     neverCounted: await neverCounted(
       db,
       products.map((p) => p.productId),

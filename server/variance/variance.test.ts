@@ -45,7 +45,8 @@ async function pourFoam(as: Caller): Promise<number> {
   return made.body.movementId;
 }
 const pail = async () => {
-  const [of] = (await countedContainers(shop.books, EVER, doing)).filter((c) => c.containerId === FOAM_PAIL);
+  const { containers } = await countedContainers(shop.books, EVER, doing);
+  const of = containers.find((c) => c.containerId === FOAM_PAIL);
   if (!of) throw new Error('never counted');
   return { of, gaps: gapsOf(of) };
 };

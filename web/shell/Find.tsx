@@ -18,7 +18,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { TextInput } from '../ui/Field.tsx';
 import { CameraScan } from './CameraScan.tsx';
-import { PLACES } from './places.ts';
+import { placesOf } from './places.ts';
 
 const MOST = 12;
 
@@ -90,7 +90,7 @@ export default function Find({ close, scan = false }: { close: () => void; scan?
     ...products.map((p) => ({ path: `/stock/products/${p.id}`, name: p.name, what: t('product') })),
     ...vessels.map((v) => ({ path: `/rigs/vessels/${v.id}`, name: v.name, what: t('vessel') })),
     ...people.filter((p) => !p.retired).map((p) => ({ path: `/crew/${p.id}`, name: p.name, what: p.role })),
-    ...PLACES().map((p) => ({ path: p.path, name: p.name, what: t('place') })),
+    ...placesOf(who.role).map((p) => ({ path: p.path, name: p.name, what: t('place') })),
     ...PAGES()
       .filter((p) => atLeast(who.role, p.needed))
       .map((p) => ({ ...p, what: t('in Stock') })),

@@ -1,8 +1,9 @@
+import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { useDevice } from '../state/theme.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Tick } from '../ui/Tick.tsx';
-import { PLACES } from './places.ts';
+import { placesOf } from './places.ts';
 
 const KEYS: () => [string, string][] = () => [
   ['/', t('Find a container, product, vessel or person')],
@@ -21,10 +22,11 @@ const KEYS: () => [string, string][] = () => [
 /** Every key there is, and the switch for those that jump. */
 export default function Keys({ close }: { close: () => void }) {
   const { jumps, set } = useDevice();
+  const { who } = useSession();
   return (
     <Dialog title={t('Keys')} close={close}>
       <dl className="px-5 py-3">
-        {[...PLACES().map(({ key, name }) => [key, name] as [string, string]), ...KEYS()].map(
+        {[...placesOf(who.role).map(({ key, name }) => [key, name] as [string, string]), ...KEYS()].map(
           ([key, does]) => (
             <div key={key} className="ruled flex gap-5 border-faint py-2 last:border-0">
               <dt className="reading w-28 shrink-0">{key}</dt>

@@ -182,6 +182,10 @@ const ROUTES: RouteObject[] = [
     fetched(() => import('../rigs/MeasurePage.tsx')),
   ),
   at(
+    '/review',
+    fetched(() => import('../review/Review.tsx')),
+  ),
+  at(
     '/crew',
     fetched(() => import('../crew/Crew.tsx')),
   ),

@@ -10,7 +10,7 @@ import { useDevice } from '../state/theme.ts';
 import { fetched } from '../ui/fetched.tsx';
 import { fetchedDialog } from '../ui/fetchedDialog.tsx';
 import { Emergency, useFirstAid } from './FirstAidButton.tsx';
-import { PLACES } from './places.ts';
+import { placesOf } from './places.ts';
 
 const Find = fetchedDialog(() => import('./Find.tsx'));
 const Keys = fetchedDialog(() => import('./Keys.tsx'));
@@ -65,13 +65,14 @@ export function Shell({ children }: { children: ReactNode }) {
 type Sheet = 'find' | 'scan' | 'keys' | 'emergency';
 
 function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
-  const { shop } = useSession();
+  const { who, shop } = useSession();
   const { pathname } = useLocation();
-  const here = PLACES().findIndex(
+  const places = placesOf(who.role);
+  const here = places.findIndex(
     ({ path }) => pathname.startsWith(path) || (path === '/yard' && pathname.startsWith('/clocks')),
   );
-  const wet = here < 0 ? 0 : (PLACES().length - here - 0.5) / PLACES().length;
-  const inBay = PLACES().filter((p) => !p.desk).length;
+  const wet = here < 0 ? 0 : (places.length - here - 0.5) / places.length;
+  const inBay = places.filter((p) => !p.desk).length;
   // Along the foot: the places of the bay, and First aid and who is signed in as wide as two of them.
   const along = here < 0 ? 0 : (Math.min(here, inBay + 1) + 0.5) / (inBay + 2);
   return (
@@ -93,7 +94,7 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
             className="absolute right-0 bottom-0 hidden w-1.5 bg-ink motion-safe:transition-[height] lg:block"
             style={{ height: `${wet * 100}%` }}
           />
-          {PLACES().map(({ path, name, desk }) => (
+          {places.map(({ path, name, desk }) => (
             <NavLink
               key={path}
               to={path}
@@ -153,6 +154,7 @@ function useTopOfPage(): void {
 /** One letter goes to a place, `/` finds, `?` tells the keys: while no field has the focus. */
 function useJumps(open: (what: Sheet) => void): void {
   const navigate = useNavigate();
+  const { role } = useSession().who;
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const at = event.target as HTMLElement;
@@ -169,7 +171,7 @@ function useJumps(open: (what: Sheet) => void): void {
       else if (event.key === '?') open('keys');
       else if (event.key === '!') open('emergency');
       else {
-        const place = useDevice.getState().jumps && PLACES().find(({ key }) => key === event.key);
+        const place = useDevice.getState().jumps && placesOf(role).find(({ key }) => key === event.key);
         if (!place) return;
         navigate(place.path);
       }
@@ -177,5 +179,5 @@ function useJumps(open: (what: Sheet) => void): void {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [navigate, open]);
+  }, [navigate, open, role]);
 }

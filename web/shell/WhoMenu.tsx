@@ -12,7 +12,7 @@ import { forgetPerson } from '../state/handOver.ts';
 import { queryClient, whoQuery } from '../state/queries.ts';
 import { THEMES, useDevice } from '../state/theme.ts';
 import { dayOf } from '../ui/dates.ts';
-import { PLACES } from './places.ts';
+import { placesOf } from './places.ts';
 import { lock } from './useIdleLock.ts';
 
 const THEME_NAMES = () => ({
@@ -69,7 +69,7 @@ export default function WhoMenu(props: { onScan: () => void; onFind: () => void;
             <ScanLine aria-hidden size={20} />
             {t('Scan a label')}
           </DropdownMenu.Item>
-          {PLACES()
+          {placesOf(who.role)
             .filter((p) => p.desk)
             .map(({ path, name }) => (
               <DropdownMenu.Item

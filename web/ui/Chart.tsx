@@ -41,9 +41,11 @@ export function Chart(props: {
   up: Axis;
   /** What a point is called where it is pointed at; points without a name say nothing. */
   named?: boolean;
+  /** How high it is drawn, in pixels: where each row of it is a thing of its own. */
+  high?: number;
   children: ReactNode;
 }) {
-  const { label, drawn, across, up, named = false, children } = props;
+  const { label, drawn, across, up, named = false, high = 240, children } = props;
   const ink = inks();
   const scale = ({ say, logarithmic, min, max, fromZero, at, most }: Axis, grid: boolean) => ({
     type: logarithmic ? ('logarithmic' as const) : ('linear' as const),
@@ -67,7 +69,7 @@ export function Chart(props: {
   });
   return (
     <figure className="mt-5">
-      <div className="relative h-60 min-w-0 overflow-hidden">
+      <div className="relative min-w-0 overflow-hidden" style={{ height: high }}>
         <Scatter
           role="img"
           aria-label={label}

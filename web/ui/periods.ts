@@ -1,10 +1,19 @@
-import { endOfMonth, lightFormat, parse, startOfMonth, startOfWeek, subDays, subMonths } from 'date-fns';
+import {
+  addDays,
+  endOfMonth,
+  lightFormat,
+  parse,
+  startOfMonth,
+  startOfWeek,
+  subDays,
+  subMonths,
+} from 'date-fns';
 import { t } from '../lib/speech.ts';
 
 /** Days from and to, both counted in, as `2026-05-04`. */
 export type Period = { readonly from: string; readonly to: string };
 
-export const PERIODS = ['today', 'yesterday', 'week', 'month', 'lastMonth'] as const;
+export const PERIODS = ['today', 'yesterday', 'week', 'month', 'lastMonth', 'year'] as const;
 export type PeriodName = (typeof PERIODS)[number];
 export const PERIOD_WORDS: () => Record<PeriodName, string> = () => ({
   today: t('today'),
@@ -12,6 +21,7 @@ export const PERIOD_WORDS: () => Record<PeriodName, string> = () => ({
   week: t('this week'),
   month: t('this month'),
   lastMonth: t('last month'),
+  year: t('the last twelve months'),
 });
 
 const DAY = 'yyyy-MM-dd';
@@ -38,6 +48,8 @@ export function periodOf(name: PeriodName, today: string): Period {
       return between(startOfMonth(day), day);
     case 'lastMonth':
       return between(startOfMonth(subMonths(day, 1)), endOfMonth(subMonths(day, 1)));
+    case 'year':
+      return between(addDays(subMonths(day, 12), 1), day);
   }
 }
 

@@ -7,6 +7,7 @@ import { get } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
 import { useQuery } from '../../state/useQuery.ts';
+import { DAYS, useWhich, without } from '../../ui/asked.tsx';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { linkColumn, moneyColumn, volumeColumn } from '../../ui/columns.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
@@ -14,7 +15,7 @@ import { ListField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import type { TableColumn } from '../../ui/tableColumn.ts';
-import { DAYS, Sums, useWhich, WhichFields, without } from './which.tsx';
+import { Sums, WhichFields } from './which.tsx';
 
 const NAMES: () => Record<SummedBy, string> = () => ({
   product: t('Product'),

@@ -7,14 +7,14 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
 import { ledgerPage } from '../../state/queries.ts';
+import { DAYS, useWhich, without } from '../../ui/asked.tsx';
 import { ButtonLink } from '../../ui/Button.tsx';
 import { DataTable } from '../../ui/DataTable.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { useGo } from '../../ui/useGo.ts';
 import { ledgerColumns } from './ledgerColumns.tsx';
-
-import { DAYS, Sums, useWhich, WHICH, WhichFields, without } from './which.tsx';
+import { Sums, WHICH, WhichFields } from './which.tsx';
 
 /** Every movement there is, by whom, of what, where and when, with what it comes to; printed and as a file. */
 export default function LedgerList() {

@@ -9,13 +9,13 @@ import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
 import { peopleQuery, trailPage } from '../../state/queries.ts';
 import { useQuery } from '../../state/useQuery.ts';
+import { DAYS, DayFields, useWhich } from '../../ui/asked.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { shopDay, timeOfDay } from '../../ui/dates.ts';
 import { ListField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { amendedInWords, reasonInWords } from './movementWords.ts';
-import { DAYS, DayFields, useWhich } from './which.tsx';
 
 const ANY = 'any';
 
