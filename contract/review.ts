@@ -14,8 +14,10 @@ export type MonthOfProduct = {
 };
 export type ReviewCosts = {
   products: MonthOfProduct[];
-  /** Vehicles of the list that were done. */
-  done: { month: string; vehicles: number }[];
+  /** Vehicles of the list that were done, on how many days. */
+  done: { month: string; vehicles: number; days: number }[];
+  /** On how many days of a month something was poured. */
+  open: { month: string; days: number }[];
 };
 
 export type Review = {
@@ -28,7 +30,7 @@ export type Review = {
   /** Containers counted: how often they agreed, and by how much they were off, of what the books said. */
   counts: {
     month: string;
-    method: CountMethod;
+    method: CountMethod | 'empty';
     counted: number;
     agreed: number;
     offUl: number;

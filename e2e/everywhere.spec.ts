@@ -30,6 +30,7 @@ const VIEWS = [
   '/stock/trail',
   '/stock/costs',
   '/stock/run-out',
+  '/review',
   '/stock/import',
   '/b/B-1',
   '/rigs',

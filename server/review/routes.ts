@@ -41,8 +41,13 @@ async function costs(db: Queryable, days: Days): Promise<ReviewCosts> {
       days,
     ),
     done: await db.rows(
-      `SELECT to_char(j.day, 'YYYY-MM') AS month, count(*)::int AS vehicles FROM job j
+      `SELECT to_char(j.day, 'YYYY-MM') AS month, count(*)::int AS vehicles, count(DISTINCT j.day)::int AS days FROM job j
        WHERE j.state = 'done' AND ${within('j.day')} GROUP BY 1 ORDER BY 1`,
+      days,
+    ),
+    open: await db.rows(
+      `SELECT to_char(d.day, 'YYYY-MM') AS month, count(DISTINCT d.day)::int AS days FROM day_use d
+       WHERE d.kind = 'pour' AND d.n > 0 AND ${within('d.day')} GROUP BY 1 ORDER BY 1`,
       days,
     ),
   };
@@ -74,7 +79,8 @@ async function review(db: Queryable, days: Days): Promise<Review> {
       days,
     ),
     counts: await db.rows(
-      `SELECT to_char(${dayOf('x.counted_at')}, 'YYYY-MM') AS month, x.method, count(*)::int AS counted,
+      `SELECT to_char(${dayOf('x.counted_at')}, 'YYYY-MM') AS month,
+         CASE WHEN x.method = 'eye' AND x.counted_ul = 0 THEN 'empty' ELSE x.method END AS method, count(*)::int AS counted,
          (count(*) FILTER (WHERE abs(x.counted_ul - x.book_ul) <= x.within_ul))::int AS agreed,
          sum(abs(x.counted_ul - x.book_ul))::bigint AS "offUl", sum(x.book_ul)::bigint AS "bookUl"
        FROM shop s, count_line x JOIN count n ON n.id = x.count_id

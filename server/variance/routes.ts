@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { type VarianceTold, varianceBody } from '#contract/variance.ts';
 import { isExplained, LEAST_GAPS } from '#core/variance/explain.ts';
-import type { Gap, SourceKey } from '#core/variance/gaps.ts';
+import type { CountedContainer, Gap, SourceKey } from '#core/variance/gaps.ts';
 import type { WhereItWent } from '#core/variance/split.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
@@ -47,7 +47,10 @@ async function variance(db: Queryable, period: Period, doing: Doing): Promise<Va
     toMs,
   });
   const oneOffs = told?.oneOffs ?? [];
-  const from = await pouredFrom(db);
+  const from: Record<string, number> = {
+    ...(await inUse(db, mostlyOf(containers))),
+    ...(await pouredFrom(db)),
+  };
   return {
     gaps: isExplained(explained) ? explained.spreadUl.length : explained.gaps,
     needs: LEAST_GAPS,
@@ -81,6 +84,37 @@ async function neverCounted(db: Queryable, counted: number[]): Promise<number[]>
     [counted],
   );
   return rows.map((r) => r.id);
+}
+
+/** The product each of them poured most of, in the counted containers. */
+function mostlyOf(containers: readonly CountedContainer[]): Map<SourceKey, number> {
+  const poured = new Map<SourceKey, Map<number, number>>();
+  for (const { productId, booked } of containers) {
+    for (const { ul, sources } of booked.flatMap((b) => b.poured)) {
+      for (const source of sources) {
+        const of = poured.get(source) ?? new Map<number, number>();
+        poured.set(source, of.set(productId, (of.get(productId) ?? 0) + ul));
+      }
+    }
+  }
+  return new Map(
+    [...poured].map(([source, of]) => [source, [...of].reduce((a, b) => (b[1] > a[1] ? b : a))[0]]),
+  );
+}
+
+/** A container in use of the product each of them mostly poured. */
+async function inUse(db: Queryable, mostly: ReadonlyMap<SourceKey, number>): Promise<Record<string, number>> {
+  const open = await db.rows<{ productId: number; id: number }>(
+    `SELECT DISTINCT ON (product_id) product_id AS "productId", id FROM container
+     WHERE retired_at IS NULL AND opened_at IS NOT NULL AND product_id = ANY($1::int[]) ORDER BY product_id, opened_at DESC`,
+    [[...new Set(mostly.values())]],
+  );
+  return Object.fromEntries(
+    [...mostly].flatMap(([source, productId]) => {
+      const of = open.find((c) => c.productId === productId);
+      return of ? [[source, of.id]] : [];
+    }),
+  );
 }
 
 /** From which containers in use each of them poured last, most lately first. */

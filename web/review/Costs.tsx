@@ -15,7 +15,14 @@ import { reviewCostsQuery } from './reviewQueries.ts';
 
 const ByMonth = fetched(() => import('./ByMonth.tsx'), <div className="h-60" />);
 
-type Month = { month: string; pouredMinor: number; wastedMinor: number; vehicles: number };
+type Month = {
+  month: string;
+  pouredMinor: number;
+  wastedMinor: number;
+  vehicles: number;
+  /** What was poured for each vehicle; null where the list does not have them all. */
+  eachMinor: number | null;
+};
 type Use = { use: UseKind | 'other'; pours: number; minor: number };
 
 /** What was poured and wasted, month by month and by what for. */
@@ -26,11 +33,8 @@ export function Costs({ days }: { days: string }) {
   if (months.length === 0) return <p>{t('Nothing was poured in that time.')}</p>;
   const useOf = new Map(products.map((p) => [p.id, p.uses[0]?.kind]));
   const sum = (of: (m: Month) => number) => months.reduce((total, m) => total + of(m), 0);
-  const [poured, wasted, vehicles] = [
-    sum((m) => m.pouredMinor),
-    sum((m) => m.wastedMinor),
-    sum((m) => m.vehicles),
-  ];
+  const [poured, wasted] = [sum((m) => m.pouredMinor), sum((m) => m.wastedMinor)];
+  const each = months.some((m) => m.eachMinor !== null);
   return (
     <>
       <p className="max-w-2xl">
@@ -39,7 +43,8 @@ export function Costs({ days }: { days: string }) {
           formatMoney(poured, shop.currency),
           formatMoney(wasted, shop.currency),
         )}{' '}
-        {vehicles === 0 && t('No vehicle of the list was done in that time: what a wash costs is not known.')}
+        {!each &&
+          t('What a wash costs is told for months in which the vehicles done are on the list on most days.')}
       </p>
       <ByMonth
         label={t('What was poured and wasted, by month')}
@@ -52,6 +57,16 @@ export function Costs({ days }: { days: string }) {
       >
         {t('Line: poured. Dashed: wasted.')}
       </ByMonth>
+      {each && (
+        <ByMonth
+          label={t('What was poured for each vehicle, by month')}
+          months={months.map((m) => m.month)}
+          lines={[{ values: months.map((m) => m.eachMinor), look: 'product' }]}
+          say={(minor) => formatMoney(minor, shop.currency)}
+        >
+          {t('What was poured for each vehicle that was done.')}
+        </ByMonth>
+      )}
       <div className="mt-3 grid items-start gap-x-13 gap-y-3 lg:grid-cols-2">
         <More title={t('By month')} open={false}>
           <Table
@@ -63,9 +78,7 @@ export function Costs({ days }: { days: string }) {
               moneyColumn<Month>(t('Poured'), shop, (m) => m.pouredMinor),
               moneyColumn<Month>(t('Wasted'), shop, (m) => m.wastedMinor, { zero: '–' }),
               { name: t('Vehicles done'), figure: true, value: (m) => m.vehicles || null },
-              moneyColumn<Month>(t('A vehicle'), shop, (m) =>
-                m.vehicles > 0 ? m.pouredMinor / m.vehicles : null,
-              ),
+              moneyColumn<Month>(t('A vehicle'), shop, (m) => m.eachMinor),
             ]}
           />
         </More>
@@ -90,14 +103,21 @@ export function Costs({ days }: { days: string }) {
   );
 }
 
-function byMonth({ products, done }: ReviewCosts): Month[] {
+/** On fewer of the open days than this the list was not kept, and has not all vehicles. */
+const KEPT = 0.5;
+
+function byMonth({ products, done, open }: ReviewCosts): Month[] {
   return monthsOf([...products, ...done].map((m) => m.month)).map((month) => {
     const of = products.filter((p) => p.month === month);
+    const pouredMinor = of.reduce((sum, p) => sum + p.pouredMinor, 0);
+    const { vehicles = 0, days = 0 } = done.find((d) => d.month === month) ?? {};
+    const openDays = open.find((o) => o.month === month)?.days ?? 0;
     return {
       month,
-      pouredMinor: of.reduce((sum, p) => sum + p.pouredMinor, 0),
+      pouredMinor,
       wastedMinor: of.reduce((sum, p) => sum + p.wastedMinor, 0),
-      vehicles: done.find((d) => d.month === month)?.vehicles ?? 0,
+      vehicles,
+      eachMinor: vehicles > 0 && days >= KEPT * openDays ? pouredMinor / vehicles : null,
     };
   });
 }

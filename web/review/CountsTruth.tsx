@@ -12,7 +12,9 @@ const ByMonth = fetched(() => import('./ByMonth.tsx'), <div className="h-60" />)
 
 type Counted = Review['counts'][number];
 /** Counted by eye, a tenth of a container is within what can be told. */
-const BY_EYE: Counted['method'] = 'eye';
+const BY_EYE = 'eye';
+/** All that should still have been there was missing: it says nothing of how well anybody reads. */
+const FOUND_EMPTY = 'empty';
 
 /** How often what was counted agreed with the books, month by month and by how it was counted. */
 export function CountsTruth({ days }: { days: string }) {
@@ -52,7 +54,12 @@ export function CountsTruth({ days }: { days: string }) {
           label={t('How far counts were off the books, by month')}
           months={months}
           lines={[
-            { look: 'ink', values: months.map((month) => share(counts.filter((c) => c.month === month))) },
+            {
+              look: 'ink',
+              values: months.map((month) =>
+                share(counts.filter((c) => c.month === month && c.method !== FOUND_EMPTY)),
+              ),
+            },
           ]}
           say={percent}
         >
@@ -64,7 +71,10 @@ export function CountsTruth({ days }: { days: string }) {
         rows={byMethod}
         keyOf={(m) => m.method}
         columns={[
-          { name: t('How'), value: (m) => t(METHOD_NAMES[m.method]) },
+          {
+            name: t('How'),
+            value: (m) => (m.method === FOUND_EMPTY ? t('found empty') : t(METHOD_NAMES[m.method])),
+          },
           { name: t('Counted'), figure: true, value: (m) => m.counted },
           { name: t('Agreed'), figure: true, value: (m) => m.agreed },
           {

@@ -145,7 +145,7 @@ function columns(nameOf: (id: number) => string, shop: ReturnType<typeof useSess
       return (
         <>
           {signed(b.mid)}
-          <span className="block text-[0.88rem] whitespace-nowrap text-muted">
+          <span className="block text-[0.88rem] text-muted">
             {t('{0} to {1}', signed(b.low), signed(b.high))}
           </span>
         </>

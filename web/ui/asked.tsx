@@ -22,11 +22,12 @@ export type AskedWhich = {
 /** What the address asks for. What is set stands there from then on. */
 export function useWhich(names: readonly string[]): AskedWhich {
   const [params, setParams] = useSearchParams();
-  const asked = new URLSearchParams(
-    names.flatMap((name) => (params.get(name) ? [[name, params.get(name) as string]] : [])),
-  );
+  const of = (from: URLSearchParams) =>
+    new URLSearchParams(names.flatMap((name) => (from.get(name) ? [[name, from.get(name) as string]] : [])));
+  const asked = of(params);
   const setAll = (values: Readonly<Record<string, string>>) => {
-    const next = new URLSearchParams(asked);
+    // As the address is by now: of two fields set at once the second must not take the first one back.
+    const next = of(new URLSearchParams(window.location.search));
     for (const [name, value] of Object.entries(values)) {
       if (value && value !== ANY) next.set(name, value);
       else next.delete(name);
