@@ -233,6 +233,7 @@ export type Topic =
   | 'outcomes'
   | 'trials'
   | 'jobs'
+  | 'orders'
   | 'weather'
   | 'clocks'
   | 'unsettled'

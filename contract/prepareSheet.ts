@@ -23,7 +23,7 @@ export const prepareSheet = exactly({
     .label('Address')
     .required()
     .max(200)
-    .matches(/^\/plan[\w/?=&-]*$/, { message: '${label} is none of a plan.' })
+    .matches(/^\/(plan|stock\/orders)[\w/?=&-]*$/, { message: '${label} is none of a plan or an order.' })
     .meta({ remedy: 'Give an address such as /plan/day?day=2026-05-04.' }),
 });
 export type PrepareSheet = yup.InferType<typeof prepareSheet>;

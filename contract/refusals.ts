@@ -166,6 +166,12 @@ export type ContractRefusals = {
   'plan.word': None;
   'job.ended': { readonly state: string };
   'job.waits': None;
+  'order.draftThere': Coded;
+  'order.notDraft': Coded;
+  'order.isDraft': Coded;
+  'order.notSent': Coded;
+  'order.came': Coded;
+  'order.otherSupplier': Coded & { readonly supplier: string };
   'job.dayFull': { readonly day: string; readonly most: number };
   'calendar.unreadable': None;
   'calendar.noName': None;

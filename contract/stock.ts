@@ -35,6 +35,8 @@ const deliveryLine = exactly({
 export const deliveryBody = exactly({
   supplier: line('Supplier', 60),
   reference: note('Delivery note', 40),
+  /** The order it comes of. */
+  orderId: rowId('Order').optional().default(undefined),
   lines: yup
     .array(deliveryLine)
     .label('Lines')
@@ -57,6 +59,9 @@ export type Supplier = {
   name: string;
   /** Days from an order to the door; null where nobody said. */
   leadDays: number | null;
+  /** What they send at the least, and what a delivery costs besides, in minor units; null where nobody said. */
+  minimumMinor: number | null;
+  deliveryMinor: number | null;
   revision: number;
 };
 export const supplierPatch = exactly({
@@ -65,6 +70,8 @@ export const supplierPatch = exactly({
     .nullable()
     .defined()
     .meta({ remedy: 'Give whole days from 0 to 365, or nothing.' }),
+  minimumMinor: wholeMinor('Minimum order').nullable().defined(),
+  deliveryMinor: wholeMinor('Delivery cost').nullable().defined(),
 });
 
 export const WASTE_REASONS = ['spilt', 'primed', 'leaked', 'outOfDate', 'contaminated', 'other'] as const;

@@ -34,6 +34,7 @@ import { ledgerRoutes } from './ledger/reading/list.ts';
 import { trailRoutes } from './ledger/reading/trail.ts';
 import { movementRoutes } from './ledger/routes.ts';
 import { openingRoutes } from './opening/routes.ts';
+import { orderRoutes } from './orders/routes.ts';
 import { overrideRoutes } from './people/overrides.ts';
 import { peopleRoutes } from './people/routes.ts';
 import { placeOf } from './places.ts';
@@ -102,6 +103,7 @@ export function createApp(context: AppContext): Express {
   api.use('/lots/:lot', lotHoldRoutes(context));
   api.use('/deliveries', deliveryRoutes(context));
   api.use('/suppliers', supplierRoutes(context));
+  api.use('/orders', orderRoutes(context));
   api.use('/counts', countRoutes(context));
   api.use('/batches', batchRoutes(context));
   api.use('/outcomes', outcomeRoutes(context));

@@ -1218,6 +1218,27 @@ export const en: Words = {
       state === 'done' ? 'It is done already.' : 'It was dropped already.',
       'Let it wait again first.',
     ],
+    'order.draftThere': ({ code }) => [
+      `${code} is being drafted for that supplier already.`,
+      `Change ${code}, or discard it first.`,
+    ],
+    'order.notDraft': ({ code }) => [
+      `${code} is no draft any more.`,
+      'Take the sending back first, or start another order.',
+    ],
+    'order.isDraft': ({ code }) => [`${code} is a draft already.`, NOTHING_MORE],
+    'order.notSent': ({ code }) => [
+      `${code} is not on its way: it was not sent, or it was closed.`,
+      'Send it first, or book the delivery without an order.',
+    ],
+    'order.came': ({ code }) => [
+      `Something of ${code} came already.`,
+      'Close it, where the rest will not come.',
+    ],
+    'order.otherSupplier': ({ code, supplier }) => [
+      `${code} was sent to ${supplier}.`,
+      `Name ${supplier} as the supplier, or book the delivery without the order.`,
+    ],
     'job.waits': () => ['It waits already.', NOTHING_MORE],
     'job.dayFull': ({ day, most }) => [
       `${day} has ${most} vehicles already.`,

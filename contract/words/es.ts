@@ -4862,6 +4862,24 @@ export const es: Words = {
       state === 'done' ? 'Ya está hecho.' : 'Ya se retiró de la lista.',
       'Devuélvalo antes a la espera.',
     ],
+    'order.draftThere': ({ code }) => [
+      `${code} ya es un borrador para ese proveedor.`,
+      `Cambie ${code}, o descártelo antes.`,
+    ],
+    'order.notDraft': ({ code }) => [
+      `${code} ya no es un borrador.`,
+      'Deshaga antes el envío, o empiece otro pedido.',
+    ],
+    'order.isDraft': ({ code }) => [`${code} ya es un borrador.`, NOTHING_MORE],
+    'order.notSent': ({ code }) => [
+      `${code} no está en camino: no se envió, o se cerró.`,
+      'Envíelo antes, o anote la entrega sin pedido.',
+    ],
+    'order.came': ({ code }) => [`Ya llegó algo de ${code}.`, 'Ciérrelo, si el resto no va a llegar.'],
+    'order.otherSupplier': ({ code, supplier }) => [
+      `${code} se envió a ${supplier}.`,
+      `Ponga ${supplier} como proveedor, o anote la entrega sin el pedido.`,
+    ],
     'job.waits': () => ['Ya está en espera.', NOTHING_MORE],
     'job.dayFull': ({ day, most }) => [
       `El ${day} tiene ya ${most} vehículos.`,

@@ -4,8 +4,8 @@ import { offersFor, sizesOf } from './sizes.ts';
 
 const L = 1_000_000;
 const WEEK_L = L / 7;
-const CAN = { sizeUl: 5 * L, minor: 2_400, keepsDays: null };
-const PAIL = { sizeUl: 20 * L, minor: 8_000, keepsDays: null };
+const CAN = { kind: 'jug' as const, sizeUl: 5 * L, minor: 2_400, keepsDays: null };
+const PAIL = { kind: 'pail' as const, sizeUl: 20 * L, minor: 8_000, keepsDays: null };
 
 describe('which size to order', () => {
   it('a litre a week for eight weeks: two cans or a pail, the pail cheaper by the litre as long as it keeps', () => {
@@ -35,7 +35,7 @@ describe('which size to order', () => {
         fc.integer({ min: 100_000, max: 30 * L }),
         fc.integer({ min: 0, max: 1_000 }),
         (dayUl, sizeUl, keepsDays) => {
-          const [offer] = offersFor(dayUl, [{ sizeUl, minor: 1_000, keepsDays }]);
+          const [offer] = offersFor(dayUl, [{ kind: 'jug', sizeUl, minor: 1_000, keepsDays }]);
           expect(offer?.usefulUl).toBeLessThanOrEqual((offer?.count ?? 0) * sizeUl);
           expect(offer?.lastsDays).toBeLessThanOrEqual(keepsDays);
         },
@@ -50,6 +50,7 @@ describe('which size to order', () => {
       receivedAt: string,
       bestBefore: string | null,
     ) => ({
+      kind: sizeUl > 10 * L ? ('pail' as const) : ('jug' as const),
       sizeUl,
       priceMinor,
       receivedAt,
@@ -62,8 +63,8 @@ describe('which size to order', () => {
         bought(20 * L, null, '2026-01-01T09:00:00Z', null),
       ]),
     ).toEqual([
-      { sizeUl: 5 * L, minor: 2_400, keepsDays: 365 },
-      { sizeUl: 20 * L, minor: null, keepsDays: null },
+      { kind: 'jug', sizeUl: 5 * L, minor: 2_400, keepsDays: 365 },
+      { kind: 'pail', sizeUl: 20 * L, minor: null, keepsDays: null },
     ]);
   });
 });

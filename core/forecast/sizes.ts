@@ -1,7 +1,10 @@
+import type { ContainerKind } from '../mixing/outlines.ts';
+
 // Which size of a product to order, and how many: the cheapest by what is used before it is out of date.
 
 /** A size it was bought in before: its newest price, and how long it keeps from the day it comes. */
 export type Size = {
+  readonly kind: ContainerKind;
   readonly sizeUl: number;
   /** In minor units; null where nobody noted it. */
   readonly minor: number | null;
@@ -25,12 +28,13 @@ const UL_PER_L = 1_000_000;
  * The sizes to order, the cheapest by the litre that gets used first; those without a price last.
  *
  * @param dayUl what is used in a day, as likely more as less, in microlitres, over 0
+ * @param coverDays how long it is to last, where it keeps so long
  * @example 1 L a week, pails of 20 L at 80.00 and cans of 5 L at 24.00: a pail where it keeps 20 weeks, two cans where it keeps 15
  */
-export function offersFor(dayUl: number, sizes: readonly Size[]): Offer[] {
+export function offersFor(dayUl: number, sizes: readonly Size[], coverDays = COVER_DAYS): Offer[] {
   return sizes
     .map((size): Offer => {
-      const count = Math.max(1, Math.ceil((dayUl * COVER_DAYS) / size.sizeUl - 1e-9));
+      const count = Math.max(1, Math.ceil((dayUl * coverDays) / size.sizeUl - 1e-9));
       const usefulUl = Math.min(
         count * size.sizeUl,
         size.keepsDays === null ? Number.POSITIVE_INFINITY : size.keepsDays * dayUl,
@@ -51,6 +55,7 @@ export function offersFor(dayUl: number, sizes: readonly Size[]): Offer[] {
 }
 
 type Bought = {
+  readonly kind: ContainerKind;
   readonly sizeUl: number;
   readonly priceMinor: number | null;
   readonly receivedAt: string;
@@ -61,10 +66,14 @@ const DAY_MS = 86_400_000;
 /** The sizes a product came in, each as its newest container with a price, and with a best-before, was. */
 export function sizesOf(containers: readonly Bought[]): Size[] {
   const newest = [...containers].sort((a, b) => b.receivedAt.localeCompare(a.receivedAt));
-  return [...new Set(newest.map((c) => c.sizeUl))].map((sizeUl) => {
-    const same = newest.filter((c) => c.sizeUl === sizeUl);
+  const sold = newest.filter(
+    (c, i) => newest.findIndex((d) => d.sizeUl === c.sizeUl && d.kind === c.kind) === i,
+  );
+  return sold.map(({ sizeUl, kind }) => {
+    const same = newest.filter((c) => c.sizeUl === sizeUl && c.kind === kind);
     const dated = same.find((c) => c.bestBefore !== null);
     return {
+      kind,
       sizeUl,
       minor: same.find((c) => c.priceMinor !== null)?.priceMinor ?? null,
       keepsDays: dated

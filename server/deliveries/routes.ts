@@ -5,9 +5,10 @@ import { receive, refuseUnknownProducts } from '../containers/receive.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 import { change, command, revised } from '../http/commands.ts';
-import { missing } from '../http/problems.ts';
+import { missing, problem } from '../http/problems.ts';
 import { wholeNumber } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
+import { bought, orderOf } from '../orders/queries.ts';
 import { supplierCalled } from './suppliers.ts';
 
 const SHOWN = 60;
@@ -26,9 +27,10 @@ export function deliveryRoutes(context: AppContext): Router {
     only('lead'),
     command(context, deliveryBody, async ({ tx, body, who, now }) => {
       const supplierId = await supplierCalled(tx, body.supplier.trim());
+      if (body.orderId !== undefined) await refuseOtherOrder(tx, body.orderId, supplierId);
       const [made] = await tx.rows<{ id: number }>(
-        'INSERT INTO delivery (supplier_id, reference, received_at, received_by) VALUES ($1, $2, $3, $4) RETURNING id',
-        [supplierId, body.reference.trim(), now, who.personId],
+        'INSERT INTO delivery (supplier_id, reference, received_at, received_by, order_id) VALUES ($1, $2, $3, $4, $5) RETURNING id',
+        [supplierId, body.reference.trim(), now, who.personId, body.orderId ?? null],
       );
       const id = (made as { id: number }).id;
       await refuseUnknownProducts(
@@ -46,9 +48,28 @@ export function deliveryRoutes(context: AppContext): Router {
   return routes;
 }
 
+/** What comes of an order comes from its supplier, once it was sent. */
+async function refuseOtherOrder(tx: Queryable, orderId: number, supplierId: number): Promise<void> {
+  const order = await orderOf(tx, orderId);
+  if (!order) throw missing('order');
+  if (order.state !== 'sent') throw problem(409, 'order.notSent', { code: order.code });
+  if (order.supplierId !== supplierId)
+    throw problem(
+      422,
+      'order.otherSupplier',
+      { code: order.code, supplier: order.supplier },
+      { at: '/supplier' },
+    );
+}
+
 export function supplierRoutes(context: AppContext): Router {
   const routes = Router();
   routes.get('/', async (_req, res) => void res.json(await suppliers(context.books)));
+  routes.get(
+    '/bought',
+    only('lead'),
+    async (_req, res) => void res.json(await bought(context.books, context.now())),
+  );
   routes.patch(
     '/:id',
     only('lead'),
@@ -57,10 +78,10 @@ export function supplierRoutes(context: AppContext): Router {
       const [before] = await suppliers(tx, id);
       if (!before) throw missing('supplier');
       revised(before, revision);
-      await tx.rows('UPDATE supplier SET lead_days = $2, revision = revision + 1 WHERE id = $1', [
-        id,
-        body.leadDays,
-      ]);
+      await tx.rows(
+        'UPDATE supplier SET lead_days = $2, minimum_minor = $3, delivery_minor = $4, revision = revision + 1 WHERE id = $1',
+        [id, body.leadDays, body.minimumMinor, body.deliveryMinor],
+      );
       return { status: 200, body: (await suppliers(tx, id))[0], touched: [['containers', 0]] };
     }),
   );
@@ -69,7 +90,7 @@ export function supplierRoutes(context: AppContext): Router {
 
 const suppliers = (db: Queryable, id: number | null = null): Promise<Supplier[]> =>
   db.rows(
-    `SELECT id, name, lead_days AS "leadDays", revision FROM supplier
+    `SELECT id, name, lead_days AS "leadDays", minimum_minor AS "minimumMinor", delivery_minor AS "deliveryMinor", revision FROM supplier
      WHERE retired_at IS NULL AND ($1::int IS NULL OR id = $1) ORDER BY lower(name)`,
     [id],
   );

@@ -1,15 +1,15 @@
 import { Router } from 'express';
 import { type CalendarRead, calendarBody, type JobBody, jobBody, jobEnd, wordBody } from '#contract/jobs.ts';
 import { nothing } from '#contract/ledger.ts';
-import { prepareSheet } from '#contract/prepareSheet.ts';
 import { refuse } from '#contract/refusals.ts';
 import { atLeast } from '#contract/roles.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
+import { sheetPdf } from '../documents/sheetRoute.ts';
 import { places } from '../equipment/queries.ts';
 import { change, command, revised } from '../http/commands.ts';
 import { missing, problem, refusalProblem } from '../http/problems.ts';
-import { dayIn, parseBody, wholeNumber } from '../http/readRequest.ts';
+import { dayIn, wholeNumber } from '../http/readRequest.ts';
 import { unlessAllowed } from '../people/allowed.ts';
 import { shopOf } from '../shop/queries.ts';
 import { calendarOf, ownJob, readCalendar } from './calendar.ts';
@@ -35,12 +35,7 @@ export function jobRoutes(context: AppContext): Router {
       .attachment('jobs.ics')
       .send(calendarOf(jobs, shop?.zone ?? 'UTC', context.now()));
   });
-  routes.post('/prepare.pdf', async (req, res) => {
-    const sheet = parseBody(prepareSheet, req.body);
-    const address = `${context.publicAddress()}${sheet.path}`;
-    const pdf = await context.documents.prepareSheetPdf({ ...sheet, address });
-    res.type('application/pdf').attachment('prepare.pdf').send(Buffer.from(pdf));
-  });
+  routes.post('/prepare.pdf', sheetPdf(context, 'prepare.pdf'));
   routes.post(
     '/calendar',
     command(context, calendarBody, async ({ tx, body, who, now }) => {

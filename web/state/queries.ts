@@ -8,6 +8,7 @@ import type { Job, Vehicle } from '#contract/jobs.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { ProductNote } from '#contract/notes.ts';
 import type { FirstDay } from '#contract/opening.ts';
+import type { Bought, Order } from '#contract/orders.ts';
 import type { Person, SignInName, SignOff, SignOffOf, Who } from '#contract/people.ts';
 import type { Product } from '#contract/products.ts';
 import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
@@ -109,6 +110,15 @@ export const unsettledQuery = queryOptions({
   queryFn: () => get<Unsettled[]>('/unsettled'),
 });
 export const backupsQuery = queryOptions({ queryKey: ['backups'], queryFn: () => get<Backups>('/backups') });
+/** Orders to suppliers: those that are open, and the last that are over. */
+export const ordersQuery = queryOptions({ queryKey: ['orders'], queryFn: () => get<Order[]>('/orders') });
+export const orderQuery = (id: number) =>
+  queryOptions({ queryKey: ['orders', id], queryFn: () => get<Order>(`/orders/${id}`) });
+/** What was bought of whom, the newest first. */
+export const boughtQuery = queryOptions({
+  queryKey: ['suppliers', 'bought'],
+  queryFn: () => get<Bought[]>('/suppliers/bought'),
+});
 export const suppliersQuery = queryOptions({
   queryKey: ['suppliers'],
   queryFn: () => get<Supplier[]>('/suppliers'),
@@ -236,7 +246,17 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   devices: ['devices', 'lines', 'tips', 'instruments'],
   measures: ['measures'],
   places: ['first-day', 'places', 'containers'],
-  containers: ['containers', 'movements', 'batches', 'lines', 'suppliers', 'deliveries', 'trail', 'counts'],
+  containers: [
+    'containers',
+    'movements',
+    'batches',
+    'lines',
+    'suppliers',
+    'deliveries',
+    'orders',
+    'trail',
+    'counts',
+  ],
   counts: ['counts', 'first-day'],
   notes: ['notes'],
   imports: ['imports', 'containers', 'products'],
@@ -245,6 +265,7 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   outcomes: ['outcomes', 'batches'],
   trials: ['trials'],
   jobs: ['jobs', 'vehicles'],
+  orders: ['orders'],
   weather: ['first-day', 'weather'],
   clocks: ['clocks', 'film-factors', 'outcomes'],
   unsettled: ['unsettled'],

@@ -1,0 +1,14 @@
+import type { RequestHandler } from 'express';
+import { prepareSheet } from '#contract/prepareSheet.ts';
+import type { AppContext } from '../appContext.ts';
+import { parseBody } from '../http/readRequest.ts';
+
+/** Answers with a sheet to print, in the words it was asked in; its code leads back to where it came from. */
+export const sheetPdf =
+  (context: AppContext, name: string): RequestHandler =>
+  async (req, res) => {
+    const sheet = parseBody(prepareSheet, req.body);
+    const address = `${context.publicAddress()}${sheet.path}`;
+    const pdf = await context.documents.prepareSheetPdf({ ...sheet, address });
+    res.type('application/pdf').attachment(name).send(Buffer.from(pdf));
+  };
