@@ -31,6 +31,7 @@ const VIEWS = [
   '/stock/costs',
   '/stock/run-out',
   '/review',
+  '/stock/orders',
   '/stock/import',
   '/b/B-1',
   '/rigs',

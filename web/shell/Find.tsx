@@ -29,6 +29,7 @@ const PAGES: () => { path: string; name: string; needed: Role }[] = () => [
   { path: '/stock/containers', name: t('Containers as a table'), needed: 'technician' },
   { path: '/stock/counts', name: t('Counts'), needed: 'lead' },
   { path: '/stock/trail', name: t('Trail'), needed: 'lead' },
+  { path: '/stock/orders', name: t('Orders'), needed: 'lead' },
   { path: '/stock/delivery', name: t('A delivery'), needed: 'lead' },
   { path: '/stock/import', name: t('From a spreadsheet'), needed: 'lead' },
 ];

@@ -81,6 +81,14 @@ const ROUTES: RouteObject[] = [
     fetched(() => import('../stock/runOut/RunOutPage.tsx')),
   ),
   at(
+    '/stock/orders',
+    fetched(() => import('../stock/orders/OrdersPage.tsx')),
+  ),
+  at(
+    '/stock/orders/:id',
+    fetched(() => import('../stock/orders/OrderPage.tsx')),
+  ),
+  at(
     '/stock/costs',
     fetched(() => import('../stock/movements/CostSums.tsx')),
   ),

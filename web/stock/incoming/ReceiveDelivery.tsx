@@ -1,13 +1,18 @@
 import { useFieldArray } from 'react-hook-form';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { Place } from '#contract/equipment.ts';
+import { type Order, toCome } from '#contract/orders.ts';
 import type { Product } from '#contract/products.ts';
+import type { Shop } from '#contract/shop.ts';
 import { type Delivery, deliveryBody, MOST_LINES } from '#contract/stock.ts';
 import { CONTAINER_KINDS } from '#core/mixing/outlines.ts';
+import { majorOf } from '#core/planning/cost.ts';
+import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
+import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
-import { placesQuery, productsQuery, suppliersQuery } from '../../state/queries.ts';
+import { orderQuery, placesQuery, productsQuery, suppliersQuery } from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -24,6 +29,8 @@ ReceiveDelivery.needs = (() => [productsQuery, placesQuery]) satisfies Needs;
 /** Books a delivery in as it stands on the supplier's paper: many lines, all of them or none. */
 export default function ReceiveDelivery() {
   const [products, places] = useAsked(productsQuery, placesQuery);
+  const [search] = useSearchParams();
+  const orderId = Number(search.get('order')) || null;
   if (products.length === 0) {
     return (
       <Page title={t('A delivery')}>
@@ -34,10 +41,37 @@ export default function ReceiveDelivery() {
       </Page>
     );
   }
-  return <DeliveryForm products={products} places={places} />;
+  if (orderId === null) return <DeliveryForm products={products} places={places} order={null} />;
+  return <OfOrder id={orderId} products={products} places={places} />;
 }
 
-function DeliveryForm({ products, places }: { products: Product[]; places: Place[] }) {
+/** What came of an order: filled in with all that is still to come. */
+function OfOrder({ id, ...of }: { id: number; products: Product[]; places: Place[] }) {
+  const [order] = useAsked(orderQuery(id));
+  return <DeliveryForm key={order.id} order={order} {...of} />;
+}
+
+/** A size as it is typed; in its exact figure where rounding would make another of it. */
+function sizeTyped(ul: number, { units }: Shop): string {
+  const words = formatVolume(ul, units);
+  const read = parseVolume(words, { system: units, field: t('Size') });
+  return read.ok && read.value === ul ? words : formatExactVolume(ul);
+}
+
+/** The lines of a delivery with all that is still to come of an order. */
+function awaited(order: Order, placeId: string, shop: Shop) {
+  const lines = order.lines.filter((l) => toCome(l) > 0);
+  return lines.map((l) => ({
+    ...blankLine(String(l.productId), placeId),
+    kind: l.kind,
+    count: String(toCome(l)),
+    sizeUl: sizeTyped(l.sizeUl, shop),
+    priceMinor: l.priceMinor === null ? '' : String(majorOf(l.priceMinor, shop.currency)),
+  }));
+}
+
+function DeliveryForm(props: { products: Product[]; places: Place[]; order: Order | null }) {
+  const { products, places, order } = props;
   const { who, shop } = useSession();
   const navigate = useNavigate();
   const [search] = useSearchParams();
@@ -47,9 +81,15 @@ function DeliveryForm({ products, places }: { products: Product[]; places: Place
     keptAs: `${who.personId} /deliveries ${search}`,
     values: {
       ...typedOf(DELIVERY, null, shop),
-      lines: [blankLine(search.get('product') ?? '', String(store?.id ?? ''))],
+      supplier: order?.supplier ?? '',
+      lines: order
+        ? awaited(order, String(store?.id ?? ''), shop)
+        : [blankLine(search.get('product') ?? '', String(store?.id ?? ''))],
     },
-    read: readBy(DELIVERY, deliveryBody, shop),
+    read: (typed) => {
+      const { body, ...read } = readBy(DELIVERY, deliveryBody, shop)(typed);
+      return { ...read, body: order ? { ...(body as object), orderId: order.id } : body };
+    },
     schema: deliveryBody,
     send: (body) => post<Delivery>('/deliveries', body),
     done: (delivery) => {
@@ -63,6 +103,14 @@ function DeliveryForm({ products, places }: { products: Product[]; places: Place
   };
   return (
     <Page title={t('A delivery')}>
+      {order && (
+        <p className="mb-4 max-w-2xl">
+          {t(
+            'Of {0}: all that is still to come is filled in. Change it to what really came; the rest stays open.',
+            order.code,
+          )}
+        </p>
+      )}
       <form onSubmit={of.submit} noValidate>
         <div className="grid max-w-3xl items-start gap-4 sm:grid-cols-2">
           <TextField

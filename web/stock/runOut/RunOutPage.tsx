@@ -62,7 +62,7 @@ export default function RunOutPage() {
       title={t('What runs out')}
       actions={
         <>
-          {lead && <ButtonLink to="/stock/delivery">{t('A delivery')}</ButtonLink>}
+          {lead && <ButtonLink to="/stock/orders">{t('Orders')}</ButtonLink>}
           {rows.length > 0 && (
             <Button
               className="no-print"
