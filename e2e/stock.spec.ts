@@ -198,7 +198,7 @@ test('a product is ordered when less is there than the shop wants, sealed ones a
   await page.goto('/');
   await signIn(page, 'Hester Quill');
   await page.goto('/yard');
-  const low = page.getByRole('region', { name: 'About to run out' });
+  const low = page.getByRole('region', { name: 'What needs somebody' });
   await expect(low).not.toContainText('Dewpond Rinseless');
   await page.goto('/stock');
   await page.getByRole('table').getByRole('link', { name: 'Dewpond Rinseless' }).click();

@@ -33,6 +33,7 @@ import {
 import { ledgerRoutes } from './ledger/reading/list.ts';
 import { trailRoutes } from './ledger/reading/trail.ts';
 import { movementRoutes } from './ledger/routes.ts';
+import { Notices } from './notices/routes.ts';
 import { openingRoutes } from './opening/routes.ts';
 import { orderRoutes } from './orders/routes.ts';
 import { overrideRoutes } from './people/overrides.ts';
@@ -78,8 +79,11 @@ export function createApp(context: AppContext): Express {
   api.use('/sessions', sessionRoutes(context));
   api.use('/first-aid', firstAidRoutes(context));
   api.use('/products/:id/sheets', sheetFileRoutes(context));
+  const notices = new Notices(context);
+  api.get('/feeds/:token.ics', notices.feed);
   api.use(only('technician'));
   api.use('/overrides', overrideRoutes(context));
+  api.use('/notices', notices.routes());
   api.get('/live', context.live.listen);
   api.use('/people', peopleRoutes(context));
   api.use('/opening', openingRoutes(context));

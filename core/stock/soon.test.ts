@@ -1,10 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { aboutToRunOut, batchesDue } from './soon.ts';
+import { aboutToRunOut } from './soon.ts';
 
-const vessel = (id: number, useBy: string | null | undefined) => ({
-  id,
-  holds: useBy === undefined ? null : { useBy },
-});
 const container = (productId: number, heldUl: number, openedAt: string | null, sizeUl = 1_000) => ({
   productId,
   productName: `product ${productId}`,
@@ -14,18 +10,6 @@ const container = (productId: number, heldUl: number, openedAt: string | null, s
 });
 
 describe('what will be needed soon', () => {
-  it('bottles that are out of date or will be within two days, the oldest first', () => {
-    const vessels = [
-      vessel(1, '2026-05-06'),
-      vessel(2, '2026-05-07'),
-      vessel(3, '2026-05-01'),
-      vessel(4, null),
-      vessel(5, undefined),
-    ];
-    expect(batchesDue(vessels, '2026-05-04').map((v) => v.id)).toEqual([3, 1]);
-    expect(batchesDue([vessel(1, '2026-03-01')], '2026-02-27').map((v) => v.id)).toEqual([1]);
-  });
-
   it('products whose open ones are nearly empty, with nothing sealed behind them, the emptiest first', () => {
     const opened = '2026-05-01T00:00:00Z';
     const low = aboutToRunOut([

@@ -1,24 +1,3 @@
-/** Default: a mix is due so many days before it is out of date. */
-const SOON_DAYS = 2;
-const DAY_MS = 86_400_000;
-
-type Holding = { readonly holds: { readonly useBy: string | null } | null };
-export type Due<V extends Holding> = V & {
-  readonly holds: NonNullable<V['holds']> & { readonly useBy: string };
-};
-
-/**
- * What is mixed and out of date, or will be within two days, the oldest first.
- *
- * @param today `2026-05-04`, in the shop
- */
-export function batchesDue<V extends Holding>(vessels: readonly V[], today: string): Due<V>[] {
-  const until = new Date(Date.parse(`${today}T12:00:00Z`) + SOON_DAYS * DAY_MS).toISOString().slice(0, 10);
-  return vessels
-    .filter((v): v is Due<V> => v.holds != null && v.holds.useBy != null && v.holds.useBy <= until)
-    .sort((a, b) => a.holds.useBy.localeCompare(b.holds.useBy));
-}
-
 type OnTheShelf = {
   readonly productId: number;
   readonly productName: string;

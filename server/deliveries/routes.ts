@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { type Delivery, deliveryBody, type Supplier, supplierPatch } from '#contract/stock.ts';
+import { type Delivery, deliveryBody, supplierPatch } from '#contract/stock.ts';
 import type { AppContext } from '../appContext.ts';
 import { receive, refuseUnknownProducts } from '../containers/receive.ts';
 import type { Queryable } from '../db/books.ts';
@@ -9,7 +9,7 @@ import { missing, problem } from '../http/problems.ts';
 import { wholeNumber } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
 import { bought, orderOf } from '../orders/queries.ts';
-import { supplierCalled } from './suppliers.ts';
+import { supplierCalled, suppliers } from './suppliers.ts';
 
 const SHOWN = 60;
 
@@ -87,13 +87,6 @@ export function supplierRoutes(context: AppContext): Router {
   );
   return routes;
 }
-
-const suppliers = (db: Queryable, id: number | null = null): Promise<Supplier[]> =>
-  db.rows(
-    `SELECT id, name, lead_days AS "leadDays", minimum_minor AS "minimumMinor", delivery_minor AS "deliveryMinor", revision FROM supplier
-     WHERE retired_at IS NULL AND ($1::int IS NULL OR id = $1) ORDER BY lower(name)`,
-    [id],
-  );
 
 const deliveries = (db: Queryable, id: number | null = null): Promise<Delivery[]> =>
   db.rows(

@@ -1,3 +1,4 @@
+import type { Supplier } from '#contract/stock.ts';
 import type { Queryable } from '../db/books.ts';
 
 /** The supplier of a name, entered with its first delivery. */
@@ -12,3 +13,11 @@ export async function supplierCalled(tx: Queryable, name: string): Promise<numbe
   ]);
   return (made as { id: number }).id;
 }
+
+/** All of them by name, or one. */
+export const suppliers = (db: Queryable, id: number | null = null): Promise<Supplier[]> =>
+  db.rows(
+    `SELECT id, name, lead_days AS "leadDays", minimum_minor AS "minimumMinor", delivery_minor AS "deliveryMinor", revision FROM supplier
+     WHERE retired_at IS NULL AND ($1::int IS NULL OR id = $1) ORDER BY lower(name)`,
+    [id],
+  );

@@ -7,6 +7,7 @@ import type { Instrument } from '#contract/instruments.ts';
 import type { Job, Vehicle } from '#contract/jobs.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { ProductNote } from '#contract/notes.ts';
+import type { Feed, Notice } from '#contract/notices.ts';
 import type { FirstDay } from '#contract/opening.ts';
 import type { Bought, Order } from '#contract/orders.ts';
 import type { Person, SignInName, SignOff, SignOffOf, Who } from '#contract/people.ts';
@@ -110,6 +111,13 @@ export const unsettledQuery = queryOptions({
   queryFn: () => get<Unsettled[]>('/unsettled'),
 });
 export const backupsQuery = queryOptions({ queryKey: ['backups'], queryFn: () => get<Backups>('/backups') });
+/** What needs somebody, the foremost first. */
+export const noticesQuery = queryOptions({
+  queryKey: ['notices'],
+  queryFn: () => get<Notice[]>('/notices'),
+});
+/** Whether there is a calendar of one's own. */
+export const feedQuery = queryOptions({ queryKey: ['feed'], queryFn: () => get<Feed>('/notices/feed') });
 /** Orders to suppliers: those that are open, and the last that are over. */
 export const ordersQuery = queryOptions({ queryKey: ['orders'], queryFn: () => get<Order[]>('/orders') });
 export const orderQuery = (id: number) =>
@@ -241,9 +249,9 @@ onDoubt(() => void queryClient.invalidateQueries({ queryKey: ['shop'] }));
 const ASK_AGAIN: Record<Topic, string[]> = {
   shop: ['shop', 'first-day', 'weather', 'first-aid'],
   people: ['first-day', 'people', 'names', 'trail'],
-  products: ['products', 'first-day', 'containers', 'first-aid'],
-  vessels: ['first-day', 'vessels'],
-  devices: ['devices', 'lines', 'tips', 'instruments'],
+  products: ['products', 'first-day', 'containers', 'first-aid', 'notices'],
+  vessels: ['first-day', 'vessels', 'notices'],
+  devices: ['devices', 'lines', 'tips', 'instruments', 'notices'],
   measures: ['measures'],
   places: ['first-day', 'places', 'containers'],
   containers: [
@@ -256,8 +264,9 @@ const ASK_AGAIN: Record<Topic, string[]> = {
     'orders',
     'trail',
     'counts',
+    'notices',
   ],
-  counts: ['counts', 'first-day'],
+  counts: ['counts', 'first-day', 'notices'],
   notes: ['notes'],
   imports: ['imports', 'containers', 'products'],
   labels: ['labels'],
@@ -265,10 +274,10 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   outcomes: ['outcomes', 'batches'],
   trials: ['trials'],
   jobs: ['jobs', 'vehicles'],
-  orders: ['orders'],
+  orders: ['orders', 'notices'],
   weather: ['first-day', 'weather'],
   clocks: ['clocks', 'film-factors', 'outcomes'],
-  unsettled: ['unsettled'],
+  unsettled: ['unsettled', 'notices'],
   backups: ['backups'],
 };
 

@@ -1,73 +1,22 @@
 import type { ReactNode } from 'react';
-import { Link } from 'react-router';
 import type { Unsettled } from '#contract/clocks.ts';
 import { inMegabytes } from '#contract/megabytes.ts';
 import { atLeast } from '#contract/roles.ts';
-import { aboutToRunOut, batchesDue } from '#core/stock/soon.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
-import { shopMs, shopNow } from '../lib/shopNow.ts';
+import { shopMs } from '../lib/shopNow.ts';
 import { problemSaid, t } from '../lib/speech.ts';
-import {
-  backupsQuery,
-  containersQuery,
-  productsQuery,
-  unsettledQuery,
-  vesselsQuery,
-} from '../state/queries.ts';
+import { backupsQuery, unsettledQuery } from '../state/queries.ts';
 import { useCommand } from '../state/useCommand.ts';
 import { useQuery } from '../state/useQuery.ts';
-import { dayInWords, dayOf, shopDay, timeOfDay } from '../ui/dates.ts';
+import { shopDay, timeOfDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 
-/** What will be needed soon: bottles that go out of date, product that runs out, what has to be settled, the copies. */
+/** What has to be settled, and the copies. */
 export function Desk() {
-  const { shop } = useSession();
-  const { data: vessels = [] } = useQuery(vesselsQuery);
-  const { data: containers = [] } = useQuery(containersQuery);
-  const today = dayOf(shopNow(), shop.zone);
-  const due = batchesDue(vessels, today);
-  const { data: products = [] } = useQuery(productsQuery);
-  const low = aboutToRunOut(containers, products);
   return (
     <div className="grid gap-x-13 gap-y-8 sm:grid-cols-2 xl:col-span-2 xl:grid-cols-3">
       <ToSettle />
-      <List
-        name={t('Mixed bottles due')}
-        none={t('No mixed bottle is out of date, or will be in the next two days.')}
-      >
-        {due.map(({ id, name, holds }) => (
-          <li key={id} className="ruled flex justify-between gap-3 border-faint py-2">
-            <span>
-              <Link className="reading" to={`/stock/batches/${holds.batchId}`}>
-                {holds.code}
-              </Link>{' '}
-              {holds.productName}, {name}
-            </span>
-            <strong className="text-right whitespace-nowrap">
-              {holds.useBy < today
-                ? t('out of date')
-                : holds.useBy === today
-                  ? t('today')
-                  : dayInWords(holds.useBy)}
-            </strong>
-          </li>
-        ))}
-      </List>
-      <List
-        name={t('About to run out')}
-        none={t('Everything has a sealed one behind it, or enough in the open one.')}
-      >
-        {low.map(({ productId, productName, heldUl }) => (
-          <li key={productId} className="ruled flex justify-between gap-3 border-faint py-2">
-            <Link to={`/stock/products/${productId}`}>{productName}</Link>
-            <strong className="reading whitespace-nowrap">
-              {heldUl === 0 ? t('none left') : t('{0} left', formatVolume(heldUl, shop.units))}
-            </strong>
-          </li>
-        ))}
-      </List>
       <Copies />
     </div>
   );

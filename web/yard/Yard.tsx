@@ -16,6 +16,7 @@ import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
 import { ComingToday } from './ComingToday.tsx';
 import { Desk } from './Desk.tsx';
+import { Notices } from './Notices.tsx';
 import { WeatherHere } from './WeatherHere.tsx';
 
 Yard.needs = (() => [placesQuery, weatherQuery]) satisfies Needs;
@@ -36,7 +37,10 @@ export default function Yard() {
       <TourOffer />
       <FirstDayList />
       <div className="grid items-start gap-x-13 gap-y-8 xl:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
-        <Bays places={places} clocks={clocks} />
+        <div className="flex flex-col gap-8">
+          <Bays places={places} clocks={clocks} />
+          <Notices />
+        </div>
         <div className="flex flex-col gap-8">
           <ComingToday />
           <WeatherHere />
