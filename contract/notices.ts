@@ -1,4 +1,4 @@
-export type { Notice, NoticeKind } from '#core/notices/notices.ts';
+export type { Notice } from '#core/notices/notices.ts';
 
 /** A person's own calendar: since when there is one; its address is told once, when it is made. */
 export type Feed = { madeAt: string | null };

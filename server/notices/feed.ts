@@ -21,7 +21,7 @@ export function noticeCalendar(
     const event = new ICAL.Component('vevent');
     event.updatePropertyWithValue('uid', `${notice.kind}-${notice.id}@kettle-mix`);
     event.updatePropertyWithValue('dtstamp', ICAL.Time.fromJSDate(of.now, true));
-    const day = notice.dueOn < of.today ? of.today : notice.dueOn;
+    const [, day = of.today] = [notice.dueOn, of.today].sort();
     event.updatePropertyWithValue('dtstart', ICAL.Time.fromDateString(day));
     event.updatePropertyWithValue('summary', noticeWords(notice, of.say, of).what);
     event.updatePropertyWithValue('url', `${of.base.replace(/\/$/, '')}${notice.path}`);

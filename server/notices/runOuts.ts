@@ -1,7 +1,7 @@
 import { canTell } from '#core/forecast/forecastOf.ts';
 import type { RunOut } from '#core/forecast/runOut.ts';
 import type { AppContext } from '../appContext.ts';
-import { useByDay } from '../ledger/reading/useByDay.ts';
+import { useByDay as usedByDay } from '../ledger/reading/useByDay.ts';
 import { askWorker } from '../workers/ask.ts';
 import type { RunOutAsked, RunOutTold } from './runOut.worker.ts';
 
@@ -35,7 +35,7 @@ export class RunOuts {
 
   async #foretell(): Promise<ReadonlyMap<number, RunOut>> {
     const { books, now } = this.#context;
-    const use = await useByDay(books, now());
+    const use = await usedByDay(books, now());
     const stock = await books.rows<{ productId: number; ul: number }>(
       `SELECT c.product_id AS "productId", coalesce(sum(b.ul), 0)::bigint AS ul
        FROM container c JOIN account a ON a.container_id = c.id JOIN balance b ON b.account_id = a.id AND b.product_id = c.product_id
