@@ -40,6 +40,7 @@ const PAGES: Record<string, string[]> = {
 async function look(folder: string, movements: number, now: Date): Promise<Record<string, number>> {
   const filling = await Books.open(folder, now);
   await grow(filling, movements, now);
+  await counting(filling, now);
   await filling.close();
   const { address, stop } = await serve({
     folder,
@@ -64,7 +65,10 @@ async function look(folder: string, movements: number, now: Date): Promise<Recor
       for (const path of paths) await ask(path);
     });
   }
-  if (movements === MANY) await importing(address, cookie, ask);
+  if (movements === MANY) {
+    await reviewing(address, cookie, ask);
+    await importing(address, cookie, ask);
+  }
   await stop();
   await keeping(folder, movements, now);
   return times;
@@ -84,6 +88,59 @@ async function signedIn(address: string, name: string): Promise<string> {
     .getSetCookie()
     .map((c) => c.split(';')[0])
     .join('; ');
+}
+
+/** Where it went, of all counts there are, while somebody else goes on working; and the first chart of Review. */
+async function reviewing(
+  address: string,
+  cookie: string,
+  ask: (path: string) => Promise<void>,
+): Promise<void> {
+  const first = await median(9, () => ask('/api/review/costs'));
+  say('the first chart of Review / 1 s', `${(first / 1_000).toFixed(3)} x`, `${first.toFixed(1)} ms`);
+  const start = performance.now();
+  const asked = await fetch(new URL('/api/variance', address), {
+    method: 'POST',
+    headers: { cookie, 'Content-Type': 'application/json' },
+    body: '{"from":null,"to":null}',
+  });
+  const { id } = (await asked.json()) as { id: string };
+  const taken: number[] = [];
+  for (;;) {
+    const at = performance.now();
+    await ask('/api/containers/1');
+    taken.push(performance.now() - at);
+    const answer = await fetch(new URL(`/api/works/${id}`, address), { headers: { cookie } });
+    const { state } = (await answer.json()) as { state: string };
+    if (state === 'done') break;
+    if (state !== 'running') throw new Error(`where it went ${state}`);
+    await new Promise((r) => setTimeout(r, 20));
+  }
+  const took = performance.now() - start;
+  taken.sort((a, b) => a - b);
+  const [worst, most] = [taken.at(-1) ?? 0, taken[Math.floor(taken.length * 0.95)] ?? 0];
+  say('where it went / 20 s', `${(took / 20_000).toFixed(3)} x`, `${(took / 1_000).toFixed(1)} s`);
+  say(
+    'another request meanwhile, the worst / 50 ms',
+    `${(worst / 50).toFixed(2)} x`,
+    `worst ${worst.toFixed(1)} ms, 95th percentile ${most.toFixed(1)} ms`,
+  );
+}
+
+/** Every container counted every four weeks for three years, with what a dipstick is off by. */
+async function counting(books: Books, now: Date): Promise<void> {
+  await books.rows(
+    `WITH made AS (
+       INSERT INTO count (place_id, started_by, started_at, compared_at, closed_by, closed_at)
+       SELECT (SELECT min(id) FROM place), 1, t.at, t.at, 1, t.at
+       FROM generate_series(1, 38) i CROSS JOIN LATERAL (SELECT $1::timestamptz - i * interval '28 days' AS at) t
+       WHERE NOT EXISTS (SELECT FROM count) RETURNING id, closed_at
+     )
+     INSERT INTO count_line (count_id, container_id, method, reading, counted_ul, within_ul, book_ul, counted_by, counted_at)
+     SELECT made.id, c.id, 'dip', '{"kind":"dip","depthMm":90}', 2000000 + (hashint4(made.id * 31 + c.id) % 60000), 60000, 2000000, 1, made.closed_at
+     FROM made CROSS JOIN container c WHERE c.id <= 24`,
+    [now],
+  );
 }
 
 /** Ten thousand rows of a file, while somebody else goes on working. */
@@ -144,8 +201,9 @@ async function grow(books: Books, wanted: number, now: Date): Promise<void> {
          SELECT c.id, c.product_id, c.place_id, a.id AS account, row_number() OVER (ORDER BY c.id) - 1 AS k, count(*) OVER () AS n
          FROM container c JOIN account a ON a.container_id = c.id WHERE c.id <= 24
        ), moved AS (
-         INSERT INTO movement (kind, person_id, container_id, place_id, product_id, booked_at, happened_at)
-         SELECT CASE WHEN i % 2 = 0 THEN 'pour' ELSE 'receive' END, 1 + (i / 2) % 6, s.id, s.place_id, s.product_id, t.at, t.at
+         INSERT INTO movement (kind, person_id, container_id, place_id, product_id, booked_at, happened_at, measured_with, measure_id)
+         SELECT CASE WHEN i % 2 = 0 THEN 'pour' ELSE 'receive' END, 1 + (i / 2) % 6, s.id, s.place_id, s.product_id, t.at, t.at,
+           CASE WHEN i % 2 = 0 THEN 'measure' END, CASE WHEN i % 2 = 0 THEN 1 + (i / 7) % 4 END
          FROM generate_series(1, $1::int) i JOIN shelf s ON s.k = (i / 2) % s.n
          CROSS JOIN LATERAL (SELECT $4::timestamptz - (($5::bigint + i) * 1.6) * interval '1 minute' AS at) t
          RETURNING id, kind, container_id, product_id

@@ -53,7 +53,6 @@ import { trialRoutes } from './trials/routes.ts';
 import { varianceRoutes } from './variance/routes.ts';
 import { weatherRoutes } from './weather/weather.ts';
 import { workRoutes } from './work/routes.ts';
-import { Works } from './work/works.ts';
 
 const INTERFACE = placeOf('dist/web');
 
@@ -123,9 +122,8 @@ export function createApp(context: AppContext): Express {
   api.use('/imports', importRoutes(context));
   api.use('/movements', ledgerRoutes(context));
   api.use('/trail', trailRoutes(context));
-  const works = new Works(context.log);
-  api.use('/variance', varianceRoutes(context, works));
-  api.use('/works', workRoutes(works));
+  api.use('/variance', varianceRoutes(context));
+  api.use('/works', workRoutes(context.works));
   api.use('/review', reviewRoutes(context));
   api.use(movementRoutes(context));
   api.use(unknownRoute);

@@ -8,6 +8,7 @@ import type { WeatherStation } from './devices/weatherStation.ts';
 import type { Documents } from './documents/office.ts';
 import type { Live } from './live/live.ts';
 import type { Idle } from './sessions/idle.ts';
+import type { Works } from './work/works.ts';
 
 /** What every route is handed: the books, the time, who is listening, and how this shop was opened. */
 export type AppContext = {
@@ -33,6 +34,8 @@ export type AppContext = {
   readonly setupCode: string;
   /** Lays documents out on paper, off the main thread. */
   readonly documents: Documents;
+  /** Long work, one piece after the other beside everything else. */
+  readonly works: Works;
   readonly labelPrinter: LabelPrinter;
   /** Scales and flow meters, real or stand-ins. */
   readonly instruments: Instruments;

@@ -22,6 +22,7 @@ import { Idle } from './sessions/idle.ts';
 import { secretOf } from './sessions/secret.ts';
 import type { SteadyTime } from './steadyTime.ts';
 import { makeUpkeep } from './upkeep.ts';
+import { Works } from './work/works.ts';
 
 const FIRST_PORT = 4600;
 const PORTS_TO_TRY = 20;
@@ -78,6 +79,7 @@ export async function serve(options: {
     const live = new Live(now);
     const instruments = (await options.connect?.(books)) ?? noInstruments;
     const documents = new Documents();
+    const works = new Works(log);
     let stopping = false;
     const damage = { what: null as string | null, remedy: '' };
     const damaged = (what: string) => {
@@ -115,6 +117,7 @@ export async function serve(options: {
       setupCode,
       demoPins,
       documents,
+      works,
       labelPrinter,
       weatherStation,
       instruments,
@@ -143,6 +146,7 @@ export async function serve(options: {
       await new Promise((done) => server.close(done));
       instruments.close();
       await documents.close();
+      await works.stop();
       await copying.ended();
       await books.close();
     };

@@ -15,7 +15,7 @@ const ROWS_AT_ONCE = 1_000;
 const OF_THE_PROGRAM = 'schema_version';
 
 /** Of this shop's devices alone: no other program is to know or go on from it. */
-const OF_ITS_DEVICES = ['session', 'tablet', 'answered', 'pin_attempt', 'pin_failure'];
+const OF_ITS_DEVICES = ['session', 'tablet', 'answered', 'pin_attempt', 'pin_failure', 'person_feed'];
 
 /** A file that is not a whole shop, or is damaged: with a sentence for whoever wants it restored. */
 export class NotAShop extends Error {}

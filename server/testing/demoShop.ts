@@ -18,6 +18,7 @@ import { noLabelPrinter } from '../devices/labelPrinter.ts';
 import { Documents } from '../documents/office.ts';
 import { Live } from '../live/live.ts';
 import { Idle } from '../sessions/idle.ts';
+import { Works } from '../work/works.ts';
 import { copyDemoBooks, MORNING } from './demoSnapshot.ts';
 
 type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';
@@ -34,6 +35,7 @@ export class ServedShop {
   readonly setupCode = '246810';
   readonly secret = Buffer.alloc(32, 7);
   readonly documents = new Documents();
+  readonly works = new Works(pino({ level: 'fatal' }));
   readonly damage: { what: string | null; remedy: string } = { what: null, remedy: '' };
   /** The copies that were to be restored. */
   readonly restoreCopy: string[] = [];
@@ -56,6 +58,7 @@ export class ServedShop {
   async end(): Promise<void> {
     this.instruments.close();
     await this.documents.close();
+    await this.works.stop();
     await this.books.close();
     rmSync(this.#folder, { recursive: true, force: true });
   }
@@ -82,6 +85,7 @@ export class ServedShop {
       setupCode: this.setupCode,
       demoPins: demo ? demoPins : new Map(),
       documents: this.documents,
+      works: this.works,
       labelPrinter: demo ? simulatedLabelPrinter : noLabelPrinter,
       instruments: this.instruments,
       weatherStation: demo ? new SimulatedStation() : null,

@@ -7,7 +7,7 @@ import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { parseBody } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
-import type { Doing, Works } from '../work/works.ts';
+import type { Doing } from '../work/works.ts';
 import { askWorker } from '../workers/ask.ts';
 import { countedContainers } from './history.ts';
 
@@ -15,11 +15,11 @@ import { countedContainers } from './history.ts';
 const WITHIN_MS = 120_000;
 
 /** Where it went: worked out beside everything else, and fetched when it is done. */
-export function varianceRoutes(context: AppContext, works: Works): Router {
+export function varianceRoutes(context: AppContext): Router {
   const routes = Router();
   routes.post('/', only('lead'), (req, res) => {
     const { from, to } = parseBody(varianceBody, req.body);
-    const work = works.start(`variance ${from} ${to}`, (doing) =>
+    const work = context.works.start(`variance ${from} ${to}`, (doing) =>
       variance(context.books, { from, to }, doing),
     );
     res.status(202).location(`/api/works/${work.id}`).json(work);

@@ -61,6 +61,25 @@ describe('long work', () => {
     expect(await settled(works, next.id)).toMatchObject({ state: 'done', result: 1 });
   });
 
+  it('all stops where the program does, and nothing is asked of books that are closed', async () => {
+    const works = new Works(quiet);
+    let pieces = 0;
+    const does = async ({ wanted }: { wanted: () => void }) => {
+      for (;;) {
+        wanted();
+        pieces++;
+        await new Promise((done) => setTimeout(done, 2));
+      }
+    };
+    const [first, waiting] = [works.start('a', does), works.start('b', does)];
+    await vi.waitFor(() => expect(pieces).toBeGreaterThan(1));
+    await works.stop();
+    const then = pieces;
+    await new Promise((done) => setTimeout(done, 20));
+    expect(pieces).toBe(then);
+    for (const { id } of [first, waiting]) expect(works.of(id)?.state).toBe('cancelled');
+  });
+
   it('that fails says so and holds up nothing; of many the oldest are forgotten', async () => {
     const works = new Works(quiet);
     const { id } = works.start('a', () => Promise.reject(new Error('no')));

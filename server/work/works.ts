@@ -73,6 +73,12 @@ export class Works {
     if (held) held.cancelled = true;
   }
 
+  /** Lets go of all of it, and is done once the piece that was under way is. */
+  async stop(): Promise<void> {
+    for (const held of this.#held.values()) held.cancelled = true;
+    await this.#turn;
+  }
+
   #forgetOld(): void {
     const over = [...this.#held.values()].filter((h) => h.work.state !== 'running');
     for (const { work } of over.slice(0, Math.max(0, this.#held.size - KEPT))) this.#held.delete(work.id);

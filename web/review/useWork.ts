@@ -1,7 +1,7 @@
 import { useQuery as useAsked } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Work } from '#contract/work.ts';
-import { get, newKey, post, remove } from '../lib/api.ts';
+import { ApiProblem, get, newKey, post, remove } from '../lib/api.ts';
 
 const AGAIN_MS = 300;
 
@@ -33,12 +33,21 @@ async function followed<T>(
   come: (part: number) => void,
 ): Promise<T> {
   come(0);
-  const { id } = await post<Work<T>>(path, body, { key: newKey() });
+  const start = async () => (await post<Work<T>>(path, body, { key: newKey() })).id;
+  let id = await start();
   const drop = () => void remove(`/works/${id}`).catch(() => undefined);
   signal.addEventListener('abort', drop);
   try {
     for (;;) {
-      const work = await get<Work<T>>(`/works/${id}`);
+      const work = await get<Work<T>>(`/works/${id}`).catch((error: unknown) => {
+        // The server was started anew, and knows nothing of it any more.
+        if (error instanceof ApiProblem && error.problem.status === 404) return null;
+        throw error;
+      });
+      if (work === null) {
+        id = await start();
+        continue;
+      }
       come(work.done / work.of);
       if (work.state === 'done') return work.result;
       if (work.state !== 'running') throw new Error('It could not be worked out.');
