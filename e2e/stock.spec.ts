@@ -243,7 +243,7 @@ test('what runs out: the soonest first, as a fan with how far to trust it', asyn
     revision: number;
   }[];
   await page.request.patch(`/api/suppliers/${other?.id}`, {
-    data: { leadDays: 3 },
+    data: { leadDays: 3, minimumMinor: null, deliveryMinor: null },
     headers: { 'If-Match': String(other?.revision) },
   });
   await expect(suppliers).toContainText('takes 3 days');

@@ -165,18 +165,17 @@ const shots: Shot[] = [
   },
   { name: 'rigs', view: (page) => page.goto('/rigs') },
   {
-    name: 'measure-draw-phone',
-    ...PHONE,
+    name: 'review',
+    height: 1100,
     who: 'Odo Marsh',
     view: async (page) => {
-      await page.goto('/rigs/vessels/4/measure');
-      await page.getByLabel('Time to fill, seconds').fill('94');
-      for (const [i, seconds] of ['94', '97', '95'].entries()) {
-        await page.getByRole('button', { name: 'Type a run instead' }).click();
-        await page.getByLabel(`Seconds of run ${i + 1}`).fill(seconds);
-      }
-      await page.getByRole('timer').last().scrollIntoViewIfNeeded();
-      await page.evaluate(() => window.scrollBy(0, 420));
+      await page.goto('/review');
+      await page.getByText(/gives \d+ % more than is booked/).waitFor();
+      await page.getByRole('img', { name: /How much more than booked/ }).waitFor();
+      await page.getByRole('region', { name: 'Where it went' }).scrollIntoViewIfNeeded();
+      await page.evaluate(() =>
+        document.querySelector('section[aria-label="Where it went"]')?.scrollIntoView({ block: 'start' }),
+      );
     },
   },
   { name: 'shop', who: 'Hester Quill', view: (page) => page.goto('/shop') },

@@ -5,7 +5,6 @@ import { type Order, toCome } from '#contract/orders.ts';
 import type { Product } from '#contract/products.ts';
 import type { Shop } from '#contract/shop.ts';
 import { type Delivery, deliveryBody, MOST_LINES } from '#contract/stock.ts';
-import { CONTAINER_KINDS } from '#core/mixing/outlines.ts';
 import { majorOf } from '#core/planning/cost.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
@@ -23,6 +22,7 @@ import type { Needs } from '../../ui/fetched.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { useTextForm } from '../../ui/useTextForm.ts';
 import { blankLine, DELIVERY, type DeliveryTyped } from './deliveryTyped.ts';
+import { LeaveOut, WareFields } from './WareFields.tsx';
 
 ReceiveDelivery.needs = (() => [productsQuery, placesQuery]) satisfies Needs;
 
@@ -131,42 +131,17 @@ function DeliveryForm(props: { products: Product[]; places: Place[]; order: Orde
             <li key={field.id} className="border-b border-hairline py-4">
               <div className="mb-2 flex min-h-12 items-center justify-between gap-3">
                 <span className="caps">{t('Line {0}', i + 1)}</span>
-                {fields.length > 1 && (
-                  <button
-                    type="button"
-                    className="min-h-12 px-2 underline underline-offset-4"
-                    onClick={() => remove(i)}
-                  >
-                    {t('Leave out')}
-                    <span className="sr-only"> {t('line {0}', i + 1)}</span>
-                  </button>
-                )}
+                {fields.length > 1 && <LeaveOut line={i} leave={() => remove(i)} />}
               </div>
               <div className="grid grid-cols-2 items-start gap-4 sm:grid-cols-4 xl:grid-cols-[5rem_minmax(0,2fr)_repeat(4,minmax(0,1fr))_10rem_minmax(0,1fr)]">
-                <TextField of={of} name={`lines.${i}.count`} inputMode="numeric" />
-                <div className="sm:col-span-2 xl:col-span-1">
-                  <ChoiceField
-                    of={of}
-                    name={`lines.${i}.productId`}
-                    placeholder={t('Choose')}
-                    options={named(products)}
-                  />
-                </div>
-                <ChoiceField
-                  of={of}
-                  name={`lines.${i}.kind`}
-                  options={CONTAINER_KINDS.map((value) => ({ value, name: t(value) }))}
-                />
-                <TextField of={of} name={`lines.${i}.sizeUl`} placeholder={t('such as 5 l')} />
-                <TextField
-                  of={of}
-                  name={`lines.${i}.priceMinor`}
-                  label={t('Price each')}
-                  placeholder={shop.currency}
-                />
+                <WareFields of={of} line={i} products={products} />
                 <TextField of={of} name={`lines.${i}.lot`} />
                 <TextField of={of} name={`lines.${i}.bestBefore`} type="date" />
-                <ChoiceField of={of} name={`lines.${i}.placeId`} options={named(places)} />
+                <ChoiceField
+                  of={of}
+                  name={`lines.${i}.placeId`}
+                  options={places.map((p) => ({ value: String(p.id), name: p.name }))}
+                />
               </div>
             </li>
           ))}
@@ -178,6 +153,3 @@ function DeliveryForm(props: { products: Product[]; places: Place[]; order: Orde
     </Page>
   );
 }
-
-const named = (rows: { id: number; name: string }[]) =>
-  rows.map((row) => ({ value: String(row.id), name: row.name }));

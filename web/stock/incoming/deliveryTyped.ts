@@ -13,12 +13,16 @@ import {
   volume,
 } from '../../ui/codecs.ts';
 
-const LINE = parts({
+/** What stands on a line of a supplier's paper. */
+export const WARE = {
   productId: rowChoice(),
   kind: choice<ContainerKind>('jug'),
   count: number('upTo50', undefined, '1'),
   sizeUl: volume('5 l'),
   priceMinor: orEmpty(money),
+};
+const LINE = parts({
+  ...WARE,
   lot: text(),
   bestBefore: dayOrEmpty,
   placeId: rowChoice(),

@@ -2,39 +2,20 @@ import { type ReactNode, useState } from 'react';
 import { useFieldArray } from 'react-hook-form';
 import { type Order, orderPatch } from '#contract/orders.ts';
 import { MOST_LINES } from '#contract/stock.ts';
-import { CONTAINER_KINDS, type ContainerKind } from '#core/mixing/outlines.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
 import { productsQuery } from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
 import { Button } from '../../ui/Button.tsx';
-import {
-  choice,
-  listOf,
-  money,
-  number,
-  orEmpty,
-  parts,
-  readBy,
-  rowChoice,
-  type TypedBy,
-  text,
-  typedOf,
-  volume,
-} from '../../ui/codecs.ts';
-import { ChoiceField, TextField } from '../../ui/FormFields.tsx';
+import { listOf, parts, readBy, type TypedBy, text, typedOf } from '../../ui/codecs.ts';
+import { TextField } from '../../ui/FormFields.tsx';
 import { FormFoot } from '../../ui/FormFoot.tsx';
 import { useRowForm } from '../../ui/useRowForm.ts';
+import { WARE } from '../incoming/deliveryTyped.ts';
+import { LeaveOut, WareFields } from '../incoming/WareFields.tsx';
 import { OrderActs } from './OrderActs.tsx';
 
-const LINE = parts({
-  productId: rowChoice(),
-  kind: choice<ContainerKind>('jug'),
-  count: number('upTo50', undefined, '1'),
-  sizeUl: volume('5 l'),
-  priceMinor: orEmpty(money),
-  why: text(),
-});
+const LINE = parts({ ...WARE, why: text() });
 const DRAFT = { note: text(), lines: listOf(LINE) };
 type DraftTyped = TypedBy<typeof DRAFT>;
 
@@ -64,38 +45,9 @@ export function DraftForm({ order, children }: { order: Order; children: ReactNo
           {fields.map((field, i) => (
             <li key={field.id} className="border-b border-hairline py-3">
               <div className="grid grid-cols-2 items-start gap-4 sm:grid-cols-4 xl:grid-cols-[5rem_minmax(0,2fr)_repeat(3,minmax(0,1fr))_minmax(0,3fr)_auto]">
-                <TextField of={of} name={`lines.${i}.count`} inputMode="numeric" />
-                <div className="sm:col-span-2 xl:col-span-1">
-                  <ChoiceField
-                    of={of}
-                    name={`lines.${i}.productId`}
-                    placeholder={t('Choose')}
-                    options={products.map((p) => ({ value: String(p.id), name: p.name }))}
-                  />
-                </div>
-                <ChoiceField
-                  of={of}
-                  name={`lines.${i}.kind`}
-                  options={CONTAINER_KINDS.map((value) => ({ value, name: t(value) }))}
-                />
-                <TextField of={of} name={`lines.${i}.sizeUl`} placeholder={t('such as 5 l')} />
-                <TextField
-                  of={of}
-                  name={`lines.${i}.priceMinor`}
-                  label={t('Price each')}
-                  placeholder={shop.currency}
-                />
+                <WareFields of={of} line={i} products={products} />
                 <TextField of={of} name={`lines.${i}.why`} />
-                {fields.length > 1 && (
-                  <button
-                    type="button"
-                    className="min-h-12 self-end px-2 underline underline-offset-4"
-                    onClick={() => remove(i)}
-                  >
-                    {t('Leave out')}
-                    <span className="sr-only"> {t('line {0}', i + 1)}</span>
-                  </button>
-                )}
+                {fields.length > 1 && <LeaveOut line={i} leave={() => remove(i)} />}
               </div>
             </li>
           ))}
