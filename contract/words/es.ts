@@ -16,6 +16,10 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'Pressure drives water past tired seals and roof vents.':
+    'La presión mete agua por juntas cansadas y respiraderos del techo.',
+  'Rinse it with an open hose, or a manager says how near the jet may come.':
+    'Aclare con manguera abierta, o un gerente dice hasta dónde puede acercarse el chorro.',
   'What needs somebody': 'Lo que necesita a alguien',
   'Nothing does, today or in the next week.': 'Nada, ni hoy ni en la próxima semana.',
   'As a calendar of your own': 'Como calendario propio',

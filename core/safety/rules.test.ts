@@ -145,6 +145,16 @@ const CASES: Record<string, { holds: Case; not: Case }> = {
     holds: [{ use: 'clayLubricant' }, { specials: ['singleStage'] }],
     not: [{ use: 'clayLubricant' }, { specials: ['tiredSeals'] }],
   },
+  pressureOnSeals: {
+    holds: [
+      { use: 'foam', pressure: true },
+      { paint: true, specials: ['tiredSeals'] },
+    ],
+    not: [
+      { use: 'foam', pressure: false },
+      { paint: true, specials: ['tiredSeals'] },
+    ],
+  },
   glossOnMatt: {
     holds: [{ effect: 'adds' }, { specials: ['matt'] }],
     not: [{ effect: 'keeps' }, { specials: ['matt'] }],

@@ -148,6 +148,13 @@ export const RULES: readonly Rule[] = [
     remedy: toSay('Rinse it with an open hose, or wait.'),
   },
   {
+    id: 'pressureOnSeals',
+    verdict: 'override',
+    holds: (mix, on) => all(any(is(on.paint), is(on.glass)), special(on, 'tiredSeals'), is(mix.pressure)),
+    because: toSay('Pressure drives water past tired seals and roof vents.'),
+    remedy: toSay('Rinse it with an open hose, or a manager says how near the jet may come.'),
+  },
+  {
     id: 'protectsBrakes',
     verdict: 'caution',
     holds: (mix, on) => all(is(on.wheels), is(mix.effect === 'adds'), is(mix.use === 'shampoo')),

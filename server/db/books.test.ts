@@ -67,6 +67,17 @@ describe('asking the books', () => {
     expect(await books.rows('SELECT 1 AS one')).toEqual([{ one: 1 }]);
   });
 
+  it('says that the program stops to whoever asks as it does, and takes nothing for damage', async () => {
+    const books = await Books.open(freshFolder(), NOW);
+    const wrong: string[] = [];
+    books.onDamage = (what) => wrong.push(what);
+    await books.close();
+    const stopping = { status: 503, message: 'program.stopping' };
+    await expect(books.rows('SELECT 1')).rejects.toMatchObject(stopping);
+    await expect(books.transaction((tx) => tx.rows('SELECT 1'))).rejects.toMatchObject(stopping);
+    expect(wrong).toEqual([]);
+  });
+
   it('books all of a transaction or none of it', async () => {
     const books = await freshBooks();
     const failing = books.transaction(async (tx) => {

@@ -2,6 +2,7 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { Mutex, type PGlite } from '@electric-sql/pglite';
+import { problem } from '../http/problems.ts';
 import { faultsOf } from './check.ts';
 import { changedSinceClosed, noteClosed } from './closed.ts';
 import { copyTree } from './durable.ts';
@@ -96,6 +97,7 @@ export class Books implements Queryable {
   #idle: () => void = () => {};
   /** Whether anything may have been written since the last checkpoint. */
   #written = false;
+  #closed = false;
 
   private constructor(db: PGlite, directory: string, lock: Lock, cutOff: boolean) {
     this.cutOff = cutOff;
@@ -250,7 +252,11 @@ export class Books implements Queryable {
     while (this.#copying) await this.#copying;
     this.#underWay++;
     try {
-      return await this.#turn.runExclusive(work);
+      return await this.#turn.runExclusive(() => {
+        // Whoever still had something to ask as the program stops is told so, and nothing is wrong with the books.
+        if (this.#closed) throw problem(503, 'program.stopping', {});
+        return work();
+      });
     } catch (error) {
       const found = damage(error);
       if (found) this.onDamage(found.message);
@@ -267,6 +273,7 @@ export class Books implements Queryable {
   }
 
   async close(): Promise<void> {
+    this.#closed = true;
     await this.#db.close();
     noteClosed(this.#directory);
     this.#lock.release();

@@ -1,6 +1,7 @@
 import { canTell } from '#core/forecast/forecastOf.ts';
 import type { RunOut } from '#core/forecast/runOut.ts';
 import type { AppContext } from '../appContext.ts';
+import { HttpProblem } from '../http/problems.ts';
 import { useByDay as usedByDay } from '../ledger/reading/useByDay.ts';
 import { askWorker } from '../workers/ask.ts';
 import type { RunOutAsked, RunOutTold } from './runOut.worker.ts';
@@ -25,7 +26,9 @@ export class RunOuts {
     if (!this.#told || Math.abs(nowMs - this.#atMs) > HOLDS_MS) {
       this.#atMs = nowMs;
       this.#told = this.#foretell().catch((error: unknown) => {
-        this.#context.log.error({ err: error }, 'what runs out could not be told');
+        // As the program stops the books answer nothing, which is no fault.
+        if (!(error instanceof HttpProblem))
+          this.#context.log.error({ err: error }, 'what runs out could not be told');
         this.#told = null;
         return new Map();
       });
