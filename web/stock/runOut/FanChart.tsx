@@ -1,5 +1,6 @@
 import type { RunOut } from '#core/forecast/runOut.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
+import { volumeTicks } from '#core/units/volumeTicks.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
 import { Chart, LINE } from '../../ui/Chart.tsx';
@@ -62,7 +63,11 @@ export default function FanChart(props: {
         max: last,
         at: marks(out.left.length),
       }}
-      up={{ say: (ul) => formatVolume(ul, shop.units), fromZero: true, most: 6 }}
+      up={{
+        say: (ul) => formatVolume(ul, shop.units),
+        fromZero: true,
+        at: volumeTicks(Math.max(stockUl, reorderUl ?? 0), shop.units, 5),
+      }}
     >
       {t(
         'Line: as likely more as less. Shaded: where it lies eight times in ten.{0}',
