@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { VarianceTold } from '#contract/variance.ts';
-import { formatVolume } from '#core/units/formatVolume.ts';
+import { formatVolume, type ReadVolume, readVolume } from '#core/units/formatVolume.ts';
 import type { Between } from '#core/variance/explain.ts';
 import type { Variance } from '#core/variance/split.ts';
 import { useSession } from '../lib/session.tsx';
@@ -127,6 +127,15 @@ function Told({ told }: { told: VarianceTold }) {
 
 function columns(nameOf: (id: number) => string, shop: ReturnType<typeof useSession>['shop']) {
   const signed = (ul: number) => `${ul < 0 ? '−' : ''}${formatVolume(Math.abs(ul), shop.units)}`;
+  /** Its unit once, where both ends have the same. */
+  const rangeOf = ({ low, high }: Between) => {
+    const [from, to] = [low, high].map((ul) => readVolume(Math.abs(ul), shop.units)) as [
+      ReadVolume,
+      ReadVolume,
+    ];
+    const first = from.unit === to.unit ? `${low < 0 ? '−' : ''}${from.figure}` : signed(low);
+    return t('{0} to {1}', first, signed(high));
+  };
   const between = (
     name: string,
     of: (v: Variance) => Between | null,
@@ -141,13 +150,11 @@ function columns(nameOf: (id: number) => string, shop: ReturnType<typeof useSess
     },
     show: (v) => {
       const b = of(v);
-      if (!b) return '–';
+      if (!b || (b.low === 0 && b.high === 0)) return '–';
       return (
         <>
           {signed(b.mid)}
-          <span className="block text-[0.88rem] text-muted">
-            {t('{0} to {1}', signed(b.low), signed(b.high))}
-          </span>
+          <span className="block text-[0.88rem] text-muted">{rangeOf(b)}</span>
         </>
       );
     },

@@ -26,7 +26,6 @@ import type { Needs } from '../../ui/fetched.tsx';
 import { More } from '../../ui/More.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Watch } from '../../ui/Refusal.tsx';
-import { Waiting } from '../../ui/Waiting.tsx';
 import { dayAhead } from '../runOut/dayAhead.ts';
 import { Suppliers } from '../runOut/Suppliers.tsx';
 import { useForecasts } from '../runOut/useForecasts.ts';
@@ -85,7 +84,7 @@ function Orders() {
       <section aria-label={t('To order')} className="mb-8 max-w-4xl">
         <h2 className="border-b-2 border-ink pb-1">{t('To order')}</h2>
         {told === null ? (
-          <Waiting />
+          <p role="status">{t('Going through the movements ...')}</p>
         ) : (
           <ToOrder
             all={proposals(suppliers, told, bought, orders)}

@@ -22,7 +22,6 @@ import { Page } from '../../ui/Page.tsx';
 import { saveTable } from '../../ui/Table.tsx';
 import type { TableColumn } from '../../ui/tableColumn.ts';
 import { bar } from '../../ui/timeRule.tsx';
-import { Waiting } from '../../ui/Waiting.tsx';
 import { dayAhead } from './dayAhead.ts';
 import { OrderBy } from './OrderBy.tsx';
 import { Suppliers } from './Suppliers.tsx';
@@ -80,7 +79,7 @@ export default function RunOutPage() {
         )}
       </p>
       {told === null ? (
-        <Waiting />
+        <p role="status">{t('Going through the movements ...')}</p>
       ) : (
         <>
           <div
