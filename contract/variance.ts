@@ -1,4 +1,5 @@
-import type { Between, Effect } from '#core/variance/explain.ts';
+import type { Between } from '#core/variance/between.ts';
+import type { Effect } from '#core/variance/explain.ts';
 import type { SourceKey } from '#core/variance/gaps.ts';
 import type { Variance } from '#core/variance/split.ts';
 import { exactly, shopDay } from './fields.ts';

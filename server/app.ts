@@ -33,6 +33,7 @@ import {
 import { ledgerRoutes } from './ledger/reading/list.ts';
 import { trailRoutes } from './ledger/reading/trail.ts';
 import { movementRoutes } from './ledger/routes.ts';
+import { workRoutes } from './longWork/routes.ts';
 import { Notices } from './notices/routes.ts';
 import { openingRoutes } from './opening/routes.ts';
 import { orderRoutes } from './orders/routes.ts';
@@ -52,7 +53,6 @@ import { shopRoutes } from './shop/routes.ts';
 import { trialRoutes } from './trials/routes.ts';
 import { varianceRoutes } from './variance/routes.ts';
 import { weatherRoutes } from './weather/weather.ts';
-import { workRoutes } from './work/routes.ts';
 
 const INTERFACE = placeOf('dist/web');
 

@@ -7,8 +7,8 @@ import type { LabelPrinter } from './devices/labelPrinter.ts';
 import type { WeatherStation } from './devices/weatherStation.ts';
 import type { Documents } from './documents/office.ts';
 import type { Live } from './live/live.ts';
+import type { Works } from './longWork/works.ts';
 import type { Idle } from './sessions/idle.ts';
-import type { Works } from './work/works.ts';
 
 /** What every route is handed: the books, the time, who is listening, and how this shop was opened. */
 export type AppContext = {

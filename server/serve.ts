@@ -18,11 +18,11 @@ import type { WeatherStation } from './devices/weatherStation.ts';
 import { Documents } from './documents/office.ts';
 import { takeUpImports } from './imports/runner.ts';
 import { Live } from './live/live.ts';
+import { Works } from './longWork/works.ts';
 import { Idle } from './sessions/idle.ts';
 import { secretOf } from './sessions/secret.ts';
 import type { SteadyTime } from './steadyTime.ts';
 import { makeUpkeep } from './upkeep.ts';
-import { Works } from './work/works.ts';
 
 const FIRST_PORT = 4600;
 const PORTS_TO_TRY = 20;

@@ -1,4 +1,5 @@
 import { uniformFrom } from '../mixing/random.ts';
+import { type Between, middle, times } from './between.ts';
 import type { Gap, Poured, SourceKey } from './gaps.ts';
 import { type Row, ridge } from './ridge.ts';
 
@@ -11,9 +12,6 @@ export const LEAST_POURS = 12;
 export const LEAST_GAPS = 8;
 /** And of each only where it is in so many of them. */
 const IN_GAPS = 4;
-
-/** Something between two bounds: it lies between them nine times of ten. */
-export type Between = { readonly low: number; readonly mid: number; readonly high: number };
 
 export type Effect = {
   readonly source: SourceKey;
@@ -291,29 +289,16 @@ class Explaining {
 
   /** The weights of as many gaps drawn from them, some more than once. */
   #resampled(): number[] {
-    const times = new Array<number>(this.#gaps.length).fill(0);
-    for (let n = 0; n < times.length; n++) {
-      const k = Math.floor(this.#uniform() * times.length);
-      times[k] = (times[k] as number) + 1;
+    const drawn = new Array<number>(this.#gaps.length).fill(0);
+    for (let n = 0; n < drawn.length; n++) {
+      const k = Math.floor(this.#uniform() * drawn.length);
+      drawn[k] = (drawn[k] as number) + 1;
     }
-    return this.#weights.map((weight, k) => weight * (times[k] as number));
+    return this.#weights.map((weight, k) => weight * (drawn[k] as number));
   }
 }
 
 const indexOfMost = (values: readonly number[]): number => values.indexOf(Math.max(...values));
-
-/** The middle nine tenths of what was found, with the best guess between them. */
-export function middle(found: readonly number[], mid: number): Between {
-  const sorted = [...found].sort((a, b) => a - b);
-  const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))] ?? mid;
-  return { low: Math.min(mid, at(0.05)), mid, high: Math.max(mid, at(0.95)) };
-}
-
-const times = ({ low, mid, high }: Between, by: number): Between => ({
-  low: low * by,
-  mid: mid * by,
-  high: high * by,
-});
 
 function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);

@@ -1,4 +1,5 @@
-import { type Between, type Explained, explain, isExplained, type TooFewGaps } from './explain.ts';
+import type { Between } from './between.ts';
+import { type Explained, explain, isExplained, type TooFewGaps } from './explain.ts';
 import type { ByRecipe, Gap } from './gaps.ts';
 
 /** Nine times of ten a normal error is within so many standard deviations. */

@@ -17,8 +17,8 @@ import { type Instruments, noInstruments } from '../devices/instrument.ts';
 import { noLabelPrinter } from '../devices/labelPrinter.ts';
 import { Documents } from '../documents/office.ts';
 import { Live } from '../live/live.ts';
+import { Works } from '../longWork/works.ts';
 import { Idle } from '../sessions/idle.ts';
-import { Works } from '../work/works.ts';
 import { copyDemoBooks, MORNING } from './demoSnapshot.ts';
 
 type Method = 'get' | 'post' | 'put' | 'patch' | 'delete';

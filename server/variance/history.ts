@@ -1,7 +1,7 @@
 import type { StrengthOf } from '#contract/review.ts';
 import type { Booked, CountedContainer, CountOf, SourceKey } from '#core/variance/gaps.ts';
 import type { Queryable } from '../db/books.ts';
-import type { Doing } from '../work/works.ts';
+import type { Doing } from '../longWork/works.ts';
 import { Strengths, strengthsIn } from './strengths.ts';
 
 /** So many movements and count lines are read at once: whoever works at the same moment waits for no more than that. */

@@ -7,7 +7,7 @@ import type { AppContext } from '../appContext.ts';
 import type { Queryable } from '../db/books.ts';
 import { parseBody } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
-import type { Doing } from '../work/works.ts';
+import type { Doing } from '../longWork/works.ts';
 import { askWorker } from '../workers/ask.ts';
 import { countedContainers } from './history.ts';
 

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { VarianceTold } from '#contract/variance.ts';
 import { formatVolume, type ReadVolume, readVolume } from '#core/units/formatVolume.ts';
-import type { Between } from '#core/variance/explain.ts';
+import type { Between } from '#core/variance/between.ts';
 import type { Variance } from '#core/variance/split.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';

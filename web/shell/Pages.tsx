@@ -1,17 +1,13 @@
 import { QueryErrorResetBoundary } from '@tanstack/react-query';
 import { createElement, Suspense, useEffect, useState } from 'react';
-import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
+import { ErrorBoundary } from 'react-error-boundary';
 import { type Location, matchRoutes, Navigate, type RouteObject, useLocation, useRoutes } from 'react-router';
-import { ApiProblem } from '../lib/api.ts';
 import { t } from '../lib/speech.ts';
 import { queryClient, whoQuery } from '../state/queries.ts';
 import type { PageQuery } from '../state/useAsked.ts';
-import { Button, ButtonLink } from '../ui/Button.tsx';
 import { type Fetched, fetched } from '../ui/fetched.tsx';
-import { Page } from '../ui/Page.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
 import { Waiting } from '../ui/Waiting.tsx';
-import { PLACES } from './places.ts';
+import { BrokenPage } from './BrokenPage.tsx';
 
 const at = <P extends object>(path: string, part: Fetched<P>, props?: P): RouteObject => ({
   path,
@@ -284,38 +280,6 @@ function PageAt({ location }: { location: Location }) {
   }, [here, location]);
   const page = useRoutes(ROUTES, shown ?? location);
   return shown ? page : <Waiting />;
-}
-
-function BrokenPage({ error, resetErrorBoundary }: FallbackProps) {
-  const { pathname } = useLocation();
-  const place = PLACES().find(({ path }) => pathname.startsWith(path));
-  const answered = error instanceof ApiProblem ? error.problem : null;
-  const gone = answered?.status === 404;
-  const unreached = answered && (answered.status === 0 || answered.status >= 500);
-  useEffect(() => {
-    // Anything that is answered again: the shop's machine is back.
-    if (unreached)
-      return queryClient
-        .getQueryCache()
-        .subscribe(
-          (event) => event.type === 'updated' && event.action.type === 'success' && resetErrorBoundary(),
-        );
-  }, [unreached, resetErrorBoundary]);
-  return (
-    <Page
-      title={gone ? t('It is not there') : ((answered && place?.name) ?? t('Something went wrong'))}
-      actions={gone && place && <ButtonLink to={place.path}>{place.name}</ButtonLink>}
-    >
-      <div className="flex flex-col items-start gap-5">
-        <Refusal problem={error instanceof Error ? error : new Error(String(error))} />
-        {!gone && (
-          <Button bay onClick={resetErrorBoundary}>
-            {t('Try again')}
-          </Button>
-        )}
-      </div>
-    </Page>
-  );
 }
 
 function NoSuchPage() {

@@ -1,0 +1,43 @@
+import { useEffect } from 'react';
+import type { FallbackProps } from 'react-error-boundary';
+import { useLocation } from 'react-router';
+import { ApiProblem } from '../lib/api.ts';
+import { t } from '../lib/speech.ts';
+import { queryClient } from '../state/queries.ts';
+import { Button, ButtonLink } from '../ui/Button.tsx';
+import { Page } from '../ui/Page.tsx';
+import { Refusal } from '../ui/Refusal.tsx';
+import { PLACES } from './places.ts';
+
+/** What stands in the place of a page that can't be shown: why, and how to go on. */
+export function BrokenPage({ error, resetErrorBoundary }: FallbackProps) {
+  const { pathname } = useLocation();
+  const place = PLACES().find(({ path }) => pathname.startsWith(path));
+  const answered = error instanceof ApiProblem ? error.problem : null;
+  const gone = answered?.status === 404;
+  const unreached = answered && (answered.status === 0 || answered.status >= 500);
+  useEffect(() => {
+    // Anything that is answered again: the shop's machine is back.
+    if (unreached)
+      return queryClient
+        .getQueryCache()
+        .subscribe(
+          (event) => event.type === 'updated' && event.action.type === 'success' && resetErrorBoundary(),
+        );
+  }, [unreached, resetErrorBoundary]);
+  return (
+    <Page
+      title={gone ? t('It is not there') : ((answered && place?.name) ?? t('Something went wrong'))}
+      actions={gone && place && <ButtonLink to={place.path}>{place.name}</ButtonLink>}
+    >
+      <div className="flex flex-col items-start gap-5">
+        <Refusal problem={error instanceof Error ? error : new Error(String(error))} />
+        {!gone && (
+          <Button bay onClick={resetErrorBoundary}>
+            {t('Try again')}
+          </Button>
+        )}
+      </div>
+    </Page>
+  );
+}
