@@ -26,6 +26,20 @@ test('an order is drafted from what runs out, changed, sent, received short, and
   await page.getByLabel('Size').nth(1).fill('1 l');
   await expect(page.getByRole('button', { name: 'Save it, then it can be sent' })).toBeDisabled();
   await page.getByRole('button', { name: 'Save the draft' }).click();
+  await expect(page.getByRole('button', { name: 'It is sent' })).toBeEnabled();
+  // What somebody else makes of it meanwhile is not sent unseen; taken over, it can be.
+  const order = await (await page.request.get('/api/orders/1')).json();
+  await page.request.patch('/api/orders/1', {
+    data: {
+      note: 'By van',
+      lines: order.lines.map(({ productName: _, came: __, ...line }: Record<string, unknown>) => line),
+    },
+    headers: { 'If-Match': String(order.revision) },
+  });
+  await expect(page.getByRole('button', { name: 'Save it, then it can be sent' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Save the draft' }).click();
+  await page.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(page.getByLabel('Note')).toHaveValue('By van');
   await page.getByRole('button', { name: 'It is sent' }).click();
   await expect(page.getByText(/^Sent Mon, 4 May 2026/)).toBeVisible();
   await expect(page.getByText('It should be there by 11 May.')).toBeVisible();

@@ -37,7 +37,8 @@ export function DraftForm({ order, children }: { order: Order; children: ReactNo
   });
   const { fields, append, remove } = useFieldArray({ control: of.form.control, name: 'lines' });
   // What somebody else changed meanwhile is not sent unseen: saving shows both.
-  const unsaved = of.form.formState.isDirty || seen !== order.revision;
+  const asItIs = JSON.stringify(of.form.watch()) === JSON.stringify(typedOf(DRAFT, order, shop));
+  const unsaved = !asItIs && (of.form.formState.isDirty || seen !== order.revision);
   return (
     <>
       <form onSubmit={of.submit} noValidate>
