@@ -13,7 +13,10 @@ import {
 } from '#core/planning/assessment.ts';
 import { TREATMENT_KINDS, type Treated } from '#core/planning/intervals.ts';
 import { WASH_ZONES } from '#core/planning/levels.ts';
-import { METHODS } from '#core/planning/methods.ts';
+import { METHODS, type Method } from '#core/planning/methods.ts';
+import type { StepKind } from '#core/planning/steps.ts';
+import type { Family } from '#core/products/family.ts';
+import type { OutcomeKind } from '#core/recipes/outcomes.ts';
 import { LIFTABLE_RULES } from '#core/safety/rules.ts';
 import { BODIES } from '#core/soil/bodies.ts';
 import { SOIL_KINDS } from '#core/soil/soil.ts';
@@ -195,3 +198,36 @@ export type CalendarRead = {
   left: { summary: string; code: string; facts: Record<string, string | number> }[];
   booked: boolean;
 };
+
+/** What was done with a vehicle on one visit, and what came of it. */
+export type Visit = {
+  jobId: number;
+  day: string;
+  state: Job['state'];
+  placeName: string | null;
+  personName: string | null;
+  priceMinor: number | null;
+  note: string;
+  treatments: Treated['treatment'][];
+  /** Its run, where it was done by one. */
+  run: {
+    key: string;
+    startedAt: string;
+    finishedAt: string | null;
+    method: Method;
+    laid: {
+      kind: StepKind;
+      product: string;
+      family: Family;
+      fraction: number;
+      batch: string | null;
+      failed: number;
+    }[];
+    outcomes: { kind: OutcomeKind; name: string }[];
+    notes: string[];
+  } | null;
+  /** What was used for it by the books, in minor units; null where nobody told. */
+  productMinor: number | null;
+};
+/** A vehicle with all its visits, the newest first. */
+export type VehicleHistory = Vehicle & { visits: Visit[] };

@@ -81,6 +81,8 @@ export const pourBody = exactly({
     .default(undefined),
   /** By which recipe it is mixed. */
   recipe: byRecipe.optional().default(undefined),
+  /** The job it is mixed for. */
+  jobId: rowId('Job').optional().default(undefined),
   shown: exactly({
     pourOffUl: wholeUl('Pour off', 0),
     waterUl: wholeUl('Water', 0),
@@ -233,6 +235,7 @@ export type Topic =
   | 'outcomes'
   | 'trials'
   | 'jobs'
+  | 'runs'
   | 'orders'
   | 'weather'
   | 'clocks'

@@ -12,7 +12,7 @@ const section = exactly({
   rows: yup.array(row).label('Lines').required().max(MOST),
 }).label('Part');
 
-/** A sheet: its heading, its parts, and where in the program it leads back to. */
+/** A sheet: its heading, its parts, and where in the program it leads back to; nowhere for whoever is not of the shop. */
 export const prepareSheet = exactly({
   title: words('Heading'),
   under: words('Under the heading'),
@@ -21,9 +21,9 @@ export const prepareSheet = exactly({
   path: yup
     .string()
     .label('Address')
-    .required()
+    .defined()
     .max(200)
-    .matches(/^\/(plan|stock\/orders)[\w/?=&-]*$/, { message: '${label} is none of a plan or an order.' })
+    .matches(/^(\/(plan|stock\/orders)[\w/?=&-]*)?$/, { message: '${label} is none of a plan or an order.' })
     .meta({ remedy: 'Give an address such as /plan/day?day=2026-05-04.' }),
 });
 export type PrepareSheet = yup.InferType<typeof prepareSheet>;

@@ -166,6 +166,8 @@ export type ContractRefusals = {
   'plan.word': None;
   'job.ended': { readonly state: string };
   'job.waits': None;
+  'run.there': { readonly vehicle: string; readonly by: string };
+  'run.over': { readonly vehicle: string };
   'order.draftThere': Coded;
   'order.notDraft': Coded;
   'order.isDraft': Coded;
@@ -178,7 +180,6 @@ export type ContractRefusals = {
   'calendar.recurs': None;
   'calendar.calledOff': None;
   'calendar.noDay': None;
-  'clock.key': None;
   'clock.ended': { readonly by: string; readonly afterS: number };
   'clock.tooLate': None;
   'clock.twice': { readonly name: string; readonly place: string; readonly by: string };

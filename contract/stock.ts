@@ -244,7 +244,8 @@ export type RecallLine = {
   note: string;
   ul: number;
   /** Where the batch was put on, as far as a clock was started for it. */
-  vehicles: { key: string; vehicle: string; placeName: string; at: string }[];
+  /** By a clock, or by a run. */
+  vehicles: { key: string; run: boolean; vehicle: string; placeName: string; at: string }[];
 };
 /** Why nobody may use a lot for now. */
 export const lotHoldBody = exactly({ words: line('Why', 200) });

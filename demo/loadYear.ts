@@ -8,6 +8,7 @@ import { products as productRows } from '../server/products/queries.ts';
 import { named, SUPPLIERS } from './named.ts';
 import { outOfTheOrdinary } from './outOfTheOrdinary.ts';
 import { PUMP_HEAD, yearProducts } from './year.ts';
+import { type YearPour, yearRuns } from './yearRuns.ts';
 import { type Story, storiesOf, type YearEvent } from './yearStories.ts';
 
 /**
@@ -21,7 +22,7 @@ export async function loadYear(tx: Queryable, now: Date): Promise<void> {
   const stories = yearProducts.flatMap((p) =>
     storiesOf(p, now, daysSince(now, opened.get(p.product) ?? now), random),
   );
-  await bookStories(tx, stories);
+  await bookStories(tx, stories, random);
   await outOfTheOrdinary(tx, now);
 }
 
@@ -37,7 +38,7 @@ async function firstOpenings(tx: Queryable): Promise<Map<string, Date>> {
 }
 
 /** Books containers with all that happened to them, a few statements for the whole year. */
-async function bookStories(tx: Queryable, stories: Story[]): Promise<void> {
+async function bookStories(tx: Queryable, stories: Story[], random: () => number): Promise<void> {
   const [products, places, crew] = [await productRows(tx), await placeRows(tx), await peopleRows(tx)];
   const measures = await measureRows(tx);
   const idOf = (name: string) => named(crew, name).id;
@@ -133,16 +134,17 @@ async function bookStories(tx: Queryable, stories: Story[]): Promise<void> {
     if (m.counted) m.count = counts.get(m.counted);
   }
   movements.sort((a, b) => (a as { at: Date }).at.getTime() - (b as { at: Date }).at.getTime());
+  await yearRuns(tx, movements as YearPour[], random);
   for (let i = 0; i < movements.length; i += 1_000) {
     await tx.rows(
       `WITH asked AS (
          SELECT r.*, row_number() OVER () AS n FROM jsonb_to_recordset($1::jsonb)
-           AS r(kind text, at timestamptz, person int, container int, place int, product int, reason text, note text, count int, measure int, "from" int, "to" int, ul bigint, minor bigint)
+           AS r(kind text, at timestamptz, person int, container int, place int, product int, reason text, note text, count int, measure int, job int, "from" int, "to" int, ul bigint, minor bigint)
        ), moved AS (
          INSERT INTO movement (kind, person_id, container_id, place_id, booked_at, happened_at, product_id, reason, note, count_id,
-           measured_with, measure_id)
+           measured_with, measure_id, job_id)
          SELECT kind, person, container, place, at, at, product, reason, coalesce(note, ''), count,
-           CASE WHEN measure IS NOT NULL THEN 'measure' END, measure FROM asked ORDER BY n RETURNING id
+           CASE WHEN measure IS NOT NULL THEN 'measure' END, measure, job FROM asked ORDER BY n RETURNING id
        ), numbered AS (SELECT id, row_number() OVER (ORDER BY id) AS n FROM moved)
        INSERT INTO posting (movement_id, product_id, from_account, to_account, ul, minor)
        SELECT m.id, a.product, a."from", a."to", a.ul, a.minor FROM asked a JOIN numbered m USING (n) WHERE a.ul > 0 ORDER BY m.id`,

@@ -8,12 +8,12 @@ import { fileURLToPath } from 'node:url';
 
 process.chdir(fileURLToPath(new URL('..', import.meta.url)));
 
-build('the interface', 'dist/web', 'vite.config.ts', ['web', 'core', 'contract']);
-build('the program', 'dist/program', 'vite.program.config.ts', ['server', 'demo', 'core', 'contract']);
+build('the interface', 'dist/web', ['vite.config.ts', 'vite.offline.config.ts'], ['web', 'core', 'contract']);
+build('the program', 'dist/program', ['vite.program.config.ts'], ['server', 'demo', 'core', 'contract']);
 
-function build(what, to, config, folders) {
+function build(what, to, configs, folders) {
   const hash = createHash('sha256');
-  for (const file of [...folders.flatMap(sources), 'package-lock.json', config]) {
+  for (const file of [...folders.flatMap(sources), 'package-lock.json', ...configs]) {
     hash.update(file).update(readFileSync(file));
   }
   const wanted = hash.digest('hex');
@@ -21,10 +21,12 @@ function build(what, to, config, folders) {
   const built = existsSync(marker) ? readFileSync(marker, 'utf8') : '';
   if (built === wanted) return;
   console.log(`Building ${what} ...`);
-  const { status } = spawnSync('npx', ['vite', 'build', '--config', config, '--logLevel', 'warn'], {
-    stdio: ['ignore', 'inherit', 'inherit'],
-  });
-  if (status !== 0) process.exit(status ?? 1);
+  for (const config of configs) {
+    const { status } = spawnSync('npx', ['vite', 'build', '--config', config, '--logLevel', 'warn'], {
+      stdio: ['ignore', 'inherit', 'inherit'],
+    });
+    if (status !== 0) process.exit(status ?? 1);
+  }
   writeFileSync(marker, wanted);
 }
 

@@ -181,16 +181,24 @@ const shots: Shot[] = [
   { name: 'shop', who: 'Hester Quill', view: (page) => page.goto('/shop') },
   // Last: what runs is seen in every place.
   {
-    name: 'start-clock',
-    height: 1100,
+    name: 'run-phone',
+    ...PHONE,
+    who: 'Bram Addy',
     view: async (page) => {
-      await station(page, 'sunOut');
-      await page.goto('/clocks/new?recipe=2&soil=2');
-      await choose(page, 'Body', 'camper');
-      await choose(page, 'Colour', 'silver');
-      await page.getByText('just rinsed').click();
-      await page.getByRole('heading', { name: /In two halves/ }).waitFor();
-      await page.getByRole('textbox', { name: 'Vehicle' }).fill('hire camper');
+      await page.goto('/run');
+      await page.getByRole('link', { name: 'Driving school, blue' }).click();
+      await page.getByRole('button', { name: 'Begin it, step by step' }).click();
+      const step = page.getByRole('region', { name: 'Now' }).getByRole('heading', { level: 2 });
+      await step.waitFor();
+      for (let n = 0; n < 60 && (await step.textContent()) !== 'Rinse: foam'; n++) {
+        const before = await page.getByRole('main').textContent();
+        await page
+          .getByRole('button', { name: /^(Begin|Done|Clean|It is mixed)$/ })
+          .first()
+          .click();
+        await page.waitForFunction((was) => document.querySelector('main')?.textContent !== was, before);
+      }
+      await page.getByRole('complementary', { name: 'Clocks' }).waitFor();
     },
   },
   {

@@ -48,8 +48,10 @@ import { recipeRoutes } from './recipes/routes.ts';
 import { reviewRoutes } from './review/routes.ts';
 import { calibrationRoutes } from './rigs/calibrationRoutes.ts';
 import { deviceRoutes } from './rigs/deviceRoutes.ts';
+import { runRoutes } from './runs/routes.ts';
 import { sessionRoutes } from './sessions/routes.ts';
 import { shopRoutes } from './shop/routes.ts';
+import { trustRoutes } from './tls/trustRoutes.ts';
 import { trialRoutes } from './trials/routes.ts';
 import { varianceRoutes } from './variance/routes.ts';
 import { weatherRoutes } from './weather/weather.ts';
@@ -74,6 +76,7 @@ export function createApp(context: AppContext): Express {
   api.use(readableAddress, jsonOnly, express.json({ limit: BODY_LIMIT, strict: true }), readableBody);
   api.use(findSession(context));
   api.use(refuseWithoutRoom(context));
+  api.use('/trust', trustRoutes(context.tls));
   api.use('/shop', shopRoutes(context));
   api.use('/sessions', sessionRoutes(context));
   api.use('/first-aid', firstAidRoutes(context));
@@ -116,6 +119,7 @@ export function createApp(context: AppContext): Express {
   api.use('/trials', trialRoutes(context));
   api.use('/jobs', jobRoutes(context));
   api.use('/vehicles', vehicleRoutes(context));
+  api.use('/runs', runRoutes(context));
   api.use('/backups', backupRoutes(context));
   api.use('/weather', weatherRoutes(context));
   api.use('/labels', labelRoutes(context));

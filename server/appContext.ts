@@ -9,6 +9,7 @@ import type { Documents } from './documents/office.ts';
 import type { Live } from './live/live.ts';
 import type { Works } from './longWork/works.ts';
 import type { Idle } from './sessions/idle.ts';
+import type { Tls } from './tls/authority.ts';
 
 /** What every route is handed: the books, the time, who is listening, and how this shop was opened. */
 export type AppContext = {
@@ -43,6 +44,8 @@ export type AppContext = {
   readonly weatherStation: WeatherStation | null;
   /** Where the shop is reached from other devices: what QR codes lead to. */
   readonly publicAddress: () => string;
+  /** What devices trust for a safe connection; null where there is none. */
+  readonly tls: Tls | null;
   /** PINs to show on the sign-in page: the demo's alone. */
   readonly demoPins: ReadonlyMap<string, string>;
 };

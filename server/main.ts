@@ -71,6 +71,10 @@ async function sayWhere(serving: Serving, { demo }: Options, now: Date): Promise
       ? `Set up your shop at ${address}\nSet-up code: ${serving.setupCode}`
       : `Your shop is open at ${address}`,
   );
+  if (serving.fingerprint)
+    console.log(
+      `For a safe connection, open ${serving.publicAddress}trust on each device once. The shop's certificate is\n${serving.fingerprint}`,
+    );
 }
 
 function stopOnSignal(serving: Serving, endWatch: () => void): void {

@@ -85,6 +85,7 @@ export async function openShop(options: Options, time: SteadyTime, log: Logger):
   return {
     address: serving.address,
     publicAddress: serving.publicAddress,
+    fingerprint: serving.fingerprint,
     setupCode: serving.setupCode,
     get books() {
       return serving.books;
@@ -123,6 +124,7 @@ const openOnce = (
     ...(options.demo && { connect: simulatedInstruments }),
     restoreCopy,
     notRestored,
+    safe: options.safe,
     prepare: (books) => prepare(books, options, time.now()),
     begin: async (books, secret) => {
       const { newPin, demo, startAt } = options;

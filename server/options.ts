@@ -12,6 +12,8 @@ export type Options = {
   startAt: Date | null;
   /** Another folder every copy of the books goes to as well. */
   copiesTo: string | null;
+  /** Safe connections are served beside plain ones. */
+  safe: boolean;
   /** The manager who is to be given a new PIN at the start. */
   newPin: string | null;
 };
@@ -45,6 +47,7 @@ export function readOptions(args: string[]): Options {
     fresh: values.fresh ?? false,
     host: values.host ?? (demo ? '127.0.0.1' : '0.0.0.0'),
     port,
+    safe: !demo && !(values.plain ?? false),
     folder: values.data ?? usualFolder(demo),
     startAt,
     newPin: values['new-pin'] ?? null,
@@ -61,6 +64,7 @@ function parse(args: string[]) {
         fresh: { type: 'boolean' },
         host: { type: 'string' },
         port: { type: 'string' },
+        plain: { type: 'boolean' },
         data: { type: 'string' },
         now: { type: 'string' },
         'new-pin': { type: 'string' },
@@ -69,7 +73,7 @@ function parse(args: string[]) {
     }).values;
   } catch (error) {
     throw new BadOption(
-      `${(error as Error).message} Known: --data, --port, --host, --now, --new-pin, --copies-to, and for the demo --fresh.`,
+      `${(error as Error).message} Known: --data, --port, --host, --now, --new-pin, --copies-to, --plain, and for the demo --fresh.`,
     );
   }
 }

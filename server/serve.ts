@@ -1,7 +1,5 @@
 import { randomInt } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import type { Server } from 'node:http';
-import { createServer } from 'node:http';
 import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
@@ -22,6 +20,8 @@ import { Works } from './longWork/works.ts';
 import { Idle } from './sessions/idle.ts';
 import { secretOf } from './sessions/secret.ts';
 import type { SteadyTime } from './steadyTime.ts';
+import { ownNames, tlsOf } from './tls/authority.ts';
+import { bothWays, type Listening } from './tls/bothWays.ts';
 import { makeUpkeep } from './upkeep.ts';
 
 const FIRST_PORT = 4600;
@@ -32,6 +32,8 @@ const LOOK_AFTER_MS = 5_000;
 export type Serving = {
   address: string;
   publicAddress: string;
+  /** What tells the shop's own authority from any other; null where connections are plain alone. */
+  fingerprint: string | null;
   setupCode: string;
   books: Books;
   /** Rejects where the database refuses to answer. */
@@ -49,6 +51,8 @@ export async function serve(options: {
   host: string;
   port: number | null;
   demo?: boolean;
+  /** Safe connections as well, by an authority of the shop's own. */
+  safe?: boolean;
   /** Another folder for the copies of the books. */
   copiesTo?: string | null;
   /** Puts a copy in the place of the books; where it is not given, none is. */
@@ -101,6 +105,7 @@ export async function serve(options: {
       changed: () => live.tell('backups', 0),
     });
     let publicly = '';
+    const tls = options.safe ? await tlsOf(folder, ownNames(), new Date()) : null;
     const app = createApp({
       books,
       folder,
@@ -122,10 +127,9 @@ export async function serve(options: {
       weatherStation,
       instruments,
       publicAddress: () => publicly,
+      tls,
     });
-    const server = createServer(app);
-    // Longer than a device waits before it asks again: a connection it means to use is not closed under it.
-    server.keepAliveTimeout = KEEP_ALIVE_MS;
+    const server = bothWays(app, tls, KEEP_ALIVE_MS);
     const listening = await listen(server, host, port);
     const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${listening}/`;
     publicly = host === '0.0.0.0' ? onTheLan(address) : address;
@@ -150,7 +154,15 @@ export async function serve(options: {
       await copying.ended();
       await books.close();
     };
-    return { address, publicAddress: publicly, setupCode, books, alive: () => books.rows('SELECT 1'), stop };
+    return {
+      address,
+      publicAddress: publicly,
+      fingerprint: tls?.fingerprint ?? null,
+      setupCode,
+      books,
+      alive: () => books.rows('SELECT 1'),
+      stop,
+    };
   } catch (error) {
     await books.close();
     throw error;
@@ -200,9 +212,10 @@ function onTheLan(local: string): string {
   return outside ? local.replace('127.0.0.1', outside.address) : local;
 }
 
+/** Longer than a device waits before it asks again: a connection it means to use is not closed under it. */
 const KEEP_ALIVE_MS = 65_000;
 
-async function listen(server: Server, host: string, wanted: number | null): Promise<number> {
+async function listen(server: Listening, host: string, wanted: number | null): Promise<number> {
   const last = wanted ?? FIRST_PORT + PORTS_TO_TRY;
   for (let port = wanted ?? FIRST_PORT; ; port++) {
     try {

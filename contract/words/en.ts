@@ -1240,6 +1240,14 @@ export const en: Words = {
       `Name ${supplier} as the supplier, or book the delivery without the order.`,
     ],
     'job.waits': () => ['It waits already.', NOTHING_MORE],
+    'run.there': ({ vehicle, by }) => [
+      `${vehicle} is being done already: ${by} began it.`,
+      'Join that run, or have it ended first.',
+    ],
+    'run.over': ({ vehicle }) => [
+      `The run of ${vehicle} was ended before that.`,
+      'Take its end back, where it goes on; else note by hand what was done.',
+    ],
     'job.dayFull': ({ day, most }) => [
       `${day} has ${most} vehicles already.`,
       'Choose another day, or drop one of that day.',
@@ -1255,7 +1263,6 @@ export const en: Words = {
       'Enter it in the calendar anew if it comes after all.',
     ],
     'calendar.noDay': () => ['Its day can’t be read.', 'Give it a day between 1990 and 2200.'],
-    'clock.key': () => ['A clock of this key was started already.', 'Start it under a new key.'],
     'clock.ended': ({ by, afterS }) => [
       `${by} ended it after ${formatDuration(afterS)}.`,
       'Nothing is left to do, or take the end back.',

@@ -45,6 +45,8 @@ export type Taken = {
  * What a step takes of its mix: area by rate, the recipe's, else the product's, else the usual one; from a bucket a fill for
  * every 20 m2 begun, one more from heavy soil on, and beside each begun one to rinse in; towels as much as they take up.
  *
+ * What is sprayed goes by the shop's own rate, where runs have shown one.
+ *
  * @returns null where nobody knows how much it takes
  */
 export function takenBy(step: StepDraft, chosen: Chosen, seen: Sized): Taken | null {
@@ -66,7 +68,7 @@ export function takenBy(step: StepDraft, chosen: Chosen, seen: Sized): Taken | n
   }
   const rate = recipe.rateMlPerM2 ?? use?.rateMlPerM2 ?? usualRate(means, recipe.film ?? use?.film ?? null);
   if (rate === null) return null;
-  const mixUl = Math.round(rate * m2 * 1_000);
+  const mixUl = Math.round(rate * chosen.rate.factor * m2 * 1_000);
   const q = isSuction(vessel.kind) ? standards.q : 1;
   return { mixUl, productUl: Math.round(mixUl * bottle), waterUl: Math.round(mixUl / q), buckets: 0 };
 }

@@ -6,6 +6,7 @@ import type { Recipe, RecipeCell } from '../recipes/recipe.ts';
 import { TRAITS, type Trait, type Traits } from '../safety/traits.ts';
 import { SOIL_LEVELS } from '../soil/soil.ts';
 import type { Strength } from '../strength/notation.ts';
+import { NOTHING_LEARNED } from './learned.ts';
 import type { PlanShop } from './planWash.ts';
 import { type PlanRecipe, type PlanVessel, planRecipe } from './recipeFor.ts';
 import { USUAL_SCHOOLS } from './schools.ts';
@@ -257,6 +258,7 @@ export const SHOP: PlanShop = {
   today: '2026-05-04',
   edgeShare: 0.6,
   filmFactors: [],
+  learned: NOTHING_LEARNED,
   book: Object.values(BOOK),
   stockUl: new Map(Object.values(BOOK).map(({ product }) => [product.id, 5_000_000])),
   prices: Object.values(BOOK).map(({ product }) => ({

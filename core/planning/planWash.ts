@@ -9,6 +9,7 @@ import { type Assessment, type SeenField, type Sized, sized } from './assessment
 import { costOfFill, newestPrice, type Priced } from './cost.ts';
 import { type Order, ordered } from './edges.ts';
 import { LEFT_DUE } from './intervals.ts';
+import { type Learned, type Own, paceOf } from './learned.ts';
 import {
   askedInVain,
   LEFT_UNDONE,
@@ -58,6 +59,8 @@ export type PlanShop = {
   readonly today: string;
   /** What soil is usual where the shop is, besides the season's. */
   readonly soilHere: readonly SoilKind[];
+  /** What the shop's own runs say. */
+  readonly learned: Learned;
   /** What whoever does it is signed off for; where nobody is named, nothing is assumed of them. */
   readonly signedOff: SignedOff;
 };
@@ -69,6 +72,8 @@ export type PlanStep = StepDraft & {
   readonly taken: Taken | null;
   readonly hands: number;
   readonly wait: number;
+  /** How long it takes here for what the seeds say. */
+  readonly pace: Own;
   /** What is minded while it is done. */
   readonly cautions: readonly Sentence[];
 };
@@ -135,16 +140,19 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
     method,
     schools: shop.schools,
     signedOff: shop.signedOff,
+    learned: shop.learned,
   };
   const steps = ordered(workFor(taken, seen, shop.schools), orderBy(method, seen, shop.schools)).map(
     (step): PlanStep => {
       const choice = recipeFor(step, choosing);
-      const hands = handsMin(step, seen, method);
+      const pace = paceOf(shop.learned, step.kind, step.level);
+      const hands = handsMin(step, seen, method) * pace.factor;
       return {
         ...step,
         choice,
         taken: choice.chosen && takenBy(step, choice.chosen, seen),
         hands,
+        pace,
         wait: waitMin(step, choice.chosen, hands),
         cautions: cautionsOf({ ...step, ...ofVehicle })
           .filter(({ id }) => !said.has(id) && said.add(id))

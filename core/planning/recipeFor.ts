@@ -14,6 +14,7 @@ import { type RuleFound, rulesFor } from '../safety/rules.ts';
 import { type Sentence, toSay } from '../say.ts';
 import type { SoilLevel } from '../soil/soil.ts';
 import type { Sized } from './assessment.ts';
+import { type Learned, type Own, rateOf } from './learned.ts';
 import { PAINTED, type WashZone } from './levels.ts';
 import type { Method } from './methods.ts';
 import type { Schools } from './schools.ts';
@@ -52,6 +53,8 @@ export type Chosen = {
   readonly judged: Judged;
   readonly level: SoilLevel;
   readonly cautions: readonly RuleFound[];
+  /** How much of it goes on here for what its recipe or the seeds say. */
+  readonly rate: Own;
 };
 /** A recipe that would suit but may not be used here. */
 export type Withheld = { readonly recipe: PlanRecipe; readonly rule: RuleFound };
@@ -72,6 +75,7 @@ export type Choosing = {
   readonly method: Method;
   readonly schools: Schools;
   readonly signedOff: SignedOff;
+  readonly learned: Learned;
 };
 
 /** What whoever does it is signed off for, by product; all where it is a manager, who answers for what is mixed. */
@@ -157,7 +161,7 @@ const EFFECTS = ['keeps', 'adds', 'unknown', 'strips'];
  * @returns no recipe where none fits, with those that are withheld and those passed over, each with why
  */
 export function recipeFor(step: StepDraft, choosing: Choosing): ChoiceMade {
-  const { book, stockUl, seen, method, schools, signedOff } = choosing;
+  const { book, stockUl, seen, method, schools, signedOff, learned } = choosing;
   const [withheld, passed]: [Withheld[], Passed[]] = [[], []];
   const found: Chosen[] = [];
   if (step.use === null || step.level === null) return { chosen: null, others: [], withheld, passed };
@@ -186,7 +190,8 @@ export function recipeFor(step: StepDraft, choosing: Choosing): ChoiceMade {
       withheld.push({ recipe: of, rule: worst });
       continue;
     }
-    found.push({ of, cell, judged: judged.value, level, cautions: rules });
+    const rate = rateOf(learned, of.product.id, deliveryOf(of.vessel.kind));
+    found.push({ of, cell, judged: judged.value, level, cautions: rules, rate });
   }
   const families = preferred(step, seen, schools);
   const rank = ({ of, judged }: Chosen): number[] => [

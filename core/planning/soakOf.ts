@@ -109,7 +109,11 @@ class Trying {
     const { film } = this.#top.as;
     const wiped = wipedS(this.#top.step.kind, film);
     this.#wiped = wiped !== null;
-    this.#rates = { apply: ratesOf(film).apply, rinse: wiped ? 1 / wiped : RATES.rinse };
+    const taker = plan.steps.find((s) => s.takesOff === this.#top.step.id);
+    this.#rates = {
+      apply: ratesOf(film).apply / this.#top.step.pace.factor,
+      rinse: wiped ? 1 / wiped : RATES.rinse / (taker?.pace.factor ?? 1),
+    };
   }
 
   soak(): Soak {
@@ -198,7 +202,7 @@ class Trying {
   #beforeS({ part }: Way): number {
     if (!this.#under) return 0;
     const { step, as } = this.#under;
-    return (areaOf(step, this.#plan.seen) * part) / ratesOf(as.film).apply + CHANGE_S;
+    return (areaOf(step, this.#plan.seen) * part * step.pace.factor) / ratesOf(as.film).apply + CHANGE_S;
   }
 
   #layersOn(zone: WashZone, way: Way, againS: number | null): LaidThen[] {

@@ -6,7 +6,7 @@ import type { Queryable } from '../db/books.ts';
 import { command } from '../http/commands.ts';
 import { decided, missing } from '../http/problems.ts';
 import type { SignedIn } from '../http/signedIn.ts';
-import { bookMovement } from '../ledger/booking/book.ts';
+import { bookMovement, type NewMovement } from '../ledger/booking/book.ts';
 import { singleAccounts } from '../ledger/booking/queries.ts';
 import { batchOf } from './queries.ts';
 
@@ -18,15 +18,7 @@ export function batchActRoutes(context: AppContext): Router {
   routes.post(
     '/uses',
     command(context, useBatchBody, async ({ tx, body, who, now, params }) => {
-      const { used } = await singleAccounts(tx);
-      const batch = await take(
-        tx,
-        idIn(params),
-        body.ul,
-        { to: used, kind: 'transfer', reason: 'used', note: '' },
-        who,
-        now,
-      );
+      const batch = await useOfBatch(tx, idIn(params), body.ul, who, { now });
       return { status: 201, body: batch, touched: [['vessels', batch.vesselId]] };
     }),
   );
@@ -34,11 +26,23 @@ export function batchActRoutes(context: AppContext): Router {
     '/dumps',
     command(context, dumpBatchBody, async ({ tx, body, who, now, params }) => {
       const { waste } = await singleAccounts(tx);
-      const batch = await take(tx, idIn(params), null, { to: waste, kind: 'waste', ...body }, who, now);
+      const batch = await take(tx, idIn(params), null, { to: waste, kind: 'waste', ...body, now }, who);
       return { status: 201, body: batch, touched: [['vessels', batch.vesselId]] };
     }),
   );
   return routes;
+}
+
+/** Uses so much of a mix: for a job, where it is known for which. */
+export async function useOfBatch(
+  tx: Queryable,
+  id: string,
+  ul: number,
+  who: SignedIn,
+  of: Pick<NewMovement, 'now' | 'happenedAt' | 'jobId' | 'usedHow'>,
+) {
+  const { used } = await singleAccounts(tx);
+  return take(tx, id, ul, { to: used, kind: 'transfer', reason: 'used', note: '', ...of }, who);
 }
 
 /** @param ul how much of it; null for all that is left */
@@ -46,9 +50,14 @@ async function take(
   tx: Queryable,
   id: string,
   ul: number | null,
-  out: { to: number; kind: 'transfer' | 'waste'; reason: string; note: string },
+  {
+    to,
+    ...out
+  }: { to: number } & Pick<
+    NewMovement,
+    'kind' | 'reason' | 'note' | 'now' | 'happenedAt' | 'jobId' | 'usedHow'
+  >,
   who: SignedIn,
-  now: Date,
 ) {
   const batch = await batchOf(tx, id);
   if (!batch) throw missing('batch');
@@ -62,15 +71,12 @@ async function take(
   const postings = held.map(({ account, product }, i) => ({
     product,
     from: account,
-    to: out.to,
+    to,
     ul: shares[i] ?? 0,
   }));
   const movementId = await bookMovement(tx, {
-    kind: out.kind,
-    reason: out.reason,
-    note: out.note,
+    ...out,
     personId: who.personId,
-    now,
     batchId: batch.id,
     postings: postings.filter((p) => p.ul > 0),
   });

@@ -48,9 +48,9 @@ export function clockRoutes(context: AppContext): Router {
       () => noteStation(context),
       async ({ tx, body, who, now }) => {
         const at = happenedAt(body.occurredAt, now);
-        if (await clockOf(tx, body.key)) {
-          throw problem(409, 'clock.key', {});
-        }
+        // Begun under one name on two devices it is one clock.
+        const same = await clockOf(tx, body.key);
+        if (same) return answer(tx, same.key, same.id, 200);
         const found = await findLaid(tx, body.laid);
         if (now.getTime() - at.getTime() < LATE_MS) {
           await refuseWeather(tx, body, found.laid.as, at);

@@ -38,8 +38,14 @@ export async function recallOf(db: Queryable, lot: string): Promise<Recall | nul
      SELECT g.id, m.kind, ${utc('m.happened_at')} AS at, w.name AS "personName", c.code AS "containerCode", k.code AS "batchCode",
        v.name AS "vesselName", m.reason, m.note, o.code AS "otherCode",
        CASE WHEN t.id IS NOT NULL THEN g.ul ELSE -g.ul END AS ul,
-       coalesce((SELECT jsonb_agg(jsonb_build_object('key', x.key, 'vehicle', x.vehicle, 'placeName', y.name, 'at', ${utc('x.started_at')})
-           ORDER BY x.id) FROM clock x JOIN place y ON y.id = x.place_id WHERE x.batch_id = k.id), '[]') AS vehicles
+       coalesce((SELECT jsonb_agg(jsonb_build_object('key', x.key, 'run', x.run, 'vehicle', x.vehicle, 'placeName', x.place, 'at', ${utc('x.at')})
+           ORDER BY x.at, x.key) FROM (
+           SELECT q.key, false AS run, q.vehicle, y.name AS place, q.started_at AS at FROM clock q JOIN place y ON y.id = q.place_id
+           WHERE q.batch_id = k.id AND NOT EXISTS (SELECT FROM run u WHERE left(u.key, 20) || 'r' = left(q.key, 21))
+           UNION ALL
+           SELECT u.key, true, z.name, coalesce(y.name, ''), min(d.laid_at) FROM run_laid d JOIN run u ON u.id = d.run_id
+             JOIN job j ON j.id = u.job_id JOIN vehicle z ON z.id = j.vehicle_id LEFT JOIN place y ON y.id = j.place_id
+           WHERE d.batch_id = k.id GROUP BY u.key, z.name, y.name) x), '[]') AS vehicles
      FROM here JOIN movement m ON m.id = here.id JOIN posting g ON g.movement_id = m.id JOIN person w ON w.id = m.person_id
      LEFT JOIN own t ON t.account = g.to_account LEFT JOIN own f ON f.account = g.from_account
      JOIN container c ON c.id = coalesce(t.id, f.id)

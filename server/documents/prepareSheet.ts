@@ -14,8 +14,11 @@ const RULES = {
   paddingBottom: () => 3,
 };
 
-/** What is got ready, on A4: a box to tick before each line. Its code leads to the plan as it is by then. */
-export function prepareSheetPdf(sheet: PrepareSheet & { address: string }): Promise<Uint8Array> {
+/**
+ * A sheet on A4. What is got ready has a box to tick before each line, and a code that leads to the plan as it is by then; what
+ * leads nowhere has neither.
+ */
+export function prepareSheetPdf(sheet: PrepareSheet & { address: string | null }): Promise<Uint8Array> {
   return pdfOf({
     info: { title: sheet.title },
     pageSize: 'A4',
@@ -37,14 +40,26 @@ export function prepareSheetPdf(sheet: PrepareSheet & { address: string }): Prom
               { text: sheet.under, fontSize: 12, color: INK, margin: [0, 4, 0, 0] },
             ],
           },
-          {
-            width: pt(27),
-            stack: [{ qr: sheet.address, fit: pt(25), eccLevel: 'M', alignment: 'right', foreground: INK }],
-          },
+          ...(sheet.address === null
+            ? []
+            : [
+                {
+                  width: pt(27),
+                  stack: [
+                    {
+                      qr: sheet.address,
+                      fit: pt(25),
+                      eccLevel: 'M' as const,
+                      alignment: 'right' as const,
+                      foreground: INK,
+                    },
+                  ],
+                },
+              ]),
         ],
         columnGap: 10,
       },
-      ...sheet.sections.flatMap(sectionContent),
+      ...sheet.sections.flatMap((section) => sectionContent(section, sheet.address !== null)),
     ],
   });
 }
@@ -55,7 +70,7 @@ const box = () => ({
   margin: [0, 3, 0, 0] as [number, number, number, number],
 });
 
-const sectionContent = ({ name, rows }: PrepareSheet['sections'][number]): Content[] => [
+const sectionContent = ({ name, rows }: PrepareSheet['sections'][number], ticked: boolean): Content[] => [
   { text: name, font: 'Archivo', bold: true, fontSize: 15, color: INK, margin: [0, 12, 0, 3] },
   ...(rows.length === 0
     ? []
@@ -64,9 +79,9 @@ const sectionContent = ({ name, rows }: PrepareSheet['sections'][number]): Conte
           layout: RULES,
           table: {
             dontBreakRows: true,
-            widths: [pt(6), '*', 'auto'],
+            widths: [...(ticked ? [pt(6)] : []), '*', 'auto'],
             body: rows.map(({ main, note, amount }) => [
-              box(),
+              ...(ticked ? [box()] : []),
               {
                 stack: [
                   { text: main, fontSize: 11.5, color: INK },

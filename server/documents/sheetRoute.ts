@@ -8,7 +8,7 @@ export const sheetPdf =
   (context: AppContext, name: string): RequestHandler =>
   async (req, res) => {
     const sheet = parseBody(prepareSheet, req.body);
-    const address = `${context.publicAddress()}${sheet.path}`;
+    const address = sheet.path === '' ? null : `${context.publicAddress()}${sheet.path}`;
     const pdf = await context.documents.prepareSheetPdf({ ...sheet, address });
     res.type('application/pdf').attachment(name).send(Buffer.from(pdf));
   };

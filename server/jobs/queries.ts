@@ -47,16 +47,19 @@ async function refuseFull(tx: Queryable, day: string): Promise<void> {
     throw problem(409, 'job.dayFull', { day, most: MOST_A_DAY }, { at: '/day' });
 }
 
+const VEHICLE = `SELECT v.id, v.name, v.said, to_char(max(j.day) FILTER (WHERE j.state = 'done'), 'YYYY-MM-DD') AS "lastDay",
+    ${TREATED('v.id')} AS treated
+  FROM vehicle v LEFT JOIN job j ON j.vehicle_id = v.id`;
+
 /** Vehicles that were here or are to come, by name: what a search leaves, or the newest. */
-export function vehicles(db: Queryable, words: string, most: number): Promise<Vehicle[]> {
-  return db.rows(
-    `SELECT v.id, v.name, v.said, to_char(max(j.day) FILTER (WHERE j.state = 'done'), 'YYYY-MM-DD') AS "lastDay",
-            ${TREATED('v.id')} AS treated
-     FROM vehicle v LEFT JOIN job j ON j.vehicle_id = v.id
-     WHERE position(lower($1) IN lower(v.name)) > 0 GROUP BY v.id ORDER BY v.id DESC LIMIT $2`,
+export const vehicles = (db: Queryable, words: string, most: number): Promise<Vehicle[]> =>
+  db.rows(
+    `${VEHICLE} WHERE position(lower($1) IN lower(v.name)) > 0 GROUP BY v.id ORDER BY v.id DESC LIMIT $2`,
     [words, most],
   );
-}
+
+export const vehicleOf = async (db: Queryable, id: number): Promise<Vehicle | undefined> =>
+  (await db.rows<Vehicle>(`${VEHICLE} WHERE v.id = $1 GROUP BY v.id`, [id]))[0];
 
 /** The vehicle of a name, made where there is none; what is still so of it when it comes again is kept with it. */
 async function vehicleId(

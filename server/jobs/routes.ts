@@ -13,6 +13,7 @@ import { dayIn, wholeNumber } from '../http/readRequest.ts';
 import { unlessAllowed } from '../people/allowed.ts';
 import { shopOf } from '../shop/queries.ts';
 import { calendarOf, ownJob, readCalendar } from './calendar.ts';
+import { vehicleHistory } from './history.ts';
 import * as queries from './queries.ts';
 
 /** So many vehicles are offered while a name is typed. */
@@ -108,7 +109,8 @@ export function jobRoutes(context: AppContext): Router {
 }
 
 /** Vehicles that were here, found by a part of their name. */
-export function vehicleRoutes({ books }: AppContext): Router {
+export function vehicleRoutes(context: AppContext): Router {
+  const { books } = context;
   const routes = Router();
   routes.get('/', async (req, res) => {
     const { words } = req.query;
@@ -116,6 +118,12 @@ export function vehicleRoutes({ books }: AppContext): Router {
       await queries.vehicles(books, typeof words === 'string' ? words.trim().slice(0, 60) : '', OFFERED),
     );
   });
+  routes.get('/:id', async (req, res) => {
+    const history = await vehicleHistory(books, wholeNumber(req.params.id, 'vehicle'));
+    if (!history) throw missing('vehicle');
+    res.json(history);
+  });
+  routes.post('/aftercare.pdf', sheetPdf(context, 'aftercare.pdf'));
   return routes;
 }
 

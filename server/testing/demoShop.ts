@@ -90,6 +90,7 @@ export class ServedShop {
       instruments: this.instruments,
       weatherStation: demo ? new SimulatedStation() : null,
       publicAddress: () => 'http://192.0.2.10:4600/',
+      tls: null,
     });
   }
 

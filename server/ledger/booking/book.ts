@@ -1,4 +1,5 @@
 import type { MovementKind, OnPanel, PourBody } from '#contract/ledger.ts';
+import type { UsedHow } from '#contract/runs.ts';
 import type { MeasuredPart } from '#core/booking/measuredWith.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
 import type { Posting } from '#core/stock/postings.ts';
@@ -35,6 +36,9 @@ export type NewMovement = {
   amended?: ReceiptChange;
   /** A manager's word it was allowed by. */
   overrideId?: number;
+  /** The job it was done for, and how it is known how much was used. */
+  jobId?: number;
+  usedHow?: UsedHow;
   postings: readonly Bookable[];
 };
 
@@ -91,13 +95,13 @@ export async function bookMovements(tx: Queryable, movements: readonly NewMoveme
     `WITH asked AS (
        SELECT * FROM jsonb_to_recordset($1::jsonb) AS m(i int, kind text, "personId" int, "containerId" int, "placeId" int, "batchId" int,
          reverses bigint, now timestamptz, "happenedAt" timestamptz, reason text, note text, "toContainerId" int, "toPlaceId" int,
-         "enteredBy" int, "countId" int, "overrideId" int, "restContainerId" int, amended jsonb)
+         "enteredBy" int, "countId" int, "overrideId" int, "restContainerId" int, amended jsonb, "jobId" int, "usedHow" text)
      ), moved AS (
        INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, reverses, booked_at, happened_at, reason, note, to_container_id,
-         to_place_id, entered_by, count_id, override_id, rest_container_id, amended, product_id)
+         to_place_id, entered_by, count_id, override_id, rest_container_id, amended, job_id, used_how, product_id)
        SELECT m.kind, m."personId", m."containerId", coalesce(m."placeId", c.place_id), m."batchId", m.reverses, m.now, m."happenedAt", m.reason,
          m.note, m."toContainerId", m."toPlaceId", m."enteredBy", m."countId", m."overrideId", m."restContainerId", m.amended,
-         coalesce(c.product_id, (SELECT product_id FROM batch WHERE id = m."batchId"))
+         m."jobId", m."usedHow", coalesce(c.product_id, (SELECT product_id FROM batch WHERE id = m."batchId"))
        FROM asked m LEFT JOIN container c ON c.id = m."containerId" ORDER BY m.i RETURNING id
      ), placed AS (SELECT id, row_number() OVER (ORDER BY id) AS i FROM moved
      ), posted AS (
@@ -146,6 +150,8 @@ export type NewBatch = {
   /** The wrong booking this one stands in for. */
   corrects?: number;
   overrideId?: number;
+  /** The job it is mixed for. */
+  jobId?: number | undefined;
   postings: readonly Bookable[];
 };
 
@@ -176,8 +182,8 @@ export async function bookBatch(tx: Queryable, d: NewBatch): Promise<BookedBatch
        INSERT INTO account (kind, batch_id) SELECT 'batch', id FROM mixed RETURNING id
      ), moved AS (
        INSERT INTO movement (kind, person_id, container_id, place_id, batch_id, booked_at, happened_at, product_id, reason, note, corrects,
-         override_id, rest_container_id, measured_with, measure_id)
-       SELECT $12, $1, $2::int, $3::int, id, $7, $20, $4, $21, $22, $23, $24, $25, $26, $27 FROM mixed RETURNING id
+         override_id, rest_container_id, measured_with, measure_id, job_id)
+       SELECT $12, $1, $2::int, $3::int, id, $7, $20, $4, $21, $22, $23, $24, $25, $26, $27, $28 FROM mixed RETURNING id
      ), posted AS (
        INSERT INTO posting (movement_id, product_id, from_account, to_account, ul, minor)
        SELECT m.id, p.product, coalesce(nullif(p."from", 0), made.id), coalesce(nullif(p."to", 0), made.id), p.ul, p.minor
@@ -211,6 +217,7 @@ export async function bookBatch(tx: Queryable, d: NewBatch): Promise<BookedBatch
       d.overrideId ?? null,
       d.restContainerId ?? null,
       ...measuredWith(d),
+      d.jobId ?? null,
     ],
   );
   return rows[0] as BookedBatch;

@@ -75,6 +75,7 @@ export async function bookPour(
     water: body.water,
     panel: rig && { ...rig, fraction: panelFraction(inVessel, rig.q) },
     recipe: body.recipe,
+    jobId: body.jobId,
     happenedAt: happened,
     ...(request.foundUl > 0 && { reason: 'inTheJug' }),
     ...(word !== null && { overrideId: word }),
