@@ -16,6 +16,10 @@ const VIEWS = [
   '/plan/day',
   '/plan?job=6',
   '/clocks/new?recipe=2&soil=2',
+  '/run',
+  '/run/learned',
+  '/run/laid?product=1',
+  '/vehicles/1',
   '/bench',
   '/stock',
   '/c/P-1',
@@ -129,8 +133,8 @@ async function tooWide(page: Page, view: string): Promise<string[]> {
 }
 
 const TOURS = [
-  ['first', VIEWS.slice(0, 18)],
-  ['other', VIEWS.slice(18)],
+  ['first', VIEWS.slice(0, 20)],
+  ['other', VIEWS.slice(20)],
   ['clocked', WHILE_ONE_RUNS],
 ] as const;
 

@@ -52,3 +52,28 @@ test('at twice the size nothing but clocks and places stays in sight, and they l
   );
   expect(heights.reduce((sum, h) => sum + h)).toBeLessThan(400 / 3);
 });
+
+test('a manager sees every place, first aid and who is signed in, however low the screen', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  const places = page.getByRole('navigation', { name: 'Places' });
+  for (const [width, height] of [
+    [1280, 800],
+    [1024, 640],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    for (const name of ['Yard', 'Run', 'Shop'])
+      await expect(places.getByRole('link', { name })).toBeInViewport({ ratio: 1 });
+    await expect(places.getByRole('button', { name: 'Spill, first aid' })).toBeInViewport({ ratio: 1 });
+    await expect(places.getByRole('button', { name: /Hester/ })).toBeInViewport({ ratio: 1 });
+    // As much under a finger as a glove needs.
+    const link = await places.getByRole('link', { name: 'Run' }).boundingBox();
+    expect(link?.height).toBeGreaterThanOrEqual(40);
+  }
+  // On the lowest screens the rail is scrolled by itself.
+  await page.setViewportSize({ width: 1024, height: 420 });
+  await places.getByRole('button', { name: 'Spill, first aid' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+});

@@ -23,6 +23,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    // What a device keeps would answer for a shop that a test has cut off; the tests of that let it.
+    serviceWorkers: 'block',
     // Movement that carries no meaning costs a twentieth of the processor's time.
     contextOptions: { reducedMotion: 'reduce' },
     actionTimeout: 120_000,

@@ -11,7 +11,9 @@ import { useShowsProducts } from '../state/onScreen.ts';
 import { fetched, type Needs } from '../ui/fetched.tsx';
 import type { BenchProps } from './benchProps.ts';
 import { EmptyBench } from './EmptyBench.tsx';
+import { ForRun } from './ForRun.tsx';
 import { Ask, MixFields } from './fields/MixFields.tsx';
+import { mixedForIn } from './mix/benchAddress.ts';
 import { type BenchDraft, EMPTY_DRAFT, type Question, useBench } from './mix/benchDraft.ts';
 import { benchMix } from './mix/benchMix.ts';
 import { type BenchRecipe, soilFor } from './mix/benchRecipe.ts';
@@ -52,6 +54,7 @@ function useAskedRecipe(personId: number): void {
   const soil = params.get('soil');
   const vessel = Number(params.get('vessel')) || null;
   const make = params.get('make');
+  const mixedFor = useMemo(() => mixedForIn(params), [params]);
   useEffect(() => {
     if (recipe === null) return;
     const level = SOIL_LEVELS.find((k) => String(k) === soil);
@@ -61,9 +64,10 @@ function useAskedRecipe(personId: number): void {
       ...(level !== undefined && { soil: level }),
       ...(vessel !== null && { vesselId: vessel }),
       ...(make !== null && { makeText: make }),
+      mixedFor,
     });
     setParams({}, { replace: true });
-  }, [recipe, soil, vessel, make, begin, personId, setParams]);
+  }, [recipe, soil, vessel, make, mixedFor, begin, personId, setParams]);
 }
 
 /** The vessels that may be used: for a recipe, those that put it on the same way. */
@@ -116,8 +120,9 @@ function MixBench({ draft, equipment, set, pouring, ask }: BenchProps & { draft:
   const { poured } = useJustPoured();
   const word = useWord(`${draft.productId} ${lastSlip}`);
   useShowsProducts(bench.product?.id);
-  const decided = pourOf(bench, word.given);
-  const found = bench.shortUl === 0 ? null : pourOf(bench, word.given, true);
+  const jobId = draft.mixedFor?.jobId ?? null;
+  const decided = pourOf(bench, word.given, { jobId });
+  const found = bench.shortUl === 0 ? null : pourOf(bench, word.given, { jobId, inTheJug: true });
   const send = (body: Outcome<PourBody> | null) => {
     if (body?.ok && !pouring.pending && !pouring.unanswered) pouring.pour(body.value);
   };
@@ -146,6 +151,7 @@ function MixBench({ draft, equipment, set, pouring, ask }: BenchProps & { draft:
       amounts={<Readings bench={bench} />}
       fields={
         <>
+          {draft.mixedFor?.run && <ForRun of={draft.mixedFor} />}
           {ask}
           <MixFields draft={draft} bench={bench} equipment={equipment} set={set} choose={choose} />
         </>

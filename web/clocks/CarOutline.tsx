@@ -7,10 +7,12 @@ type Props = {
   /** The number of the piece each panel is done in; one not named is left as it is. */
   pieces: ReadonlyMap<string, number>;
   label: string;
+  /** What is named is filled, with no numbers. */
+  plain?: boolean;
 };
 
 /** The vehicle from above, its sides folded out, each panel with the number of the piece it is done in. */
-export function CarOutline({ body, pieces, label }: Props) {
+export function CarOutline({ body, pieces, label, plain = false }: Props) {
   const { boxes, width, height } = panelBoxes(body);
   const { glass, roof, rear } = boxes;
   return (
@@ -43,11 +45,19 @@ export function CarOutline({ body, pieces, label }: Props) {
           <g key={id}>
             <rect
               {...shape(box, wheel ? 4 : 2)}
-              fill={piece === undefined ? 'none' : piece % 2 === 0 ? 'url(#piece-even)' : 'var(--faint)'}
+              fill={
+                piece === undefined
+                  ? 'none'
+                  : plain
+                    ? 'var(--ink)'
+                    : piece % 2 === 0
+                      ? 'url(#piece-even)'
+                      : 'var(--faint)'
+              }
               stroke={piece === undefined ? 'var(--hairline)' : 'var(--ink)'}
               strokeWidth={piece === undefined ? 1 : 1.5}
             />
-            {piece !== undefined && (
+            {piece !== undefined && !plain && (
               <text
                 x={box.x + box.w / 2}
                 y={box.y + box.h / 2}
@@ -71,9 +81,11 @@ export function CarOutline({ body, pieces, label }: Props) {
         fill={
           pieces.get('glass') === undefined
             ? 'none'
-            : (pieces.get('glass') ?? 1) % 2 === 0
-              ? 'url(#piece-even)'
-              : 'var(--faint)'
+            : plain
+              ? 'var(--ink)'
+              : (pieces.get('glass') ?? 1) % 2 === 0
+                ? 'url(#piece-even)'
+                : 'var(--faint)'
         }
         stroke={pieces.get('glass') === undefined ? 'var(--hairline)' : 'var(--ink)'}
       />

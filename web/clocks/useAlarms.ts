@@ -10,11 +10,17 @@ import { standingFor } from './RunningFigure.tsx';
 
 const RANK: Record<DwellState, number> = { drying: 4, overdue: 3, rinseNow: 2, working: 1, tooSoon: 0 };
 
+/** So far apart are two alarms. */
+const APART_MS = 30_000;
+
 /** Sounds as clocks come due, and carries the nearest in the title and on the tab. */
 export function useAlarms(running: readonly Clock[]): void {
   const states = useRef(new Map<string, DwellState>());
+  const due = useRef<'rinseNow' | 'late' | null>(null);
+  const sounded = useRef(Number.NEGATIVE_INFINITY);
   useEffect(() => {
     if (running.length === 0) {
+      due.current = null;
       titleClock('');
       favicon('none');
       void keepAwake(false);
@@ -34,12 +40,18 @@ export function useAlarms(running: readonly Clock[]): void {
         const before = states.current.get(clock.key);
         states.current.set(clock.key, state);
         if (before !== state && RANK[state] > RANK[before ?? 'working']) {
-          alarm(state === 'rinseNow' ? 'rinseNow' : 'late');
+          due.current = state === 'rinseNow' ? (due.current ?? 'rinseNow') : 'late';
         }
         const leftS = window.value.rinseByS - (nowMs - Date.parse(clock.startedAt)) / 1_000;
         if (nearest && leftS >= nearest.leftS) continue;
         const text = `${figure} ${stateName(state, clock)}, ${clock.placeName}`;
         nearest = { rank: RANK[state], leftS, text, look: lookOf(clock, state) };
+      }
+      // Two that come due together sound as one, and the next no sooner than 30 s after: nobody hears the second of two at once.
+      if (due.current && nowMs - sounded.current >= APART_MS) {
+        alarm(due.current);
+        sounded.current = nowMs;
+        due.current = null;
       }
       titleClock(nearest?.text ?? '');
       favicon(nearest ? (nearest.rank >= 3 ? 'stop' : nearest.rank === 2 ? 'watch' : 'plain') : 'plain');

@@ -1,7 +1,9 @@
 import type { FieldError, Problem } from '#contract/problem.ts';
 import { takeFirst, takeTouched, tellStale } from './changed.ts';
 import { keyFor, settled } from './intents.ts';
+import { KEPT_AT } from './keptAt.ts';
 import { forgetSpent, heldOverride } from './override.ts';
+import { takeReach } from './reach.ts';
 import { takeShopTime } from './shopNow.ts';
 
 /** The server's no, with its sentences; or, with status 0, that it could not be reached. */
@@ -145,6 +147,7 @@ async function answerTo(path: string, init: RequestInit): Promise<Response> {
   try {
     response = await fetch(`/api${path}`, { ...init, credentials: 'same-origin' });
     takeFirst(response.headers.get('X-Shop-Seq'));
+    takeReach(response.headers.get(KEPT_AT));
     takeShopTime(response.headers.get('X-Shop-Time'), sentMs, performance.now());
   } catch {
     throw new ApiProblem({

@@ -1,12 +1,37 @@
 import { ShopTime } from './shopTime.ts';
 
+/** How far the shop's machine was ahead of this device's own clock when it answered last: for a page that begins without it. */
+const AHEAD = 'kettle-ahead';
+/** So little is not worth writing down. */
+const SAME_MS = 250;
+let aheadMs = keptAhead();
+
+function keptAhead(): number {
+  try {
+    const kept = Number(localStorage.getItem(AHEAD));
+    return Number.isFinite(kept) ? kept : 0;
+  } catch {
+    return 0;
+  }
+}
+
 const time = new ShopTime(Date.now(), performance.now());
+time.begin(Date.now() + aheadMs, performance.now());
 const LOOK_EVERY_MS = 1_000;
 
 /** Keeps the shop's time from an answer that was asked for and came at these times on the steady clock. */
 export function takeShopTime(header: string | null, sentMs: number, gotMs: number): void {
   const shopMs = Number(header);
-  if (header && Number.isFinite(shopMs)) time.take(shopMs, sentMs, gotMs);
+  if (!header || !Number.isFinite(shopMs)) return;
+  time.take(shopMs, sentMs, gotMs);
+  const ahead = Math.round(time.now(performance.now()) - Date.now());
+  if (Math.abs(ahead - aheadMs) < SAME_MS) return;
+  aheadMs = ahead;
+  try {
+    localStorage.setItem(AHEAD, String(ahead));
+  } catch {
+    // A device that keeps nothing begins by its own clock.
+  }
 }
 
 /** Now, on the shop's machine, in milliseconds since 1970. */

@@ -23,6 +23,11 @@ export class ShopTime {
     this.#lastSteady = steadyMs;
   }
 
+  /** Begins at what the shop's time is taken to be, until an answer says it. */
+  begin(shopMs: number, steadyMs: number): void {
+    this.#ahead = shopMs - steadyMs;
+  }
+
   /** The shop's time, in milliseconds since 1970. */
   now(steadyMs: number): number {
     return steadyMs + this.#ahead;

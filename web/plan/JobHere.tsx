@@ -37,6 +37,11 @@ export function JobHere(props: {
   return (
     <section aria-label={t('On the list')} className="no-print flex flex-col gap-3">
       {job && <JobLine job={job} />}
+      {job && (
+        <Link className="-my-3 flex min-h-12 items-center self-start" to={`/vehicles/${job.vehicleId}`}>
+          {t('All its visits')}
+        </Link>
+      )}
       {draft.twice.length > 0 && <AnsweredTwice draft={draft} />}
       {/* What was refused is about the job as it was: changed since, it is said no longer. */}
       <Acts key={job?.revision} job={job} changed={changed} open={setOpen} />

@@ -3,29 +3,33 @@ import type { PlanMix } from '#core/planning/planWash.ts';
 import { worthMaking } from '#core/planning/vesselsFor.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { UNIT_UL, type UnitSystem } from '#core/units/units.ts';
+import { benchAddress } from '../bench/mix/benchAddress.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { Watch } from '../ui/Refusal.tsx';
 
-const ROUND_UL = { metric: 50_000, us: 2 * UNIT_UL.usFlOz, imperial: 2 * UNIT_UL.impFlOz } as const;
+export const ROUND_UL = { metric: 50_000, us: 2 * UNIT_UL.usFlOz, imperial: 2 * UNIT_UL.impFlOz } as const;
 
 /**
  * Where a mix is made: the Bench, with its recipe and level, into another vessel than the recipe's where that is taken, and as
  * much as is worth making.
  */
-function benchOf(mix: PlanMix, units: UnitSystem): string {
+function benchOf(mix: PlanMix, units: UnitSystem, jobId: number | null): string {
   const { from, chosen } = mix;
   const { of, level } = chosen;
   const vessel = from.kind === 'vessel' ? from.vessel : of.vessel;
   const makeUl = worthMaking(mix, vessel, ROUND_UL[units]);
-  const asked = new URLSearchParams({ recipe: String(of.id), soil: String(level) });
-  if (vessel.id !== of.vessel.id) asked.set('vessel', String(vessel.id));
-  if (makeUl !== null) asked.set('make', formatVolume(makeUl, units));
-  return `/bench?${asked}`;
+  return benchAddress({
+    recipeId: of.id,
+    soil: level,
+    vesselId: vessel.id === of.vessel.id ? null : vessel.id,
+    make: makeUl === null ? null : formatVolume(makeUl, units),
+    mixedFor: jobId === null ? null : { jobId, run: null, mix: null },
+  });
 }
 
 /** A tap that makes a mix, or leads to the one that stands there. */
-export function MixAct({ mix }: { mix: PlanMix }) {
+export function MixAct({ mix, jobId = null }: { mix: PlanMix; jobId?: number | null }) {
   const { shop } = useSession();
   const { from, chosen } = mix;
   if (from.kind === 'ownBottle') return null;
@@ -37,7 +41,7 @@ export function MixAct({ mix }: { mix: PlanMix }) {
     );
   }
   return (
-    <Link className="no-print whitespace-nowrap" to={benchOf(mix, shop.units)}>
+    <Link className="no-print whitespace-nowrap" to={benchOf(mix, shop.units, jobId)}>
       {chosen.judged.bottle === 1 ? t('Take it') : t('Mix it')}
     </Link>
   );

@@ -168,7 +168,7 @@ function PlanOf({ job }: { job: Job | null }) {
             plan={plan}
             name={job?.vehicle ?? name}
             path={job ? `/plan?job=${job.id}` : '/plan'}
-            jobId={job?.state === 'waits' ? job.id : null}
+            job={job}
             said={whole}
             shop={shop}
             weather={weather}

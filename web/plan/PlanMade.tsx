@@ -1,5 +1,6 @@
 import type { Remote } from 'comlink';
 import { useCallback } from 'react';
+import type { Job } from '#contract/jobs.ts';
 import type { WeatherNow } from '#contract/weather.ts';
 import type { OtherWay } from '#core/planning/alternatives.ts';
 import type { Assessment } from '#core/planning/assessment.ts';
@@ -12,6 +13,7 @@ import { STEP_NAMES } from '#core/planning/steps.ts';
 import { formatWater } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
+import { BeginRun } from '../run/BeginRun.tsx';
 import { More } from '../ui/More.tsx';
 import { Stop, Watch } from '../ui/Refusal.tsx';
 import type { Plans } from '../workers/plan.worker.ts';
@@ -29,7 +31,7 @@ export function PlanMade(props: {
   plan: Planned;
   name: string;
   path: string;
-  jobId: number | null;
+  job: Job | null;
   said: Assessment;
   shop: PlanShop;
   weather: WeatherNow | undefined;
@@ -48,6 +50,7 @@ export function PlanMade(props: {
   const askWays = useCallback((of: Remote<Plans>) => of.otherWays(said, shop), [said, shop]);
   const ways = useWorkedOut(askWays) ?? NO_WAYS;
   const missing = plan.missing.length;
+  const jobId = props.job?.state === 'waits' ? props.job.id : null;
   return (
     <section id="plan" aria-label={t('What is done')} className="min-w-0 scroll-mt-4">
       <h2 className="text-[1.5rem]">{t(METHOD_NAMES[plan.method])}</h2>
@@ -63,6 +66,9 @@ export function PlanMade(props: {
         </Figure>
         <Figure name={t('Towels')}>{plan.towels.wiping + plan.towels.drying + plan.towels.wheels}</Figure>
       </dl>
+      <div className="mb-4">
+        <BeginRun job={props.job} complete={complete} shop={shop} />
+      </div>
       {plan.over && (
         <div className="mb-3">
           <Watch word={t('{0} min over.', minutes(plan.over.minutes))}>
@@ -93,16 +99,16 @@ export function PlanMade(props: {
           <Watch word={t('Weather not known.')}>{t('Mild and overcast is assumed.')}</Watch>
         </div>
       )}
-      <PlanSteps plan={plan} complete={complete} shop={shop} ways={ways} jobId={props.jobId}>
+      <PlanSteps plan={plan} complete={complete} shop={shop} ways={ways} jobId={jobId}>
         {(soak) => <NoWindow soak={soak} waitS={lyingS(complete, soak)} said={said} shop={shop} say={say} />}
       </PlanSteps>
       <p className="mt-3 text-muted">
         {t(
-          'Minutes are seeds, and windows an estimate: once it is laid its clock says how long it may stay, and the eye wins. Safety data sheets, local codes and licensed practice decide.',
+          'Minutes are seeds until there are runs of your own, and windows an estimate: once it is laid its clock says how long it may stay, and the eye wins. Safety data sheets, local codes and licensed practice decide.',
         )}
       </p>
       {schedule && <Course plan={plan} schedule={schedule} />}
-      <Prepare plan={plan} name={props.name} path={props.path} stockUl={shop.stockUl} />
+      <Prepare plan={plan} name={props.name} path={props.path} stockUl={shop.stockUl} jobId={jobId} />
       <div className="no-print">
         <ByMethods said={said} plan={props.plan} shop={shop} choose={(method) => say({ method })} />
         <ByHours said={said} shop={shop} weather={weather} />

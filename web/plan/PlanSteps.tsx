@@ -4,14 +4,12 @@ import type { Job } from '#contract/jobs.ts';
 import { atLeast } from '#contract/roles.ts';
 import type { OtherWay } from '#core/planning/alternatives.ts';
 import type { Complete } from '#core/planning/completePlan.ts';
-import { PAINTED } from '#core/planning/levels.ts';
 import type { Plan, PlanMix, PlanShop, PlanStep } from '#core/planning/planWash.ts';
 import type { Soak } from '#core/planning/soakOf.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
 import { USE_NAMES } from '#core/products/uses.ts';
 import { dwellInWords } from '#core/recipes/dwellWords.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
-import { ZONE_NAMES } from '#core/soil/zones.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { newKey, post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
@@ -21,6 +19,7 @@ import { Button } from '../ui/Button.tsx';
 import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
 import { beginsOf } from './Course.tsx';
 import { MixAct, vesselName } from './MixFrom.tsx';
+import { stepWhere } from './planWords.ts';
 import { Why } from './Why.tsx';
 
 /** The steps of a plan as one column to read and to work down. */
@@ -51,7 +50,7 @@ export function PlanSteps(props: {
           <div className="min-w-0">
             <h3 className="text-[1.12rem]">
               {t(STEP_NAMES[step.kind])}
-              <span className="font-sans text-base font-normal text-muted"> {whereOf(step)}</span>
+              <span className="font-sans text-base font-normal text-muted"> {stepWhere(step)}</span>
             </h3>
             <Mix
               step={step}
@@ -80,6 +79,11 @@ export function PlanSteps(props: {
               </span>
             )}
             {step.hands > 0.05 && t('{0} min', minutes(step.hands))}
+            {step.hands > 0.05 && (
+              <span className="block max-w-24 font-sans text-[0.88rem] leading-tight font-normal text-muted [font-stretch:100%]">
+                {step.pace.n > 0 ? t('{0} own runs', step.pace.n) : t('seed')}
+              </span>
+            )}
             {step.wait > 0.4 && (
               <span className="block text-[0.94rem] font-normal text-muted">
                 {t('+ {0} soak', minutes(step.wait))}
@@ -95,13 +99,6 @@ export function PlanSteps(props: {
 /** Halves up to five minutes, then whole ones. */
 export const minutes = (min: number): string =>
   min < 5 ? String(Math.max(0.5, Math.round(min * 2) / 2)) : String(Math.round(min));
-
-function whereOf({ zones, axles }: PlanStep): string {
-  if (zones.length === 0) return '';
-  if (zones.length === PAINTED.length && PAINTED.every((z) => zones.includes(z))) return t('all over');
-  const names = zones.map((z) => t(ZONE_NAMES[z])).join(', ');
-  return axles.length === 1 ? `${names}, ${axles[0] === 'front' ? t('in front') : t('behind')}` : names;
-}
 
 function Mix(props: {
   step: PlanStep;
@@ -141,7 +138,7 @@ function Mix(props: {
             {taken.buckets === 1 ? t('1 bucket') : t('{0} buckets with those to rinse in', taken.buckets)}
           </>
         )}{' '}
-        {mix && <MixAct mix={mix} />}
+        {mix && <MixAct mix={mix} jobId={jobId} />}
       </p>
       {cell.dwell && (
         <p>

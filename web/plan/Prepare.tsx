@@ -20,8 +20,9 @@ export function Prepare(props: {
   name: string;
   path: string;
   stockUl: ReadonlyMap<number, number>;
+  jobId: number | null;
 }) {
-  const { plan, name, path, stockUl } = props;
+  const { plan, name, path, stockUl, jobId } = props;
   const { shop } = useSession();
   const { towels, mixes } = plan;
   const care = careInWords(
@@ -57,7 +58,7 @@ export function Prepare(props: {
       <PrepareHead sheet={sheet} />
       <ul>
         {mixes.map((mix) => (
-          <MixLine key={mix.steps[0]} mix={mix} plan={plan} stockUl={stockUl} />
+          <MixLine key={mix.steps[0]} mix={mix} plan={plan} stockUl={stockUl} jobId={jobId} />
         ))}
       </ul>
       <p className="mt-3">
@@ -89,7 +90,13 @@ function stepNames({ steps }: PlanMix, plan: Plan): string {
   return [...new Set(names)].join(', ');
 }
 
-function MixLine({ mix, plan, stockUl }: { mix: PlanMix; plan: Plan; stockUl: ReadonlyMap<number, number> }) {
+function MixLine(props: {
+  mix: PlanMix;
+  plan: Plan;
+  stockUl: ReadonlyMap<number, number>;
+  jobId: number | null;
+}) {
+  const { mix, plan, stockUl, jobId } = props;
   const { shop } = useSession();
   const { chosen, mixUl, productUl } = mix;
   const { product } = chosen.of;
@@ -116,7 +123,7 @@ function MixLine({ mix, plan, stockUl }: { mix: PlanMix; plan: Plan; stockUl: Re
             {t('{0} of product', formatVolume(productUl, shop.units))}
           </p>
         )}
-        <MixAct mix={mix} />
+        <MixAct mix={mix} jobId={jobId} />
       </div>
     </li>
   );

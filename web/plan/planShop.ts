@@ -1,19 +1,13 @@
 import { TZDate } from '@date-fns/tz';
 import { useMemo } from 'react';
-import type { Container, Vessel } from '#contract/equipment.ts';
 import type { Job } from '#contract/jobs.ts';
 import type { Person, SignOffOf } from '#contract/people.ts';
-import type { Product } from '#contract/products.ts';
-import type { RecipeRow } from '#contract/recipes.ts';
+import { planShop } from '#contract/planShop.ts';
 import type { WeatherNow } from '#contract/weather.ts';
 import type { Weather } from '#core/dwell/weather.ts';
+import { NOTHING_LEARNED } from '#core/planning/learned.ts';
 import type { PlanShop } from '#core/planning/planWash.ts';
-import { planRecipe, type SignedOff } from '#core/planning/recipeFor.ts';
-import type { Schools } from '#core/planning/schools.ts';
-import type { VesselHere } from '#core/planning/vesselsFor.ts';
-import { ALL_UNKNOWN } from '#core/safety/traits.ts';
-import { toSay } from '#core/say.ts';
-import { fractionOf } from '#core/strength/strength.ts';
+import type { SignedOff } from '#core/planning/recipeFor.ts';
 import { useSession } from '../lib/session.tsx';
 import { shopNow } from '../lib/shopNow.ts';
 import {
@@ -26,6 +20,7 @@ import {
   vesselsQuery,
   weatherQuery,
 } from '../state/queries.ts';
+import { learnedQuery } from '../state/runQueries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { dayOf } from '../ui/dates.ts';
@@ -42,72 +37,6 @@ export const PLAN_NEEDS = [
   peopleQuery,
   allSignOffsQuery,
 ] as const;
-
-/** The shop as a plan asks for it: what is published and in use, what there is, what it cost. */
-function planShop(of: {
-  recipes: readonly RecipeRow[];
-  products: readonly Product[];
-  vessels: readonly Vessel[];
-  today: string;
-  edgeShare: number;
-  schools: Schools;
-  soilHere: PlanShop['soilHere'];
-  filmFactors: PlanShop['filmFactors'];
-  containers: readonly Container[];
-}): Omit<PlanShop, 'weather' | 'signedOff'> {
-  const stockUl = new Map<number, number>();
-  for (const { productId, heldUl, onHold } of of.containers) {
-    if (onHold === null) stockUl.set(productId, (stockUl.get(productId) ?? 0) + heldUl);
-  }
-  return {
-    schools: of.schools,
-    soilHere: of.soilHere,
-    book: of.recipes.flatMap(({ id, published }) => {
-      const product = of.products.find((p) => p.id === published?.productId);
-      const vessel = of.vessels.find((v) => v.id === published?.vesselId);
-      if (!published || !product || !vessel) return [];
-      return [planRecipe({ id, versionId: published.versionId, recipe: published, product, vessel })];
-    }),
-    outOfUse: of.recipes.flatMap(({ id, published }) =>
-      published && !of.vessels.some((v) => v.id === published.vesselId)
-        ? [
-            {
-              id,
-              name: published.name,
-              use: published.use,
-              because: toSay('Its vessel is no longer in use.'),
-            },
-          ]
-        : [],
-    ),
-    stockUl,
-    prices: of.containers,
-    vessels: of.vessels.map((v) => vesselHere(v, of.products)),
-    today: of.today,
-    edgeShare: of.edgeShare,
-    filmFactors: of.filmFactors,
-  };
-}
-
-function vesselHere(vessel: Vessel, products: readonly Product[]): VesselHere {
-  const { holds, held } = vessel;
-  const known = (id: number, name: string) =>
-    products.find((p) => p.id === id) ?? { name, traits: ALL_UNKNOWN };
-  const f = holds && fractionOf(holds.strength);
-  return {
-    ...vessel,
-    held: held.map(({ productId, productName }) => known(productId, productName)),
-    standing: holds && {
-      batchId: holds.batchId,
-      code: holds.code,
-      productId: holds.productId,
-      fraction: f?.ok ? f.value : 0,
-      ul: holds.ul,
-      useBy: holds.useBy,
-      barred: holds.mixed || holds.onHold !== null,
-    },
-  };
-}
 
 const HOUR_MS = 3_600_000;
 
@@ -154,11 +83,23 @@ export function usePlanShop(): ShopFor {
   const today = dayOf(shopNow(), settings.zone);
   const { data: weather } = useQuery(weatherQuery);
   const { data: filmFactors = NONE } = useQuery(filmFactorsQuery);
+  const { data: learned = NOTHING_LEARNED } = useQuery(learnedQuery);
   const { edgeShare, schools, soilHere, zone } = settings;
   const shop = useMemo(
     () =>
-      planShop({ recipes, products, vessels, containers, today, edgeShare, schools, soilHere, filmFactors }),
-    [recipes, products, vessels, containers, today, edgeShare, schools, soilHere, filmFactors],
+      planShop({
+        recipes,
+        products,
+        vessels,
+        containers,
+        today,
+        edgeShare,
+        schools,
+        soilHere,
+        filmFactors,
+        learned,
+      }),
+    [recipes, products, vessels, containers, today, edgeShare, schools, soilHere, filmFactors, learned],
   );
   return useMemo(() => {
     const then = (job: Job | null) => weatherAt(weather, startMs(job, zone));

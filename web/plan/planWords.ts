@@ -10,6 +10,9 @@ import type {
   Stand,
   WheelFinish,
 } from '#core/planning/assessment.ts';
+import { PAINTED } from '#core/planning/levels.ts';
+import type { StepDraft } from '#core/planning/steps.ts';
+import { ZONE_NAMES } from '#core/soil/zones.ts';
 import { t } from '../lib/speech.ts';
 
 export const SPOT_WORDS: () => Record<SpotKind, string> = () => ({
@@ -107,3 +110,11 @@ export const FIELD_WORDS: () => Record<SeenField, string> = () => ({
   due: t('Due by date'),
   words: t('A manager’s word'),
 });
+
+/** Where a step is done. */
+export function stepWhere({ zones, axles }: Pick<StepDraft, 'zones' | 'axles'>): string {
+  if (zones.length === 0) return '';
+  if (zones.length === PAINTED.length && PAINTED.every((z) => zones.includes(z))) return t('all over');
+  const names = zones.map((z) => t(ZONE_NAMES[z])).join(', ');
+  return axles.length === 1 ? `${names}, ${axles[0] === 'front' ? t('in front') : t('behind')}` : names;
+}

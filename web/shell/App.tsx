@@ -5,6 +5,7 @@ import { browsersLanguage, useWords } from '../state/language.ts';
 import { useLive } from '../state/live.ts';
 import { shopQuery, whoQuery } from '../state/queries.ts';
 import { useDevice } from '../state/theme.ts';
+import { useLockedHere } from '../state/unlockHere.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { fetched } from '../ui/fetched.tsx';
@@ -19,6 +20,7 @@ import { useIdleLock } from './useIdleLock.ts';
 const AFTER_FIRST_MS = 400;
 
 const FirstRun = fetched(() => import('../shop/FirstRun.tsx'));
+const TrustPage = fetched(() => import('./TrustPage.tsx'));
 const LockScreen = fetched(() => import('./LockScreen.tsx'));
 
 // While the server is asked who is here.
@@ -37,6 +39,7 @@ export function App() {
   useEffect(() => {
     document.documentElement.lang = language;
   }, [language]);
+  const lockedFor = useLockedHere((state) => state.personId);
   const signedIn = Boolean(who.data);
   useEffect(() => {
     if (!signedIn) return;
@@ -62,13 +65,14 @@ export function App() {
   if (!shop.data || who.data === undefined) return null;
   // The sign-in page is in English without them.
   if (!words && (language !== 'en' || who.data || shop.data.needsFirstRun)) return null;
+  if (window.location.pathname === '/trust') return <TrustPage key={language} />;
   if (shop.data.needsFirstRun || !shop.data.shop) {
     return <FirstRun key={language} />;
   }
   if (!who.data) return <SignIn key={language} shop={shop.data.shop} />;
   const settings = shop.data.shop;
   const session = { who: who.data, settings, shop: units ? { ...settings, units } : settings };
-  if (who.data.locked) {
+  if (who.data.locked || lockedFor === who.data.personId) {
     return (
       <SessionProvider value={session}>
         <LockScreen key={language} />

@@ -15,11 +15,13 @@ export default function LockScreen() {
   const { who, shop } = useSession();
   const { data: names = [] } = useQuery(namesQuery);
   const [handingOver, setHandingOver] = useState(false);
-  const person = names.find((n) => n.id === who.personId);
+  const { personId: id, name, role } = who;
+  // Without a connection the names may not be there: whose it is is known all the same.
+  const person = names.find((n) => n.id === id) ?? { id, name, role };
   return (
     <>
       <ClockStrip locked />
-      {handingOver || !person ? (
+      {handingOver ? (
         <SignIn shop={shop} />
       ) : (
         <main className="mx-auto grid max-w-4xl gap-x-13 gap-y-5 p-5 max-md:grid-cols-[minmax(0,1fr)] md:grid-cols-[1fr_20rem] md:pt-13">

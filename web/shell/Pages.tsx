@@ -45,6 +45,26 @@ const ROUTES: RouteObject[] = [
   ),
   at('/bench', Bench),
   at(
+    '/run',
+    fetched(() => import('../run/RunsPage.tsx')),
+  ),
+  at(
+    '/run/learned',
+    fetched(() => import('../run/LearnedPage.tsx')),
+  ),
+  at(
+    '/run/laid',
+    fetched(() => import('../run/WhoHad.tsx')),
+  ),
+  at(
+    '/vehicles/:id',
+    fetched(() => import('../vehicle/VehiclePage.tsx')),
+  ),
+  at(
+    '/run/:key',
+    fetched(() => import('../run/RunPage.tsx')),
+  ),
+  at(
     '/stock',
     fetched(() => import('../stock/shelf/Shelf.tsx')),
   ),

@@ -11,6 +11,7 @@ import { fetched } from '../ui/fetched.tsx';
 import { fetchedDialog } from '../ui/fetchedDialog.tsx';
 import { Emergency, useFirstAid } from './FirstAidButton.tsx';
 import { placesOf } from './places.ts';
+import { Reach } from './Reach.tsx';
 
 const Find = fetchedDialog(() => import('./Find.tsx'));
 const Keys = fetchedDialog(() => import('./Keys.tsx'));
@@ -50,6 +51,7 @@ export function Shell({ children }: { children: ReactNode }) {
       </button>
       <Dipstick open={setOpen} />
       <div className="min-w-0 flex-1 pb-19 lg:pb-0">
+        <Reach />
         <ClockStrip />
         <TourStop />
         {children}
@@ -78,7 +80,7 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
   return (
     <nav
       aria-label={t('Places')}
-      className="fixed inset-x-0 bottom-0 z-10 border-t border-ink bg-ground pb-[env(safe-area-inset-bottom)] lg:sticky lg:top-0 lg:h-dvh lg:w-37 lg:shrink-0 lg:border-t-0 lg:pb-0"
+      className="fixed inset-x-0 bottom-0 z-10 border-t border-ink bg-ground pb-[env(safe-area-inset-bottom)] lg:sticky lg:top-0 lg:h-dvh lg:w-37 lg:shrink-0 lg:overflow-y-auto lg:border-t-0 lg:pb-0"
     >
       <span
         aria-hidden
@@ -86,8 +88,12 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
         style={{ width: `${along * 100}%` }}
       />
       <div className="flex lg:h-full lg:flex-col">
-        <p className="caps hidden px-4 pt-5 pb-8 leading-tight lg:block">{shop.name}</p>
-        <div className="relative contents lg:block">
+        <p className="caps hidden shrink-0 px-4 pt-5 pb-5 leading-tight lg:block">{shop.name}</p>
+        <div
+          className="relative contents lg:flex lg:flex-col"
+          // The places share what height there is, as long as each is wide enough for a glove.
+          style={{ minHeight: `${places.length * 2.5}rem` }}
+        >
           <span aria-hidden className="absolute top-0 right-0 hidden h-full border-r border-ink lg:block" />
           <span
             aria-hidden
@@ -98,7 +104,7 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
             <NavLink
               key={path}
               to={path}
-              className={`group relative min-h-17 flex-1 items-center justify-center text-[0.94rem] no-underline max-lg:low:min-h-11 lg:flex lg:h-17 lg:justify-start lg:pl-4 lg:text-[1.06rem] ${desk ? 'hidden' : 'flex'}`}
+              className={`group relative min-h-17 flex-1 items-center justify-center text-[0.94rem] no-underline max-lg:low:min-h-11 lg:flex lg:h-17 lg:min-h-10 lg:flex-initial lg:justify-start lg:pl-4 lg:text-[1.06rem] ${desk ? 'hidden' : 'flex'}`}
             >
               <Ticks />
               <span className="group-aria-[current]:font-bold">{name}</span>

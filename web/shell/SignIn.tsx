@@ -5,6 +5,7 @@ import { ApiProblem, post } from '../lib/api.ts';
 import { t } from '../lib/speech.ts';
 import { takeOver } from '../state/handOver.ts';
 import { namesQuery } from '../state/queries.ts';
+import { lockHere, rememberPin, unlockHere } from '../state/unlockHere.ts';
 import { useCommand } from '../state/useCommand.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
@@ -57,6 +58,33 @@ export function SignIn({ shop }: { shop: Shop }) {
   );
 }
 
+/** Asks the shop's machine; where it can't be reached, whoever locked this device unlocks it. */
+async function signedIn(personId: number, pin: string): Promise<Who> {
+  try {
+    const who = await post<Who>('/sessions', { personId, pin });
+    lockHere(null);
+    void rememberPin(who, pin);
+    return who;
+  } catch (error) {
+    if (!(error instanceof ApiProblem) || error.problem.status !== 0) throw error;
+    const here = await unlockHere(personId, pin);
+    if (here === null) throw error;
+    if ('code' in here) {
+      const { code, facts } = here;
+      throw new ApiProblem({
+        type: 'about:blank',
+        title: '',
+        status: 401,
+        code,
+        facts: facts as never,
+        detail: '',
+      });
+    }
+    lockHere(null);
+    return { ...here, locked: false };
+  }
+}
+
 const DIGITS = ['1', '2', '3', '4', '5', '6', '7', '8', '9'];
 
 /** Four digits on large keys; whoever types theirs is signed in on this device. */
@@ -65,9 +93,10 @@ export function PinPad(props: { person: SignInName; back: () => void; wide?: boo
   const [pin, setPin] = useState('');
   const input = useRef<HTMLInputElement>(null);
   const signIn = useCommand(
-    (typed: string) => post<Who>('/sessions', { personId: person.id, pin: typed }),
+    (typed: string) => signedIn(person.id, typed),
     takeOver,
     () => setPin(''),
+    { atOnce: true },
   );
   useEffect(() => {
     input.current?.focus();

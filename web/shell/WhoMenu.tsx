@@ -11,6 +11,7 @@ import { t } from '../lib/speech.ts';
 import { forgetPerson } from '../state/handOver.ts';
 import { queryClient, whoQuery } from '../state/queries.ts';
 import { THEMES, useDevice } from '../state/theme.ts';
+import { forgetPin, lockHere } from '../state/unlockHere.ts';
 import { dayOf } from '../ui/dates.ts';
 import { placesOf } from './places.ts';
 import { lock } from './useIdleLock.ts';
@@ -43,6 +44,8 @@ export default function WhoMenu(props: { onScan: () => void; onFind: () => void;
   };
   const signOut = async () => {
     await remove('/sessions/current');
+    lockHere(null);
+    await forgetPin(who.personId);
     navigate('/yard');
     queryClient.setQueryData(whoQuery.queryKey, null);
     forgetPerson();

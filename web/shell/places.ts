@@ -10,6 +10,7 @@ export const PLACES = () =>
     { path: '/yard', name: t('Yard'), key: 'y', desk: false },
     { path: '/plan', name: t('Plan'), key: 'p', desk: false },
     { path: '/bench', name: t('Bench'), key: 'b', desk: false },
+    { path: '/run', name: t('Run'), key: 'u', desk: false },
     { path: '/recipes', name: t('Recipes'), key: 'e', desk: true },
     { path: '/stock', name: t('Stock'), key: 's', desk: false },
     { path: '/rigs', name: t('Rigs'), key: 'r', desk: true },

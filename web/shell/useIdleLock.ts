@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { ApiProblem, post } from '../lib/api.ts';
 import { queryClient, whoQuery } from '../state/queries.ts';
+import { lockHere } from '../state/unlockHere.ts';
 
 const SIGNS = ['pointerdown', 'keydown', 'wheel', 'touchstart'] as const;
 const LOOK_EVERY_MS = 5_000;
@@ -41,8 +42,11 @@ function tell(): void {
   });
 }
 
-const showLocked = () =>
+function showLocked(): void {
+  const before = queryClient.getQueryData(whoQuery.queryKey);
+  if (before) lockHere(before.personId);
   queryClient.setQueryData(whoQuery.queryKey, (who) => who && { ...who, locked: true });
+}
 
 /** Locks this device now. The screen does not wait for the shop's machine, which may be out of reach. */
 export function lock(): void {

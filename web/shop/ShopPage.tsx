@@ -7,6 +7,7 @@ import type { Fraction } from '#core/strength/strength.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
+import { canKeep } from '../offline/keep.ts';
 import { placesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
@@ -14,6 +15,7 @@ import { FormFoot } from '../ui/FormFoot.tsx';
 import { Page } from '../ui/Page.tsx';
 import { useTextForm } from '../ui/useTextForm.ts';
 import { CopiesSection } from './CopiesSection.tsx';
+import { PlainLacks } from './PlainLacks.tsx';
 import { ShopForm } from './ShopForm.tsx';
 import { READINGS, SCHOOL_WORDS, WATER_NAMES } from './shopWords.ts';
 import { UNIT_SYSTEM_NAMES } from './units.ts';
@@ -29,6 +31,15 @@ export default function ShopPage() {
         {manager ? <ShopForm shop={shop} /> : <ShopFacts shop={shop} />}
         <div className="flex flex-col gap-8">
           <WeatherSection shop={shop} />
+          {!canKeep() && (
+            <section aria-label={t('This device')}>
+              <h2 className="mb-2">{t('This device')}</h2>
+              <PlainLacks />
+              <a className="inline-flex min-h-12 items-center" href="/trust">
+                {t('To a safe connection')}
+              </a>
+            </section>
+          )}
           <Places manager={manager} />
           {manager && <CopiesSection shop={shop} />}
           {manager && (

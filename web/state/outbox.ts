@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import type { Problem } from '#contract/problem.ts';
 import type { Sentence } from '#core/say.ts';
 import { type ApiProblem, isDefinite, newKey, post } from '../lib/api.ts';
-import { shopMs, shopNow } from '../lib/shopNow.ts';
+import { shopMs } from '../lib/shopNow.ts';
 
 /** Something done on this device, on its way to the shop's machine. */
 export type Sent<Effect = unknown> = {
@@ -57,7 +57,7 @@ export function outboxOf<Effect, Answer>(kind: string, take: (answer: Answer) =>
   takers.set(kind, take as (answer: unknown) => void);
   return {
     send(command: Omit<Sent<Effect>, 'id' | 'at' | 'kind'>): Promise<void> {
-      const sent: Sent = { ...command, kind, id: newKey(), at: shopNow().toISOString() };
+      const sent: Sent = { ...command, kind, id: newKey(), at: nextTime() };
       waitMs = TRY_AGAIN_MS;
       useOutbox.setState(({ waiting }) => ({ waiting: [...waiting, sent] }));
       void keep((all) => [...all, sent]);
@@ -67,6 +67,15 @@ export function outboxOf<Effect, Answer>(kind: string, take: (answer: Answer) =>
     of: (waiting: readonly Sent[]): Sent<Effect>[] =>
       waiting.filter((s): s is Sent<Effect> => s.kind === kind),
   };
+}
+
+/** When the last thing was done here, in milliseconds since 1970. */
+let lastMs = 0;
+
+/** Now, and never before what was done here last: the shop's time may have been put right in between. */
+function nextTime(): string {
+  lastMs = Math.max(shopMs(), lastMs + 1);
+  return new Date(lastMs).toISOString();
 }
 
 async function keptHere(): Promise<Sent[]> {
@@ -90,6 +99,7 @@ function asNow(
 export async function takeUpOutbox(): Promise<void> {
   const kept = await keptHere();
   const known = new Set(useOutbox.getState().waiting.map((s) => s.id));
+  lastMs = Math.max(lastMs, ...kept.map((s) => Date.parse(s.at)));
   useOutbox.setState(({ waiting }) => ({ waiting: [...kept.filter((s) => !known.has(s.id)), ...waiting] }));
 }
 
@@ -136,12 +146,19 @@ async function sendAll(personId: number): Promise<void> {
 /** @returns whether what comes after it can be sent */
 async function dealtWith(sent: Sent, error: ApiProblem): Promise<boolean> {
   const { problem } = error;
-  if (isDefinite(error) && problem.status !== 429) return refuse(sent, problem);
+  if (isDefinite(error) && problem.status !== 429 && !isEarly(sent, problem)) return refuse(sent, problem);
   useOutbox.setState({ held: problem });
   // What the program stumbles over each time is for a lead to look at: it must not hold up what comes after it.
   const stumbles = problem.status >= 500 && problem.status !== NOT_NOW ? stumbledOver(sent.id) : 0;
   return stumbles >= STUMBLES && refuse(sent, problem, true);
 }
+
+/** So far behind a device the shop's machine may be without anybody having set a clock wrong. */
+const EARLY_MS = 120_000;
+
+/** The shop's machine has not come to when it happened: in a moment it has. */
+const isEarly = (sent: Sent, { code }: Problem): boolean =>
+  code === 'when.future' && Date.parse(sent.at) - shopMs() < EARLY_MS;
 
 function tryLater(personId: number): void {
   if (again !== null) clearTimeout(again);

@@ -4,7 +4,7 @@ import type { Count, CountHead } from '#contract/counts.ts';
 import type { Changeover, Line, LineCheck, Tip } from '#contract/dispensers.ts';
 import type { Container, MeasureRow, Place, Vessel } from '#contract/equipment.ts';
 import type { Instrument } from '#contract/instruments.ts';
-import type { Job, Vehicle } from '#contract/jobs.ts';
+import type { Job, Vehicle, VehicleHistory } from '#contract/jobs.ts';
 import type { Movement, Page, Topic } from '#contract/ledger.ts';
 import type { ProductNote } from '#contract/notes.ts';
 import type { Feed, Notice } from '#contract/notices.ts';
@@ -38,6 +38,8 @@ export const queryClient = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 60_000,
+      // What this device keeps is asked for without a connection, too.
+      networkMode: 'offlineFirst',
       retry: (failures, error) => failures < 2 && error instanceof ApiProblem && error.problem.status === 0,
     },
   },
@@ -147,6 +149,14 @@ export const jobsQuery = (from: string, to: string) =>
   });
 export const jobQuery = (id: number) =>
   queryOptions({ queryKey: ['jobs', id], queryFn: () => get<Job>(`/jobs/${id}`) });
+/** What tells the shop's own certificates from any other; null where connections are plain alone. */
+export const trustQuery = queryOptions({
+  queryKey: ['trust'],
+  queryFn: () => get<{ fingerprint: string | null }>('/trust'),
+});
+/** A vehicle with all its visits. */
+export const vehicleQuery = (id: number) =>
+  queryOptions({ queryKey: ['vehicles', id], queryFn: () => get<VehicleHistory>(`/vehicles/${id}`) });
 /** Vehicles that were here, those of some words. */
 export const vehiclesQuery = (words: string) =>
   queryOptions({
@@ -274,6 +284,7 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   outcomes: ['outcomes', 'batches'],
   trials: ['trials'],
   jobs: ['jobs', 'vehicles'],
+  runs: ['runs', 'vehicles', 'notices'],
   orders: ['orders', 'notices'],
   weather: ['first-day', 'weather'],
   clocks: ['clocks', 'film-factors', 'outcomes'],

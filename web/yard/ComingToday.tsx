@@ -1,8 +1,8 @@
 import { Link } from 'react-router';
-import { formatTimeOfDay } from '#core/units/timeOfDay.ts';
 import { useSession } from '../lib/session.tsx';
 import { shopNow } from '../lib/shopNow.ts';
 import { t } from '../lib/speech.ts';
+import { JobLines } from '../plan/JobLines.tsx';
 import { jobsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { dayOf } from '../ui/dates.ts';
@@ -22,22 +22,7 @@ export function ComingToday() {
           {t('The whole day')}
         </Link>
       </div>
-      <ul className="border-t border-ink">
-        {waiting.map(({ id, vehicle, atMin, placeName, personName }) => (
-          <li key={id} className="ruled border-faint">
-            <Link
-              to={`/plan?job=${id}`}
-              className="flex min-h-12 items-center gap-3 no-underline hover:underline"
-            >
-              <span className="reading w-[3.2rem]">{atMin === null ? '' : formatTimeOfDay(atMin)}</span>
-              <strong className="min-w-0 flex-1">{vehicle}</strong>
-              <span className="text-right text-muted">
-                {[placeName, personName].filter(Boolean).join(', ')}
-              </span>
-            </Link>
-          </li>
-        ))}
-      </ul>
+      <JobLines jobs={waiting} />
     </section>
   );
 }

@@ -7,6 +7,7 @@ import type { Body } from '#core/soil/bodies.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
 import type { Strength } from '#core/strength/notation.ts';
 import { writtenSoon } from '../../state/writtenSoon.ts';
+import type { MixedFor } from './benchAddress.ts';
 
 /** What someone wants to know at the Bench, as a question. */
 export const MODES = ['fill', 'vehicles', 'have', 'left', 'made', 'wrong', 'merge', 'stock', 'line'] as const;
@@ -38,6 +39,8 @@ type Mixed = {
   way: PourPlan['how'] | null;
   /** The measure picked by name, 'free' for a free pour; null: the practical one. */
   measure: string | null;
+  /** The job it is mixed for, and the run that wants it; null: for no one vehicle. */
+  mixedFor: MixedFor | null;
 };
 
 /** What one question or another asks besides. */
@@ -129,6 +132,7 @@ export const EMPTY_DRAFT: BenchDraft = {
   weakerText: '',
   way: null,
   measure: null,
+  mixedFor: null,
 };
 
 /** A command sent and not yet answered; sent again under the same key, it is booked once. */

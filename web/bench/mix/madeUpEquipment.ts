@@ -152,6 +152,6 @@ export const sized = (kind: Vessel['kind'], change: Partial<Vessel> = {}): Vesse
 
 /** What a Bench would book; null where it books nothing. */
 export function bodyOf(bench: BenchMix, acknowledged = false, inTheJug = false): PourBody | null {
-  const decided = pourOf(bench, acknowledged, inTheJug);
+  const decided = pourOf(bench, acknowledged, { inTheJug });
   return decided?.ok ? decided.value : null;
 }

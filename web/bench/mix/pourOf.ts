@@ -9,9 +9,14 @@ import type { BenchMix } from './benchMix.ts';
 /**
  * What is to be booked, or why it can't be, by the same rule the shop's machine goes by; null while it is not worked out.
  *
- * @param inTheJug what the books say is short really is in the container
+ * @param of.inTheJug what the books say is short really is in the container
+ * @param of.jobId the job it is mixed for
  */
-export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false): Outcome<PourBody> | null {
+export function pourOf(
+  bench: BenchMix,
+  acknowledged: boolean,
+  { inTheJug = false, jobId = null }: { inTheJug?: boolean; jobId?: number | null } = {},
+): Outcome<PourBody> | null {
   const { product, vessel, container, plan, totalUl, strength, start, measuring, refusals, facts } = bench;
   if (!product || !vessel || !container || !plan || !totalUl || !strength?.ok || !start || !facts)
     return null;
@@ -37,6 +42,7 @@ export function pourOf(bench: BenchMix, acknowledged: boolean, inTheJug = false)
     ...(recipe?.soil != null && {
       recipe: { versionId: recipe.version.versionId, soil: recipe.soil, left: recipe.left },
     }),
+    ...(jobId !== null && { jobId }),
     shown: { pourOffUl: plan.pourOffUl, waterUl: plan.waterUl, productUl: plan.productUl },
   };
   const decided = resolvePour(pourRequestOf(body, null), facts);

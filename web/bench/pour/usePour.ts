@@ -1,10 +1,12 @@
 import type { LineFillBody } from '#contract/dispensers.ts';
 import type { PourBody, Slip } from '#contract/ledger.ts';
+import { toSay } from '#core/say.ts';
 import { usePrintEach } from '../../labels/usePrintEach.ts';
 import { isDefinite, newKey, post } from '../../lib/api.ts';
 import { useOverride } from '../../lib/override.ts';
+import { tellRun } from '../../run/runOutbox.ts';
 import { useCommand } from '../../state/useCommand.ts';
-import { EMPTY_DRAFT, type Sent, useBench } from '../mix/benchDraft.ts';
+import { type BenchDraft, EMPTY_DRAFT, type Sent, useBench } from '../mix/benchDraft.ts';
 
 /**
  * Books pours. A pour whose answer never came is remembered with its key, through reloads, and can be sent again:
@@ -24,6 +26,7 @@ export function usePour(personId: number) {
       useOverride.getState().keep(null);
       print(personId, slip, command.asked);
       printEach(slip);
+      takeForRun(personId, command.asked, slip);
       return slip;
     } catch (error) {
       if (isDefinite(error)) remember(personId, null);
@@ -48,4 +51,13 @@ export function usePour(personId: number) {
     error: mutation.refusal,
     forgetError: mutation.forget,
   };
+}
+
+/** What was mixed for a run is what it takes, and its mixing is done. */
+function takeForRun(personId: number, asked: BenchDraft | undefined, slip: Slip): void {
+  const { run = null, mix = null } = asked?.mixedFor ?? {};
+  if (run === null || mix === null) return;
+  const what = toSay('Mixed {0} for the run', slip.batchCode);
+  tellRun(run, { kind: 'taken', mix, batchId: slip.batchId, batch: slip.batchCode }, personId, what);
+  tellRun(run, { kind: 'ended', task: `mix ${mix}` }, personId, what);
 }

@@ -115,7 +115,7 @@ function lineColumns(shop: Shop): TableColumn<RecallLine>[] {
       value: ({ vehicles }) => vehicles.map((v) => v.vehicle || t('a vehicle')).join(', '),
       show: ({ vehicles }) =>
         vehicles.map((v) => (
-          <Link key={v.key} className="block" to={`/clocks/${v.key}`}>
+          <Link key={v.key} className="block" to={`/${v.run ? 'run' : 'clocks'}/${v.key}`}>
             {v.vehicle || t('a vehicle')}, {v.placeName}, {timeOfDay(v.at, shop.zone)}
           </Link>
         )),

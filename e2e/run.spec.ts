@@ -1,0 +1,203 @@
+import type { Page } from '@playwright/test';
+import type { Run, RunHead } from '#contract/runs.ts';
+import { MORNING } from './runningShop.ts';
+import { expect, killable, test } from './shop.ts';
+import { signIn } from './steps.ts';
+
+const PHONE = { viewport: { width: 390, height: 700 }, hasTouch: true };
+const step = (page: Page) => page.getByRole('region', { name: 'Now' }).getByRole('heading', { level: 2 });
+
+/** Begins the run of a vehicle of today, from its plan. */
+async function begin(page: Page, vehicle: string): Promise<string> {
+  await page.goto('/run');
+  await page.getByRole('region', { name: 'To begin' }).getByRole('link', { name: vehicle }).click();
+  await page.getByRole('button', { name: 'Begin it, step by step' }).click();
+  await expect(page).toHaveURL(/\/run\/[a-z0-9]{32}/);
+  await expect(step(page)).toBeVisible();
+  return page.url().split('/').at(-1) as string;
+}
+
+const PRESSED = /^(Begin|Done|Clean|It is mixed|Take it off already|Begin all the same)$/;
+
+/** Presses what is there to be pressed, until a step of some name is there, or everything is done. */
+async function onTo(page: Page, name: string | null): Promise<void> {
+  const end = page.getByRole('heading', { name: 'Everything is done.' });
+  for (let presses = 0; presses < 80; presses++) {
+    if (await end.isVisible()) return;
+    if (name !== null && (await step(page).textContent()) === name) return;
+    const before = await page.getByRole('main').textContent();
+    await page.getByRole('button', { name: PRESSED }).first().click();
+    await expect(async () => expect(await page.getByRole('main').textContent()).not.toBe(before)).toPass();
+  }
+}
+
+const runOf = async (page: Page, key: string) =>
+  (await page.request.get(`/api/runs/${key}`)).json() as Promise<Run>;
+
+test.describe('a run on a phone', () => {
+  test.use(PHONE);
+
+  test('is done to its end, with a mix made at the Bench, a check that failed, and what was used', async ({
+    page,
+  }) => {
+    await page.goto('/');
+    await signIn(page, 'Bram Addy');
+    const key = await begin(page, 'Driving school, blue');
+    await onTo(page, 'Mix Lime Kiln Foam');
+    // The Bench makes it for the run, and it comes back taken.
+    await page.getByRole('link', { name: 'Mix it' }).first().click();
+    await expect(page.getByRole('link', { name: /For Driving school, blue: back to the run/ })).toBeVisible();
+    await page.getByRole('button', { name: /pour .* from P-/i }).click();
+    await expect(page.getByRole('region', { name: 'Booking slips' }).getByRole('listitem')).toHaveCount(1);
+    await page.getByRole('link', { name: /back to the run/ }).click();
+    await expect(page.getByRole('region', { name: 'The mixes' })).toContainText(/B-\d+/);
+
+    await onTo(page, 'Pre-wash, then foam over it');
+    await page.getByRole('button', { name: 'Begin', exact: true }).click();
+    await page.getByRole('button', { name: 'Done', exact: true }).click();
+    // It soaks: its clock runs above, and it is not left on.
+    await expect(step(page)).toHaveText('Rinse: foam');
+    await expect(page.getByRole('complementary', { name: 'Clocks' })).toContainText('Driving school, blue');
+    await expect(page.getByRole('button', { name: 'Leave it out' })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Take it off already' }).click();
+    await expect(page.getByRole('complementary', { name: 'Clocks' })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Done', exact: true }).click();
+    await page.getByRole('button', { name: 'Not yet' }).click();
+    await expect(page.getByRole('button', { name: /One rung stronger.*of product/ })).toBeVisible();
+    await page.getByRole('button', { name: /^The same again/ }).click();
+    await expect(step(page)).toHaveText('Pre-wash, then foam over it');
+    // What was said by mistake is taken back.
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    await expect(page.getByRole('button', { name: 'Clean', exact: true })).toBeVisible();
+    await onTo(page, 'Dry');
+    await page.getByRole('button', { name: 'Leave it out' }).click();
+    await page.getByRole('button', { name: 'no time' }).click();
+    await onTo(page, null);
+
+    const used = page.getByRole('region', { name: 'What was used' });
+    await expect(used).toContainText('Lime Kiln Foam');
+    await used.getByLabel('Or as you read it').fill('nonsense');
+    await expect(used.getByRole('alert')).toBeVisible();
+    await used.getByLabel('Or as you read it').fill('100 ml');
+    await used.getByRole('button', { name: / used$/ }).click();
+    await expect(used).toContainText('by what was left');
+    await page.getByRole('button', { name: 'End the run' }).click();
+    await expect(page.getByRole('region', { name: 'Planned and done' })).toContainText(
+      'left out, or some of it',
+    );
+    await expect.poll(async () => (await runOf(page, key)).finishedAt).not.toBeNull();
+    const run = await runOf(page, key);
+    expect(run.pours).toHaveLength(1);
+    expect(run.uses).toMatchObject([{ how: 'level' }]);
+    const job = await (await page.request.get(`/api/jobs/${run.jobId}`)).json();
+    expect(job).toMatchObject({ state: 'done' });
+  });
+
+  test('two do it together: the second joins from the plan, sees what the first does, and takes it over', async ({
+    page,
+    joins,
+  }) => {
+    await page.goto('/');
+    await signIn(page, 'Bram Addy');
+    await begin(page, 'Driving school, blue');
+    await onTo(page, 'Look round');
+    const noor = await joins('Noor Pell');
+    await noor.goto('/run');
+    await noor
+      .getByRole('region', { name: 'Being done' })
+      .getByRole('link', { name: 'Driving school, blue' })
+      .click();
+    await noor.getByRole('button', { name: 'I help' }).click();
+    await expect(page.getByText(/Bram Addy, Noor Pell/)).toBeVisible();
+    await page.getByRole('button', { name: 'Done', exact: true }).click();
+    await page.getByRole('button', { name: 'Clean', exact: true }).click();
+    // The plan is for one: the second gets what can be done beside the first.
+    await expect(step(noor)).toHaveText(/^Mix /);
+    await page.getByRole('button', { name: 'Begin', exact: true }).click();
+    await expect(noor.getByText(/The other does:/)).toBeVisible();
+    // The first goes home in the middle of it.
+    const odo = await joins('Odo Marsh');
+    await odo.goto(page.url());
+    await odo.getByRole('button', { name: 'I take it over' }).click();
+    await expect(odo.getByText(/Odo Marsh, Noor Pell/)).toBeVisible();
+    await expect(page.getByRole('button', { name: 'I take it over' })).toBeVisible();
+  });
+});
+
+killable.describe('without a connection', () => {
+  killable.use({ ...PHONE, serviceWorkers: 'allow' });
+
+  killable(
+    'a run goes on through a reload and a killed program, and all agree afterwards',
+    async ({ page, context, shop, joins }) => {
+      await page.goto('/');
+      await signIn(page, 'Bram Addy');
+      await page.evaluate(() => navigator.serviceWorker.ready);
+      await page.reload();
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      const key = await begin(page, 'Driving school, blue');
+      await onTo(page, 'Rinse the wheels');
+      await expect.poll(async () => (await runOf(page, key)).events.length).toBeGreaterThan(3);
+
+      await context.setOffline(true);
+      await onTo(page, 'Arches');
+      await page.reload();
+      await expect(step(page)).toHaveText('Arches');
+      await expect(page.getByText(/No connection: shown as it was/)).toBeVisible();
+      const port = shop.port;
+      await shop.end('SIGKILL');
+      await onTo(page, 'Pre-wash, then foam over it');
+      await page.getByRole('button', { name: 'Begin', exact: true }).click();
+      // A flat battery: the page is gone, and comes back.
+      const address = page.url();
+      await page.close();
+      const again = await context.newPage();
+      await again.goto(address);
+      await expect(step(again)).toHaveText('Pre-wash, then foam over it');
+      await expect(again.getByRole('complementary', { name: 'Clocks' })).toContainText(
+        'Driving school, blue',
+      );
+
+      // Opened again later, by the shop's own time.
+      await shop.start(
+        port,
+        new Date(Date.parse(MORNING) + Date.now() - shop.openedMs + 30_000).toISOString(),
+      );
+      await context.setOffline(false);
+      await onTo(again, 'Touch check');
+      await expect(again.getByText(/No connection: shown as it was/)).toHaveCount(0);
+      const noor = await joins('Noor Pell');
+      await noor.goto(`/run/${key}`);
+      await expect(step(noor)).toHaveText('Touch check');
+      await expect(noor.getByText(/No connection/)).toHaveCount(0);
+      const heads = (await (await noor.request.get('/api/runs')).json()) as RunHead[];
+      expect(heads.filter((h) => h.finishedAt === null)).toMatchObject([
+        { key, people: [{ name: 'Bram Addy' }] },
+      ]);
+      const unsettled = (await (await noor.request.get('/api/unsettled')).json()) as unknown[];
+      expect(unsettled).toEqual([]);
+    },
+  );
+
+  killable(
+    'a device that locked itself is unlocked by its owner’s PIN, with few tries; clocks stay in sight',
+    async ({ page, context }) => {
+      await page.goto('/');
+      await signIn(page, 'Bram Addy');
+      await page.evaluate(() => navigator.serviceWorker.ready);
+      await page.reload();
+      await begin(page, 'Driving school, blue');
+      await context.setOffline(true);
+      await page.getByRole('button', { name: 'Bram', exact: true }).click();
+      await page.getByRole('menuitem', { name: 'Lock, or hand over' }).click();
+      await expect(page.getByRole('heading', { name: 'Locked' })).toBeVisible();
+      // A reload is no way around it.
+      await page.reload();
+      await expect(page.getByRole('heading', { name: 'Locked' })).toBeVisible();
+      await page.getByLabel('PIN, four digits').fill('9999');
+      await expect(page.getByRole('alert')).toContainText(/wrong|not/i);
+      await page.getByLabel('PIN, four digits').fill('1122');
+      await expect(step(page)).toBeVisible();
+    },
+  );
+});

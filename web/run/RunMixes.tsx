@@ -1,0 +1,96 @@
+import { Link } from 'react-router';
+import type { Vessel } from '#contract/equipment.ts';
+import type { RunMix } from '#core/run/runPlan.ts';
+import { fractionOf } from '#core/strength/strength.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
+import { useSession } from '../lib/session.tsx';
+import { shortSaid, t } from '../lib/speech.ts';
+import { vesselsQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
+import { benchPath } from './benchPath.ts';
+import type { RunHere } from './useRun.ts';
+
+/** A mix as strong to within so much of what is wanted is the same: it is poured no closer. */
+const SAME = 0.03;
+
+/** The mixes of the run: taken from which bottle, or still to be made or found. */
+export function RunMixes({ here }: { here: RunHere }) {
+  const { run, stand } = here;
+  const { shop } = useSession();
+  const { data: vessels = [] } = useQuery(vesselsQuery);
+  if (run.plan.mixes.length === 0) return null;
+  return (
+    <section aria-label={t('The mixes')}>
+      <h2 className="text-[1.3rem]">{t('The mixes')}</h2>
+      <ul className="border-t border-ink">
+        {run.plan.mixes.map((mix, i) => {
+          const taken = stand.taken.get(i);
+          return (
+            <li
+              key={`${mix.laid.versionId} ${mix.vesselId} ${mix.steps[0]}`}
+              className="ruled border-faint py-1.5"
+            >
+              <p className="leading-snug">
+                <span className="reading text-[1.15rem] text-product">{shortSaid(mix.laid.strength)}</span>{' '}
+                <strong>{mix.laid.product}</strong>
+                {!mix.ownBottle && `, ${mix.vessel}`}
+                {', '}
+                <span className="reading">{formatVolume(mix.mixUl, shop.units)}</span>
+              </p>
+              <div className="flex flex-wrap items-center gap-x-4">
+                {taken && (
+                  <Link className="flex min-h-12 items-center" to={`/stock/batches/${taken.batchId}`}>
+                    {taken.batch}
+                  </Link>
+                )}
+                {taken && !isThere(taken.batchId, vessels) && <strong>{t('not there any more')}</strong>}
+                {!(taken && isThere(taken.batchId, vessels)) && !mix.ownBottle && (
+                  <Link className="flex min-h-12 items-center" to={benchPath(run, i, shop.units)}>
+                    {t('Mix it')}
+                  </Link>
+                )}
+                {here.slot !== null &&
+                  standing(mix, vessels)
+                    .filter((v) => v.holds?.batchId !== taken?.batchId)
+                    .map((v) => (
+                      <button
+                        key={v.id}
+                        type="button"
+                        className="min-h-12 underline underline-offset-4"
+                        onClick={() =>
+                          v.holds &&
+                          here.tell({ kind: 'taken', mix: i, batchId: v.holds.batchId, batch: v.holds.code })
+                        }
+                      >
+                        {t(
+                          'Take {0}: {1}, {2} in it',
+                          v.holds?.code ?? '',
+                          v.name,
+                          formatVolume(v.holds?.ul ?? 0, shop.units),
+                        )}
+                      </button>
+                    ))}
+              </div>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+/** A batch that was emptied, or was never mixed by the books, is in no vessel. */
+const isThere = (batchId: number, vessels: readonly Vessel[]): boolean =>
+  vessels.some((v) => v.holds?.batchId === batchId);
+
+/** What stands mixed and is this mix. */
+function standing({ laid, vesselKind }: RunMix, vessels: readonly Vessel[]): Vessel[] {
+  const wanted = fractionOf(laid.strength);
+  if (!wanted.ok) return [];
+  return vessels.filter(({ kind, holds }) => {
+    if (kind !== vesselKind || !holds || holds.mixed || holds.onHold !== null) return false;
+    if (holds.productId !== laid.productId) return false;
+    const has = fractionOf(holds.strength);
+    return has.ok && Math.abs(has.value - wanted.value) <= SAME * Math.max(has.value, wanted.value);
+  });
+}

@@ -1,0 +1,13 @@
+import { t } from '../lib/speech.ts';
+import { Watch } from '../ui/Refusal.tsx';
+
+/** What a device can't do over a plain connection. */
+export function PlainLacks() {
+  return (
+    <Watch word={t('This device’s connection is plain.')}>
+      {t(
+        'Everything works, but for four things: a page loaded again without a connection, a lock opened without one, a screen that stays on while a clock runs, and scanning by camera.',
+      )}
+    </Watch>
+  );
+}
