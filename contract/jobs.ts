@@ -33,6 +33,7 @@ import {
   wholeMinor,
   yes,
 } from './fields.ts';
+import type { Photo } from './photos.ts';
 import { soilLevel } from './recipes.ts';
 
 // Vehicles that come, what somebody saw of each, and the list of a day.
@@ -226,6 +227,7 @@ export type Visit = {
     outcomes: { kind: OutcomeKind; name: string }[];
     notes: string[];
   } | null;
+  photos: Photo[];
   /** What was used for it by the books, in minor units; null where nobody told. */
   productMinor: number | null;
 };

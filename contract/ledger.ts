@@ -236,6 +236,7 @@ export type Topic =
   | 'trials'
   | 'jobs'
   | 'runs'
+  | 'photos'
   | 'orders'
   | 'weather'
   | 'clocks'

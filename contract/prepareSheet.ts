@@ -1,5 +1,6 @@
 import * as yup from 'yup';
-import { exactly, note } from './fields.ts';
+import { MOST_OF_VISIT } from '#core/photos/photos.ts';
+import { exactly, note, rowId } from './fields.ts';
 
 // What is got ready before the first bucket, as a sheet to print: in the words of who asked for it.
 
@@ -17,6 +18,12 @@ export const prepareSheet = exactly({
   title: words('Heading'),
   under: words('Under the heading'),
   sections: yup.array(section).label('Parts').required().max(MOST),
+  /** Those of a visit, each with what it shows; none where left out. */
+  photos: yup
+    .array(exactly({ id: rowId('Photo'), says: words('What it shows') }).label('Photo'))
+    .label('Photos')
+    .max(MOST_OF_VISIT)
+    .optional(),
   foot: words('Foot'),
   path: yup
     .string()

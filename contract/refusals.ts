@@ -168,6 +168,8 @@ export type ContractRefusals = {
   'job.waits': None;
   'run.there': { readonly vehicle: string; readonly by: string };
   'run.over': { readonly vehicle: string };
+  'photo.notPicture': None;
+  'photo.many': { readonly most: number };
   'order.draftThere': Coded;
   'order.notDraft': Coded;
   'order.isDraft': Coded;

@@ -168,6 +168,7 @@ export type Refusals = {
   'undo.done': Record<never, never>;
   'undo.notPour': Record<never, never>;
   'undo.notYours': { readonly may: 'leadToday' | 'own' | 'ownFor'; readonly minutes: number };
+  'photo.notYours': { readonly minutes: number };
   'undo.overfull': { readonly code: string; readonly wouldHoldUl: number; readonly sizeUl: number };
   'count.belowEmpty': { readonly tareG: number };
   'count.tooDeep': { readonly highMm: number; readonly kind: string };

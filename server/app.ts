@@ -39,6 +39,7 @@ import { openingRoutes } from './opening/routes.ts';
 import { orderRoutes } from './orders/routes.ts';
 import { overrideRoutes } from './people/overrides.ts';
 import { peopleRoutes } from './people/routes.ts';
+import { photoRoutes, visitPhotoRoutes } from './photos/routes.ts';
 import { placeOf } from './places.ts';
 import { firstAidRoutes } from './products/firstAid.ts';
 import { noteRoutes } from './products/notes.ts';
@@ -117,6 +118,8 @@ export function createApp(context: AppContext): Express {
   api.use('/film-factors', filmFactorRoutes(context));
   api.use('/unsettled', unsettledRoutes(context));
   api.use('/trials', trialRoutes(context));
+  api.use('/jobs/:jobId/photos', visitPhotoRoutes(context));
+  api.use('/photos', photoRoutes(context));
   api.use('/jobs', jobRoutes(context));
   api.use('/vehicles', vehicleRoutes(context));
   api.use('/runs', runRoutes(context));

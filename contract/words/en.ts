@@ -601,6 +601,10 @@ export const en: Words = {
       }[may],
       'Ask a manager to take this one back, or for their word here.',
     ],
+    'photo.notYours': ({ minutes }) => [
+      `A photo is deleted by whoever took it, for ${minutes} minutes; then by a manager.`,
+      'Ask a manager to delete it.',
+    ],
     'undo.overfull': ({ code, wouldHoldUl, sizeUl }, units) => [
       `${code} would hold ${formatVolume(wouldHoldUl, units)}, and it holds ${formatVolume(sizeUl, units)} when full.`,
       'Take back first what was booked into it since.',
@@ -1247,6 +1251,14 @@ export const en: Words = {
     'run.over': ({ vehicle }) => [
       `The run of ${vehicle} was ended before that.`,
       'Take its end back, where it goes on; else note by hand what was done.',
+    ],
+    'photo.notPicture': () => [
+      'That is not a picture that can be read.',
+      'Take the photo again, or choose a JPEG or PNG file.',
+    ],
+    'photo.many': ({ most }) => [
+      `This visit has ${most} photos already.`,
+      'Delete one that is not needed first.',
     ],
     'job.dayFull': ({ day, most }) => [
       `${day} has ${most} vehicles already.`,

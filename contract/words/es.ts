@@ -16,6 +16,23 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'With the photos': 'Con las fotos',
+  'Nothing brings it back.': 'Nada la recupera.',
+  'Delete it for good': 'Borrarla para siempre',
+  'Leave it': 'Dejarla',
+  'Delete this photo': 'Borrar esta foto',
+  'A spot': 'Un detalle',
+  'What was just taken': 'Lo que se acaba de fotografiar',
+  'What it shows': 'Qué muestra',
+  'not sent yet': 'aún no enviada',
+  '{0}: {1}': '{0}: {1}',
+  'not at hand': 'no disponible',
+  Photos: 'Fotos',
+  Photo: 'Foto',
+  'Making it smaller ...': 'Reduciéndola ...',
+  'Photo of {0}': 'Foto de {0}',
+  'What it is of': 'De qué es',
+  'Send a JPEG of at most {0} kB.': 'Envíe un JPEG de {0} kB como máximo.',
   'For {0}: back to the run': 'Para {0}: volver al trabajo',
   'Back to the run': 'Volver al trabajo',
   'All its visits': 'Todas sus visitas',
@@ -4517,6 +4534,10 @@ export const es: Words = {
       }[may],
       'Pida a un encargado que lo anule, o su palabra aquí.',
     ],
+    'photo.notYours': ({ minutes }) => [
+      `Una foto la borra quien la hizo, durante ${minutes} minutos; después, un encargado.`,
+      'Pida a un encargado que la borre.',
+    ],
     'undo.overfull': ({ code, wouldHoldUl, sizeUl }, units) => [
       `${code} contendría ${formatVolume(wouldHoldUl, units)}, y lleno contiene ${formatVolume(sizeUl, units)}.`,
       'Anule antes lo que se registró en él después.',
@@ -5178,6 +5199,11 @@ export const es: Words = {
       `El trabajo de ${vehicle} ya se había terminado antes.`,
       'Deshaga su final, si continúa; si no, anote a mano lo que se hizo.',
     ],
+    'photo.notPicture': () => [
+      'No es una imagen que se pueda leer.',
+      'Haga la foto otra vez, o elija un archivo JPEG o PNG.',
+    ],
+    'photo.many': ({ most }) => [`Esta visita ya tiene ${most} fotos.`, 'Borre antes una que no haga falta.'],
     'job.dayFull': ({ day, most }) => [
       `El ${day} tiene ya ${most} vehículos.`,
       'Elija otro día o retire uno de ese día.',

@@ -36,6 +36,13 @@ describe('a whole shop', () => {
   it('comes out as JSON and goes in again equal, row by row, and goes on from there', async () => {
     const [hester, bram] = [await shop.signIn('Hester Quill'), await shop.signIn('Bram Addy')];
     await bram('post', '/api/pours', pour({}));
+    // Files are written fewer at once.
+    await shop.books.rows(
+      `INSERT INTO photo (key, job_id, kind, about, width, height, bytes, taken_at, received_at, taken_by)
+       SELECT 'photo' || n, 1, 'before', '', 10, 10, decode(md5(n::text), 'hex'), $1, $1, 1
+       FROM generate_series(1, 50) AS n`,
+      [now],
+    );
     const asked = { passphrase: 'four quiet wet towels' };
     expect((await bram('post', '/api/backups/shop.json', asked)).status).toBe(403);
     const answer = await hester('post', '/api/backups/shop.json', asked);

@@ -11,6 +11,8 @@ import { type Sealed, seal, unseal } from './sealed.ts';
 
 const FORMAT = 1;
 const ROWS_AT_ONCE = 1_000;
+/** Sheets and photos are large: so many rows of a table that holds such. */
+const FILES_AT_ONCE = 20;
 /** What the program itself keeps of how far it has been brought forward. */
 const OF_THE_PROGRAM = 'schema_version';
 
@@ -99,6 +101,11 @@ async function* rowsOf(db: PGlite, table: string): AsyncGenerator<object[]> {
     [`public."${table}"`],
   );
   const columns = key.map((k) => `"${k.name}"`).join(', ');
+  const { rows: files } = await db.query(
+    `SELECT FROM pg_attribute WHERE attrelid = $1::regclass AND atttypid = 'bytea'::regtype AND NOT attisdropped`,
+    [`public."${table}"`],
+  );
+  const atOnce = files.length > 0 ? FILES_AT_ONCE : ROWS_AT_ONCE;
   let after: string[] | null = null;
   for (;;) {
     const from: string = after
@@ -106,7 +113,7 @@ async function* rowsOf(db: PGlite, table: string): AsyncGenerator<object[]> {
       : '';
     const result: { rows: { row: object; key: string[] }[] } = await db.query(
       `SELECT to_jsonb(t) AS row, ARRAY[${key.map((k) => `"${k.name}"::text`).join(', ')}] AS key
-       FROM "${table}" t ${from} ORDER BY ${columns} LIMIT ${ROWS_AT_ONCE}`,
+       FROM "${table}" t ${from} ORDER BY ${columns} LIMIT ${atOnce}`,
       after ?? [],
     );
     if (result.rows.length === 0) return;

@@ -18,7 +18,9 @@ const RULES = {
  * A sheet on A4. What is got ready has a box to tick before each line, and a code that leads to the plan as it is by then; what
  * leads nowhere has neither.
  */
-export function prepareSheetPdf(sheet: PrepareSheet & { address: string | null }): Promise<Uint8Array> {
+export function prepareSheetPdf(
+  sheet: PrepareSheet & { address: string | null; pictures: readonly Picture[] },
+): Promise<Uint8Array> {
   return pdfOf({
     info: { title: sheet.title },
     pageSize: 'A4',
@@ -60,9 +62,33 @@ export function prepareSheetPdf(sheet: PrepareSheet & { address: string | null }
         columnGap: 10,
       },
       ...sheet.sections.flatMap((section) => sectionContent(section, sheet.address !== null)),
+      ...inPairs(sheet.pictures).map(picturesContent),
     ],
   });
 }
+
+/** A photo as it is, a JPEG, and what it shows. */
+export type Picture = { readonly says: string; readonly jpeg: Uint8Array };
+
+const inPairs = <T>(all: readonly T[]): T[][] =>
+  Array.from({ length: Math.ceil(all.length / 2) }, (_, i) => all.slice(2 * i, 2 * i + 2));
+
+/** Two beside each other, as wide as the sheet. */
+const picturesContent = (pair: readonly Picture[]): Content => ({
+  columns: pair.map(({ says, jpeg }) => ({
+    width: pt(88),
+    stack: [
+      {
+        image: `data:image/jpeg;base64,${Buffer.from(jpeg).toString('base64')}`,
+        fit: [pt(88), pt(70)] as [number, number],
+      },
+      { text: says, fontSize: 9.5, color: MUTED, margin: [0, 2, 0, 0] as [number, number, number, number] },
+    ],
+  })),
+  columnGap: pt(6),
+  unbreakable: true,
+  margin: [0, 12, 0, 0],
+});
 
 /** Each its own: a shape is moved as it is laid out. */
 const box = () => ({

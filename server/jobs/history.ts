@@ -1,6 +1,7 @@
 import type { VehicleHistory, Visit } from '#contract/jobs.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
+import { PHOTOS_OF } from '../photos/queries.ts';
 import { vehicleOf } from './queries.ts';
 
 const MOST = 200;
@@ -13,6 +14,7 @@ export async function vehicleHistory(db: Queryable, id: number): Promise<Vehicle
     `SELECT j.id AS "jobId", to_char(j.day, 'YYYY-MM-DD') AS day, j.state, l.name AS "placeName", p.name AS "personName",
        j.price_minor AS "priceMinor", j.note,
        coalesce((SELECT jsonb_agg(x.treatment ORDER BY x.id) FROM vehicle_treatment x WHERE x.job_id = j.id), '[]') AS treatments,
+       ${PHOTOS_OF('j.id')} AS photos,
        CASE WHEN r.id IS NULL THEN NULL ELSE jsonb_build_object(
          'key', r.key, 'startedAt', ${utc('r.started_at')}, 'finishedAt', ${utc('r.finished_at')}, 'method', r.plan ->> 'method',
          'laid', coalesce((SELECT jsonb_agg(jsonb_build_object('kind', d.kind, 'product', q.name, 'family', q.record ->> 'family',

@@ -1,6 +1,7 @@
 import { isOver } from '#core/run/runState.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
+import { Photos } from '../photos/Photos.tsx';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { timeOfDay } from '../ui/dates.ts';
 import { AgainstPlan } from './AgainstPlan.tsx';
@@ -31,6 +32,7 @@ export function RunOver({ here }: { here: RunHere }) {
       <div className="flex flex-col gap-6">
         <HowItWent here={here} />
         <UsedAmounts here={here} />
+        <Photos jobId={run.jobId} vehicle={run.vehicle} camera />
         <RunNotes here={here} />
         <div className="no-print flex flex-wrap gap-3">
           {ended && (

@@ -4,6 +4,7 @@ import { asksCheck } from '#core/run/toDoNow.ts';
 import { toSay } from '#core/say.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
+import { Photos } from '../photos/Photos.tsx';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { peopleQuery, placesQuery, vesselsQuery } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
@@ -63,6 +64,7 @@ function RunOn({ here }: { here: RunHere }) {
       <div className="flex flex-col gap-6 max-lg:pb-24">
         <TaskList here={here} now={todo.now?.stand ?? null} />
         {!all && <RunMixes here={here} />}
+        <Photos jobId={run.jobId} vehicle={run.vehicle} camera />
         <RunNotes here={here} />
         {!all && (
           <More title={t('End the run before it is done')}>

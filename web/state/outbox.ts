@@ -4,6 +4,7 @@ import type { Problem } from '#contract/problem.ts';
 import type { Sentence } from '#core/say.ts';
 import { type ApiProblem, isDefinite, newKey, post } from '../lib/api.ts';
 import { shopMs } from '../lib/shopNow.ts';
+import { forgetLarge, keepLarge, largeOf } from './largeKept.ts';
 
 /** Something done on this device, on its way to the shop's machine. */
 export type Sent<Effect = unknown> = {
@@ -21,10 +22,15 @@ export type Sent<Effect = unknown> = {
   what: Sentence;
   /** What it does to what is shown, until the shop's machine has answered. */
   effect: Effect;
+  /** The field of its body that is kept by itself: it is too large to be written anew with all that waits. */
+  large?: string;
 };
 
 /** A command the shop's machine refused. */
 export type Refused = { id: string; what: Sentence; problem: Problem; kept: boolean };
+
+/** A field that is kept by itself until it is sent, and its text. */
+export type Large = { field: string; text: string };
 
 type Waiting = {
   waiting: Sent[];
@@ -56,8 +62,15 @@ const takers = new Map<string, (answer: unknown) => void>();
 export function outboxOf<Effect, Answer>(kind: string, take: (answer: Answer) => void) {
   takers.set(kind, take as (answer: unknown) => void);
   return {
-    send(command: Omit<Sent<Effect>, 'id' | 'at' | 'kind'>): Promise<void> {
-      const sent: Sent = { ...command, kind, id: newKey(), at: nextTime() };
+    async send(command: Omit<Sent<Effect>, 'id' | 'at' | 'kind' | 'large'>, large?: Large): Promise<void> {
+      const sent: Sent = {
+        ...command,
+        kind,
+        id: newKey(),
+        at: nextTime(),
+        ...(large && { large: large.field }),
+      };
+      if (large) await keepLarge(sent.id, large.text);
       waitMs = TRY_AGAIN_MS;
       useOutbox.setState(({ waiting }) => ({ waiting: [...waiting, sent] }));
       void keep((all) => [...all, sent]);
@@ -126,10 +139,13 @@ export function flush(personId: number): Promise<void> {
 
 async function sendAll(personId: number): Promise<void> {
   for (;;) {
-    const next = useOutbox.getState().waiting.find((s) => s.personId === personId);
+    const mine = useOutbox.getState().waiting.filter((s) => s.personId === personId);
+    // What is large takes long to send: it holds up nothing else.
+    const next = mine.find((s) => !s.large) ?? mine[0];
     if (!next) return;
     try {
-      const answer = await post(next.path, { ...next.body, occurredAt: next.at }, { key: next.id });
+      const large = next.large ? { [next.large]: (await largeOf(next.id)) ?? '' } : {};
+      const answer = await post(next.path, { ...next.body, ...large, occurredAt: next.at }, { key: next.id });
       takers.get(next.kind)?.(answer);
       useOutbox.setState({ held: null });
       waitMs = TRY_AGAIN_MS;
@@ -178,6 +194,7 @@ function stumbledOver(id: string): number {
 function done(sent: Sent): void {
   useOutbox.setState(({ waiting }) => ({ waiting: waiting.filter((s) => s.id !== sent.id) }));
   void keep((all) => all.filter((s) => s.id !== sent.id));
+  if (sent.large) void forgetLarge(sent.id);
 }
 
 /** @returns whether it was dealt with; what can't be kept for a lead yet goes on waiting here */

@@ -285,6 +285,7 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   trials: ['trials'],
   jobs: ['jobs', 'vehicles'],
   runs: ['runs', 'vehicles', 'notices'],
+  photos: ['photos', 'vehicles'],
   orders: ['orders', 'notices'],
   weather: ['first-day', 'weather'],
   clocks: ['clocks', 'film-factors', 'outcomes'],

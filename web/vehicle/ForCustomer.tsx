@@ -9,6 +9,7 @@ import { FAMILY_NAMES } from '#core/products/family.ts';
 import { saveFile } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
+import { KINDS } from '../photos/photoWords.ts';
 import { useCommand } from '../state/useCommand.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -36,8 +37,13 @@ export function ForCustomer({ visit, name }: { visit: Visit; name: string }) {
 function Sheet({ visit, name }: { visit: Visit; name: string }) {
   const { shop } = useSession();
   const [prices, setPrices] = useState(false);
-  const sheet = (): PrepareSheet =>
-    sheetOf({ visit, name, shop: shop.name, price: prices ? priceOf(visit, shop.currency) : null });
+  const [pictures, setPictures] = useState(false);
+  const sheet = (): PrepareSheet => ({
+    ...sheetOf({ visit, name, shop: shop.name, price: prices ? priceOf(visit, shop.currency) : null }),
+    ...(pictures && {
+      photos: visit.photos.map(({ id, about, kind }) => ({ id, says: about || KINDS()[kind] })),
+    }),
+  });
   const saving = useCommand(() => saveFile('/vehicles/aftercare.pdf', sheet()));
   const { sections } = sheet();
   return (
@@ -59,6 +65,11 @@ function Sheet({ visit, name }: { visit: Visit; name: string }) {
       {visit.priceMinor !== null && (
         <Tick checked={prices} set={setPrices}>
           {t('With the price')}
+        </Tick>
+      )}
+      {visit.photos.length > 0 && (
+        <Tick checked={pictures} set={setPictures}>
+          {t('With the photos')}
         </Tick>
       )}
       <Button look="main" disabled={saving.waiting} onClick={() => saving.run()}>

@@ -11,6 +11,9 @@ import type { Fraction } from '#core/strength/strength.ts';
 import { useSession } from '../lib/session.tsx';
 import { shopNow } from '../lib/shopNow.ts';
 import { t } from '../lib/speech.ts';
+import { PhotoStrip } from '../photos/PhotoStrip.tsx';
+import { Photos } from '../photos/Photos.tsx';
+import { asShown } from '../photos/usePhotos.ts';
 import { DueHere } from '../plan/DueHere.tsx';
 import { JOB_STATES } from '../plan/JobHere.tsx';
 import { vehicleQuery } from '../state/queries.ts';
@@ -52,8 +55,8 @@ export default function VehiclePage() {
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-13 gap-y-8 xl:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
         <section aria-label={t('Visits')}>
           <h2 className="border-b-2 border-ink pb-1">{t('Visits')}</h2>
-          {vehicle.visits.map((visit) => (
-            <VisitHere key={visit.jobId} visit={visit} name={vehicle.name} />
+          {vehicle.visits.map((visit, i) => (
+            <VisitHere key={visit.jobId} visit={visit} name={vehicle.name} newest={i === 0} />
           ))}
         </section>
         <DueHere treated={vehicle.treated} today={today} />
@@ -62,7 +65,7 @@ export default function VehiclePage() {
   );
 }
 
-function VisitHere({ visit, name }: { visit: Visit; name: string }) {
+function VisitHere({ visit, name, newest }: { visit: Visit; name: string; newest: boolean }) {
   const { shop } = useSession();
   const { run, treatments } = visit;
   return (
@@ -112,6 +115,13 @@ function VisitHere({ visit, name }: { visit: Visit; name: string }) {
           {note}
         </p>
       ))}
+      {newest ? (
+        <div className="mt-4">
+          <Photos jobId={visit.jobId} vehicle={name} camera={false} heading="h3" />
+        </div>
+      ) : (
+        <PhotoStrip photos={visit.photos.map(asShown)} vehicle={name} />
+      )}
       <div className="no-print flex flex-wrap items-center gap-x-5">
         {run && (
           <Link className="flex min-h-12 items-center" to={`/run/${run.key}`}>
