@@ -165,6 +165,8 @@ export type Vessel = Omit<VesselBody, 'dials'> & {
   holds: HeldBatch | null;
   /** Everything it has held since it was last rinsed, the newest first: what is in it now is among them. */
   held: HeldProduct[];
+  /** What it weighs empty, where somebody weighed it. */
+  tareG: number | null;
   retired: boolean;
   revision: number;
 };

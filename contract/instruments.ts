@@ -32,6 +32,7 @@ export const ACTS = [
   'putBottle',
   'putPail',
   'putContainer',
+  'putVessel',
   'takeOff',
   'tare',
   'pullTrigger',
@@ -50,4 +51,5 @@ export const actBody = exactly({
   act: oneOf('Act', ACTS),
   /** Which one is put on. */
   containerId: rowId('Container').optional().default(undefined),
+  vesselId: rowId('Vessel').optional().default(undefined),
 });

@@ -4,7 +4,7 @@ import { isRunPlan } from '#core/run/isRunPlan.ts';
 import type { Samples } from '#core/run/learnedFrom.ts';
 import { FAIL_THEN, type RunDone, type RunEvent, SKIP_REASONS } from '#core/run/runEvents.ts';
 import type { RunPlan } from '#core/run/runPlan.ts';
-import { byKind, exactly, line, note, occurredAt, oneOf, rowId, wholeUl } from './fields.ts';
+import { byKind, exactly, finite, line, note, occurredAt, oneOf, rowId, wholeUl } from './fields.ts';
 
 // Runs: a plan being done, what happened in it, and what was used.
 
@@ -92,6 +92,8 @@ export const runUseBody = exactly({
   batchId: rowId('Batch'),
   ul: wholeUl('How much was used'),
   how: oneOf('How it is known', USED_HOW),
+  /** What its vessel weighs empty, where somebody says so; it is kept. */
+  tareG: finite('Weighs empty', 1, 100_000).optional(),
   occurredAt: occurredAt(),
 });
 

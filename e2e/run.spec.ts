@@ -17,7 +17,7 @@ async function begin(page: Page, vehicle: string): Promise<string> {
   return page.url().split('/').at(-1) as string;
 }
 
-const PRESSED = /^(Begin|Done|Clean|It is mixed|Take it off already|Begin all the same)$/;
+const PRESSED = /^(Begin|Done|It is done|Clean|It is mixed|Take it off already|Begin all the same)$/;
 
 /** Presses what is there to be pressed, until a step of some name is there, or everything is done. */
 async function onTo(page: Page, name: string | null): Promise<void> {
@@ -29,6 +29,19 @@ async function onTo(page: Page, name: string | null): Promise<void> {
     await page.getByRole('button', { name: PRESSED }).first().click();
     await expect(async () => expect(await page.getByRole('main').textContent()).not.toBe(before)).toPass();
   }
+}
+
+/** Presses by turns what each of two is asked for, until everything is done. */
+async function bothOnToEnd(one: Page, other: Page): Promise<void> {
+  const done = (page: Page) => page.getByRole('heading', { name: 'Everything is done.' });
+  await expect(async () => {
+    for (const page of [one, other]) {
+      const next = page.getByRole('button', { name: PRESSED }).first();
+      if (await next.isVisible()) await next.click({ timeout: 2_000 }).catch(() => {});
+    }
+    expect(await done(one).isVisible()).toBe(true);
+  }).toPass({ intervals: [50], timeout: 60_000 });
+  await expect(done(other)).toBeVisible();
 }
 
 const runOf = async (page: Page, key: string) =>
@@ -93,6 +106,47 @@ test.describe('a run on a phone', () => {
     expect(job).toMatchObject({ state: 'done' });
   });
 
+  test('a bottle is taken by scanning it, and what is left in it is weighed', async ({ page }) => {
+    await page.goto('/');
+    await signIn(page, 'Bram Addy');
+    const key = await begin(page, 'Driving school, blue');
+    await onTo(page, 'Mix Lime Kiln Foam');
+    await page.getByRole('link', { name: 'Mix it' }).first().click();
+    await page.getByRole('button', { name: /pour .* from P-/i }).click();
+    await page.getByRole('link', { name: /back to the run/ }).click();
+    const mixes = page.getByRole('region', { name: 'The mixes' });
+    await expect.poll(async () => (await runOf(page, key)).pours.length).toBe(1);
+    const [pour] = (await runOf(page, key)).pours;
+    await mixes.getByText('Stand-in: a barcode scanner').click();
+    const scan = (batch: RegExp) => mixes.getByRole('button', { name: batch }).first().click();
+    // What stands there for something else is not taken for this.
+    const other = (await (await page.request.get('/api/vessels')).json()).find(
+      (v: { holds: { code: string; productName: string } | null }) =>
+        v.holds && !/Foam|Pre-wash|Shampoo|All-purpose|Drying|Wheel/.test(v.holds.productName),
+    ).holds.code;
+    await scan(new RegExp(`^${other}\\b`));
+    await expect(mixes.getByText(`${other} is none of these mixes.`)).toBeVisible();
+    await scan(new RegExp(`^${pour?.batch}\\b`));
+    await expect(mixes.getByText(`${pour?.batch} is taken for`)).toBeVisible();
+
+    await page.getByText('End the run before it is done').click();
+    const bottle = page.getByRole('region', { name: pour?.batch ?? '' });
+    await bottle.getByText('By weight').click();
+    await bottle.getByLabel('Weight', { exact: true }).fill('wet');
+    await expect(bottle.getByRole('alert')).toBeVisible();
+    await bottle.getByRole('button', { name: /on the scale/ }).click();
+    await expect(async () => {
+      await bottle.getByRole('button', { name: 'Take this reading' }).click();
+      await expect(bottle.getByLabel('Weight', { exact: true })).toHaveValue(/^[3-9]\d\d\.\d g$/, {
+        timeout: 500,
+      });
+    }).toPass();
+    await bottle.getByLabel('Weighs empty').fill('200 g');
+    await bottle.getByRole('button', { name: / used$/ }).click();
+    await expect(page.getByRole('region', { name: 'What was used' })).toContainText('by weight');
+    await expect.poll(async () => (await runOf(page, key)).uses).toMatchObject([{ how: 'weight' }]);
+  });
+
   test('two do it together: the second joins from the plan, sees what the first does, and takes it over', async ({
     page,
     joins,
@@ -118,9 +172,19 @@ test.describe('a run on a phone', () => {
     // The first goes home in the middle of it.
     const odo = await joins('Odo Marsh');
     await odo.goto(page.url());
-    await odo.getByRole('button', { name: 'I take it over' }).click();
+    await odo.getByRole('button', { name: 'In place of Bram Addy' }).click();
     await expect(odo.getByText(/Odo Marsh, Noor Pell/)).toBeVisible();
-    await expect(page.getByRole('button', { name: 'I take it over' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'In place of Odo Marsh' })).toBeVisible();
+    await expect(odo.getByRole('button', { name: 'I go on without Noor Pell' })).toBeVisible();
+    // The two who are left do it to its end, each what is theirs.
+    await bothOnToEnd(odo, noor);
+    await odo.getByRole('button', { name: 'End the run' }).click();
+    await expect(odo.getByRole('region', { name: 'Planned and done' })).toBeVisible();
+    await expect(noor.getByRole('region', { name: 'Planned and done' })).toBeVisible();
+    const key = page.url().split('/').at(-1) as string;
+    const { events, finishedAt } = await runOf(odo, key);
+    expect(finishedAt).not.toBeNull();
+    expect(new Set(events.map((e) => e.personId)).size).toBe(3);
   });
 });
 
@@ -174,6 +238,16 @@ killable.describe('without a connection', () => {
       expect(heads.filter((h) => h.finishedAt === null)).toMatchObject([
         { key, people: [{ name: 'Bram Addy' }] },
       ]);
+      // And once more without one, to its very end.
+      await context.setOffline(true);
+      await onTo(again, null);
+      await again.getByRole('button', { name: 'End the run' }).click();
+      await expect(again.getByRole('region', { name: 'Planned and done' })).toBeVisible();
+      expect((await runOf(noor, key)).finishedAt).toBeNull();
+      await context.setOffline(false);
+      await expect(noor.getByRole('region', { name: 'Planned and done' })).toBeVisible();
+      const job = await (await noor.request.get(`/api/jobs/${(await runOf(noor, key)).jobId}`)).json();
+      expect(job).toMatchObject({ state: 'done' });
       const unsettled = (await (await noor.request.get('/api/unsettled')).json()) as unknown[];
       expect(unsettled).toEqual([]);
     },

@@ -16,6 +16,17 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'In place of {0}': 'En lugar de {0}',
+  'I go on without {0}': 'Sigo sin {0}',
+  'A clock is due.': 'Vence un reloj.',
+  'Tap to see it.': 'Toque para verlo.',
+  '1 film seen to dry': '1 película vista secarse',
+  '{0} films seen to dry': '{0} películas vistas secarse',
+  'Scan a bottle': 'Escanear una botella',
+  '{0} is taken for': '{0} se toma para',
+  '{0} is none of these mixes.': '{0} no es ninguna de estas mezclas.',
+  'See what it is': 'Ver qué es',
+  'By weight': 'Por peso',
   'With the photos': 'Con las fotos',
   'Nothing brings it back.': 'Nada la recupera.',
   'Delete it for good': 'Borrarla para siempre',
@@ -234,8 +245,8 @@ const screens: Readonly<Record<string, string>> = {
   'Open the shop safely': 'Abrir el taller de forma segura',
   'Go on without': 'Seguir sin ella',
   'This device’s connection is plain.': 'La conexión de este dispositivo es simple.',
-  'Everything works, but for four things: a page loaded again without a connection, a lock opened without one, a screen that stays on while a clock runs, and scanning by camera.':
-    'Todo funciona salvo cuatro cosas: volver a cargar una página sin conexión, desbloquear sin ella, una pantalla que queda encendida mientras corre un reloj y escanear con la cámara.',
+  'Everything works, but for five things: a page loaded again without a connection, a lock opened without one, a screen that stays on while a clock runs, a word when a clock is due and the page out of sight, and scanning by camera.':
+    'Todo funciona salvo cinco cosas: volver a cargar una página sin conexión, desbloquear sin ella, una pantalla que queda encendida mientras corre un reloj, un aviso cuando vence un reloj y la página no está a la vista, y escanear con la cámara.',
   'This device': 'Este dispositivo',
   'To a safe connection': 'A una conexión segura',
   'Pressure drives water past tired seals and roof vents.':

@@ -85,13 +85,24 @@ const isAtBench = ({ does }: RunTask): boolean =>
  */
 export function toDoNow(stand: RunStand, slot: 0 | 1 | null, nowMs: number): RunNow {
   const person = slot === null ? null : (stand.people.get(slot) ?? null);
-  const mine = ({ task }: TaskStand) => task.slot === null || slot === null || task.slot === slot;
+  const mine = ({ task }: TaskStand) =>
+    task.slot === null ||
+    slot === null ||
+    task.slot === slot ||
+    stand.people.get(task.slot as 0 | 1) === person;
+  // What somebody had in hand who works on it no more goes on with whoever has their place.
+  const present = new Set(stand.people.values());
+  const isLeftBehind = (by: number | null) => by !== null && !present.has(by);
+  const forMe = (t: TaskStand) => mine(t) || present.size < 2;
   const running = stand.tasks.filter((t) => t.state === 'runs');
   // What both do together goes on for both.
   const own =
     running.find((t) => t.begunBy === person) ??
-    running.find((t) => slot === null || (t.task.slot === null && stand.people.size > 1));
-  const unlooked = stand.tasks.find((t) => asksCheck(t) && (t.endedBy === person || slot === null));
+    running.find((t) => slot === null || (t.task.slot === null && present.size > 1)) ??
+    running.find((t) => isLeftBehind(t.begunBy) && forMe(t));
+  const unlooked =
+    stand.tasks.find((t) => asksCheck(t) && (t.endedBy === person || slot === null)) ??
+    stand.tasks.find((t) => asksCheck(t) && isLeftBehind(t.endedBy) && forMe(t));
   const lies = lyingNow(stand);
   const all = mayBegin(stand);
   const ready = all.some(mine) ? all.filter(mine) : besides(stand, all, lies, nowMs);
@@ -114,7 +125,7 @@ function besides(
   lies: readonly Lies[],
   nowMs: number,
 ): readonly TaskStand[] {
-  if (stand.people.size < 2) return all;
+  if (new Set(stand.people.values()).size < 2) return all;
   const busy = stand.tasks.some((t) => t.state === 'runs');
   const theirs = busy ? null : chosen(all, stand, lies, nowMs)?.stand;
   return all.filter(

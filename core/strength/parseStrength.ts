@@ -59,7 +59,7 @@ export function parseStrength(text: string, options: StrengthOptions = {}): Outc
 /** What is poured with it, which says nothing of how strong it is. */
 const FILLERS = /\b(?:of )?(?:product|concentrate|water|solution|mix|soap|shampoo)\b/g;
 const NUM = String.raw`(\d[\d.,]*(?: \d+\/\d+)?|\d+\/\d+|[.,]\d+)`;
-const PARTS = String.raw`( ?parts?)?`;
+const PARTS = '( ?parts?)?';
 const RATIO = new RegExp(`^${NUM}${PARTS} ?(:|/|to|\\+|plus|and) ?${NUM}${PARTS}$`);
 const IN_TOTAL = new RegExp(`^${NUM}${PARTS} ?in ?${NUM}${PARTS}(?: altogether| in all| total)?$`);
 const RANGE = new RegExp(`^${NUM} ?(?:-|\u2013|to) ?${NUM} ?(?:%|[a-z])|\\d ?(?:-|\u2013) ?\\d`);

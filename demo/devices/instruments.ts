@@ -1,7 +1,9 @@
 import type { ContainerKind } from '#core/mixing/outlines.ts';
+import { usualVesselTareG } from '#core/run/leftByWeight.ts';
 import { USUAL_G_PER_ML, usualTareG } from '#core/stock/count.ts';
 import type { Books } from '../../server/db/books.ts';
 import { lines } from '../../server/dispensers/queries.ts';
+import { vessels } from '../../server/equipment/queries.ts';
 import { devices } from '../../server/rigs/devices.ts';
 import { SimulatedYard, type YardTruth } from './simulatedYard.ts';
 
@@ -34,9 +36,16 @@ export async function simulatedInstruments(books: Books): Promise<SimulatedYard>
         (c.tareG ?? usualTareG(c.kind, c.sizeUl) * TARE_OFF) +
         (really(c) / 1_000) * (c.gPerMl ?? USUAL_G_PER_ML),
     })),
+    vessels: (await vessels(books)).map((v) => ({
+      vesselId: v.id,
+      grossG: usualVesselTareG(v.kind, v.brimfulUl) * TARE_OFF + ((v.holds?.ul ?? 0) / 1_000) * LEFT,
+    })),
   });
   return new SimulatedYard(look, () => Date.now());
 }
+
+/** So much is still in a vessel of what the books have in it: it was washed with, and nobody has said so yet. */
+const LEFT = 0.45;
 
 /** Equipment is never quite what such equipment usually weighs. */
 const TARE_OFF = 1.08;

@@ -9,6 +9,7 @@ const TRUTH = {
   machines: [{ deviceId: 1, name: 'Washer', mlPerMin: 6_400, draw: 0.09 }],
   lines: [{ lineId: 7, name: 'Left line', mlPerMin: 9_000, fraction: 1 / 21, gPerMl: 1.03 }],
   containers: [{ containerId: 14, grossG: 4_321 }],
+  vessels: [{ vesselId: 3, grossG: 640 }],
 };
 
 /** A yard whose clock is moved by hand. */
@@ -77,6 +78,20 @@ describe('the simulated yard', () => {
     expect((totalMl - used) / used).toBeCloseTo(20, 0);
     await yard.act('line-7', 'zero');
     expect(flow(yard.read('line-7')).totalMl).toBe(0);
+  });
+
+  it('weighs a container of the shelf and a vessel in use, and nothing where neither is there', async () => {
+    const { yard, wait } = yardAt();
+    const weighs = async (of: { vesselId: number }) => {
+      await yard.act('scale', 'putVessel', of);
+      wait(6);
+      return grams(yard.read('scale'));
+    };
+    await yard.act('scale', 'putContainer', { containerId: 14 });
+    wait(6);
+    expect(Math.abs(grams(yard.read('scale')) - 4_321)).toBeLessThan(2);
+    expect(Math.abs((await weighs({ vesselId: 3 })) - 640)).toBeLessThan(2);
+    expect(Math.abs(await weighs({ vesselId: 99 }))).toBeLessThan(2);
   });
 
   it('goes when it is unplugged in mid-reading, and comes back when it is plugged in', async () => {

@@ -1,6 +1,6 @@
 import type { Act, Instrument, Reading } from '#contract/instruments.ts';
 import { normalFrom, uniformFrom } from '#core/mixing/random.ts';
-import type { Instruments, LiveInstrument } from '../../server/devices/instrument.ts';
+import type { Instruments, LiveInstrument, PutOn } from '../../server/devices/instrument.ts';
 
 /** How things really are in the simulated yard: nobody is told, it has to be measured. */
 export type YardTruth = {
@@ -10,6 +10,8 @@ export type YardTruth = {
   lines: readonly { lineId: number; name: string; mlPerMin: number; fraction: number; gPerMl: number }[];
   /** What a container on the shelf really weighs as it stands. */
   containers: readonly { containerId: number; grossG: number }[];
+  /** And a vessel in use. */
+  vessels: readonly { vesselId: number; grossG: number }[];
 };
 
 const TICK_MS = 200;
@@ -27,7 +29,7 @@ const SETTLE_S = 0.35;
  */
 export class SimulatedYard implements Instruments {
   readonly #look: () => Promise<YardTruth>;
-  #truth: YardTruth = { machines: [], lines: [], containers: [] };
+  #truth: YardTruth = { machines: [], lines: [], containers: [], vessels: [] };
   readonly #nowMs: () => number;
   readonly #jitter: () => number;
   readonly #instruments = new Map<string, SimulatedInstrument>();
@@ -39,7 +41,7 @@ export class SimulatedYard implements Instruments {
   pailMl = PAIL_ML;
   spraying: number | null = null;
   filling: number | null = null;
-  onScale: 'bottle' | 'pail' | { containerId: number } | null = null;
+  onScale: 'bottle' | 'pail' | { containerId: number } | { vesselId: number } | null = null;
   shownG = 0;
   tareG = 0;
   driftG = 0;
@@ -130,7 +132,7 @@ export class SimulatedYard implements Instruments {
   }
 
   /** What hands do. */
-  async act(id: string, act: Act, containerId?: number): Promise<void> {
+  async act(id: string, act: Act, { containerId, vesselId }: PutOn = {}): Promise<void> {
     await this.#lookAgain();
     switch (act) {
       case 'putBottle':
@@ -141,6 +143,9 @@ export class SimulatedYard implements Instruments {
         break;
       case 'putContainer':
         this.onScale = containerId === undefined ? null : { containerId };
+        break;
+      case 'putVessel':
+        this.onScale = vesselId === undefined ? null : { vesselId };
         break;
       case 'takeOff':
         this.onScale = null;
@@ -209,7 +214,12 @@ export class SimulatedYard implements Instruments {
     const line = this.#truth.lines.find((l) => l.lineId === this.filling) ?? this.#truth.lines[0];
     const on = this.onScale;
     if (typeof on === 'object' && on !== null) {
-      return this.#truth.containers.find((c) => c.containerId === on.containerId)?.grossG ?? 0;
+      const { containers, vessels } = this.#truth;
+      const it =
+        'vesselId' in on
+          ? vessels.find((v) => v.vesselId === on.vesselId)
+          : containers.find((c) => c.containerId === on.containerId);
+      return it?.grossG ?? 0;
     }
     switch (on) {
       case 'bottle':
@@ -281,12 +291,12 @@ class SimulatedInstrument implements LiveInstrument {
     if (this.#connected) for (const told of this.#listeners) told(reading);
   }
 
-  async act(act: Act, containerId?: number): Promise<void> {
+  async act(act: Act, of?: PutOn): Promise<void> {
     if (act === 'unplug' || act === 'plugIn') {
       this.#connected = act === 'plugIn';
       if (!this.#connected) for (const told of this.#listeners) told({ kind: 'gone', atMs: Date.now() });
       return;
     }
-    await this.#yard.act(this.id, act, containerId);
+    await this.#yard.act(this.id, act, of);
   }
 }

@@ -6,8 +6,11 @@ export interface LiveInstrument {
   /** Calls back with each reading, the latest at once, until the returned function is called. */
   listen(told: (reading: Reading) => void): () => void;
   /** Does to a stand-in what hands would; the real thing has none. */
-  act?(act: Act, containerId?: number): Promise<void>;
+  act?(act: Act, of?: PutOn): Promise<void>;
 }
+
+/** What is put on a scale: a container of the shelf, or a vessel in use. */
+export type PutOn = { containerId?: number | undefined; vesselId?: number | undefined };
 
 /** The instruments of a shop. */
 export interface Instruments {

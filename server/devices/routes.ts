@@ -23,14 +23,15 @@ export function instrumentRoutes({ instruments, live, now }: AppContext): Router
   routes.post('/:id/acts', only('technician'), async (req, res) => {
     const instrument = await instruments.find(String(req.params.id));
     if (!instrument) throw missing('instrument');
-    const { act, containerId } = parseBody(actBody, req.body);
+    const { act, ...of } = parseBody(actBody, req.body);
     const offered = instrument.describe();
     const can =
-      offered.acts.some((a) => a.act === act) || (act === 'putContainer' && offered.kind === 'scale');
+      offered.acts.some((a) => a.act === act) ||
+      ((act === 'putContainer' || act === 'putVessel') && offered.kind === 'scale');
     if (!instrument.act || !can) {
       throw problem(409, 'instrument.cannot', {});
     }
-    await instrument.act(act, containerId);
+    await instrument.act(act, of);
     res.status(201).set('Touched', 'devices').json(instrument.describe());
   });
   return routes;

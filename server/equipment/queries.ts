@@ -31,7 +31,7 @@ export function vessels(db: Queryable, which: Which = {}): Promise<Vessel[]> {
             v.smallest_ul AS "smallestUl", v.dead_ul AS "deadUl", v.displacement_ul AS "displacementUl",
             v.two_lines AS "twoLines", v.depth, v.retired_at IS NOT NULL AS retired, v.revision,
             v.role, v.place_id AS "placeId", l.name AS "placeName", v.keeper_id AS "keeperId", k.name AS "keeperName",
-            v.orifice_mm AS "orificeMm", v.machine_id AS "machineId", v.output,
+            v.orifice_mm AS "orificeMm", v.tare_g AS "tareG", v.machine_id AS "machineId", v.output,
             v.dial_id AS "dialId", coalesce(dials.list, '[]') AS dials, coalesce(draws.list, '[]') AS draws,
             (SELECT coalesce(jsonb_agg(jsonb_build_object('productId', q.id, 'productName', q.name) ORDER BY h.batch_id DESC), '[]')
              FROM vessel_held h JOIN product q ON q.id = h.product_id WHERE h.vessel_id = v.id) AS held,

@@ -79,6 +79,8 @@ export function runRoutes(context: AppContext): Router {
         jobId: row.jobId,
         usedHow: body.how,
       });
+      if (body.tareG !== undefined)
+        await tx.rows('UPDATE vessel SET tare_g = $2 WHERE id = $1', [batch.vesselId, body.tareG]);
       await noteSamples(tx, row, runStand(row.plan, await queries.eventsOf(tx, row.id)));
       return answer(tx, row, 201, [['vessels', batch.vesselId]]);
     }),

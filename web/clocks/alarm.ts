@@ -1,12 +1,14 @@
 import { create } from 'zustand';
+import { askToNotify } from './notify.ts';
 
 // Sound, as far as the device lets a page make any: a tap has to come first.
 
 let audio: AudioContext | null = null;
 export const useSound = create<{ unlocked: boolean }>()(() => ({ unlocked: false }));
 
-/** Lets this device sound: called from a tap. */
+/** Lets this device sound, and asks whether it may tell what comes due out of sight: called from a tap. */
 export function unlockSound(): void {
+  askToNotify();
   audio ??= 'AudioContext' in window ? new AudioContext() : null;
   if (!audio) return;
   void audio.resume().then(() => useSound.setState({ unlocked: audio?.state === 'running' }));

@@ -2,10 +2,12 @@ import { useEffect, useRef } from 'react';
 import type { Clock } from '#contract/clocks.ts';
 import type { DwellState } from '#core/dwell/workingWindow.ts';
 import { everySecond } from '../lib/shopNow.ts';
+import { t } from '../lib/speech.ts';
 import { titleClock } from '../state/pageTitle.ts';
 import { alarm, keepAwake } from './alarm.ts';
 import { useWindows } from './clockWindows.ts';
 import { lookOf, stateName } from './clockWords.ts';
+import { notify } from './notify.ts';
 import { standingFor } from './RunningFigure.tsx';
 
 const RANK: Record<DwellState, number> = { drying: 4, overdue: 3, rinseNow: 2, working: 1, tooSoon: 0 };
@@ -50,6 +52,7 @@ export function useAlarms(running: readonly Clock[]): void {
       // Two that come due together sound as one, and the next no sooner than 30 s after: nobody hears the second of two at once.
       if (due.current && nowMs - sounded.current >= APART_MS) {
         alarm(due.current);
+        void notify(nearest?.text ?? t('A clock is due.'), t('Tap to see it.'));
         sounded.current = nowMs;
         due.current = null;
       }

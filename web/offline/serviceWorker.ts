@@ -12,8 +12,15 @@ declare const PRECACHED: { url: string; revision: string | null }[];
 type Extendable = Event & { waitUntil(done: Promise<unknown>): void };
 const worker = self as unknown as {
   skipWaiting(): Promise<void>;
-  clients: { claim(): Promise<void> };
-  addEventListener(kind: string, listener: (event: Extendable & { data?: unknown }) => void): void;
+  clients: {
+    claim(): Promise<void>;
+    matchAll(of: { type: 'window' }): Promise<{ focus(): Promise<unknown> }[]>;
+    openWindow(path: string): Promise<unknown>;
+  };
+  addEventListener(
+    kind: string,
+    listener: (event: Extendable & { data?: unknown; notification?: { close(): void } }) => void,
+  ): void;
 };
 
 precacheAndRoute(PRECACHED, { directoryIndex: '', cleanURLs: false });
@@ -70,6 +77,16 @@ registerRoute(
     ],
   }),
 );
+
+// Whoever taps the word of a clock wants to see it.
+worker.addEventListener('notificationclick', (event) => {
+  event.notification?.close();
+  event.waitUntil(
+    worker.clients
+      .matchAll({ type: 'window' })
+      .then(([page]) => (page ? page.focus() : worker.clients.openWindow('/yard'))),
+  );
+});
 
 // Somebody else works here now, or nobody: what was answered to who was here before is theirs.
 worker.addEventListener('message', (event) => {

@@ -1,13 +1,16 @@
+import { Link } from 'react-router';
+import type { FilmFactor } from '#contract/clocks.ts';
 import { atLeast } from '#contract/roles.ts';
 import type { LearnedRow } from '#contract/runs.ts';
 import { SEED_WEIGHT, shrunk } from '#core/planning/learned.ts';
 import { STEP_NAMES, type StepKind } from '#core/planning/steps.ts';
 import { DELIVERY_NAMES, type Delivery } from '#core/products/delivery.ts';
+import { FILM_NAMES } from '#core/products/uses.ts';
 import { SOIL_NAMES, type SoilLevel } from '#core/soil/soil.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
-import { productsQuery, recipesQuery } from '../state/queries.ts';
+import { filmFactorsQuery, productsQuery, recipesQuery } from '../state/queries.ts';
 import { learnedRowsQuery } from '../state/runQueries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { useCommand } from '../state/useCommand.ts';
@@ -17,7 +20,7 @@ import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 
-LearnedPage.needs = (() => [learnedRowsQuery, productsQuery, recipesQuery]) satisfies Needs;
+LearnedPage.needs = (() => [learnedRowsQuery, filmFactorsQuery, productsQuery, recipesQuery]) satisfies Needs;
 
 /** What the shop's own runs say beside the seeds, how much it rests on, and learned anew in one tap. */
 export default function LearnedPage() {
@@ -37,6 +40,7 @@ export default function LearnedPage() {
         <div className="flex flex-col gap-8">
           <Part name={t('Mix to the square metre')} rows={of('rate')} />
           <Part name={t('Checks')} rows={of('check')} />
+          <DryingHere />
         </div>
       </div>
     </Page>
@@ -54,6 +58,51 @@ function Part({ name, rows }: { name: string; rows: readonly LearnedRow[] }) {
         ))}
       </ul>
     </section>
+  );
+}
+
+/** How long films stay wet here: of films that were seen to dry, at their clocks. */
+function DryingHere() {
+  const [factors] = useAsked(filmFactorsQuery);
+  if (factors.length === 0) return null;
+  return (
+    <section aria-label={t('Drying')}>
+      <h2>{t('Drying')}</h2>
+      <ul className="border-t-2 border-ink">
+        {factors.map((of) => (
+          <FilmLine key={`${of.productId} ${of.film}`} of={of} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function FilmLine({ of }: { of: FilmFactor }) {
+  const { who } = useSession();
+  const reset = useCommand(() => post('/film-factors/resets', { productId: of.productId, film: of.film }));
+  return (
+    <li className="ruled flex flex-wrap items-center gap-x-4 border-faint py-1.5">
+      <span className="min-w-0 flex-1 basis-44 leading-snug">
+        <Link to={`/stock/products/${of.productId}`}>
+          {of.productName}, {t(FILM_NAMES[of.film])}
+        </Link>
+        <span className="block text-muted">
+          {of.seen.length === 1 ? t('1 film seen to dry') : t('{0} films seen to dry', of.seen.length)}
+        </span>
+      </span>
+      <span className="reading text-[1.3rem]">{besideSeed(of.k)}</span>
+      {atLeast(who.role, 'lead') && (
+        <button
+          type="button"
+          className="min-h-12 underline underline-offset-4"
+          disabled={reset.waiting}
+          onClick={() => reset.run()}
+        >
+          {t('Learn anew')}
+        </button>
+      )}
+      <Refusal problem={reset.refusal} />
+    </li>
   );
 }
 
@@ -114,7 +163,12 @@ function figureOf({ what, ratios, checks }: LearnedRow): string {
     const failed = ratios.reduce((sum, r) => sum + r, 0);
     return t('{0} failed', checks === 0 ? 0 : failed);
   }
-  const percent = Math.round(100 * (shrunk(ratios) - 1));
+  return besideSeed(shrunk(ratios));
+}
+
+/** How much more or less than the seed. */
+function besideSeed(factor: number): string {
+  const percent = Math.round(100 * (factor - 1));
   return percent === 0
     ? t('as the seed')
     : percent > 0

@@ -1,17 +1,14 @@
 import { Link } from 'react-router';
 import type { Vessel } from '#contract/equipment.ts';
-import type { RunMix } from '#core/run/runPlan.ts';
-import { fractionOf } from '#core/strength/strength.ts';
+import { isSameMix } from '#core/run/sameMix.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
 import { shortSaid, t } from '../lib/speech.ts';
 import { vesselsQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { benchPath } from './benchPath.ts';
+import { ScanBottle, ScannedBottle } from './ScannedBottle.tsx';
 import type { RunHere } from './useRun.ts';
-
-/** A mix as strong to within so much of what is wanted is the same: it is poured no closer. */
-const SAME = 0.03;
 
 /** The mixes of the run: taken from which bottle, or still to be made or found. */
 export function RunMixes({ here }: { here: RunHere }) {
@@ -21,7 +18,11 @@ export function RunMixes({ here }: { here: RunHere }) {
   if (run.plan.mixes.length === 0) return null;
   return (
     <section aria-label={t('The mixes')}>
-      <h2 className="text-[1.3rem]">{t('The mixes')}</h2>
+      <div className="flex flex-wrap items-end justify-between gap-x-4">
+        <h2 className="text-[1.3rem]">{t('The mixes')}</h2>
+        {here.slot !== null && <ScanBottle />}
+      </div>
+      <ScannedBottle here={here} vessels={vessels} />
       <ul className="border-t border-ink">
         {run.plan.mixes.map((mix, i) => {
           const taken = stand.taken.get(i);
@@ -50,7 +51,8 @@ export function RunMixes({ here }: { here: RunHere }) {
                   </Link>
                 )}
                 {here.slot !== null &&
-                  standing(mix, vessels)
+                  vessels
+                    .filter((v) => isSameMix(mix, v.kind, v.holds))
                     .filter((v) => v.holds?.batchId !== taken?.batchId)
                     .map((v) => (
                       <button
@@ -82,15 +84,3 @@ export function RunMixes({ here }: { here: RunHere }) {
 /** A batch that was emptied, or was never mixed by the books, is in no vessel. */
 const isThere = (batchId: number, vessels: readonly Vessel[]): boolean =>
   vessels.some((v) => v.holds?.batchId === batchId);
-
-/** What stands mixed and is this mix. */
-function standing({ laid, vesselKind }: RunMix, vessels: readonly Vessel[]): Vessel[] {
-  const wanted = fractionOf(laid.strength);
-  if (!wanted.ok) return [];
-  return vessels.filter(({ kind, holds }) => {
-    if (kind !== vesselKind || !holds || holds.mixed || holds.onHold !== null) return false;
-    if (holds.productId !== laid.productId) return false;
-    const has = fractionOf(holds.strength);
-    return has.ok && Math.abs(has.value - wanted.value) <= SAME * Math.max(has.value, wanted.value);
-  });
-}

@@ -66,6 +66,7 @@ function RunOn({ here }: { here: RunHere }) {
         {!all && <RunMixes here={here} />}
         <Photos jobId={run.jobId} vehicle={run.vehicle} camera />
         <RunNotes here={here} />
+        <GoOnAlone here={here} />
         {!all && (
           <More title={t('End the run before it is done')}>
             <UsedAmounts here={here} />
@@ -126,9 +127,8 @@ function TakeBack({ here }: { here: RunHere }) {
 /** Who works on it, and how far it is. */
 function Whose({ here: { stand, run } }: { here: RunHere }) {
   const [people] = useAsked(peopleQuery);
-  const names = [...stand.people]
-    .sort((a, b) => a[0] - b[0])
-    .map(([, id]) => people.find((p) => p.id === id)?.name ?? '');
+  const by = [...stand.people].sort((a, b) => a[0] - b[0]);
+  const names = [...new Set(by.map(([, id]) => people.find((p) => p.id === id)?.name ?? ''))];
   const over = stand.tasks.filter(isOver).length;
   return (
     <div className="-mt-5 mb-4">
@@ -137,5 +137,18 @@ function Whose({ here: { stand, run } }: { here: RunHere }) {
         <Watch word={t('No bay is named:')}>{t('what is laid has no clock of its own.')}</Watch>
       )}
     </div>
+  );
+}
+
+/** The other has gone: whoever is left has all of it to do. */
+function GoOnAlone({ here: { stand, slot, tell } }: { here: RunHere }) {
+  const { who } = useSession();
+  const [people] = useAsked(peopleQuery);
+  const other = [...stand.people].find(([, id]) => id !== who.personId);
+  if (slot === null || !other) return null;
+  return (
+    <Button className="self-start" onClick={() => tell({ kind: 'joined', slot: other[0] })}>
+      {t('I go on without {0}', people.find((p) => p.id === other[1])?.name ?? '')}
+    </Button>
   );
 }

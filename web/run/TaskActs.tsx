@@ -4,6 +4,8 @@ import type { TaskStand } from '#core/run/runState.ts';
 import { asksCheck, type RunNow } from '#core/run/toDoNow.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
+import { peopleQuery } from '../state/queries.ts';
+import { useAsked } from '../state/useAsked.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { benchPath } from './benchPath.ts';
 import { CheckFailed } from './CheckFailed.tsx';
@@ -101,7 +103,9 @@ function Acts(props: { here: RunHere; todo: RunNow; open: (what: 'leaveOut' | 'f
 /** Whoever only looks on joins as the second, or takes over. */
 function Join({ here }: { here: RunHere }) {
   const { stand, tell } = here;
-  const helps = stand.people.has(0) && !stand.people.has(1);
+  const [people] = useAsked(peopleQuery);
+  const there = [...new Set(stand.people.values())];
+  const helps = stand.people.has(0) && there.length < 2;
   return (
     <div className="flex flex-wrap gap-3">
       {!stand.people.has(0) && (
@@ -114,11 +118,20 @@ function Join({ here }: { here: RunHere }) {
           {t('I help')}
         </Button>
       )}
-      {stand.people.has(0) && (
-        <Button bay className="flex-1" onClick={() => tell({ kind: 'joined', slot: 0 })}>
-          {t('I take it over')}
+      {there.map((id) => (
+        <Button
+          key={id}
+          bay
+          className="flex-1"
+          onClick={() => {
+            for (const [slot, of] of stand.people) if (of === id) tell({ kind: 'joined', slot });
+          }}
+        >
+          {there.length === 1
+            ? t('I take it over')
+            : t('In place of {0}', people.find((p) => p.id === id)?.name ?? '')}
         </Button>
-      )}
+      ))}
     </div>
   );
 }

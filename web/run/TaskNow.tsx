@@ -84,7 +84,7 @@ export function TaskNow({ here, todo }: { here: RunHere; todo: RunNow }) {
           </ul>
         </More>
       )}
-      {stand.people.size > 1 && <Others here={here} of={of} />}
+      {new Set(stand.people.values()).size > 1 && <Others here={here} of={of} />}
     </section>
   );
 }

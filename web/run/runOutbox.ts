@@ -11,7 +11,7 @@ import { runQuery } from '../state/runQueries.ts';
 type Effect =
   | { kind: 'start'; run: Run }
   | { kind: 'event'; key: string; done: RunDone }
-  | { kind: 'use'; batchId: number; ul: number; how: UsedHow };
+  | ({ kind: 'use' } & UseWaiting);
 
 /** What is done in runs goes this way; its subject is the run's key. */
 const runOutbox = outboxOf<Effect, RunNews>('run', (news) =>
@@ -31,7 +31,13 @@ export const eventsWaiting = (key: string, waiting: readonly Sent[]): RunEvent[]
     return [{ key: effect.key, at, personId, done: effect.done }];
   });
 
-export type UseWaiting = { batchId: number; ul: number; how: UsedHow };
+export type UseWaiting = {
+  batchId: number;
+  ul: number;
+  how: UsedHow;
+  /** What its vessel weighs empty, where that was found with it. */
+  tareG?: number;
+};
 export const usesWaiting = (key: string, waiting: readonly Sent[]): UseWaiting[] =>
   runOutbox.of(waiting).flatMap(({ subject, effect }) => {
     if (subject !== key || effect.kind !== 'use') return [];

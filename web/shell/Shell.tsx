@@ -5,7 +5,9 @@ import { TourStop } from '../demo/Tour.tsx';
 import { useOverride } from '../lib/override.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
+import { leadsTo } from '../state/scannedCode.ts';
 import { useScanner } from '../state/scanner.ts';
+import { useScanWanted, wantScan } from '../state/scanWanted.ts';
 import { useDevice } from '../state/theme.ts';
 import { fetched } from '../ui/fetched.tsx';
 import { fetchedDialog } from '../ui/fetchedDialog.tsx';
@@ -27,14 +29,13 @@ export function Shell({ children }: { children: ReactNode }) {
   useFirstAid();
   useJumps(setOpen);
   useTopOfPage();
+  const scanWanted = useScanWanted((state) => state.wanted);
   const { asking, ask } = useOverride();
   const navigate = useNavigate();
   // What is scanned where nothing waits for it is looked up: a container, a batch, a recipe, a line of the dispenser.
   useScanner((code) => {
-    const id = code.slice(2);
     setOpen(null);
-    const leadsTo: Record<string, string> = { P: `/c/${code}`, B: `/b/${code}`, R: `/r/${code}` };
-    navigate(leadsTo[code.charAt(0)] ?? `/rigs/lines/${id}`);
+    navigate(leadsTo(code));
   });
   return (
     <div className="flex min-h-dvh flex-col lg:flex-row">
@@ -56,7 +57,15 @@ export function Shell({ children }: { children: ReactNode }) {
         <TourStop />
         {children}
       </div>
-      {(open === 'find' || open === 'scan') && <Find scan={open === 'scan'} close={() => setOpen(null)} />}
+      {(open === 'find' || open === 'scan' || scanWanted) && (
+        <Find
+          scan={open === 'scan' || scanWanted}
+          close={() => {
+            setOpen(null);
+            wantScan(false);
+          }}
+        />
+      )}
       {open === 'emergency' && <Emergency close={() => setOpen(null)} />}
       {open === 'keys' && <Keys close={() => setOpen(null)} />}
       {asking && <WordDialog of={asking} close={() => ask(null)} />}

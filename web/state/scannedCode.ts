@@ -14,6 +14,12 @@ export function codeIn(text: string): string | null {
   return code?.toUpperCase() ?? null;
 }
 
+/** The page of what a label stands on: a container, a batch, a recipe, a line of the dispenser. */
+export function leadsTo(code: string): string {
+  const pages: Record<string, string> = { P: `/c/${code}`, B: `/b/${code}`, R: `/r/${code}` };
+  return pages[code.charAt(0)] ?? `/rigs/lines/${code.slice(2)}`;
+}
+
 /** Why there is no camera here. */
 export type NoCamera = 'insecure' | 'none' | 'refused' | 'busy';
 

@@ -77,6 +77,7 @@ export const vessel: Vessel = {
   keeperName: null,
   holds: null,
   held: [],
+  tareG: null,
   retired: false,
   revision: 1,
 };
