@@ -229,7 +229,7 @@ async function told(tx: Queryable, { plan, jobId, key, by, random }: Telling): P
     [row.id, JSON.stringify(events)],
   );
   const stand = runStand(plan, events);
-  await noteLaid(tx, row, stand);
+  await noteLaid(tx, row, { before: null, stand });
   await noteSamples(tx, row, stand);
   await setFinished(tx, row.id, new Date(ms), true);
   const [job] = await jobs(tx, { id: jobId });

@@ -257,6 +257,11 @@ test('a film seen to dry is learned from; a lead starts afresh', async ({ page }
   await page.goto('/recipes/2');
   const seen = page.getByRole('region', { name: 'How its foam dries here' });
   await expect(seen).toContainText('0.50');
+  // It stands among all that was learned, too.
+  const here = page.url();
+  await page.goto('/run/learned');
+  await expect(page.getByRole('region', { name: 'Drying' })).toContainText('1 film seen to dry');
+  await page.goto(here);
   await seen.getByRole('button', { name: /Start over/ }).click();
   await expect(seen).toBeHidden();
 });

@@ -25,6 +25,7 @@ import { growing } from './benchGrow.ts';
 import { committing } from './benchKeep.ts';
 import { keyTimes } from './benchKeys.ts';
 import { planTimes } from './benchPlan.ts';
+import { runTimes } from './benchRun.ts';
 import { median, say } from './benchSay.ts';
 import { ROOT } from './sources.ts';
 
@@ -65,6 +66,7 @@ try {
   await typing(address);
   await reading(address, books);
   await watching(address, books);
+  await runTimes(address, books, NOW);
   await stop();
   await committing();
   await growing(folder, NOW);

@@ -6,10 +6,20 @@ import { utc } from '../db/utc.ts';
 import { wholeNumber } from '../http/readRequest.ts';
 import type { RunRow } from './queries.ts';
 
-/** Notes what went onto the vehicle as a run tells it now, in the place of what it told before. */
-export async function noteLaid(tx: Queryable, row: RunRow, stand: RunStand): Promise<void> {
+/**
+ * Notes what went onto the vehicle as a run tells it now, in the place of what it told before.
+ *
+ * @param before how it stood without what was told last, as most of what happens lays nothing; null where it all is told at once
+ */
+export async function noteLaid(
+  tx: Queryable,
+  row: RunRow,
+  { before, stand }: { before: RunStand | null; stand: RunStand },
+): Promise<void> {
+  const now = laidIn(row.plan, stand);
+  if (before && JSON.stringify(now) === JSON.stringify(laidIn(row.plan, before))) return;
   await tx.rows('DELETE FROM run_laid WHERE run_id = $1', [row.id]);
-  const laid = laidIn(row.plan, stand).map((l) => ({ ...l, at: new Date(l.atMs).toISOString() }));
+  const laid = now.map((l) => ({ ...l, at: new Date(l.atMs).toISOString() }));
   await tx.rows(
     `INSERT INTO run_laid (run_id, step, kind, product_id, recipe_id, soil, fraction, batch_id, laid_at, failed)
      SELECT $1, l.step, l.kind, l."productId", l."recipeId", l.soil, l.fraction, b.id, l.at, l.failed

@@ -66,11 +66,12 @@ const poursOf = (db: Queryable, jobId: number): Promise<RunPour[]> =>
     [jobId],
   );
 
-export async function newsOf(db: Queryable, row: RunRow): Promise<RunNews> {
+/** @param events where they are known already */
+export async function newsOf(db: Queryable, row: RunRow, events?: readonly RunEvent[]): Promise<RunNews> {
   const { id, endedJob: _, plan: __, ...run } = row;
   return {
     ...run,
-    events: await eventsOf(db, id),
+    events: [...(events ?? (await eventsOf(db, id)))],
     uses: await usesOf(db, row.jobId),
     pours: await poursOf(db, row.jobId),
   };

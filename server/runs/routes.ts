@@ -56,16 +56,22 @@ export function runRoutes(context: AppContext): Router {
       const row = await runAt(tx, params.key);
       const at = happenedAt(body.occurredAt, now, DAYS_LATE);
       const isNew = await queries.insertEvent(tx, row.id, body, { personId: who.personId, at, now });
+      const events = await queries.eventsOf(tx, row.id);
+      let settled = row;
       if (isNew) {
-        const stand = runStand(row.plan, await queries.eventsOf(tx, row.id));
-        await noteLaid(tx, row, stand);
-        await settleRun(tx, row, stand, { personId: who.personId, now });
+        const stand = runStand(row.plan, events);
+        const before = runStand(
+          row.plan,
+          events.filter((e) => e.key !== body.key),
+        );
+        await noteLaid(tx, row, { before, stand });
+        settled = await settleRun(tx, row, stand, { personId: who.personId, now });
         const unfit = stand.unfit.find((u) => u.event.key === body.key);
         if (unfit?.why === 'over') await forALead(tx, row, unfit.event, now);
       }
       const touched =
         body.done.kind === 'finished' || body.done.kind === 'undone' ? ([['jobs', row.jobId]] as const) : [];
-      return answer(tx, await runAt(tx, row.key), 201, touched);
+      return answer(tx, settled, 201, { touched, events });
     }),
   );
   routes.post(
@@ -82,7 +88,7 @@ export function runRoutes(context: AppContext): Router {
       if (body.tareG !== undefined)
         await tx.rows('UPDATE vessel SET tare_g = $2 WHERE id = $1', [batch.vesselId, body.tareG]);
       await noteSamples(tx, row, runStand(row.plan, await queries.eventsOf(tx, row.id)));
-      return answer(tx, row, 201, [['vessels', batch.vesselId]]);
+      return answer(tx, row, 201, { touched: [['vessels', batch.vesselId]] });
     }),
   );
   return routes;
@@ -98,9 +104,10 @@ async function answer(
   tx: Queryable,
   row: queries.RunRow,
   status: number,
-  touched: readonly (readonly ['jobs' | 'vessels', number])[] = [],
+  of: { touched?: readonly (readonly ['jobs' | 'vessels', number])[]; events?: readonly RunEvent[] } = {},
 ): Promise<Answer> {
-  const body: RunNews = await queries.newsOf(tx, row);
+  const { touched = [], events } = of;
+  const body: RunNews = await queries.newsOf(tx, row, events);
   return {
     status,
     body,

@@ -16,27 +16,32 @@ export function treatmentsDone({ treatments }: RunPlan, { tasks }: RunStand): Tr
   return treatments.filter((t) => t.steps.length > 0 && t.steps.every(wasDone)).map((t) => t.treatment);
 }
 
-/** Brings what the list and the vehicle say in line with a run: its end ends the job, and taken back the job waits again. */
+/**
+ * Brings what the list and the vehicle say in line with a run: its end ends the job, and taken back the job waits again.
+ *
+ * @returns the run as it is then
+ */
 export async function settleRun(
   tx: Queryable,
   row: RunRow,
   stand: RunStand,
   by: { personId: number; now: Date },
-): Promise<void> {
+): Promise<RunRow> {
   const finished = stand.finishedMs === null ? null : new Date(stand.finishedMs);
-  if (finished === null && row.finishedAt === null) return;
+  if (finished === null && row.finishedAt === null) return row;
   await noteSamples(tx, row, stand);
   if (finished === null) {
     const other = await openRunOf(tx, row.jobId);
     if (other) throw problem(409, 'run.there', { vehicle: row.vehicle, by: other.startedBy });
     await setFinished(tx, row.id, null, false);
     if (row.endedJob) await reopenJob(tx, row.jobId);
-    return;
+    return { ...row, finishedAt: null, endedJob: false };
   }
   const [job] = await jobs(tx, { id: row.jobId });
   const endsJob = job !== undefined && (job.state === 'waits' || row.endedJob);
   await setFinished(tx, row.id, finished, endsJob);
-  if (!endsJob) return;
+  const ended = { ...row, finishedAt: finished.toISOString(), endedJob: endsJob };
+  if (!endsJob) return ended;
   // Told late, it may have done more to the vehicle, or less.
   if (row.endedJob) await reopenJob(tx, row.jobId);
   await endJob(
@@ -45,4 +50,5 @@ export async function settleRun(
     { end: 'done', treatments: treatmentsDone(row.plan, stand) },
     { personId: stand.finishedBy ?? by.personId, now: finished },
   );
+  return ended;
 }
