@@ -136,6 +136,8 @@ export type Run = {
   startedAt: string;
   startedBy: string;
   finishedAt: string | null;
+  /** Something else was said of the vehicle since it was begun: the run goes on as it was planned. */
+  changed: boolean;
   uses: RunUse[];
   pours: RunPour[];
 };

@@ -16,6 +16,9 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'No connection: shown as it was at {0}.': 'Sin conexión: se muestra como estaba a las {0}.',
+  'The plan was changed since this run began:': 'El plan cambió desde que empezó este trabajo:',
+  'it goes on as it was begun.': 'continúa como se empezó.',
   'In place of {0}': 'En lugar de {0}',
   'I go on without {0}': 'Sigo sin {0}',
   'A clock is due.': 'Vence un reloj.',

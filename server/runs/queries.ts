@@ -18,11 +18,13 @@ export type RunRow = {
   startedBy: string;
   finishedAt: string | null;
   endedJob: boolean;
+  changed: boolean;
 };
 
 const RUN = `SELECT r.id, r.key, r.job_id AS "jobId", j.vehicle_id AS "vehicleId", v.name AS vehicle, j.place_id AS "placeId",
     l.name AS "placeName", r.plan, ${utc('r.started_at')} AS "startedAt", s.name AS "startedBy",
-    ${utc('r.finished_at')} AS "finishedAt", r.ended_job AS "endedJob"
+    ${utc('r.finished_at')} AS "finishedAt", r.ended_job AS "endedJob",
+    r.finished_at IS NULL AND r.said IS NOT NULL AND r.said <> j.said AS changed
   FROM run r JOIN job j ON j.id = r.job_id JOIN vehicle v ON v.id = j.vehicle_id JOIN person s ON s.id = r.started_by
     LEFT JOIN place l ON l.id = j.place_id`;
 
@@ -122,13 +124,11 @@ export async function insertRun(
   run: { key: string; jobId: number; plan: RunPlan },
   by: { personId: number; at: Date },
 ): Promise<void> {
-  await tx.rows('INSERT INTO run (key, job_id, plan, started_at, started_by) VALUES ($1, $2, $3, $4, $5)', [
-    run.key,
-    run.jobId,
-    JSON.stringify(run.plan),
-    by.at,
-    by.personId,
-  ]);
+  await tx.rows(
+    `INSERT INTO run (key, job_id, plan, started_at, started_by, said)
+     SELECT $1, $2, $3, $4, $5, j.said FROM job j WHERE j.id = $2`,
+    [run.key, run.jobId, JSON.stringify(run.plan), by.at, by.personId],
+  );
 }
 
 /** @returns whether it was not there yet */

@@ -125,6 +125,20 @@ describe('a run', () => {
     expect((await runAt(odo, key)).finishedAt).toBeNull();
   });
 
+  it('says that its plan was changed meanwhile, and goes on as it was begun', async () => {
+    const { key, job } = await begin(bram, 'Run alder');
+    expect((await runAt(odo, key)).changed).toBe(false);
+    const { vehicle, day, atMin, placeId, personId, priceMinor, note } = job;
+    const body = { vehicle, day, atMin, placeId, personId, priceMinor, note, said: { level: 4 } };
+    const changed = await odo('patch', `/api/jobs/${job.id}`, body, { ifMatch: job.revision });
+    expect(changed.status, changed.text).toBe(200);
+    const run = await runAt(odo, key);
+    expect(run.changed).toBe(true);
+    expect(run.plan).toEqual(PLAN);
+    const later = await tell(bram, key, { kind: 'finished' });
+    expect([later.status, later.news.changed]).toEqual([201, false]);
+  });
+
   it('a job that was ended by hand meanwhile stays as it was ended', async () => {
     const { key, job } = await begin(bram, 'Run hazel');
     await odo('post', `/api/jobs/${job.id}/ends`, { end: 'dropped', treatments: [] });

@@ -40,7 +40,7 @@ export async function settleRun(
   const [job] = await jobs(tx, { id: row.jobId });
   const endsJob = job !== undefined && (job.state === 'waits' || row.endedJob);
   await setFinished(tx, row.id, finished, endsJob);
-  const ended = { ...row, finishedAt: finished.toISOString(), endedJob: endsJob };
+  const ended = { ...row, finishedAt: finished.toISOString(), endedJob: endsJob, changed: false };
   if (!endsJob) return ended;
   // Told late, it may have done more to the vehicle, or less.
   if (row.endedJob) await reopenJob(tx, row.jobId);

@@ -1,6 +1,7 @@
 import { useCallback, useEffect } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { Clock } from '#contract/clocks.ts';
+import { useReach } from '../lib/reach.ts';
 import { useSession } from '../lib/session.tsx';
 import { problemSaid, t } from '../lib/speech.ts';
 import { flush, forgetRefused, takeUpOutbox, useOutbox } from '../state/outbox.ts';
@@ -35,6 +36,7 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
   const all = useClocks();
   const running = useRunning();
   const { waiting, refused, held } = useOutbox();
+  const fromBefore = useReach((state) => state.keptAt !== null);
   useClockWindows(all);
   useAlarms(running);
   useEffect(() => {
@@ -51,6 +53,9 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
   if (shown.length + waiting.length + refused.length === 0 && running.length === 0) return null;
   const mine = waiting.filter((s) => s.personId === who.personId).length;
   const others = waiting.length - mine;
+  // That nothing can be reached is said above, where what is shown is from before.
+  const cutOff = fromBefore && held?.status === 0;
+  const why = cutOff ? '' : held ? problemSaid(held).reason : t('On its way.');
   return (
     <aside
       ref={keepPlaceOf}
@@ -70,7 +75,7 @@ export function ClockStrip({ locked = false }: { locked?: boolean }) {
           <p role="status" className="flex gap-3 border-b border-hairline px-4 py-1.5 lg:px-8">
             <span aria-hidden className="hatch w-1.5 shrink-0" />
             <span>
-              {mine > 0 && `${held ? problemSaid(held).reason : t('On its way.')} ${waitsHere(mine)} `}
+              {mine > 0 && `${why} ${waitsHere(mine)} `}
               {others > 0 && waitsForOthers(others)}
             </span>
           </p>

@@ -60,11 +60,11 @@ export function Photos(props: {
           event.target.value = '';
         }}
       />
-      <div className="no-print mt-3 flex flex-wrap gap-3">
+      <div className="no-print mt-3 grid grid-cols-3 gap-2 sm:gap-3">
         {PHOTO_KINDS.map((k) => (
           <Button
             key={k}
-            className="flex-1 px-2 whitespace-nowrap"
+            className="px-1! whitespace-nowrap"
             disabled={taking.waiting || full}
             onClick={() => {
               kind.current = k;

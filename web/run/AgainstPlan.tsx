@@ -39,7 +39,7 @@ export function AgainstPlan({ here: { run, stand } }: { here: RunHere }) {
                 {remark(s) && <span className="block text-[0.94rem]">{remark(s)}</span>}
               </th>
               <td className="reading py-1.5 text-right">{minutesOf(s.plannedS)}</td>
-              <td className="reading py-1.5 pl-3 text-right">
+              <td className="reading py-1.5 pl-3 text-right whitespace-nowrap">
                 {s.tookS === null ? t('not timed') : minutesOf(s.tookS)}
               </td>
             </tr>
@@ -49,7 +49,7 @@ export function AgainstPlan({ here: { run, stand } }: { here: RunHere }) {
               {t('Setting up, mixing, packing up')}
             </th>
             <td className="reading py-1.5 text-right">{minutesOf(of.around.plannedS)}</td>
-            <td className="reading py-1.5 pl-3 text-right">
+            <td className="reading py-1.5 pl-3 text-right whitespace-nowrap">
               {of.around.tookS === null ? t('not timed') : minutesOf(of.around.tookS)}
             </td>
           </tr>
@@ -58,7 +58,7 @@ export function AgainstPlan({ here: { run, stand } }: { here: RunHere }) {
               {t('From begin to end')}
             </th>
             <td className="reading py-1.5 text-right">{minutesOf(run.plan.elapsedS)}</td>
-            <td className="reading py-1.5 pl-3 text-right">
+            <td className="reading py-1.5 pl-3 text-right whitespace-nowrap">
               {of.elapsedS === null ? t('not timed') : minutesOf(of.elapsedS)}
             </td>
           </tr>
@@ -67,7 +67,7 @@ export function AgainstPlan({ here: { run, stand } }: { here: RunHere }) {
               {t('Product')}
             </th>
             <td className="reading py-1.5 text-right">{formatVolume(plannedUl, shop.units)}</td>
-            <td className="reading py-1.5 pl-3 text-right">
+            <td className="reading py-1.5 pl-3 text-right whitespace-nowrap">
               {run.uses.length === 0 ? t('not told') : formatVolume(usedUl, shop.units)}
             </td>
           </tr>
@@ -80,7 +80,7 @@ export function AgainstPlan({ here: { run, stand } }: { here: RunHere }) {
                 ? t('not known')
                 : formatMoney(run.plan.productMinor, shop.currency)}
             </td>
-            <td className="reading py-1.5 pl-3 text-right">
+            <td className="reading py-1.5 pl-3 text-right whitespace-nowrap">
               {run.uses.length === 0 ? t('not told') : formatMoney(minor, shop.currency)}
             </td>
           </tr>

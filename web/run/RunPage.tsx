@@ -1,4 +1,4 @@
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { isOver } from '#core/run/runState.ts';
 import { asksCheck } from '#core/run/toDoNow.ts';
 import { toSay } from '#core/say.ts';
@@ -133,6 +133,11 @@ function Whose({ here: { stand, run } }: { here: RunHere }) {
   return (
     <div className="-mt-5 mb-4">
       <p className="text-muted">{[...names, t('{0} of {1} done', over, stand.tasks.length)].join(', ')}</p>
+      {run.changed && (
+        <Watch word={t('The plan was changed since this run began:')}>
+          {t('it goes on as it was begun.')} <Link to={`/plan?job=${run.jobId}`}>{t('Its plan')}</Link>
+        </Watch>
+      )}
       {run.placeId === null && (
         <Watch word={t('No bay is named:')}>{t('what is laid has no clock of its own.')}</Watch>
       )}

@@ -24,6 +24,10 @@ export function startedHere(key: string, waiting: readonly Sent[]): Run | null {
   return sent?.effect.kind === 'start' ? { ...sent.effect.run, startedAt: sent.at } : null;
 }
 
+/** All that were begun on this device and are still on their way. */
+export const begunHere = (waiting: readonly Sent[]): Run[] =>
+  runOutbox.of(waiting).flatMap(({ effect }) => (effect.kind === 'start' ? [effect.run] : []));
+
 /** What happened here in a run and is still on its way. */
 export const eventsWaiting = (key: string, waiting: readonly Sent[]): RunEvent[] =>
   runOutbox.of(waiting).flatMap(({ subject, effect, at, personId }) => {
@@ -67,6 +71,7 @@ export function beginRun(
     startedAt: '',
     startedBy: by.name,
     finishedAt: null,
+    changed: false,
     uses: [],
     pours: [],
   };

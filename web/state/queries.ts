@@ -283,7 +283,7 @@ const ASK_AGAIN: Record<Topic, string[]> = {
   recipes: ['first-day', 'recipes', 'outcomes'],
   outcomes: ['outcomes', 'batches'],
   trials: ['trials'],
-  jobs: ['jobs', 'vehicles'],
+  jobs: ['jobs', 'vehicles', 'runs'],
   runs: ['runs', 'vehicles', 'notices'],
   photos: ['photos', 'vehicles'],
   orders: ['orders', 'notices'],
