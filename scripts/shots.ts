@@ -190,7 +190,7 @@ const shots: Shot[] = [
       await page.getByRole('button', { name: 'Begin it, step by step' }).click();
       const step = page.getByRole('region', { name: 'Now' }).getByRole('heading', { level: 2 });
       await step.waitFor();
-      for (let n = 0; n < 60 && (await step.textContent()) !== 'Rinse: foam'; n++) {
+      for (let n = 0; n < 60 && (await step.textContent()) !== 'Pre-wash, then foam over it'; n++) {
         const before = await page.getByRole('main').textContent();
         await page
           .getByRole('button', { name: /^(Begin|Done|Clean|It is mixed)$/ })
@@ -198,7 +198,8 @@ const shots: Shot[] = [
           .click();
         await page.waitForFunction((was) => document.querySelector('main')?.textContent !== was, before);
       }
-      await page.getByRole('complementary', { name: 'Clocks' }).waitFor();
+      await page.getByRole('button', { name: 'Begin', exact: true }).click();
+      await page.getByRole('button', { name: 'Done', exact: true }).waitFor();
     },
   },
   {
