@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { FilmFactor } from '#contract/clocks.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -92,17 +93,25 @@ function FilmLine({ of }: { of: FilmFactor }) {
       </span>
       <span className="reading text-[1.3rem]">{besideSeed(of.k)}</span>
       {atLeast(who.role, 'lead') && (
-        <button
-          type="button"
-          className="min-h-12 underline underline-offset-4"
-          disabled={reset.waiting}
-          onClick={() => reset.run()}
-        >
+        <Tap waits={reset.waiting} run={() => reset.run()}>
           {t('Learn anew')}
-        </button>
+        </Tap>
       )}
       <Refusal problem={reset.refusal} />
     </li>
+  );
+}
+
+function Tap(props: { waits: boolean; run: () => void; children: ReactNode }) {
+  return (
+    <button
+      type="button"
+      className="min-h-12 underline underline-offset-4"
+      disabled={props.waits}
+      onClick={props.run}
+    >
+      {props.children}
+    </button>
   );
 }
 
@@ -126,24 +135,14 @@ function Line({ row }: { row: LearnedRow }) {
       {atLeast(who.role, 'lead') && (
         <>
           {ratios.length > 0 && (
-            <button
-              type="button"
-              className="min-h-12 underline underline-offset-4"
-              disabled={reset.waiting}
-              onClick={() => reset.run('/runs/learned/resets')}
-            >
+            <Tap waits={reset.waiting} run={() => reset.run('/runs/learned/resets')}>
               {t('Learn anew')}
-            </button>
+            </Tap>
           )}
           {resetAt && (
-            <button
-              type="button"
-              className="min-h-12 underline underline-offset-4"
-              disabled={reset.waiting}
-              onClick={() => reset.run('/runs/learned/resets/returns')}
-            >
+            <Tap waits={reset.waiting} run={() => reset.run('/runs/learned/resets/returns')}>
               {t('Undo')}
-            </button>
+            </Tap>
           )}
         </>
       )}

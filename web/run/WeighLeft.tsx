@@ -1,15 +1,10 @@
 import type { ReactNode } from 'react';
-import type { Instrument } from '#contract/instruments.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { usualVesselTareG } from '#core/run/leftByWeight.ts';
 import { formatMass } from '#core/units/mass.ts';
-import { post } from '../lib/api.ts';
+import { PutOnScale } from '../demo/PutOnScale.tsx';
 import { t } from '../lib/speech.ts';
 import { LiveReading } from '../rigs/measure/LiveReading.tsx';
-import { instrumentsQuery } from '../state/queries.ts';
-import { useCommand } from '../state/useCommand.ts';
-import { useQuery } from '../state/useQuery.ts';
-import { Button } from '../ui/Button.tsx';
 import { TypedField } from '../ui/Labelled.tsx';
 import { More } from '../ui/More.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
@@ -31,7 +26,7 @@ export function WeighLeft(props: {
   return (
     <More title={t('By weight')} className="mt-3">
       <div className="flex flex-col gap-3">
-        <PutOn of={of} />
+        <PutOnScale name={vessel.name} of={{ act: 'putVessel', vesselId: vessel.id }} />
         <LiveReading
           kind="scale"
           on={null}
@@ -66,26 +61,5 @@ export function WeighLeft(props: {
         {children}
       </div>
     </More>
-  );
-}
-
-/** Where the scale is a stand-in: what hands would do with the bottle. */
-function PutOn({ of: { vessel } }: { of: Open }) {
-  const { data: all = [] } = useQuery(instrumentsQuery);
-  const scale = all.find((i) => i.kind === 'scale' && i.source === 'simulated');
-  const putting = useCommand((id: string) =>
-    post<Instrument>(`/instruments/${id}/acts`, { act: 'putVessel', vesselId: vessel.id }),
-  );
-  if (!scale) return null;
-  return (
-    <div className="border border-dashed border-hairline p-3">
-      <p className="mb-2 text-[0.94rem] text-muted">
-        {t('A stand-in for the scale: your hands in the demo.')}
-      </p>
-      <Button disabled={putting.waiting} onClick={() => putting.run(scale.id)}>
-        {t('Put {0} on the scale', vessel.name)}
-      </Button>
-      <Refusal problem={putting.refusal} />
-    </div>
   );
 }

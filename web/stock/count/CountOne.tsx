@@ -1,16 +1,14 @@
 import { useState } from 'react';
 import { type Count, type CountLine, type CountReading, countLineBody } from '#contract/counts.ts';
-import type { Instrument } from '#contract/instruments.ts';
 import type { Source } from '#contract/rigs.ts';
 import { usualTareG } from '#core/stock/count.ts';
 import { formatMass, parseMass } from '#core/units/mass.ts';
 import { parseNumber } from '#core/units/parseNumber.ts';
+import { PutOnScale } from '../../demo/PutOnScale.tsx';
 import { post } from '../../lib/api.ts';
 import { t } from '../../lib/speech.ts';
 import { LiveReading } from '../../rigs/measure/LiveReading.tsx';
-import { instrumentsQuery } from '../../state/queries.ts';
 import { useCommand } from '../../state/useCommand.ts';
-import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
 import { TextField } from '../../ui/FormFields.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
@@ -151,7 +149,7 @@ function ReadForm(props: {
         />
       ) : (
         <>
-          <PutOn line={line} />
+          <PutOnScale name={line.code} of={{ act: 'putContainer', containerId: line.id }} />
           <LiveReading
             kind="scale"
             on={null}
@@ -208,24 +206,3 @@ function ReadForm(props: {
 /** What was taken off the scale last, so that one container's weight is not taken for the next one's. */
 let lastTaken: { id: number; code: string; grams: number } | null = null;
 const SAME_G = 3;
-
-/** Where the scale is a stand-in: what hands would do with the container. */
-function PutOn({ line }: { line: CountLine }) {
-  const { data: all = [] } = useQuery(instrumentsQuery);
-  const scale = all.find((i) => i.kind === 'scale' && i.source === 'simulated');
-  const putting = useCommand((id: string) =>
-    post<Instrument>(`/instruments/${id}/acts`, { act: 'putContainer', containerId: line.id }),
-  );
-  if (!scale) return null;
-  return (
-    <div className="border border-dashed border-hairline p-3">
-      <p className="mb-2 text-[0.94rem] text-muted">
-        {t('A stand-in for the scale: your hands in the demo.')}
-      </p>
-      <Button disabled={putting.waiting} onClick={() => putting.run(scale.id)}>
-        {t('Put {0} on the scale', line.code)}
-      </Button>
-      {putting.refusal && <Refusal problem={putting.refusal} />}
-    </div>
-  );
-}
