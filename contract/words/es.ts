@@ -16,6 +16,7 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'It waits for a manager’s word.': 'Espera la palabra de un encargado.',
   'No connection: shown as it was at {0}.': 'Sin conexión: se muestra como estaba a las {0}.',
   'The plan was changed since this run began:': 'El plan cambió desde que empezó este trabajo:',
   'it goes on as it was begun.': 'continúa como se empezó.',

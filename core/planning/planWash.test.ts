@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SOIL_LEVELS } from '../soil/soil.ts';
 import type { Assessment } from './assessment.ts';
 import { BOOK, SHOP, WITHOUT } from './madeUpPlan.ts';
-import { type Plan, type PlanShop, planWash } from './planWash.ts';
+import { type Plan, type PlanShop, planWash, waitsForWord } from './planWash.ts';
 import type { Schools } from './schools.ts';
 import { toolsOf } from './tools.ts';
 
@@ -144,6 +144,13 @@ describe('worked plans', () => {
       [BOOK.iron, 'ironOnMetal', 'override'],
     ]);
     expect(plan.missing).toEqual(['wheelIron']);
+    // A recipe is there, and a word lifts what withholds it; without one nobody's word helps.
+    expect(waitsForWord(plan)).toBe(true);
+    expect(waitsForWord({ ...plan, missing: [] })).toBe(false);
+    const steps = plan.steps.map((s) =>
+      s.kind === 'wheelIron' ? { ...s, choice: { ...s.choice, withheld: [] } } : s,
+    );
+    expect(waitsForWord({ ...plan, steps })).toBe(false);
   });
 
   it('rinseless at heavy is brought to the bay and rinsed first, then asked a level lower', () => {

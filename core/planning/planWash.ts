@@ -185,6 +185,13 @@ export function planWash(assessment: Assessment, shop: PlanShop): PlanAnswer {
 /** Whether a step has the recipe it wants. */
 const isServed = ({ use, choice }: PlanStep): boolean => use === null || choice.chosen !== null;
 
+/** Whether all that is missing of a plan is a manager's word: a recipe suits each step, and a rule withholds it that a word lifts. */
+export const waitsForWord = ({ steps, missing }: Pick<Plan, 'steps' | 'missing'>): boolean =>
+  missing.length > 0 &&
+  steps
+    .filter((s) => missing.includes(s.id))
+    .every((s) => s.choice.withheld.some(({ rule }) => rule.verdict === 'override'));
+
 /** What the steps of a plan take together: mixes, litres of water, and what the product costs. */
 export function amountsOf(
   steps: readonly PlanStep[],

@@ -101,7 +101,7 @@ describe('what a day takes', () => {
       job(2, { level: 1 }, 1, without),
     ];
     const day = prepareDay(jobs, SHOP);
-    expect([day.refused, day.incomplete]).toEqual([[1], [2]]);
+    expect([day.refused, day.incomplete]).toEqual([[1], [{ id: 2, word: false }]]);
     expect(day.loads.map((l) => l.jobs)).toEqual([[2]]);
     expect(prepareDay([], SHOP)).toEqual({ loads: [], short: [], refused: [], incomplete: [] });
   });

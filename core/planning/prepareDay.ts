@@ -1,6 +1,14 @@
 import type { Towels } from './amounts.ts';
 import type { Assessment } from './assessment.ts';
-import { isSameMix, type Plan, type PlanAnswer, type PlanMix, type PlanShop, planWash } from './planWash.ts';
+import {
+  isSameMix,
+  type Plan,
+  type PlanAnswer,
+  type PlanMix,
+  type PlanShop,
+  planWash,
+  waitsForWord,
+} from './planWash.ts';
 import type { Chosen, PlanProduct } from './recipeFor.ts';
 import { OVER_TOWELS_UL, TOWEL_UL } from './seeds.ts';
 
@@ -59,8 +67,8 @@ export type DayPrepared = {
   readonly short: readonly DayShort[];
   /** Vehicles that aren't washed as they stand. */
   readonly refused: readonly number[];
-  /** Vehicles whose plan has a step without a recipe. */
-  readonly incomplete: readonly number[];
+  /** Vehicles whose plan has a step without a recipe; `word`: all that is missing is a manager's word. */
+  readonly incomplete: readonly { readonly id: number; readonly word: boolean }[];
 };
 
 /**
@@ -81,7 +89,9 @@ export function prepareDay(jobs: readonly DayJob[], shop: PlanShop): DayPrepared
     ),
     short: shortOf(planned, shop),
     refused: jobs.filter((j) => !j.plan.ok).map((j) => j.id),
-    incomplete: planned.filter((j) => j.plan.missing.length > 0).map((j) => j.id),
+    incomplete: planned
+      .filter((j) => j.plan.missing.length > 0)
+      .map((j) => ({ id: j.id, word: waitsForWord(j.plan) })),
   };
 }
 

@@ -240,9 +240,11 @@ function Together({ day, jobs, prepared }: { day: string; jobs: readonly Job[]; 
           <Link to={`/plan?job=${id}`}>{t('It is not washed as it stands.')}</Link>
         </Watch>
       ))}
-      {prepared.incomplete.map((id) => (
+      {prepared.incomplete.map(({ id, word }) => (
         <Watch key={id} word={`${nameOf(id)}:`}>
-          <Link to={`/plan?job=${id}`}>{t('A step has no recipe.')}</Link>
+          <Link to={`/plan?job=${id}`}>
+            {word ? t('It waits for a manager’s word.') : t('A step has no recipe.')}
+          </Link>
         </Watch>
       ))}
       {prepared.short.map(({ product, neededUl, stockUl, fromJob, instead }) => (

@@ -7,7 +7,12 @@ import type { Assessment } from '#core/planning/assessment.ts';
 import type { Complete } from '#core/planning/completePlan.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { METHOD_NAMES } from '#core/planning/methods.ts';
-import type { Plan as Planned, PlanRefused, PlanShop } from '#core/planning/planWash.ts';
+import {
+  type Plan as Planned,
+  type PlanRefused,
+  type PlanShop,
+  waitsForWord,
+} from '#core/planning/planWash.ts';
 import type { Soak } from '#core/planning/soakOf.ts';
 import { STEP_NAMES } from '#core/planning/steps.ts';
 import { formatWater } from '#core/units/formatVolume.ts';
@@ -90,7 +95,11 @@ export function PlanMade(props: {
       {missing > 0 && (
         <div className="mb-3">
           <Watch word={t('Not complete.')}>
-            {missing === 1 ? t('One step has no recipe.') : t('{0} steps have no recipe.', missing)}
+            {waitsForWord(plan)
+              ? t('It waits for a manager’s word.')
+              : missing === 1
+                ? t('One step has no recipe.')
+                : t('{0} steps have no recipe.', missing)}
           </Watch>
         </div>
       )}
