@@ -1,13 +1,16 @@
 import 'reflect-metadata';
 import { createHash, webcrypto } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { isIP } from 'node:net';
+import { BlockList, isIP } from 'node:net';
 import { hostname, networkInterfaces } from 'node:os';
 import { join } from 'node:path';
+import { AsnConvert } from '@peculiar/asn1-schema';
+import { GeneralName, GeneralSubtree, GeneralSubtrees, NameConstraints } from '@peculiar/asn1-x509';
 import * as x509 from '@peculiar/x509';
 
 // A certificate authority of the shop's own: made at the first start, trusted by each of its devices once, and good for nothing
-// but this machine on the shop's network. Its key never leaves the folder of the books.
+// but names and addresses of a network such as the shop's: whoever got hold of its key could not pass for anybody elsewhere.
+// The key never leaves the folder of the books.
 
 const KEY = { name: 'ECDSA', namedCurve: 'P-256' } as const;
 const SIGNING = { name: 'ECDSA', hash: 'SHA-256' } as const;
@@ -18,6 +21,23 @@ const AUTHORITY_DAYS = 3_650;
 const SERVER_DAYS = 397;
 /** So long before its end it is made anew. */
 const RENEW_DAYS = 60;
+
+/** Addresses that are no more than one network's own. Source: RFC 1918, 3927, 6598. */
+const OWN_NETWORKS = [
+  ['127.0.0.0', 8],
+  ['10.0.0.0', 8],
+  ['172.16.0.0', 12],
+  ['192.168.0.0', 16],
+  ['169.254.0.0', 16],
+  ['100.64.0.0', 10],
+] as const;
+const NAME_CONSTRAINTS = '2.5.29.30';
+
+const isOwnAddress = (() => {
+  const own = new BlockList();
+  for (const [net, bits] of OWN_NETWORKS) own.addSubnet(net, bits);
+  return (address: string) => own.check(address);
+})();
 
 export type Tls = {
   readonly key: string;
@@ -50,8 +70,9 @@ export async function tlsOf(folder: string, names: readonly string[], now: Date)
   const at = join(folder, 'tls');
   mkdirSync(at, { recursive: true, mode: 0o700 });
   const authority = (await kept(at, 'authority', now, [])) ?? (await makeAuthority(at, now));
+  const own = vouchedFor(authority, names);
   const server =
-    (await kept(at, 'server', now, names, authority.cert)) ?? (await makeServer(at, authority, names, now));
+    (await kept(at, 'server', now, own, authority.cert)) ?? (await makeServer(at, authority, own, now));
   return {
     key: await keyPem(server.key.privateKey),
     cert: server.cert.toString('pem'),
@@ -108,9 +129,33 @@ async function makeAuthority(at: string, now: Date): Promise<Pair> {
       new x509.BasicConstraintsExtension(true, 0, true),
       new x509.KeyUsagesExtension(x509.KeyUsageFlags.keyCertSign | x509.KeyUsageFlags.cRLSign, true),
       await x509.SubjectKeyIdentifierExtension.create(key.publicKey),
+      new x509.Extension(NAME_CONSTRAINTS, true, AsnConvert.serialize(withinTheShop())),
     ],
   });
   return write(at, 'authority', { key, cert });
+}
+
+/** What the authority vouches for: addresses of a network's own, `.local`, and this machine by its name. */
+function withinTheShop(): NameConstraints {
+  const names = ['localhost', 'local', hostname().toLowerCase()]
+    .filter((name) => /^[a-z0-9.-]+$/.test(name))
+    .map((dNSName) => ({ dNSName }));
+  const addresses = OWN_NETWORKS.map(([net, bits]) => ({ iPAddress: `${net}/${bits}` }));
+  const permitted = [...names, ...addresses].map(
+    (name) => new GeneralSubtree({ base: new GeneralName(name) }),
+  );
+  return new NameConstraints({ permittedSubtrees: new GeneralSubtrees(permitted) });
+}
+
+/** The names an authority vouches for; one made for another name of this machine leaves that out. */
+function vouchedFor({ cert }: Pair, names: readonly string[]): string[] {
+  const extension = cert.getExtension(NAME_CONSTRAINTS);
+  if (!extension) return [...names];
+  const { permittedSubtrees = [] } = AsnConvert.parse(extension.value, NameConstraints);
+  const called = [...permittedSubtrees].flatMap(({ base }) => base.dNSName ?? []);
+  return names.filter((name) =>
+    isIP(name) ? isOwnAddress(name) : called.some((c) => name === c || name.endsWith(`.${c}`)),
+  );
 }
 
 async function makeServer(at: string, authority: Pair, names: readonly string[], now: Date): Promise<Pair> {
