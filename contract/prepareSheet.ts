@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { MOST_OF_VISIT } from '#core/photos/photos.ts';
+import { MOST_KEPT } from '#core/photos/photos.ts';
 import { exactly, note, rowId } from './fields.ts';
 
 // What is got ready before the first bucket, as a sheet to print: in the words of who asked for it.
@@ -22,7 +22,7 @@ export const prepareSheet = exactly({
   photos: yup
     .array(exactly({ id: rowId('Photo'), says: words('What it shows') }).label('Photo'))
     .label('Photos')
-    .max(MOST_OF_VISIT)
+    .max(MOST_KEPT)
     .optional(),
   foot: words('Foot'),
   path: yup

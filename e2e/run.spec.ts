@@ -95,9 +95,9 @@ test.describe('a run on a phone', () => {
     await used.getByRole('button', { name: / used$/ }).click();
     await expect(used).toContainText('by what was left');
     await page.getByRole('button', { name: 'End the run' }).click();
-    await expect(page.getByRole('region', { name: 'Planned and done' })).toContainText(
-      'left out, or some of it',
-    );
+    const after = page.getByRole('region', { name: 'Planned and done' });
+    await expect(after).toContainText('left out, or some of it');
+    await expect(after.getByRole('row', { name: /^Foam/ })).toContainText(/planned, .* used, £/);
     await expect.poll(async () => (await runOf(page, key)).finishedAt).not.toBeNull();
     const run = await runOf(page, key);
     expect(run.pours).toHaveLength(1);

@@ -16,6 +16,8 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  '{0} of product planned, {1} used, {2}': '{0} de producto previstos, {1} usados, {2}',
+  '{0} of product planned': '{0} de producto previstos',
   'It waits for a manager’s word.': 'Espera la palabra de un encargado.',
   'No connection: shown as it was at {0}.': 'Sin conexión: se muestra como estaba a las {0}.',
   'The plan was changed since this run began:': 'El plan cambió desde que empezó este trabajo:',

@@ -8,8 +8,10 @@ export type PhotoKind = (typeof PHOTO_KINDS)[number];
 /** A photo is made smaller until its longer side has so many pixels, and it so many bytes. */
 export const LONGEST_PX = 1_600;
 export const MOST_BYTES = 300_000;
-/** So many are kept of one visit. */
+/** So many are taken of one visit. */
 export const MOST_OF_VISIT = 24;
+/** So many are kept: of two phones without a connection neither knows what the other took, and none of that is dropped. */
+export const MOST_KEPT = 60;
 
 /**
  * The size a picture is brought to.

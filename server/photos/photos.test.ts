@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { Job, VehicleHistory } from '#contract/jobs.ts';
 import type { Photo } from '#contract/photos.ts';
 import type { Problem } from '#contract/problem.ts';
-import { MOST_OF_VISIT } from '#core/photos/photos.ts';
+import { MOST_KEPT } from '#core/photos/photos.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
 
 const shop = serveShop();
@@ -140,7 +140,7 @@ describe('a photo of a visit', () => {
 
   it('has so many beside it and no more; one deleted makes room', async () => {
     const job = await jobOf('Photo yew');
-    for (let i = 0; i < MOST_OF_VISIT; i++) expect((await take(bram, job.id)).status).toBe(201);
+    for (let i = 0; i < MOST_KEPT; i++) expect((await take(bram, job.id)).status).toBe(201);
     const over = await take(bram, job.id);
     expect([over.status, over.problem.code]).toEqual([409, 'photo.many']);
     const first = (await there(job.id))[0]?.id;
@@ -164,7 +164,7 @@ describe('the page for the customer', () => {
     };
     expect(await pdf([])).toBe(0);
     expect(await pdf([first?.id, second?.id, 99_999])).toBe(1);
-    const many = Array.from({ length: MOST_OF_VISIT + 1 }, () => ({ id: first?.id, says: '' }));
+    const many = Array.from({ length: MOST_KEPT + 1 }, () => ({ id: first?.id, says: '' }));
     expect((await bram('post', '/api/vehicles/aftercare.pdf', { ...sheet, photos: many })).status).toBe(422);
   });
 });

@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { imageSize } from 'image-size';
 import { nothing } from '#contract/ledger.ts';
 import { photoBody } from '#contract/photos.ts';
-import { LONGEST_PX, MOST_OF_VISIT, mayDeletePhoto } from '#core/photos/photos.ts';
+import { LONGEST_PX, MOST_KEPT, mayDeletePhoto } from '#core/photos/photos.ts';
 import type { AppContext } from '../appContext.ts';
 import { command } from '../http/commands.ts';
 import { HttpProblem, missing, problem } from '../http/problems.ts';
@@ -32,7 +32,7 @@ export function visitPhotoRoutes(context: AppContext): Router {
       const [job] = await jobs(tx, { id: jobId });
       if (!job) throw missing('job');
       const there = await queries.photosOf(tx, jobId);
-      if (there.length >= MOST_OF_VISIT) throw problem(409, 'photo.many', { most: MOST_OF_VISIT });
+      if (there.length >= MOST_KEPT) throw problem(409, 'photo.many', { most: MOST_KEPT });
       const bytes = Buffer.from(body.jpeg, 'base64');
       const size = sizeOf(bytes);
       if (!size) throw problem(422, 'photo.notPicture', {}, { at: '/jpeg' });

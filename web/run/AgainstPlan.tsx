@@ -1,6 +1,8 @@
 import { useMemo } from 'react';
 import { formatMoney } from '#core/planning/cost.ts';
 import { compared, type StepCompared } from '#core/run/compared.ts';
+import type { RunStep } from '#core/run/runPlan.ts';
+import { type UsedByStep, usedBySteps } from '#core/run/usedBySteps.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
@@ -11,6 +13,7 @@ import type { RunHere } from './useRun.ts';
 export function AgainstPlan({ here: { run, stand } }: { here: RunHere }) {
   const { shop } = useSession();
   const of = useMemo(() => compared(run.plan, stand), [run.plan, stand]);
+  const used = useMemo(() => usedBySteps(run.plan, stand, run.uses), [run.plan, stand, run.uses]);
   const usedUl = run.uses.reduce((sum, u) => sum + u.productUl, 0);
   const minor = run.uses.reduce((sum, u) => sum + u.minor, 0);
   const plannedUl = run.plan.mixes.reduce((sum, m) => sum + m.productUl, 0);
@@ -36,6 +39,7 @@ export function AgainstPlan({ here: { run, stand } }: { here: RunHere }) {
             <tr key={s.step.id} className="ruled border-faint align-top">
               <th scope="row" className="py-1.5 text-left font-normal leading-snug">
                 {stepName(run.plan, s.step)} <span className="text-muted">{whereOf(s.step)}</span>
+                <Used step={s.step} used={used.get(s.step.id) ?? null} />
                 {remark(s) && <span className="block text-[0.94rem]">{remark(s)}</span>}
               </th>
               <td className="reading py-1.5 text-right">{minutesOf(s.plannedS)}</td>
@@ -87,6 +91,25 @@ export function AgainstPlan({ here: { run, stand } }: { here: RunHere }) {
         </tbody>
       </table>
     </section>
+  );
+}
+
+/** What product a step took for what was planned, and what it cost; nothing where it takes none. */
+function Used({ step, used }: { step: RunStep; used: UsedByStep | null }) {
+  const { shop } = useSession();
+  if (!step.productUl) return null;
+  const planned = formatVolume(Math.round(step.productUl), shop.units);
+  return (
+    <span className="block text-[0.94rem] text-muted">
+      {used
+        ? t(
+            '{0} of product planned, {1} used, {2}',
+            planned,
+            formatVolume(Math.round(used.productUl), shop.units),
+            formatMoney(Math.round(used.minor), shop.currency),
+          )
+        : t('{0} of product planned', planned)}
+    </span>
   );
 }
 
