@@ -16,6 +16,9 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  '1 own run': '1 propio',
+  'Nothing for you at the moment: what comes next is the other’s.':
+    'Nada para usted por ahora: lo siguiente es de la otra persona.',
   '{0} of product planned, {1} used, {2}': '{0} de producto previstos, {1} usados, {2}',
   '{0} of product planned': '{0} de producto previstos',
   'It waits for a manager’s word.': 'Espera la palabra de un encargado.',

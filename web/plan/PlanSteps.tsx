@@ -81,7 +81,11 @@ export function PlanSteps(props: {
             {step.hands > 0.05 && t('{0} min', minutes(step.hands))}
             {step.hands > 0.05 && (
               <span className="block max-w-24 font-sans text-[0.88rem] leading-tight font-normal text-muted [font-stretch:100%]">
-                {step.pace.n > 0 ? t('{0} own runs', step.pace.n) : t('seed')}
+                {step.pace.n === 0
+                  ? t('seed')
+                  : step.pace.n === 1
+                    ? t('1 own run')
+                    : t('{0} own runs', step.pace.n)}
               </span>
             )}
             {step.wait > 0.4 && (

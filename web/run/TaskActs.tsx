@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { SKIP_NAMES, SKIP_REASONS, type SkipReason } from '#core/run/runEvents.ts';
-import type { TaskStand } from '#core/run/runState.ts';
+import { isOver, type TaskStand } from '#core/run/runState.ts';
 import { asksCheck, type RunNow } from '#core/run/toDoNow.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
@@ -138,11 +138,12 @@ function Join({ here }: { here: RunHere }) {
 
 function Nothing({ here }: { here: RunHere }) {
   const { stand } = here;
-  const left = stand.tasks.filter((s) => s.state === 'runs').length;
-  if (left === 0) return null;
+  if (stand.tasks.every(isOver)) return null;
   return (
     <p className="flex min-h-16 items-center text-lg">
-      {t('Nothing for you at the moment: the other is not done yet.')}
+      {stand.tasks.some((s) => s.state === 'runs')
+        ? t('Nothing for you at the moment: the other is not done yet.')
+        : t('Nothing for you at the moment: what comes next is the other’s.')}
     </p>
   );
 }
