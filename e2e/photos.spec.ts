@@ -2,7 +2,7 @@ import { Buffer } from 'node:buffer';
 import { writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, killable, test } from './shop.ts';
-import { signIn } from './steps.ts';
+import { signIn, signInToKeep } from './steps.ts';
 
 const PHONE = { viewport: { width: 390, height: 700 }, hasTouch: true };
 
@@ -104,10 +104,7 @@ killable.describe('photos without a connection', () => {
   killable(
     'wait on the device through a reload, and are sent once there is one',
     async ({ page, context }) => {
-      await page.goto('/');
-      await signIn(page, 'Bram Addy');
-      await page.evaluate(() => navigator.serviceWorker.ready);
-      await page.reload();
+      await signInToKeep(page, 'Bram Addy');
       await begin(page, 'Driving school, blue');
       await expect(photos(page)).toBeVisible();
       const taken = await picture(page, 2_000, 1_500);

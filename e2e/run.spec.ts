@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import type { Run, RunHead } from '#contract/runs.ts';
 import { MORNING } from './runningShop.ts';
 import { expect, killable, test } from './shop.ts';
-import { signIn } from './steps.ts';
+import { signIn, signInToKeep } from './steps.ts';
 
 const PHONE = { viewport: { width: 390, height: 700 }, hasTouch: true };
 const step = (page: Page) => page.getByRole('region', { name: 'Now' }).getByRole('heading', { level: 2 });
@@ -194,10 +194,7 @@ killable.describe('without a connection', () => {
   killable(
     'a run goes on through a reload and a killed program, and all agree afterwards',
     async ({ page, context, shop, joins }) => {
-      await page.goto('/');
-      await signIn(page, 'Bram Addy');
-      await page.evaluate(() => navigator.serviceWorker.ready);
-      await page.reload();
+      await signInToKeep(page, 'Bram Addy');
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       const key = await begin(page, 'Driving school, blue');
       await onTo(page, 'Rinse the wheels');
@@ -256,10 +253,7 @@ killable.describe('without a connection', () => {
   killable(
     'a device that locked itself is unlocked by its owner’s PIN, with few tries; clocks stay in sight',
     async ({ page, context }) => {
-      await page.goto('/');
-      await signIn(page, 'Bram Addy');
-      await page.evaluate(() => navigator.serviceWorker.ready);
-      await page.reload();
+      await signInToKeep(page, 'Bram Addy');
       await begin(page, 'Driving school, blue');
       await context.setOffline(true);
       await page.getByRole('button', { name: 'Bram', exact: true }).click();

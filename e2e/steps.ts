@@ -60,3 +60,11 @@ export async function startClock(page: Page, key: string): Promise<void> {
   const answer = await page.request.post('/api/clocks', { data, headers: { 'Idempotency-Key': key } });
   expect(answer.status()).toBe(201);
 }
+
+/** Signs in on a device that keeps the program from then on. */
+export async function signInToKeep(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await signIn(page, name);
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await page.reload();
+}

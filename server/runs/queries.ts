@@ -5,21 +5,8 @@ import { isOver, runStand } from '#core/run/runState.ts';
 import type { Queryable } from '../db/books.ts';
 import { utc } from '../db/utc.ts';
 
-export type RunRow = {
-  id: number;
-  key: string;
-  jobId: number;
-  vehicleId: number;
-  vehicle: string;
-  placeId: number | null;
-  placeName: string | null;
-  plan: RunPlan;
-  startedAt: string;
-  startedBy: string;
-  finishedAt: string | null;
-  endedJob: boolean;
-  changed: boolean;
-};
+/** A run without what happened in it. */
+export type RunRow = Omit<Run, 'events' | 'uses' | 'pours'> & { id: number; endedJob: boolean };
 
 const RUN = `SELECT r.id, r.key, r.job_id AS "jobId", j.vehicle_id AS "vehicleId", v.name AS vehicle, j.place_id AS "placeId",
     l.name AS "placeName", r.plan, ${utc('r.started_at')} AS "startedAt", s.name AS "startedBy",
