@@ -166,7 +166,57 @@ const CASES: Record<string, { holds: Case; not: Case }> = {
 };
 const found = ([mix, on]: Case) => rulesFor({ ...MIX, ...mix }, { ...ON, ...on });
 
+/** What nobody may do, what a manager answers for, and what is minded: stated here a second time, so that no stop softens. */
+const VERDICTS = {
+  stop: [
+    'acidFoam',
+    'fluorideGlass',
+    'fluorideMist',
+    'fluorideNotSignedOff',
+    'slipOnBrakes',
+    'solventIndoors',
+    'thinnedReadyToUse',
+    'waterlessGrit',
+  ],
+  override: [
+    'acidOnMetal',
+    'alkaliFoam',
+    'alkaliOnMetal',
+    'clayOnSoftPaint',
+    'fluorideChrome',
+    'freshCoating',
+    'freshFilm',
+    'freshPaint',
+    'glossOnMatt',
+    'ironOnMetal',
+    'notSignedOff',
+    'plasticGlazing',
+    'pressureOnSeals',
+    'stripsProtection',
+    'tarSolvent',
+    'waterlessGrime',
+  ],
+  caution: [
+    'acidChrome',
+    'acidFloor',
+    'anodisedTrim',
+    'coloursTheTowel',
+    'foamUnderWipers',
+    'mayStrip',
+    'protectsBeforeCoating',
+    'protectsBrakes',
+  ],
+};
+
 describe('the rules of what is laid on what', () => {
+  it.each(Object.entries(VERDICTS))('that are a %s are these', (verdict, ids) => {
+    expect(
+      RULES.filter((r) => r.verdict === verdict)
+        .map((r) => r.id)
+        .sort(),
+    ).toEqual(ids);
+  });
+
   it('are those that are tried here, none more and none fewer', () => {
     expect(RULES.map((r) => r.id).sort()).toEqual(Object.keys(CASES).sort());
   });
