@@ -56,6 +56,7 @@ export function planTimes(): void {
     placeId: id % 4,
     said,
     plan: planWash(said, SHOP),
+    windows: null,
     shop: SHOP,
   }));
   prepareDay(jobs, SHOP);

@@ -52,6 +52,24 @@ function withLaidAgain(plan: Plan, soaks: readonly Soak[], shop: PlanShop): Plan
 /** How long a plan takes, in seconds: by its course, else by its first figures. */
 const lastsS = ({ plan, schedule }: Complete): number => schedule?.elapsedS ?? plan.minutes.elapsed * 60;
 
+/** A vehicle of a day with its windows and its course; `windows` where everything has one. */
+export type DayPlan = {
+  readonly id: number;
+  readonly plan: Plan;
+  readonly elapsedS: number;
+  readonly windows: boolean;
+};
+
+/** The plans of a day's vehicles, complete; none for those that aren't washed as they stand. */
+export function completeDay(
+  jobs: readonly { readonly id: number; readonly said: Assessment; readonly shop: PlanShop }[],
+): DayPlan[] {
+  return jobs.flatMap(({ id, said, shop }) => {
+    const made = completePlan(said, shop);
+    return made ? [{ id, plan: made.plan, elapsedS: lastsS(made), windows: made.schedule !== null }] : [];
+  });
+}
+
 /** Places to stand that would open every window, and how long it takes there. */
 export function waysOut(assessment: Assessment, shop: PlanShop): Way[] {
   return (['shade', 'roof'] as const).flatMap((stand) => {

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import type { Weather } from '../dwell/weather.ts';
 import type { Assessment } from './assessment.ts';
+import { completeDay } from './completePlan.ts';
 import { BOOK, SHOP } from './madeUpPlan.ts';
 import { type Plan, planWash } from './planWash.ts';
 import { type DayJob, prepareDay } from './prepareDay.ts';
@@ -10,6 +12,7 @@ const job = (id: number, said: Assessment, placeId: number | null = 1, shop = SH
   placeId,
   said: { protection: 'wax', ...said },
   plan: planWash({ protection: 'wax', ...said }, shop),
+  windows: null,
   shop,
 });
 const planOf = ({ plan }: DayJob): Plan => {
@@ -94,6 +97,33 @@ describe('what a day takes', () => {
     expect(hosed).toMatchObject({ carried: null, soaked: null });
   });
 
+  it('complete, it takes as much again of what is laid again, and names what would dry too fast', () => {
+    const weather: Weather = { airC: 38, humidity: 0.1, windMs: 8, sky: 'sun' };
+    const hot = { ...SHOP, weather };
+    const jobs = [
+      job(1, { level: 1 }, 1, hot),
+      job(2, { level: 1, stands: ['roof'] }, 1, SHOP),
+      job(3, { level: 3, looseGrit: true, water: { kind: 'none' } }, 1, hot),
+    ];
+    const complete = completeDay(jobs);
+    expect(complete.map((c) => c.id)).toEqual([1, 2]);
+    const whole = jobs.map((j): DayJob => {
+      const of = complete.find((c) => c.id === j.id);
+      return of ? { ...j, plan: of.plan, windows: of.windows } : j;
+    });
+    const foamOf = (of: readonly DayJob[]) =>
+      prepareDay(of, SHOP).loads[0]?.mixes.find((m) => m.chosen.of === BOOK.foam)?.mixUl ?? 0;
+    const [first, second] = jobs.map(
+      (j) =>
+        planOf(j.id === 3 ? (jobs[1] as DayJob) : j).mixes.find((m) => m.chosen.of === BOOK.foam)?.mixUl ?? 0,
+    );
+    expect(foamOf(jobs)).toBeCloseTo((first ?? 0) + (second ?? 0), 0);
+    expect(foamOf(whole)).toBeCloseTo(2 * (first ?? 0) + (second ?? 0), 0);
+    expect(complete.every((c) => c.elapsedS > 600)).toBe(true);
+    const shut = whole.map((j) => ({ ...j, windows: j.id === 1 ? false : j.windows }));
+    expect(prepareDay(shut, SHOP).incomplete).toEqual([{ id: 1, lacks: 'window' }]);
+  });
+
   it('who is not washed as it stands takes nothing, and is named; so is who has no recipe for a step', () => {
     const without = { ...SHOP, book: SHOP.book.filter((r) => r !== BOOK.foam) };
     const jobs = [
@@ -101,7 +131,7 @@ describe('what a day takes', () => {
       job(2, { level: 1 }, 1, without),
     ];
     const day = prepareDay(jobs, SHOP);
-    expect([day.refused, day.incomplete]).toEqual([[1], [{ id: 2, word: false }]]);
+    expect([day.refused, day.incomplete]).toEqual([[1], [{ id: 2, lacks: 'recipe' }]]);
     expect(day.loads.map((l) => l.jobs)).toEqual([[2]]);
     expect(prepareDay([], SHOP)).toEqual({ loads: [], short: [], refused: [], incomplete: [] });
   });

@@ -22,6 +22,8 @@ export type DayJob = {
   readonly placeId: number | null;
   readonly said: Assessment;
   readonly plan: PlanAnswer;
+  /** Everything has a window; not known before the plan is complete. */
+  readonly windows: boolean | null;
   /** The shop as its plan was made for it: its weather, and who does it. */
   readonly shop: PlanShop;
 };
@@ -67,8 +69,8 @@ export type DayPrepared = {
   readonly short: readonly DayShort[];
   /** Vehicles that aren't washed as they stand. */
   readonly refused: readonly number[];
-  /** Vehicles whose plan has a step without a recipe; `word`: all that is missing is a manager's word. */
-  readonly incomplete: readonly { readonly id: number; readonly word: boolean }[];
+  /** Vehicles whose plan has a step without a recipe, waits for a manager's word, or has something that would dry too fast. */
+  readonly incomplete: readonly { readonly id: number; readonly lacks: 'recipe' | 'word' | 'window' }[];
 };
 
 /**
@@ -90,8 +92,11 @@ export function prepareDay(jobs: readonly DayJob[], shop: PlanShop): DayPrepared
     short: shortOf(planned, shop),
     refused: jobs.filter((j) => !j.plan.ok).map((j) => j.id),
     incomplete: planned
-      .filter((j) => j.plan.missing.length > 0)
-      .map((j) => ({ id: j.id, word: waitsForWord(j.plan) })),
+      .filter((j) => j.plan.missing.length > 0 || j.windows === false)
+      .map(({ id, plan }) => ({
+        id,
+        lacks: plan.missing.length === 0 ? 'window' : waitsForWord(plan) ? 'word' : 'recipe',
+      })),
   };
 }
 

@@ -1,12 +1,10 @@
 import { addDays, lightFormat, parse } from 'date-fns';
-import { useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { Job } from '#contract/jobs.ts';
 import { formatMoney } from '#core/planning/cost.ts';
-import { dueOn } from '#core/planning/intervals.ts';
 import { METHOD_NAMES } from '#core/planning/methods.ts';
-import { type PlanAnswer, planWash } from '#core/planning/planWash.ts';
-import { type DayJob, type DayPrepared, prepareDay } from '#core/planning/prepareDay.ts';
+import type { PlanAnswer } from '#core/planning/planWash.ts';
+import type { DayPrepared } from '#core/planning/prepareDay.ts';
 import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatVolume, formatWater } from '#core/units/formatVolume.ts';
 import { formatTimeOfDay } from '#core/units/timeOfDay.ts';
@@ -30,7 +28,7 @@ import { Calendar } from './Calendar.tsx';
 import { JOB_STATES } from './JobHere.tsx';
 import { minutes } from './PlanSteps.tsx';
 import { PrepareHead } from './PrepareHead.tsx';
-import { PLAN_NEEDS, usePlanShop } from './planShop.ts';
+import { PLAN_NEEDS } from './planShop.ts';
 import {
   mixLine,
   SHEET_FOOT,
@@ -39,11 +37,13 @@ import {
   towelWords,
   waterAndTowels,
 } from './prepareLines.ts';
+import { useDayPlans } from './useDayPlans.ts';
 
 Day.needs = (() => [...PLAN_NEEDS, placesQuery]) satisfies Needs;
 
 const dayBeside = (day: string, days: number): string =>
   lightFormat(addDays(parse(day, 'yyyy-MM-dd', new Date()), days), 'yyyy-MM-dd');
+const NO_JOBS: readonly Job[] = [];
 const isDay = (text: string | null): text is string =>
   /^\d{4}-\d{2}-\d{2}$/.test(text ?? '') && !Number.isNaN(Date.parse(text ?? ''));
 
@@ -54,41 +54,8 @@ export default function Day() {
   const today = dayOf(shopNow(), settings.zone);
   const asked = params.get('day');
   const day = isDay(asked) ? asked : today;
-  const { shopFor } = usePlanShop();
   const { data: jobs, error } = useQuery(jobsQuery(day, day));
-  const planned = useMemo(
-    () =>
-      (jobs ?? []).map((job) => {
-        const said = {
-          ...job.said,
-          due: dueOn(job.treated, day, settings.everyDays),
-          words: job.words.map((w) => w.rule),
-        };
-        // A vehicle that comes later is planned for the weather it will have.
-        const shop = shopFor(job);
-        return { job, said, shop, plan: planWash(said, shop) };
-      }),
-    [jobs, day, shopFor, settings.everyDays],
-  );
-  const prepared = useMemo(
-    () =>
-      prepareDay(
-        planned
-          .filter(({ job }) => job.state === 'waits')
-          .map(
-            ({ job: { id, vehicle, placeId }, said, plan, shop }): DayJob => ({
-              id,
-              vehicle,
-              placeId,
-              said,
-              plan,
-              shop,
-            }),
-          ),
-        shopFor(null),
-      ),
-    [planned, shopFor],
-  );
+  const { made, prepared } = useDayPlans(jobs ?? NO_JOBS, day);
   const to = (to: string) => setParams({ day: to });
   return (
     <Page
@@ -98,7 +65,7 @@ export default function Day() {
           <ButtonLink to="/plan" look="main">
             {t('Another vehicle')}
           </ButtonLink>
-          {planned.length > 0 && (
+          {made.length > 0 && (
             <Button
               className="no-print"
               onClick={() => saveTable(`jobs ${day}`, columns(settings), jobs ?? [])}
@@ -135,8 +102,8 @@ export default function Day() {
               </p>
             )}
             <ul>
-              {planned.map(({ job, plan }) => (
-                <JobRow key={job.id} job={job} plan={plan} />
+              {made.map(({ job, plan, whole }) => (
+                <JobRow key={job.id} job={job} plan={plan} elapsedS={whole?.elapsedS ?? null} />
               ))}
             </ul>
           </section>
@@ -161,7 +128,8 @@ const columns = (settings: ReturnType<typeof useSession>['shop']): TableColumn<J
   { name: t('State'), value: (j) => JOB_STATES()[j.state] },
 ];
 
-function JobRow({ job, plan }: { job: Job; plan: PlanAnswer }) {
+function JobRow(props: { job: Job; plan: PlanAnswer; elapsedS: number | null }) {
+  const { job, plan, elapsedS } = props;
   const { shop } = useSession();
   const { atMin, vehicle, placeName, personName, priceMinor, note, state } = job;
   const who = [placeName, personName, priceMinor === null ? null : formatMoney(priceMinor, shop.currency)];
@@ -183,7 +151,9 @@ function JobRow({ job, plan }: { job: Job; plan: PlanAnswer }) {
             JOB_STATES()[state]
           ) : plan.ok ? (
             <>
-              <span className="reading">{t('{0} min', minutes(plan.minutes.elapsed))}</span>
+              <span className="reading">
+                {t('{0} min', minutes(elapsedS === null ? plan.minutes.elapsed : elapsedS / 60))}
+              </span>
               <span className="text-muted max-sm:ml-3 sm:block">
                 {t(METHOD_NAMES[plan.method])}
                 {level !== undefined && `, ${t(SOIL_NAMES[level]).toLowerCase()}`}
@@ -197,6 +167,12 @@ function JobRow({ job, plan }: { job: Job; plan: PlanAnswer }) {
     </li>
   );
 }
+
+const LACKS = (): Record<DayPrepared['incomplete'][number]['lacks'], string> => ({
+  recipe: t('A step has no recipe.'),
+  word: t('It waits for a manager’s word.'),
+  window: t('Something would dry too fast as it stands.'),
+});
 
 function Together({ day, jobs, prepared }: { day: string; jobs: readonly Job[]; prepared: DayPrepared }) {
   const { shop } = useSession();
@@ -240,11 +216,9 @@ function Together({ day, jobs, prepared }: { day: string; jobs: readonly Job[]; 
           <Link to={`/plan?job=${id}`}>{t('It is not washed as it stands.')}</Link>
         </Watch>
       ))}
-      {prepared.incomplete.map(({ id, word }) => (
+      {prepared.incomplete.map(({ id, lacks }) => (
         <Watch key={id} word={`${nameOf(id)}:`}>
-          <Link to={`/plan?job=${id}`}>
-            {word ? t('It waits for a manager’s word.') : t('A step has no recipe.')}
-          </Link>
+          <Link to={`/plan?job=${id}`}>{LACKS()[lacks]}</Link>
         </Watch>
       ))}
       {prepared.short.map(({ product, neededUl, stockUl, fromJob, instead }) => (

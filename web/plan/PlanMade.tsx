@@ -28,7 +28,7 @@ import { ByHours, ByMethods } from './Otherwise.tsx';
 import { minutes, PlanSteps } from './PlanSteps.tsx';
 import { Prepare } from './Prepare.tsx';
 import { FIELD_WORDS } from './planWords.ts';
-import { useWorkedOut } from './planWorker.ts';
+import { sameSteps, useWorkedOut } from './planWorker.ts';
 import { WhatChanges } from './WhatChanges.tsx';
 
 /** What is done with this vehicle, how long it takes, and what would do instead. */
@@ -129,12 +129,6 @@ export function PlanMade(props: {
 }
 
 const NO_WAYS: readonly OtherWay[] = [];
-
-/** Whether two plans do the same: one may have been made for what was said before. */
-const sameSteps = (one: Planned, other: Planned): boolean =>
-  one.seen.people === other.seen.people &&
-  one.steps.length === other.steps.length &&
-  one.steps.every((step, i) => step.id === other.steps[i]?.id);
 
 /** How long the first piece of a soak lies in the course. */
 function lyingS(complete: Complete | null, soak: Soak): number {

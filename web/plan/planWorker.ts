@@ -1,3 +1,4 @@
+import type { Plan } from '#core/planning/planWash.ts';
 import { workedOutBy } from '../state/workedOut.ts';
 import type { Plans } from '../workers/plan.worker.ts';
 
@@ -5,3 +6,9 @@ import type { Plans } from '../workers/plan.worker.ts';
 export const useWorkedOut = workedOutBy<Plans>(
   () => new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' }),
 );
+
+/** Whether two plans do the same: one may have been made for what was said before. */
+export const sameSteps = (one: Plan, other: Plan): boolean =>
+  one.seen.people === other.seen.people &&
+  one.steps.length === other.steps.length &&
+  one.steps.every((step, i) => step.id === other.steps[i]?.id);
