@@ -91,6 +91,40 @@ test('a draft is made by keyboard, compared, published, mixed by, and brought ba
   await expect(page.getByText(/Lower sides, heavy: 1:22 to 1:25/)).toBeVisible();
 });
 
+test('the table of levels is one stop for Tab, and field after field for whoever types in it', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Hester Quill');
+  await page.goto('/recipes/1/change');
+  const strength = (level: string) => page.getByLabel(`Strength at ${level}`, { exact: true });
+  const dwell = (level: string) => page.getByLabel(`Dwell at ${level}`, { exact: true });
+  await strength('dust').focus();
+  await page.keyboard.press('Tab');
+  await expect(page.locator('summary').filter({ hasText: 'What soil and where' })).toBeFocused();
+  await page.keyboard.press('Shift+Tab');
+  await page.keyboard.press('Shift+Tab');
+  await expect(page.getByRole('button', { name: 'Draft all levels from the label' })).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(strength('dust')).toBeFocused();
+  // Arrows go from field to field, and within what stands in one.
+  await page.keyboard.press('ArrowDown');
+  await expect(strength('film')).toBeFocused();
+  await page.keyboard.press('ArrowRight');
+  await expect(dwell('film')).toBeFocused();
+  await page.keyboard.press('End');
+  await page.keyboard.press('ArrowLeft');
+  await expect(dwell('film')).toBeFocused();
+  // Once something is typed Tab goes on to the next field.
+  await strength('film').fill('');
+  await page.keyboard.type('1:45');
+  await page.keyboard.press('Tab');
+  await expect(dwell('film')).toBeFocused();
+  await page.keyboard.press('Shift+Tab');
+  await expect(strength('film')).toHaveValue('1:45');
+  await expect(strength('film')).toBeFocused();
+});
+
 test('over the ceiling needs a reason that stays; nonsense names its field and loses nothing', async ({
   page,
 }) => {

@@ -1,4 +1,4 @@
-import type { KeyboardEvent } from 'react';
+import { useState } from 'react';
 import { useWatch } from 'react-hook-form';
 import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
@@ -12,6 +12,7 @@ import { findingSaid, t } from '../lib/speech.ts';
 import { TextField } from '../ui/FormFields.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { Tick } from '../ui/Tick.tsx';
+import { tableOfFields } from '../ui/tableOfFields.ts';
 import type { TextForm } from '../ui/useTextForm.ts';
 import { readCell } from './cellTyped.ts';
 import { HOSE, type RecipeTyped } from './recipeTyped.ts';
@@ -23,24 +24,21 @@ type Props = {
   was: Recipe | null;
 };
 
-/** Up and Down go to the same field of the level above or below. */
-function toNextLevel(event: KeyboardEvent<HTMLElement>): void {
-  const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-  const [, soil, field] = /^cells\.(\d)\.(\w+)$/.exec((event.target as HTMLInputElement).name ?? '') ?? [];
-  if (by === 0 || soil === undefined) return;
-  const there = event.currentTarget.querySelector<HTMLInputElement>(
-    `[name="cells.${Number(soil) + by}.${field}"]`,
-  );
-  if (!there) return;
-  event.preventDefault();
-  there.focus();
-  there.select();
+/** The same field of the level above or below; from the tick of a level to the tick of the next. */
+function atNextLevel(from: HTMLElement, by: 1 | -1): HTMLElement | null {
+  const [, soil, field] = /^cells\.(\d)\.(\w+)$/.exec((from as HTMLInputElement).name ?? '') ?? [];
+  const row = from.closest('li');
+  const next = by > 0 ? row?.nextElementSibling : row?.previousElementSibling;
+  return soil === undefined
+    ? (next?.querySelector<HTMLElement>('[role="checkbox"]') ?? null)
+    : (next?.querySelector<HTMLElement>(`[name="cells.${Number(soil) + by}.${field}"]`) ?? null);
 }
 
 /** Strength and dwell for each soil level, and beneath each what it is held against. */
 export function LevelFields({ of, product, vessel, was }: Props) {
+  const [asTable] = useState(() => tableOfFields(atNextLevel));
   return (
-    <ol className="border-t-2 border-ink" onKeyDown={toNextLevel}>
+    <ol className="border-t-2 border-ink" {...asTable}>
       {SOIL_LEVELS.map((soil) => (
         <li
           key={soil}

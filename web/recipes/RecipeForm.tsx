@@ -154,6 +154,9 @@ export function RecipeForm({ row }: { row: RecipeRow | null }) {
             <h2>{t('By soil level')}</h2>
             {draft && <Button onClick={fill}>{t('Draft all levels from the label')}</Button>}
           </div>
+          <p className="mb-2 text-[0.94rem] text-muted pointer-coarse:hidden">
+            {t('Arrow keys go from field to field; Tab does once you type.')}
+          </p>
           <LevelFields of={of} product={product} vessel={vessel} was={was} />
         </section>
         <div>

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useFieldArray } from 'react-hook-form';
 import { PRODUCT_STATES, type Product, productBody, productPatch } from '#contract/products.ts';
 import type { Shop } from '#contract/shop.ts';
@@ -121,6 +122,7 @@ function LabelStrengths({ of }: Of) {
   const { shop } = useSession();
   const { form } = of;
   const { fields, append, remove } = useFieldArray({ control: form.control, name: 'labelEntries' });
+  const [stood] = useState(() => (fields.length > 1 ? fields.map((f) => f.id) : []));
   const follow = () => {
     const { labelEntries, uses, record } = form.getValues();
     form.setValue('uses', usesFor(labelEntries, uses, record.family, shop));
@@ -128,41 +130,48 @@ function LabelStrengths({ of }: Of) {
   return (
     <fieldset className="mt-8 mb-6">
       <Legend>{t('Strengths on the label')}</Legend>
-      {fields.map((field, i) => (
-        <div
-          key={field.id}
-          className="ruled grid items-start gap-3 border-faint py-3 sm:grid-cols-[1fr_11rem_1fr_9rem_auto]"
-        >
-          <TextField of={of} name={`labelEntries.${i}.whatFor`} />
-          <ChoiceField
-            of={of}
-            name={`labelEntries.${i}.use`}
-            options={USE_KINDS.map((value) => ({ value, name: t(USE_NAMES[value]) }))}
-            onChosen={follow}
-          />
-          <TextField
-            of={of}
-            name={`labelEntries.${i}.printed`}
-            hint={
-              <LabelReading
-                printed={form.watch(`labelEntries.${i}.printed`) ?? ''}
-                radio={form.register(`labelEntries.${i}.reading`)}
-              />
-            }
-            placeholder={t('1:12, 1 in 12, 4%, 30 ml/l')}
-          />
-          <ChoiceField of={of} name={`labelEntries.${i}.basis`} options={BASIS_OPTIONS()} />
-          <Button
-            className="sm:mt-6"
-            onClick={() => {
-              remove(i);
-              follow();
-            }}
-          >
-            {t('Remove')}
-          </Button>
-        </div>
-      ))}
+      {fields.map((field, i) => {
+        const fieldsOfIt = (
+          <div className="ruled grid items-start gap-3 border-faint py-3 sm:grid-cols-[1fr_11rem_1fr_9rem_auto]">
+            <TextField of={of} name={`labelEntries.${i}.whatFor`} />
+            <ChoiceField
+              of={of}
+              name={`labelEntries.${i}.use`}
+              options={USE_KINDS.map((value) => ({ value, name: t(USE_NAMES[value]) }))}
+              onChosen={follow}
+            />
+            <TextField
+              of={of}
+              name={`labelEntries.${i}.printed`}
+              hint={
+                <LabelReading
+                  printed={form.watch(`labelEntries.${i}.printed`) ?? ''}
+                  radio={form.register(`labelEntries.${i}.reading`)}
+                />
+              }
+              placeholder={t('1:12, 1 in 12, 4%, 30 ml/l')}
+            />
+            <ChoiceField of={of} name={`labelEntries.${i}.basis`} options={BASIS_OPTIONS()} />
+            <Button
+              className="sm:mt-6"
+              onClick={() => {
+                remove(i);
+                follow();
+              }}
+            >
+              {t('Remove')}
+            </Button>
+          </div>
+        );
+        // Of several that stand there already each is a line, until it is opened.
+        if (!stood.includes(field.id)) return <div key={field.id}>{fieldsOfIt}</div>;
+        const [whatFor, printed] = form.watch([`labelEntries.${i}.whatFor`, `labelEntries.${i}.printed`]);
+        return (
+          <Fold key={field.id} of={of} name={whatFor} says={printed}>
+            {fieldsOfIt}
+          </Fold>
+        );
+      })}
       <Button
         className="mt-3"
         onClick={() => {
