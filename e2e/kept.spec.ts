@@ -45,6 +45,24 @@ test('what is typed into a form stays through a jump, a failed look, a reload an
   await expect(page.getByRole('button', { name: 'Start over' })).toHaveCount(0);
 });
 
+test('without a connection a part that is not kept says so, comes by itself with the next, and the days typed stay', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/');
+  await signIn(page, 'Odo Marsh');
+  await page.goto('/review');
+  const cost = page.getByRole('region', { name: 'What it cost' });
+  await expect(cost.getByText(/was poured and/)).toBeVisible();
+  await context.setOffline(true);
+  await page.getByLabel('From').first().fill('2026-03-01');
+  await expect(page.getByLabel('From').first()).toHaveValue('2026-03-01');
+  await expect(cost.getByRole('alert')).toContainText("can't be reached");
+  await context.setOffline(false);
+  await expect(page.getByLabel('From').first()).toHaveValue('2026-03-01');
+  await expect(cost.getByText(/was poured and/)).toBeVisible();
+});
+
 test('the last of one container and the rest of the next are one pour; a wrong receipt is put right', async ({
   page,
 }) => {

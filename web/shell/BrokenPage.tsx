@@ -1,10 +1,9 @@
-import { useEffect } from 'react';
 import type { FallbackProps } from 'react-error-boundary';
 import { useLocation } from 'react-router';
 import { ApiProblem } from '../lib/api.ts';
 import { t } from '../lib/speech.ts';
-import { queryClient } from '../state/queries.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
+import { useOnceReached } from '../ui/onceReached.ts';
 import { Page } from '../ui/Page.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { PLACES } from './places.ts';
@@ -15,16 +14,7 @@ export function BrokenPage({ error, resetErrorBoundary }: FallbackProps) {
   const place = PLACES().find(({ path }) => pathname.startsWith(path));
   const answered = error instanceof ApiProblem ? error.problem : null;
   const gone = answered?.status === 404;
-  const unreached = answered && (answered.status === 0 || answered.status >= 500);
-  useEffect(() => {
-    // Anything that is answered again: the shop's machine is back.
-    if (unreached)
-      return queryClient
-        .getQueryCache()
-        .subscribe(
-          (event) => event.type === 'updated' && event.action.type === 'success' && resetErrorBoundary(),
-        );
-  }, [unreached, resetErrorBoundary]);
+  useOnceReached(error, resetErrorBoundary);
   return (
     <Page
       title={gone ? t('It is not there') : ((answered && place?.name) ?? t('Something went wrong'))}

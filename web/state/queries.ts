@@ -1,4 +1,4 @@
-import { MutationCache, QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
+import { MutationCache, onlineManager, QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
 import type { Clock, FilmFactor, Unsettled } from '#contract/clocks.ts';
 import type { Count, CountHead } from '#contract/counts.ts';
 import type { Changeover, Line, LineCheck, Tip } from '#contract/dispensers.ts';
@@ -15,7 +15,15 @@ import type { Product } from '#contract/products.ts';
 import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
 import type { Calibration, Device } from '#contract/rigs.ts';
 import type { Backups, ShopState } from '#contract/shop.ts';
-import type { Delivery, LedgerPage, MissingContainer, Recall, Supplier, UseByDay } from '#contract/stock.ts';
+import type {
+  Delivery,
+  LedgerPage,
+  MissingContainer,
+  Recall,
+  Supplier,
+  UseAhead,
+  UseByDay,
+} from '#contract/stock.ts';
 import type { TrailPage } from '#contract/trail.ts';
 import type { Trial } from '#contract/trials.ts';
 import type { WeatherNow } from '#contract/weather.ts';
@@ -40,7 +48,9 @@ export const queryClient = new QueryClient({
       staleTime: 60_000,
       // What this device keeps is asked for without a connection, too.
       networkMode: 'offlineFirst',
-      retry: (failures, error) => failures < 2 && error instanceof ApiProblem && error.problem.status === 0,
+      // Without one, what is not kept can't be had: that is said at once, and asked again with the next connection.
+      retry: (failures, error) =>
+        failures < 2 && onlineManager.isOnline() && error instanceof ApiProblem && error.problem.status === 0,
     },
   },
 });
@@ -84,6 +94,12 @@ export const recipesQuery = queryOptions({
 export const useByDayQuery = queryOptions({
   queryKey: ['movements', 'use-by-day'],
   queryFn: () => get<UseByDay>('/movements/use-by-day'),
+});
+/** What the jobs on the list will take. */
+export const useAheadQuery = queryOptions({
+  queryKey: ['jobs', 'ahead'],
+  queryFn: () => get<UseAhead>('/jobs/ahead'),
+  staleTime: 0,
 });
 /** Every published version of a recipe, newest first. */
 export const versionsQuery = (id: number) =>
