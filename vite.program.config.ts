@@ -11,7 +11,8 @@ const STARTED = [
   'server/backups/shopFile.worker.ts',
   'server/imports/rows.worker.ts',
   'server/variance/whereItWent.worker.ts',
-  'server/notices/runOut.worker.ts',
+  'server/forecast/runOut.worker.ts',
+  'server/forecast/needs.worker.ts',
   'server/documents/office.worker.ts',
   'server/watchdog.worker.ts',
 ];

@@ -58,6 +58,7 @@ export const IMPORT_COLUMNS: Record<ImportKind, readonly Column[]> = {
     may('pH at use', '7', toSay('by its sheet')),
     may('A mix keeps', '30', toSay('days')),
     may('Order more under', '5 L', toSay('what is left when more is ordered')),
+    may('Room for', '40 L', toSay('the most there is room for')),
     may('Hazards', 'irritates eyes', toSay('by its sheet, several with a semicolon between')),
     may('Caution', 'Irritates eyes.'),
     may('First aid', 'Eyes: rinse for 15 minutes.', toSay('by its sheet; nothing: the usual words')),

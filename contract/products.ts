@@ -119,6 +119,11 @@ export const replacedProduct = exactly({
   k: finite('Does the work of', 0.01, 1_000).meta({ remedy: 'Give how many parts, such as 4.' }),
 }).label('Replaces');
 
+export const roomUl = () =>
+  wholeUl('Room for')
+    .nullable()
+    .meta({ remedy: 'Give how much there is room for, such as 40 l, or nothing.' });
+
 /** What is on record of a product besides its label: by its makers' words and its safety data sheet. */
 export const productRecord = exactly({
   family: oneOf('Family', FAMILIES),
@@ -135,6 +140,7 @@ export const productRecord = exactly({
   reorderUl: wholeUl('Order more under')
     .nullable()
     .meta({ remedy: 'Give how much, such as 5 l, or nothing.' }),
+  roomUl: roomUl(),
   surfaces: each<Surface, Suits>(SURFACES, SURFACE_NAMES, SUITS).label('Surfaces'),
   delivery: someOf('Put on with', DELIVERIES),
   hazards: someOf('Hazards', HAZARDS),

@@ -3,7 +3,7 @@ import type { Refusal } from '#core/outcome.ts';
 import { measureBody, placeBody, vesselBody } from './equipment.ts';
 import { exactly, finite, line, oneOf, yes } from './fields.ts';
 import { personBody } from './people.ts';
-import { productBody, productRecord, replacedProduct } from './products.ts';
+import { productBody, productRecord, replacedProduct, roomUl } from './products.ts';
 import { recipeBody } from './recipes.ts';
 import { deviceBody } from './rigs.ts';
 
@@ -37,9 +37,11 @@ const vesselInFile = vesselBody.omit(['placeId', 'keeperId', 'machineId', 'dials
 const productInFile = productBody.omit(['record']).concat(
   exactly({
     record: productRecord
-      .omit(['replaces'])
+      .omit(['replaces', 'roomUl'])
       .concat(
         exactly({
+          // A file from before it was asked for says nothing of it.
+          roomUl: roomUl().optional(),
           replaces: replacedProduct
             .omit(['productId'])
             .concat(exactly({ product: line('Replaces', 60) }))

@@ -264,13 +264,32 @@ export type Recall = {
   lines: RecallLine[];
 };
 
-/** What was poured and wasted of each product, day by day. Days are counted back: 1 is yesterday. */
+/** What was poured and wasted of each product, day by day, and how much of that was mixed for a job. Days are counted back: 1 is yesterday. */
 export type UseByDay = {
   /** As many days back as are told. */
   days: number;
   /** The days on which something was poured. */
   open: number[];
-  products: { productId: number; used: [back: number, ul: number][] }[];
+  products: { productId: number; used: [back: number, ul: number, forJobsUl: number][] }[];
+};
+
+/** What the jobs on the list will take by their plans, and what says how far that can be gone by. */
+export type UseAhead = {
+  /** How many wait, how many of these have no plan, and the day of the last. */
+  jobs: number;
+  unplanned: number;
+  lastDay: string | null;
+  /** How the list has been kept: how many days ahead each job that is done was put on it, and how many were done by a run. */
+  leadDays: number[];
+  runs: number;
+  products: {
+    productId: number;
+    /** By days ahead: 0 is today. */
+    need: [ahead: number, ul: number][];
+    /** What the runs were to take, and what was mixed for jobs. */
+    plannedUl: number;
+    pouredUl: number;
+  }[];
 };
 
 /** What was poured, wasted and found, and what it cost, put together by one thing over a period. */

@@ -17,6 +17,9 @@ export const varianceBody = exactly({
 /** Where a gap is: between two counts of a container, or since it came. */
 export type GapPlace = { containerId: number; productId: number; fromMs: number; toMs: number };
 
+/** What runs were to take of a product by their plans, and what was mixed of it for them; of so many runs. */
+export type ForVehicles = { productId: number; runs: number; plannedUl: number; pouredUl: number };
+
 export type VarianceTold = {
   /** So many gaps were to be explained, and so many it takes to explain any. */
   gaps: number;
@@ -25,6 +28,7 @@ export type VarianceTold = {
   effects: Effect[];
   oneOffs: (GapPlace & { ul: Between })[];
   products: Variance[];
+  forVehicles: ForVehicles[];
   /** How mixes by a recipe came out, by recipe and month. */
   strengths: StrengthOf[];
   /** What was poured and never counted, so that nothing can be said of it. */

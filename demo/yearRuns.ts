@@ -68,6 +68,10 @@ const COME: readonly Comes[] = [
   },
 ];
 
+/** How many days before they came they were put on the list. */
+const LISTED_BEFORE = [0, 1, 2, 3, 3, 5, 7];
+const DAY_MS = 86_400_000;
+
 /** Of so many pours of foam one was for a run that was told. */
 const ONE_IN = 8;
 const FOAM = 'Lime Kiln Foam';
@@ -114,7 +118,11 @@ export async function yearRuns(
         note: '',
         said: comes.said,
       },
-      by,
+      // Most are put on the list some days before.
+      {
+        ...by,
+        now: new Date(by.now.getTime() - (LISTED_BEFORE[n % LISTED_BEFORE.length] as number) * DAY_MS),
+      },
     );
     first.job = id;
     const wanted = new Set(plan.mixes.map((m) => m.laid.productId));

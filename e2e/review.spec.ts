@@ -16,6 +16,16 @@ test('the pump head, the litre that is gone and the bottle out of date are found
   await went.getByRole('button', { name: 'Product by product' }).click();
   const rows = went.getByRole('table', { name: 'Where each product went' }).getByRole('row');
   await expect(rows.nth(1)).toContainText('Dewpond Rinseless');
+  // What runs were to take by their plans stands beside what was mixed for them.
+  await expect(rows.filter({ hasText: 'Lime Kiln Foam' })).toContainText(/L planned/);
+
+  // On paper every table is open, whether or not it is on the screen.
+  const byRecipe = page.getByRole('table', { name: 'How strong the mixes were, by recipe' });
+  await expect(byRecipe).toHaveCount(0);
+  await page.emulateMedia({ media: 'print' });
+  await expect(byRecipe).toBeVisible();
+  await page.emulateMedia({ media: 'screen' });
+  await expect(byRecipe).toHaveCount(0);
 
   // The days stand in the address, and what is told is of them alone.
   await page.getByRole('region', { name: 'Which days' }).getByLabel('From').fill('2026-05-01');

@@ -221,6 +221,9 @@ test('what runs out: the soonest first, as a fan with how far to trust it', asyn
   await page.getByRole('link', { name: 'What runs out' }).click();
   const rows = page.getByRole('list', { name: 'Products' }).getByRole('listitem');
   await expect(rows.first()).toContainText(/About \d+ \w+: \d+ \w+ to \d+ \w+/);
+  await expect(
+    page.getByText(/12 vehicles on the list, up to 8 May, are in it by their plans/),
+  ).toBeVisible();
   await rows.first().getByText('How far to trust it').click();
   await expect(rows.first()).toContainText(
     /Made again for \d+ times that are over, four weeks each, it was right \d+ times/,

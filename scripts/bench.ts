@@ -20,7 +20,7 @@ import { fillContext } from '../server/ledger/booking/fillContext.ts';
 import { serve } from '../server/serve.ts';
 import { bookTimes } from './benchBook.ts';
 import { clocksRunning, dwellTimes } from './benchClocks.ts';
-import { forecastTimes } from './benchForecast.ts';
+import { demoForecasts, forecastTimes } from './benchForecast.ts';
 import { growing } from './benchGrow.ts';
 import { committing } from './benchKeep.ts';
 import { keyTimes } from './benchKeys.ts';
@@ -51,6 +51,7 @@ try {
   drying();
   planTimes();
   forecastTimes();
+  await demoForecasts(join(folder, 'year'), NOW);
   const { address, books, stop } = await serve({
     folder,
     host: '127.0.0.1',

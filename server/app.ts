@@ -16,6 +16,8 @@ import { deliveryRoutes, supplierRoutes } from './deliveries/routes.ts';
 import { instrumentRoutes } from './devices/routes.ts';
 import { lineFillRoutes, lineRoutes, tipRoutes } from './dispensers/routes.ts';
 import { measureRoutes, placeRoutes, vesselRoutes } from './equipment/routes.ts';
+import { Ahead } from './forecast/ahead.ts';
+import { RunOuts } from './forecast/runOuts.ts';
 import { knownHost, sameOriginOnly } from './http/origin.ts';
 import { answerProblems, problem, unknownRoute } from './http/problems.ts';
 import { readableAddress, readableBody } from './http/readRequest.ts';
@@ -82,7 +84,8 @@ export function createApp(context: AppContext): Express {
   api.use('/sessions', sessionRoutes(context));
   api.use('/first-aid', firstAidRoutes(context));
   api.use('/products/:id/sheets', sheetFileRoutes(context));
-  const notices = new Notices(context);
+  const ahead = new Ahead(context);
+  const notices = new Notices(context, new RunOuts(context, ahead));
   api.get('/feeds/:token.ics', notices.feed);
   api.use(only('technician'));
   api.use('/overrides', overrideRoutes(context));
@@ -120,6 +123,7 @@ export function createApp(context: AppContext): Express {
   api.use('/trials', trialRoutes(context));
   api.use('/jobs/:jobId/photos', visitPhotoRoutes(context));
   api.use('/photos', photoRoutes(context));
+  api.get('/jobs/ahead', async (_req, res) => void res.json(await ahead.told()));
   api.use('/jobs', jobRoutes(context));
   api.use('/vehicles', vehicleRoutes(context));
   api.use('/runs', runRoutes(context));

@@ -16,6 +16,27 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'Arrow keys go from field to field; Tab does once you type.':
+    'Las flechas van de un campo a otro; el tabulador también, en cuanto se escribe.',
+  'Something would dry too fast as it stands.': 'Algo se secaría demasiado pronto tal como está.',
+  'There is no room for all of it.': 'No hay sitio para todo.',
+  'Room for': 'Sitio para',
+  'An order never brings more than has room.': 'Un pedido nunca trae más de lo que cabe.',
+  'the most there is room for': 'lo máximo que cabe',
+  'Give how much there is room for, such as 40 l, or nothing.': 'Diga cuánto cabe, por ejemplo 40 l, o nada.',
+  '1 more can’t be washed as it stands.': '1 más no se puede lavar tal como está.',
+  'For vehicles, over the plan': 'Para vehículos, sobre el plan',
+  '{0} planned': '{0} según el plan',
+  'By what was poured and wasted in the last twelve open weeks, drawn from two thousand times.':
+    'Según lo vertido y desechado en las últimas doce semanas abiertas, sorteado dos mil veces.',
+  'Vehicles on the list are not in it yet: that takes {0} of the last twelve weeks that were done step by step with Run.':
+    'Los vehículos de la lista aún no cuentan: hacen falta {0} de las últimas doce semanas hechos paso a paso en Trabajo.',
+  'No vehicle is on the list.': 'No hay vehículos en la lista.',
+  '1 vehicle on the list, on {0}, is in it by its plan.':
+    'Cuenta 1 vehículo de la lista, el {0}, según su plan.',
+  '{0} vehicles on the list, up to {1}, are in it by their plans.':
+    'Cuentan {0} vehículos de la lista, hasta el {1}, según sus planes.',
+  '{0} more can’t be washed as they stand.': '{0} más no se pueden lavar tal como están.',
   '1 own run': '1 propio',
   'Nothing for you at the moment: what comes next is the other’s.':
     'Nada para usted por ahora: lo siguiente es de la otra persona.',
@@ -517,8 +538,6 @@ const screens: Readonly<Record<string, string>> = {
     'Línea: tan probable más como menos. Sombreado: donde queda ocho de cada diez veces.{0}',
   'Dashed: the reorder level.': 'Discontinua: el nivel de pedido.',
   'What runs out': 'Qué se acaba',
-  'By what was poured and wasted in the last twelve open weeks, drawn from two thousand times. Vehicles on the list are not added to it.':
-    'Según lo vertido y desechado en las últimas doce semanas abiertas, sorteado dos mil veces. Los vehículos de la lista no se suman.',
   '{0} in stock': '{0} en existencias',
   'none in stock': 'sin existencias',
   'Nothing of it was poured yet. After {0} weeks of use it can be told.':
@@ -3914,7 +3933,7 @@ const screens: Readonly<Record<string, string>> = {
   'Type litres a minute from 0.05 to 100, such as 6.4.':
     'Escriba litros por minuto de 0.05 a 100, por ejemplo 6.4.',
   'Left out': 'Excluida',
-  Run: 'Prueba',
+  Run: 'Trabajo',
   'Flow measured': 'Caudal medido',
   'Tested with': 'Probado con',
   'There is no run yet.': 'Aún no hay pruebas.',

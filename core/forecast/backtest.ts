@@ -1,7 +1,8 @@
 import { comingUse, type Three, USUALLY_UNSURE } from './runOut.ts';
 import { type Used, WEEK } from './weeks.ts';
 
-// How a forecast would have done: made again for days that are over, and held against what was used then.
+// How a forecast would have done: made again for days that are over, and held against what was used then. What was on the list
+// then is not known any more, so all use is drawn.
 
 /** What is foretold and held against what came: the use of four open weeks. */
 const AHEAD_WEEKS = 4;
@@ -18,8 +19,9 @@ type Held = {
   readonly plain: number;
 };
 
-const known = ({ ul, open }: Used, then: number): Used => ({
+const known = ({ ul, forJobsUl, open }: Used, then: number): Used => ({
   ul: ul.slice(0, then),
+  forJobsUl: forJobsUl.slice(0, then),
   open: open.slice(0, then),
 });
 
@@ -47,7 +49,7 @@ function heldAgainst(used: Used, seed: number): Held[] {
     ) +
     KNOWN_WEEKS * WEEK;
   for (let then = ul.length - AHEAD_WEEKS * WEEK; then >= first; then -= EVERY_DAYS) {
-    const said = comingUse(known(used, then), AHEAD_WEEKS, seed + then, 0, PATHS);
+    const said = comingUse(known(used, then), AHEAD_WEEKS, seed + then, { unsure: 0 }, PATHS);
     const came = fourWeeks(used, then, 1);
     const plain = fourWeeks(used, then, -1);
     if (said && came !== null && plain !== null) held.unshift({ then, said, came, plain });
@@ -98,7 +100,7 @@ export function backtest(used: Used, seed: number): Backtest {
   let [right, of, loss, plainLoss] = [0, 0, 0, 0];
   for (const { then, came, plain } of held) {
     const before = held.filter((h) => h.then + AHEAD_WEEKS * WEEK <= then);
-    const said = comingUse(known(used, then), AHEAD_WEEKS, seed + then, unsureOf(before), PATHS);
+    const said = comingUse(known(used, then), AHEAD_WEEKS, seed + then, { unsure: unsureOf(before) }, PATHS);
     if (!said) continue;
     of++;
     if (came >= said.p10 && came <= said.p90) right++;

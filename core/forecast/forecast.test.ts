@@ -10,18 +10,19 @@ const L = 1_000_000;
 /** So many weeks, the oldest first, each with what was used on its Monday. */
 const byWeek = (ul: readonly number[], closed: readonly number[] = []): Used => ({
   ul: ul.flatMap((used) => [used, 0, 0, 0, 0, 0, 0]),
+  forJobsUl: ul.flatMap(() => [0, 0, 0, 0, 0, 0, 0]),
   open: ul.flatMap((_, week) => Array.from({ length: 7 }, () => !closed.includes(week))),
 });
 const told = (used: Used, stockUl: number, unsure = 0): RunOut => {
-  const out = runOut(used, stockUl, 1, unsure);
+  const out = runOut(used, stockUl, 1, { unsure });
   if (!canTell(out)) throw new Error(`${out.weeks} weeks`);
   return out;
 };
 
 describe('the weeks a forecast is drawn from', () => {
   it('are the last twelve in which the shop was open, the newest first, none before its first use', () => {
-    expect(weeksOf(byWeek([0, 0, 3, 4, 5])).map((w) => w[0])).toEqual([5, 4, 3]);
-    expect(weeksOf(byWeek([1, 2, 0, 4, 5], [2])).map((w) => w[0])).toEqual([5, 4, 2, 1]);
+    expect(weeksOf(byWeek([0, 0, 3, 4, 5])).map((w) => w.ul[0])).toEqual([5, 4, 3]);
+    expect(weeksOf(byWeek([1, 2, 0, 4, 5], [2])).map((w) => w.ul[0])).toEqual([5, 4, 2, 1]);
     expect(weeksOf(byWeek(Array.from({ length: 30 }, (_, i) => i + 1)))).toHaveLength(12);
     expect(weeksOf(byWeek([0, 0, 0]))).toEqual([]);
   });
@@ -102,9 +103,9 @@ describe('forecasts held against what came', () => {
   it('stand with the soonest first, what can’t be told last', () => {
     const litre = byWeek(Array.from({ length: 12 }, () => L));
     const asked = [
-      { productId: 1, stockUl: 9 * L, used: litre },
-      { productId: 2, stockUl: L, used: byWeek([0, 0]) },
-      { productId: 3, stockUl: 2 * L, used: litre },
+      { productId: 1, stockUl: 9 * L, used: litre, booked: null },
+      { productId: 2, stockUl: L, used: byWeek([0, 0]), booked: null },
+      { productId: 3, stockUl: 2 * L, used: litre, booked: null },
     ];
     expect(forecasts(asked).map((f) => f.productId)).toEqual([3, 1, 2]);
   });
@@ -122,12 +123,13 @@ describe('forecasts held against what came', () => {
         4,
         [1, 3],
         [
-          [3, 20],
-          [1, 10],
+          [3, 20, 5],
+          [1, 10, 0],
         ],
       ),
     ).toEqual({
       ul: [0, 20, 0, 10],
+      forJobsUl: [0, 5, 0, 0],
       open: [false, true, false, true],
     });
   });

@@ -1,4 +1,5 @@
 import { type Backtest, backtest } from './backtest.ts';
+import type { Booked } from './booked.ts';
 import { type RunOut, runOut, type TooLittle } from './runOut.ts';
 import type { Used } from './weeks.ts';
 
@@ -12,14 +13,25 @@ export type Forecast = {
   readonly test: Backtest;
 };
 
-export type ForecastAsked = { readonly productId: number; readonly stockUl: number; readonly used: Used };
+export type ForecastAsked = {
+  readonly productId: number;
+  readonly stockUl: number;
+  readonly used: Used;
+  /** What the vehicles on the list take; null: all use is drawn. */
+  readonly booked: Booked | null;
+};
 
 /** @returns the soonest first, by the day it runs out in one course of ten; what can't be foretold last */
 export function forecasts(asked: readonly ForecastAsked[]): Forecast[] {
   return asked
-    .map(({ productId, stockUl, used }): Forecast => {
+    .map(({ productId, stockUl, used, booked }): Forecast => {
       const test = backtest(used, productId);
-      return { productId, stockUl, test, out: runOut(used, stockUl, productId, test.unsure) };
+      return {
+        productId,
+        stockUl,
+        test,
+        out: runOut(used, stockUl, productId, { unsure: test.unsure, booked }),
+      };
     })
     .sort((a, b) => soonest(a) - soonest(b) || a.productId - b.productId);
 }
@@ -42,11 +54,15 @@ const soonest = ({ out }: Forecast): number =>
 export function usedOf(
   days: number,
   open: readonly number[],
-  used: readonly (readonly [back: number, ul: number])[],
+  used: readonly (readonly [back: number, ul: number, forJobsUl: number])[],
 ): Used {
   const ul = Array.from({ length: days }, () => 0);
+  const forJobsUl = [...ul];
   const isOpen = Array.from({ length: days }, () => false);
   for (const back of open) isOpen[days - back] = true;
-  for (const [back, amount] of used) ul[days - back] = amount;
-  return { ul, open: isOpen };
+  for (const [back, amount, forJobs] of used) {
+    ul[days - back] = amount;
+    forJobsUl[days - back] = forJobs;
+  }
+  return { ul, forJobsUl, open: isOpen };
 }

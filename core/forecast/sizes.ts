@@ -18,6 +18,8 @@ export type Offer = Size & {
   readonly lastsDays: number;
   /** What a litre that is used costs, in minor units; null where the price is not known. */
   readonly minorPerL: number | null;
+  /** Even one is more than there is room for. */
+  readonly crowds: boolean;
 };
 
 /** As long as an order is to last, where it keeps so long. */
@@ -25,16 +27,24 @@ const COVER_DAYS = 56;
 const UL_PER_L = 1_000_000;
 
 /**
- * The sizes to order, the cheapest by the litre that gets used first; those without a price last.
+ * The sizes to order, the cheapest by the litre that gets used first; those without a price after them, and last, the smallest
+ * first, those of which not even one has room.
  *
  * @param dayUl what is used in a day, as likely more as less, in microlitres, over 0
  * @param coverDays how long it is to last, where it keeps so long
+ * @param freeUl what there will be room for, in microlitres; infinite where nobody said
  * @example 1 L a week, pails of 20 L at 80.00 and cans of 5 L at 24.00: a pail where it keeps 20 weeks, two cans where it keeps 15
  */
-export function offersFor(dayUl: number, sizes: readonly Size[], coverDays = COVER_DAYS): Offer[] {
+export function offersFor(
+  dayUl: number,
+  sizes: readonly Size[],
+  coverDays = COVER_DAYS,
+  freeUl = Number.POSITIVE_INFINITY,
+): Offer[] {
   return sizes
     .map((size): Offer => {
-      const count = Math.max(1, Math.ceil((dayUl * coverDays) / size.sizeUl - 1e-9));
+      const fit = fitsIn(freeUl, size.sizeUl);
+      const count = Math.max(1, Math.min(fit, Math.ceil((dayUl * coverDays) / size.sizeUl - 1e-9)));
       const usefulUl = Math.min(
         count * size.sizeUl,
         size.keepsDays === null ? Number.POSITIVE_INFINITY : size.keepsDays * dayUl,
@@ -45,14 +55,30 @@ export function offersFor(dayUl: number, sizes: readonly Size[], coverDays = COV
         usefulUl,
         lastsDays: Math.floor(usefulUl / dayUl),
         minorPerL: size.minor === null || usefulUl <= 0 ? null : (size.minor * count * UL_PER_L) / usefulUl,
+        crowds: fit < 1,
       };
     })
     .sort(
       (a, b) =>
+        Number(a.crowds) - Number(b.crowds) ||
+        (a.crowds ? a.sizeUl - b.sizeUl : 0) ||
         (a.minorPerL ?? Number.POSITIVE_INFINITY) - (b.minorPerL ?? Number.POSITIVE_INFINITY) ||
         a.sizeUl - b.sizeUl,
     );
 }
+
+/** How many of a size there is room for. */
+export const fitsIn = (freeUl: number, sizeUl: number): number => Math.floor(freeUl / sizeUl + 1e-9);
+
+/**
+ * What there will be room for once an order comes, in microlitres; infinite where nobody said how much is kept.
+ *
+ * @param roomUl the most that is kept
+ * @param stockUl what is there, and what is on its way
+ * @param days until it comes
+ */
+export const roomThen = (roomUl: number | null, stockUl: number, dayUl: number, days: number): number =>
+  roomUl === null ? Number.POSITIVE_INFINITY : Math.max(0, roomUl - Math.max(0, stockUl - dayUl * days));
 
 type Bought = {
   readonly kind: ContainerKind;

@@ -11,23 +11,27 @@ const YEAR_DAYS = 364;
 /** Use of a product by calendar day, in microlitres, the newest last: `ul[ul.length - 1]` is yesterday's. */
 export type Used = {
   readonly ul: readonly number[];
+  /** How much of that was mixed for a vehicle on the list. */
+  readonly forJobsUl: readonly number[];
   /** Whether the shop poured anything on that day. */
   readonly open: readonly boolean[];
 };
 
-/** Seven days of use, in order. */
-export type Week = readonly number[];
+/** Seven days of use, in order, and how much of each was for a vehicle on the list. */
+export type Week = { readonly ul: readonly number[]; readonly forJobsUl: readonly number[] };
 
 /**
  * The last twelve weeks in which the shop was open, the newest first; closed weeks say nothing of use, and what lies before
  * the product was first used is none of it.
  */
-export function weeksOf({ ul, open }: Used): Week[] {
+export function weeksOf({ ul, forJobsUl, open }: Used): Week[] {
   const first = ul.findIndex((used) => used > 0);
   const weeks: Week[] = [];
   if (first < 0) return weeks;
   for (let end = ul.length; end - WEEK >= first && weeks.length < WEEKS_BACK; end -= WEEK) {
-    if (open.slice(end - WEEK, end).some(Boolean)) weeks.push(ul.slice(end - WEEK, end));
+    const from = end - WEEK;
+    if (open.slice(from, end).some(Boolean))
+      weeks.push({ ul: ul.slice(from, end), forJobsUl: forJobsUl.slice(from, end) });
   }
   return weeks;
 }

@@ -14,6 +14,8 @@ const jug = (minor: number | null, keepsDays: number | null = null) => ({
 });
 const wanted = (productId: number, of: Partial<Wanted> = {}): Wanted => ({
   productId,
+  stockUl: 0.9 * L,
+  roomUl: null,
   onOrderUl: 0,
   dayUl: L / 10,
   outDays: 9,
@@ -38,6 +40,23 @@ describe('what to order of a supplier', () => {
   it('waits for what is on its way', () => {
     const proposal = proposeOrder(TERMS, [wanted(1, { outDays: 3, onOrderUl: 4 * L })]);
     expect(proposal).toMatchObject({ dueDays: 36, lines: [{ outDays: 43 }] });
+  });
+
+  it('brings no more than has room once it comes, and one of the smallest where not even that has', () => {
+    const sizes = [jug(2_000), { ...jug(7_000), kind: 'pail' as const, sizeUl: 20 * L }];
+    // Two jugs last eight weeks: 900 ml are there, and used up as they come.
+    const line = (roomUl: number | null, of: Partial<Wanted> = {}) =>
+      proposeOrder(TERMS, [wanted(1, { sizes, roomUl, ...of })])?.lines[0];
+    expect(line(null)).toMatchObject({ count: 1, sizeUl: 20 * L, crowds: false });
+    expect(line(15 * L)).toMatchObject({ count: 2, sizeUl: 5 * L, crowds: false });
+    expect(line(6 * L)).toMatchObject({ count: 1, sizeUl: 5 * L, crowds: false });
+    expect(line(3 * L)).toMatchObject({ count: 1, sizeUl: 5 * L, crowds: true });
+    // What is there, and on its way, takes room as well.
+    expect(line(15 * L, { stockUl: 9 * L })).toMatchObject({ count: 1, sizeUl: 5 * L });
+    // To reach a minimum no more is added than has room.
+    const more = proposeOrder({ ...TERMS, minimumMinor: 20_000 }, [wanted(1, { roomUl: 15 * L })]);
+    expect(more?.lines[0]?.count).toBe(3);
+    expect(more?.shortMinor).toBe(14_000);
   });
 
   it('is due today where it should have been sent before, or nobody knows how long it takes', () => {
@@ -75,6 +94,8 @@ describe('what to order of a supplier', () => {
 
   it('never orders what would not be used, never the same product twice, and is the same in any order', () => {
     const any = fc.record({
+      stockUl: fc.integer({ min: 0, max: 40 * L }),
+      roomUl: fc.option(fc.integer({ min: 0, max: 80 * L })),
       onOrderUl: fc.integer({ min: 0, max: 20 * L }),
       dayUl: fc.integer({ min: 10_000, max: 2 * L }),
       outDays: fc.option(fc.integer({ min: 0, max: 360 })),
@@ -112,6 +133,10 @@ describe('what to order of a supplier', () => {
             );
           }
           expect(line.usefulUl).toBeLessThanOrEqual(line.count * line.sizeUl);
+          // One alone may crowd the shelf; more never do.
+          if (product.roomUl !== null && !line.crowds)
+            expect(line.count * line.sizeUl).toBeLessThanOrEqual(product.roomUl + 1);
+          if (line.crowds) expect(line.count).toBe(1);
         }
         expect(proposal.goodsMinor + proposal.shortMinor).toBeGreaterThanOrEqual(of.minimumMinor ?? 0);
       }),
@@ -121,7 +146,9 @@ describe('what to order of a supplier', () => {
 });
 
 describe('the stock at which to order', () => {
-  const [told] = forecasts([{ productId: 1, stockUl: 40 * L, used: simulatedShop('steady', 3) }]);
+  const [told] = forecasts([
+    { productId: 1, stockUl: 40 * L, used: simulatedShop('steady', 3), booked: null },
+  ]);
 
   it('is what is used until it comes, in one course of ten: more the longer that takes', () => {
     if (!told || !canTell(told.out)) throw new Error('not told');
@@ -135,7 +162,7 @@ describe('the stock at which to order', () => {
   });
 
   it('is told where nothing is there any more', () => {
-    const [none] = forecasts([{ productId: 1, stockUl: 0, used: simulatedShop('steady', 3) }]);
+    const [none] = forecasts([{ productId: 1, stockUl: 0, used: simulatedShop('steady', 3), booked: null }]);
     if (!none || !canTell(none.out)) throw new Error('not told');
     expect(reorderPointUl(none.out, 0, 10)).toBeCloseTo(13 * none.out.dayUl);
   });

@@ -1,5 +1,5 @@
 import type { RunOut } from '../forecast/runOut.ts';
-import { type Offer, offersFor, type Size } from '../forecast/sizes.ts';
+import { fitsIn, type Offer, offersFor, roomThen, type Size } from '../forecast/sizes.ts';
 
 // What to order from a supplier, and when: all of its products that would be due soon come with one delivery.
 
@@ -16,6 +16,9 @@ export type Terms = {
 /** A product that a supplier brings: how it is used, what there is, and what it comes in. */
 export type Wanted = {
   readonly productId: number;
+  readonly stockUl: number;
+  /** The most that is kept of it, in microlitres; null: nobody said. */
+  readonly roomUl: number | null;
   /** What is ordered and has not come, in microlitres. */
   readonly onOrderUl: number;
   /** What is used in a day, as likely more as less, in microlitres. */
@@ -55,7 +58,8 @@ const MOST_COUNT = 50;
 /**
  * What to order: every product that is due by the time the first one is, or within four weeks after; each in the size that
  * costs least by what gets used before it is out of date, for eight weeks. For twelve, where the delivery costs more than a
- * tenth of what is in it. To reach a minimum the line that lasts shortest gets one more, as long as all of it gets used.
+ * tenth of what is in it. No more than there is room for once it comes, but for one of the smallest where not even that has
+ * room: better crowded than out. To reach a minimum the line that lasts shortest gets one more, as long as all of it gets used.
  *
  * @returns null where nothing can be told to run out within a year, or comes in no known size
  * @example 7 days to come, out in 9: due in 2 days; another product out in 30 comes along, one out in 60 doesn't
@@ -71,10 +75,12 @@ export function proposeOrder(terms: Terms, wanted: readonly Wanted[]): Proposal 
   const [first] = due;
   if (!first) return null;
   const dueDays = Math.max(0, first.outDays - lead);
-  const along = due.filter((w) => w.outDays <= dueDays + lead + ALONG_DAYS);
+  const along = due
+    .filter((w) => w.outDays <= dueDays + lead + ALONG_DAYS)
+    .map((w) => ({ ...w, freeUl: roomThen(w.roomUl, w.stockUl + w.onOrderUl, w.dayUl, dueDays + lead) }));
   const lines = (cover: number) =>
     along.map((w): ProposedLine => {
-      const [best] = offersFor(w.dayUl, w.sizes, cover) as [Offer];
+      const [best] = offersFor(w.dayUl, w.sizes, cover, w.freeUl) as [Offer];
       return { ...best, productId: w.productId, outDays: w.outDays };
     });
   const usual = lines(COVER_DAYS);
@@ -82,13 +88,15 @@ export function proposeOrder(terms: Terms, wanted: readonly Wanted[]): Proposal 
   return filled(dear ? lines(LONG_COVER_DAYS) : usual, along, terms, dueDays);
 }
 
+type Along = Wanted & { readonly freeUl: number };
+
 const goodsOf = (lines: readonly Pick<Offer, 'minor' | 'count'>[]): number =>
   lines.reduce((sum, l) => sum + (l.minor ?? 0) * l.count, 0);
 
 /** Adds to the lines until the least that is sent is reached, where what is added gets used. */
 function filled(
   proposed: readonly ProposedLine[],
-  wanted: readonly Wanted[],
+  wanted: readonly Along[],
   { minimumMinor }: Terms,
   dueDays: number,
 ): Proposal {
@@ -112,17 +120,17 @@ function filled(
   };
 }
 
-/** A line with one container more; null where it has no price, or not all of it would be used in time. */
+/** A line with one container more; null where it has no price, no room, or not all of it would be used in time. */
 function oneMore(
   before: ProposedLine,
-  wanted: readonly Wanted[],
+  wanted: readonly Along[],
 ): { before: ProposedLine; after: ProposedLine } | null {
   const of = wanted.find((w) => w.productId === before.productId);
   if (!of || before.minor === null || before.minor === 0 || before.count >= MOST_COUNT) return null;
   const count = before.count + 1;
   const keepsUl = before.keepsDays === null ? Number.POSITIVE_INFINITY : before.keepsDays * of.dayUl;
   const usefulUl = count * before.sizeUl;
-  if (usefulUl > keepsUl) return null;
+  if (usefulUl > keepsUl || count > fitsIn(of.freeUl, before.sizeUl)) return null;
   return { before, after: { ...before, count, usefulUl, lastsDays: Math.floor(usefulUl / of.dayUl) } };
 }
 

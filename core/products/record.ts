@@ -97,6 +97,8 @@ export type ProductRecord = {
   useByDays: number | null;
   /** Order more once less than this is in the shop, in whole microlitres; none: as the open one nears its end. */
   reorderUl: number | null;
+  /** The most of it there is room for, in whole microlitres; null: nobody said. */
+  roomUl: number | null;
   surfaces: Record<Surface, Suits>;
   delivery: Delivery[];
   hazards: Hazard[];

@@ -29,6 +29,7 @@ export function recordStart(family: Family, defaults: ShopDefaults = USUAL_DEFAU
     storeToC: null,
     useByDays,
     reorderUl: null,
+    roomUl: null,
     surfaces: Object.fromEntries(SURFACES.map((s) => [s, 'unknown'])) as Record<Surface, Suits>,
     delivery: [...delivery],
     hazards: [...hazards],

@@ -100,6 +100,9 @@ async function toOrder(
         ? [
             {
               productId,
+              // When it is sent, and of how many lines, does not go by what has room.
+              stockUl: 0,
+              roomUl: null,
               onOrderUl: awaitedUl(productId, open),
               dayUl: out.dayUl,
               outDays: out.days.p10,

@@ -9,22 +9,22 @@ import { foremost, type Notice } from '#core/notices/notices.ts';
 import { fillIn } from '#core/say.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import type { AppContext } from '../appContext.ts';
+import type { RunOuts } from '../forecast/runOuts.ts';
 import { command } from '../http/commands.ts';
 import { missing } from '../http/problems.ts';
 import { whoOf } from '../http/signedIn.ts';
 import { shopOf } from '../shop/queries.ts';
 import { noticeCalendar } from './feed.ts';
 import { gather } from './gather.ts';
-import { RunOuts } from './runOuts.ts';
 
 /** What needs somebody, and a calendar of it with an address of one's own. */
 export class Notices {
   readonly #context: AppContext;
   readonly #runOuts: RunOuts;
 
-  constructor(context: AppContext) {
+  constructor(context: AppContext, runOuts: RunOuts) {
     this.#context = context;
-    this.#runOuts = new RunOuts(context);
+    this.#runOuts = runOuts;
   }
 
   routes(): Router {

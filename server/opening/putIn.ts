@@ -156,7 +156,10 @@ const ADD: {
       productId: needed(names, 'products', replaces.product, '/record/replaces/product'),
       k: replaces.k,
     };
-    return insertProduct(tx, { ...body, record: { ...record, replaces: replaced ?? null } } as ProductBody);
+    return insertProduct(tx, {
+      ...body,
+      record: { ...record, roomUl: record.roomUl ?? null, replaces: replaced ?? null },
+    } as ProductBody);
   },
   recipes: async (
     tx,

@@ -52,6 +52,14 @@ describe('a shop as a file', () => {
     expect(JSON.stringify(file)).not.toMatch(/"(?:\w+Id|id|pin|revision)":/);
   });
 
+  it('from before a product said how much of it has room is read as it is: nothing is said of that', async () => {
+    const [{ record, ...product } = file.products?.[0] as never] = file.products ?? [];
+    const { roomUl: _, ...before } = record;
+    const seen = await put(ada, { ...file, products: [{ ...product, record: before }] }, { preview: true });
+    expect(seen.status).toBe(200);
+    expect(seen.lines.find((l) => l.list === 'products')).toMatchObject({ outcome: 'new', refusals: [] });
+  });
+
   it('is looked at first, adds nothing by that, and is then put in whole: what comes out is what went in', async () => {
     const seen = await put(ada, file, { preview: true, publish: 'From another shop' });
     expect(seen.status, JSON.stringify(seen.body)).toBe(200);

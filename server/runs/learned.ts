@@ -1,5 +1,6 @@
 import { Router } from 'express';
 import { type LearnedRow, learnedResetBody } from '#contract/runs.ts';
+import type { Learned } from '#core/planning/learned.ts';
 import { aboutOf, learnedFrom, type Samples } from '#core/run/learnedFrom.ts';
 import type { RunStand } from '#core/run/runState.ts';
 import { type RunSample, samplesOf } from '#core/run/samples.ts';
@@ -59,11 +60,14 @@ const counted = (db: Queryable): Promise<(Samples & { resetAt: string | null })[
     [LOOKED_AT],
   );
 
+/** What the shop has learned of its runs. */
+export const learnedNow = async (db: Queryable): Promise<Learned> => learnedFrom(await counted(db));
+
 /** What the shop has learned of its runs, with what each figure rests on; a lead has one learned anew. */
 export function learnedRoutes(context: AppContext): Router {
   const routes = Router();
   const { books } = context;
-  routes.get('/', async (_req, res) => void res.json(learnedFrom(await counted(books))));
+  routes.get('/', async (_req, res) => void res.json(await learnedNow(books)));
   routes.get('/rows', async (_req, res) => void res.json(await rows(books)));
   routes.post(
     '/resets',

@@ -1,4 +1,5 @@
 import type { Run, RunHead, RunNews, RunPour, RunUse } from '#contract/runs.ts';
+import { plannedUl } from '#core/run/plannedUl.ts';
 import type { RunEvent } from '#core/run/runEvents.ts';
 import type { RunPlan } from '#core/run/runPlan.ts';
 import { isOver, runStand } from '#core/run/runState.ts';
@@ -111,10 +112,15 @@ export async function insertRun(
   run: { key: string; jobId: number; plan: RunPlan },
   by: { personId: number; at: Date },
 ): Promise<void> {
+  const taken = [...plannedUl(run.plan)].map(([productId, ul]) => ({ productId, ul }));
   await tx.rows(
-    `INSERT INTO run (key, job_id, plan, started_at, started_by, said)
-     SELECT $1, $2, $3, $4, $5, j.said FROM job j WHERE j.id = $2`,
-    [run.key, run.jobId, JSON.stringify(run.plan), by.at, by.personId],
+    `WITH begun AS (
+       INSERT INTO run (key, job_id, plan, started_at, started_by, said)
+       SELECT $1, $2, $3, $4, $5, j.said FROM job j WHERE j.id = $2 RETURNING id
+     )
+     INSERT INTO run_planned (run_id, product_id, ul)
+     SELECT begun.id, p.id, t.ul FROM begun, jsonb_to_recordset($6::jsonb) AS t("productId" int, ul bigint) JOIN product p ON p.id = t."productId"`,
+    [run.key, run.jobId, JSON.stringify(run.plan), by.at, by.personId, JSON.stringify(taken)],
   );
 }
 

@@ -48,6 +48,26 @@ describe('where the demo’s year went', () => {
     expect(none).toMatchObject({ gaps: 0, products: [], causes: [] });
   });
 
+  it('says what runs were to take by their plans, and what was mixed for them; two halves make the whole', async () => {
+    const { forVehicles } = await variance(odo);
+    const foam = forVehicles.find((f) => f.productId === 2);
+    const [row] = await shop.books.rows<{ planned: number; poured: number; runs: number }>(
+      `SELECT (SELECT sum(ul) FROM run_planned WHERE product_id = 2)::bigint AS planned,
+         (SELECT count(*) FROM run_planned WHERE product_id = 2)::int AS runs,
+         (SELECT sum(for_jobs_ul) FROM day_use WHERE product_id = 2)::bigint AS poured`,
+    );
+    expect(foam).toEqual({ productId: 2, plannedUl: row?.planned, pouredUl: row?.poured, runs: row?.runs });
+    expect(foam?.runs).toBeGreaterThan(30);
+    const halves = await Promise.all([
+      variance(odo, { from: null, to: '2025-12-31' }),
+      variance(odo, { from: '2026-01-01', to: null }),
+    ]);
+    const sum = halves.flatMap((h) => h.forVehicles).filter((f) => f.productId === 2);
+    expect(sum).toHaveLength(2);
+    expect(sum.reduce((all, f) => all + f.pouredUl, 0)).toBe(foam?.pouredUl);
+    expect(sum.reduce((all, f) => all + f.runs, 0)).toBe(foam?.runs);
+  });
+
   it('is for leads; nonsense names its field; what nobody wants is let go', async () => {
     expect((await bram('post', '/api/variance', EVER, { key: null })).status).toBe(403);
     const nonsense = await odo('post', '/api/variance', { from: 'soon', to: null }, { key: null });

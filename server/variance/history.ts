@@ -5,7 +5,7 @@ import type { Doing } from '../longWork/works.ts';
 import { Strengths, strengthsIn } from './strengths.ts';
 
 /** So many movements and count lines are read at once: whoever works at the same moment waits for no more than that. */
-const AT_ONCE = 2_000;
+const AT_ONCE = 1_500;
 
 type Period = { from: string | null; to: string | null };
 type CountRow = CountOf & { id: number; containerId: number; productId: number; cameMs: number };
@@ -45,18 +45,19 @@ export async function countedContainers(
     containers.set(containerId, known);
   }
   const ids = [...containers.keys()];
-  const [range] = await db.rows<{ first: number | null; last: number | null }>(
-    `SELECT least((SELECT min(id) FROM movement WHERE container_id = ANY($1::int[])),
-       (SELECT min(m.id) FROM movement m, shop s WHERE $2::date IS NULL OR m.happened_at >= ($2::date)::timestamp AT TIME ZONE s.zone)
-     ) AS first, (SELECT max(id) FROM movement) AS last`,
-    [ids, period.from],
+  // When each was counted, once at each moment, in order: it says which stretch a movement is of.
+  const moments = JSON.stringify(
+    [...containers].map(([id, { counts }]) => ({
+      container_id: id,
+      times: [...new Set(counts.map((c) => c.atMs))].sort((x, y) => x - y),
+    })),
   );
   const strengths = new Strengths();
-  const [first, last] = [range?.first ?? 0, range?.last ?? -1];
+  const [first, last] = await rangeOf(db, ids, period.from, wanted);
   const of = last - first + 1;
   for (let from = first; from <= last; from += AT_ONCE) {
     wanted();
-    for (const row of await bookedIn(db, ids, from, from + AT_ONCE))
+    for (const row of await bookedIn(db, ids, moments, from, from + AT_ONCE))
       containers.get(row.containerId)?.rows.push(row);
     wanted();
     strengths.add(await strengthsIn(db, period, from, from + AT_ONCE));
@@ -68,6 +69,48 @@ export async function countedContainers(
     booked: bookedOf(rows),
   }));
   return { containers: counted, strengths: strengths.told() };
+}
+
+/** As many entries of an index are gone through at once. */
+const ENTRIES_AT_ONCE = 15_000;
+
+/** From which movement to which is read: all of the counted containers, and all that happened in the period. */
+async function rangeOf(
+  db: Queryable,
+  ids: number[],
+  from: string | null,
+  wanted: () => void,
+): Promise<[first: number, last: number]> {
+  const [ends] = await db.rows<{
+    first: number | null;
+    least: number | null;
+    last: number | null;
+    start: string | null;
+  }>(
+    `SELECT (SELECT min(id) FROM movement) AS first, (SELECT max(id) FROM movement) AS last,
+       (SELECT min(x.id) FROM unnest($1::int[]) AS c(id)
+         CROSS JOIN LATERAL (SELECT id FROM movement m WHERE m.container_id = c.id ORDER BY id LIMIT 1) x) AS least,
+       (SELECT ($2::date)::timestamp AT TIME ZONE zone FROM shop) AS start`,
+    [ids, from],
+  );
+  const last = ends?.last ?? -1;
+  if (!ends || ends.start === null) return [ends?.first ?? 0, last];
+  let least = ends.least ?? last + 1;
+  let [happenedAt, id] = [ends.start, 0];
+  for (;;) {
+    wanted();
+    const [some] = await db.rows<{ n: number; least: number | null; happenedAt: string; id: number }>(
+      `SELECT count(*)::int AS n, min(x.id) AS least, max(x.happened_at) AS "happenedAt",
+         (array_agg(x.id ORDER BY x.happened_at DESC, x.id DESC))[1] AS id
+       FROM (SELECT id, happened_at FROM movement WHERE (happened_at, id) > ($1, $2) ORDER BY happened_at, id LIMIT $3) x`,
+      [happenedAt, id, ENTRIES_AT_ONCE],
+    );
+    if (!some || some.least === null) break;
+    least = Math.min(least, some.least);
+    [happenedAt, id] = [some.happenedAt, some.id];
+    if (some.n < ENTRIES_AT_ONCE) break;
+  }
+  return [least, last];
 }
 
 /** The newest line of each container on each closed count, of all containers counted in the period, in the order of time. */
@@ -98,45 +141,51 @@ async function countsOf(db: Queryable, { from, to }: Period, wanted: () => void)
  * What movements did at the containers, each counted to the stretch in which it happened. What was taken back is none of
  * it; what was found or found missing is what the counts are there to tell.
  */
-const bookedIn = (db: Queryable, ids: number[], from: number, before: number): Promise<BookedRow[]> =>
+const bookedIn = (
+  db: Queryable,
+  ids: number[],
+  moments: string,
+  from: number,
+  before: number,
+): Promise<BookedRow[]> =>
   db.rows(
-    `WITH moved AS (
-       SELECT m.* FROM movement m WHERE m.id >= $2 AND m.id < $3 AND m.kind <> 'reversal'
-         AND NOT EXISTS (SELECT FROM movement r WHERE r.reverses = m.id)
+    `WITH own AS MATERIALIZED (SELECT id, container_id FROM account WHERE container_id = ANY($1::int[])
+     ), posted AS MATERIALIZED (
+       SELECT movement_id, from_account, to_account, ul FROM posting WHERE movement_id >= $2 AND movement_id < $3
+     ), moved AS MATERIALIZED (
+       SELECT id, kind, product_id, person_id, place_id, measured_with, measure_id, happened_at FROM movement
+       WHERE id >= $2 AND id < $3 AND kind <> 'reversal'
+         AND id <> ALL (ARRAY(SELECT reverses FROM movement WHERE reverses >= $2 AND reverses < $3))
      ), side AS (
-       SELECT m.id, f.container_id, -g.ul AS ul FROM moved m JOIN posting g ON g.movement_id = m.id
-         JOIN account f ON f.id = g.from_account JOIN account t ON t.id = g.to_account
-         WHERE f.container_id = ANY($1::int[]) AND t.kind <> 'difference'
-       UNION ALL
-       SELECT m.id, t.container_id, g.ul FROM moved m JOIN posting g ON g.movement_id = m.id
-         JOIN account f ON f.id = g.from_account JOIN account t ON t.id = g.to_account
-         WHERE t.container_id = ANY($1::int[]) AND f.kind <> 'difference'
-     ), at AS (
-       SELECT container_id, array_agg(counted_at ORDER BY counted_at) AS times FROM (
-         SELECT DISTINCT x.container_id, x.counted_at FROM count_line x JOIN count n ON n.id = x.count_id
-         WHERE x.container_id IN (SELECT container_id FROM side) AND n.closed_at IS NOT NULL AND n.dropped_at IS NULL
-           AND NOT EXISTS (SELECT FROM count_line y WHERE y.count_id = x.count_id AND y.container_id = x.container_id AND y.id > x.id)
-       ) AS lines GROUP BY 1
-     ), mixed AS (
+       SELECT m.*, v.container_id, v.ul
+       FROM (
+         SELECT p.movement_id, own.container_id, -p.ul AS ul, p.to_account AS other FROM posted p JOIN own ON own.id = p.from_account
+         UNION ALL
+         SELECT p.movement_id, own.container_id, p.ul, p.from_account FROM posted p JOIN own ON own.id = p.to_account
+       ) v JOIN moved m ON m.id = v.movement_id
+       WHERE v.other <> ALL (ARRAY(SELECT id FROM account WHERE kind = 'difference'))
+     ), at AS MATERIALIZED (
+       SELECT container_id, times FROM jsonb_to_recordset($4::jsonb) AS x(container_id int, times float8[])
+     ), mixed AS MATERIALIZED (
        SELECT m.id, b.fraction * sum(g.ul) / nullif(sum(g.ul) FILTER (WHERE f.kind = 'container'), 0) AS takes
-       FROM moved m JOIN batch b ON b.id = m.batch_id JOIN account a ON a.batch_id = b.id
+       FROM movement m JOIN batch b ON b.id = m.batch_id JOIN account a ON a.batch_id = b.id
          JOIN posting g ON g.movement_id = m.id AND g.to_account = a.id JOIN account f ON f.id = g.from_account
-       WHERE b.recipe_version_id IS NOT NULL AND NOT b.recipe_left
+       WHERE m.id >= $2 AND m.id < $3 AND m.batch_id IS NOT NULL AND b.recipe_version_id IS NOT NULL AND NOT b.recipe_left
        GROUP BY m.id, b.fraction HAVING bool_and(f.kind IN ('container', 'tap'))
      )
-     SELECT side.container_id AS "containerId", m.product_id AS "productId",
-       CASE WHEN m.kind = 'amend' THEN 0 ELSE width_bucket(m.happened_at, at.times) END AS part,
-       m.person_id AS "personId", m.place_id AS "placeId", m.measured_with AS "measuredWith", m.measure_id AS "measureId",
-       coalesce(sum(-side.ul) FILTER (WHERE m.kind = 'pour'), 0)::bigint AS "pouredUl",
-       (count(*) FILTER (WHERE m.kind = 'pour'))::int AS pours,
-       coalesce(sum(side.ul) FILTER (WHERE m.kind <> 'pour'), 0)::bigint AS "otherUl",
-       coalesce(sum(-side.ul) FILTER (WHERE m.kind = 'waste'), 0)::bigint AS "wastedUl",
+     SELECT side.container_id AS "containerId", side.product_id AS "productId",
+       CASE WHEN side.kind = 'amend' THEN 0 ELSE width_bucket(extract(epoch FROM side.happened_at)::float8 * 1000, at.times) END AS part,
+       side.person_id AS "personId", side.place_id AS "placeId", side.measured_with AS "measuredWith", side.measure_id AS "measureId",
+       coalesce(sum(-side.ul) FILTER (WHERE side.kind = 'pour'), 0)::bigint AS "pouredUl",
+       (count(*) FILTER (WHERE side.kind = 'pour'))::int AS pours,
+       coalesce(sum(side.ul) FILTER (WHERE side.kind <> 'pour'), 0)::bigint AS "otherUl",
+       coalesce(sum(-side.ul) FILTER (WHERE side.kind = 'waste'), 0)::bigint AS "wastedUl",
        coalesce(sum(-side.ul) FILTER (WHERE mixed.takes IS NOT NULL), 0)::bigint AS "recipeBookedUl",
        coalesce(sum(-side.ul * mixed.takes), 0)::float8 AS "recipeUl",
        (count(mixed.takes))::int AS "recipePours"
-     FROM side JOIN moved m ON m.id = side.id JOIN at ON at.container_id = side.container_id LEFT JOIN mixed ON mixed.id = m.id
+     FROM side JOIN at ON at.container_id = side.container_id LEFT JOIN mixed ON mixed.id = side.id
      GROUP BY 1, 2, 3, 4, 5, 6, 7`,
-    [ids, from, before],
+    [ids, from, before, moments],
   );
 
 function bookedOf(rows: readonly BookedRow[]): Booked[] {

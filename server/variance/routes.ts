@@ -9,6 +9,7 @@ import { parseBody } from '../http/readRequest.ts';
 import { only } from '../http/signedIn.ts';
 import type { Doing } from '../longWork/works.ts';
 import { askWorker } from '../workers/ask.ts';
+import { forVehicles } from './forVehicles.ts';
 import { countedContainers } from './history.ts';
 
 /** No explanation takes as long; whatever does hangs. */
@@ -58,6 +59,7 @@ async function variance(db: Queryable, period: Period, doing: Doing): Promise<Va
     effects: [...(told?.effects ?? [])],
     oneOffs: oneOffs.map(({ gap, ul }) => ({ ...where(gap), ul })),
     products: [...products],
+    forVehicles: await forVehicles(db, { fromMs, toMs }, doing),
     strengths,
     neverCounted: await neverCounted(
       db,

@@ -40,17 +40,20 @@ export const strengthsIn = (
   before: number,
 ): Promise<Row[]> =>
   db.rows(
-    `WITH mixed AS (
-       SELECT b.id, b.code, v.recipe_id, to_char((m.happened_at AT TIME ZONE s.zone)::date, 'YYYY-MM') AS month,
-         (sum(g.ul) FILTER (WHERE f.kind = 'container') / sum(g.ul) / b.fraction)::float8 AS ratio
-       FROM shop s, movement m JOIN batch b ON b.id = m.batch_id JOIN account a ON a.batch_id = b.id
-         JOIN posting g ON g.movement_id = m.id AND g.to_account = a.id JOIN account f ON f.id = g.from_account
-         JOIN recipe_version v ON v.id = b.recipe_version_id
-       WHERE m.id >= $3 AND m.id < $4 AND m.kind = 'pour' AND NOT b.recipe_left
+    `WITH picked AS MATERIALIZED (
+       SELECT m.id, m.batch_id, (m.happened_at AT TIME ZONE s.zone)::date AS day FROM movement m, shop s
+       WHERE m.id >= $3 AND m.id < $4 AND m.batch_id IS NOT NULL AND m.kind = 'pour'
          AND ($1::date IS NULL OR (m.happened_at AT TIME ZONE s.zone)::date >= $1)
          AND ($2::date IS NULL OR (m.happened_at AT TIME ZONE s.zone)::date <= $2)
          AND NOT EXISTS (SELECT FROM movement r WHERE r.reverses = m.id)
-       GROUP BY b.id, b.code, v.recipe_id, 4 HAVING bool_and(f.kind IN ('container', 'tap')) AND bool_or(f.kind = 'container')
+     ), parts AS MATERIALIZED (
+       SELECT p.batch_id, p.day, g.ul, f.kind FROM picked p JOIN posting g ON g.movement_id = p.id
+         JOIN account a ON a.id = g.to_account AND a.batch_id = p.batch_id JOIN account f ON f.id = g.from_account
+     ), mixed AS (
+       SELECT b.id, b.code, v.recipe_id, to_char(p.day, 'YYYY-MM') AS month,
+         (sum(p.ul) FILTER (WHERE p.kind = 'container') / sum(p.ul) / b.fraction)::float8 AS ratio
+       FROM parts p JOIN batch b ON b.id = p.batch_id AND NOT b.recipe_left JOIN recipe_version v ON v.id = b.recipe_version_id
+       GROUP BY b.id, b.code, v.recipe_id, 4 HAVING bool_and(p.kind IN ('container', 'tap')) AND bool_or(p.kind = 'container')
      )
      SELECT x.recipe_id AS "recipeId", (SELECT name FROM recipe_version v WHERE v.recipe_id = x.recipe_id ORDER BY v.number DESC LIMIT 1) AS name,
        x.month, count(*)::int AS mixes, (count(*) FILTER (WHERE abs(x.ratio - 1) > ${OFF}))::int AS off, sum(abs(x.ratio - 1)) AS "sumOff",

@@ -68,7 +68,7 @@ export function Costs({ days }: { days: string }) {
         </ByMonth>
       )}
       <div className="mt-3 grid items-start gap-x-13 gap-y-3 lg:grid-cols-2">
-        <More title={t('By month')} open={false}>
+        <More prints title={t('By month')}>
           <Table
             caption={t('What it cost, by month')}
             rows={months}
@@ -82,7 +82,7 @@ export function Costs({ days }: { days: string }) {
             ]}
           />
         </More>
-        <More title={t('By what for')}>
+        <More prints title={t('By what for')}>
           <Table
             caption={t('What it cost, by what for')}
             rows={byUse(told.products, useOf)}

@@ -65,7 +65,7 @@ export default function Effects({ effects, causes }: Pick<VarianceTold, 'effects
           'How much more than was booked each gives, by the counts. Point: as likely more as less. Line: nine times in ten. What can’t be told from chance is left near nothing.',
         )}
       </Chart>
-      <More title={t('Who, what with, and where')} className="mt-2">
+      <More prints title={t('Who, what with, and where')} className="mt-2">
         <Table
           caption={t('How much more than booked each gives')}
           rows={effects}

@@ -51,7 +51,7 @@ export function Strengths({ went }: { went: WorkSeen<VarianceTold> }) {
           {t('How far a mix was off its recipe either way, by booked water and product.')}
         </ByMonth>
       )}
-      <More title={t('By recipe')}>
+      <More prints title={t('By recipe')}>
         <Table
           caption={t('How strong the mixes were, by recipe')}
           rows={recipes}

@@ -103,12 +103,12 @@ function Told({ told }: { told: VarianceTold }) {
           </ul>
         </>
       )}
-      <More title={t('Product by product')} className="mt-3">
+      <More prints title={t('Product by product')} className="mt-3">
         <Table
           caption={t('Where each product went')}
           rows={told.products}
           keyOf={(v) => v.productId}
-          columns={columns(nameOf, shop)}
+          columns={columns(nameOf, shop, told.forVehicles)}
         />
         <p className="mt-2 max-w-2xl text-[0.94rem] text-muted">
           {t(
@@ -125,7 +125,12 @@ function Told({ told }: { told: VarianceTold }) {
   );
 }
 
-function columns(nameOf: (id: number) => string, shop: ReturnType<typeof useSession>['shop']) {
+function columns(
+  nameOf: (id: number) => string,
+  shop: ReturnType<typeof useSession>['shop'],
+  all: VarianceTold['forVehicles'],
+) {
+  const forVehicles = (v: Variance) => all.find((f) => f.productId === v.productId && f.plannedUl > 0);
   const signed = (ul: number) => `${ul < 0 ? '−' : ''}${formatVolume(Math.abs(ul), shop.units)}`;
   /** Its unit once, where both ends have the same. */
   const rangeOf = ({ low, high }: Between) => {
@@ -174,6 +179,28 @@ function columns(nameOf: (id: number) => string, shop: ReturnType<typeof useSess
       value: (v: Variance) =>
         v.byRecipe.pours > 0 ? Math.round((v.byRecipe.bookedUl - v.byRecipe.recipeUl) / 1_000) : null,
       show: (v: Variance) => (v.byRecipe.pours > 0 ? signed(v.byRecipe.bookedUl - v.byRecipe.recipeUl) : '–'),
+      desk: true,
+    },
+    {
+      name: t('For vehicles, over the plan'),
+      figure: true,
+      unit: 'ml',
+      value: (v: Variance) => {
+        const of = forVehicles(v);
+        return of ? Math.round((of.pouredUl - of.plannedUl) / 1_000) : null;
+      },
+      show: (v: Variance) => {
+        const of = forVehicles(v);
+        if (!of) return '–';
+        return (
+          <>
+            {signed(of.pouredUl - of.plannedUl)}
+            <span className="block text-[0.88rem] text-muted">
+              {t('{0} planned', formatVolume(of.plannedUl, shop.units))}
+            </span>
+          </>
+        );
+      },
       desk: true,
     },
     volumeColumn<Variance>(t('Wasted'), shop, (v) => v.wastedUl, { none: '–', desk: true }),

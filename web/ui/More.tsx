@@ -1,5 +1,6 @@
 import { Collapsible } from 'radix-ui';
 import { type ReactNode, useState } from 'react';
+import { usePrinting } from './usePrinting.ts';
 
 /** What is read by those who want to know more: a line that opens it. */
 export function More(props: {
@@ -7,15 +8,18 @@ export function More(props: {
   open?: boolean;
   /** `plain` where the line is not underlined. */
   plain?: boolean;
+  /** On paper it is open. */
+  prints?: boolean;
   /** Within a text. */
   small?: boolean;
   className?: string;
   children: ReactNode;
 }) {
-  const { title, plain = false, small = false, className = '', children } = props;
+  const { title, plain = false, small = false, prints = false, className = '', children } = props;
   const [open, setOpen] = useState(props.open ?? false);
+  const printing = usePrinting(prints);
   return (
-    <Collapsible.Root open={open} onOpenChange={setOpen} className={className}>
+    <Collapsible.Root open={open || printing} onOpenChange={setOpen} className={className}>
       <Collapsible.Trigger
         className={`group flex items-center text-left ${small ? 'gap-2 text-muted' : 'min-h-12 gap-3 py-2.5'}`}
       >

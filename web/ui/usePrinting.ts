@@ -1,9 +1,14 @@
 import { useEffect, useState } from 'react';
 
-/** While the page prints, every line of it is there. */
-export function usePrinting(): boolean {
+/**
+ * While the page prints, every line of it is there.
+ *
+ * @param watched false: it makes no difference here
+ */
+export function usePrinting(watched = true): boolean {
   const [printing, setPrinting] = useState(false);
   useEffect(() => {
+    if (!watched) return;
     const paper = window.matchMedia('print');
     const follow = () => setPrinting(paper.matches);
     const before = () => setPrinting(true);
@@ -16,6 +21,6 @@ export function usePrinting(): boolean {
       window.removeEventListener('beforeprint', before);
       window.removeEventListener('afterprint', after);
     };
-  }, []);
+  }, [watched]);
   return printing;
 }

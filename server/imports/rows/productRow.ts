@@ -61,7 +61,7 @@ export function productRow(known: ImportFacts): Reader<ProductBody> {
     const gPerMl = figure(cells, 'Density', 0.5, 2.5, fail);
     const [phNeat, phUse] = [figure(cells, 'pH neat', 0, 14, fail), figure(cells, 'pH at use', 0, 14, fail)];
     const keeps = figure(cells, 'A mix keeps', 1, 1_000, fail);
-    const [capUl, reorderUl] = [volume('Cap'), volume('Order more under')];
+    const [capUl, reorderUl, roomUl] = [volume('Cap'), volume('Order more under'), volume('Room for')];
     const shakeFirst = yesNo(cells, 'Shake first', fail);
     const hazards = hazardsIn(cells, fail);
     const [caution, firstAid, spill] = [
@@ -86,6 +86,7 @@ export function productRow(known: ImportFacts): Reader<ProductBody> {
         phUse,
         useByDays: keeps === null ? usual.useByDays : Math.round(keeps),
         reorderUl,
+        roomUl,
         hazards: hazards ?? usual.hazards,
         firstAid: firstAid || usual.firstAid,
         spill: spill || usual.spill,

@@ -16,6 +16,7 @@ import {
   ordersQuery,
   productsQuery,
   suppliersQuery,
+  useAheadQuery,
   useByDayQuery,
 } from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
@@ -39,6 +40,7 @@ const ASKED = [
   containersQuery,
   useByDayQuery,
   boughtQuery,
+  useAheadQuery,
 ] as const;
 OrdersPage.needs = (() => [suppliersQuery, productsQuery, containersQuery, useByDayQuery]) satisfies Needs;
 
@@ -55,8 +57,8 @@ export default function OrdersPage() {
 
 function Orders() {
   const { shop } = useSession();
-  const [orders, suppliers, products, containers, use, bought] = useAsked(...ASKED);
-  const told = useForecasts(products, containers, use);
+  const [orders, suppliers, products, containers, use, bought, ahead] = useAsked(...ASKED);
+  const told = useForecasts(products, containers, use, ahead);
   const today = dayOf(shopNow(), shop.zone);
   const drafts = orders.filter((o) => o.state === 'draft');
   const under = orders.filter(isAwaited);
@@ -87,7 +89,7 @@ function Orders() {
           <p role="status">{t('Going through the movements ...')}</p>
         ) : (
           <ToOrder
-            all={proposals(suppliers, told, bought, orders)}
+            all={proposals(suppliers, told, bought, orders, products)}
             drafts={drafts}
             products={products}
             today={today}
@@ -206,6 +208,7 @@ function Proposed(props: {
             {l.count} x {formatVolume(l.sizeUl, shop.units)}{' '}
             {products.find((p) => p.id === l.productId)?.name}{' '}
             <span className="text-muted">{t('out from {0} on', dayInWords(dayAhead(today, l.outDays)))}</span>
+            {l.crowds && ` ${t('There is no room for all of it.')}`}
           </li>
         ))}
       </ul>

@@ -1,4 +1,5 @@
 import { type Bought, isAwaited, type Order, type OrderLineBody, toCome } from '#contract/orders.ts';
+import type { Product } from '#contract/products.ts';
 import type { Supplier } from '#contract/stock.ts';
 import { canTell, type Forecast } from '#core/forecast/forecastOf.ts';
 import { sizesOf } from '#core/forecast/sizes.ts';
@@ -24,14 +25,17 @@ export function proposals(
   forecasts: readonly Forecast[],
   bought: readonly Bought[],
   orders: readonly Order[],
+  products: readonly Product[],
 ): { supplier: Supplier; proposal: Proposal }[] {
   return suppliers
     .flatMap((supplier) => {
-      const wanted = forecasts.flatMap(({ productId, out }) =>
+      const wanted = forecasts.flatMap(({ productId, stockUl, out }) =>
         canTell(out) && lastSupplier(productId, bought) === supplier.id
           ? [
               {
                 productId,
+                stockUl,
+                roomUl: products.find((p) => p.id === productId)?.record.roomUl ?? null,
                 onOrderUl: onOrderUl(productId, orders),
                 dayUl: out.dayUl,
                 outDays: out.days.p10,

@@ -58,6 +58,7 @@ export function ProductRecordList({ product }: { product: Product }) {
     [t('To mix it'), mixing(product)],
     [t('Store'), storage(record.storeFromC, record.storeToC, shop.units)],
     [t('Order more under'), record.reorderUl === null ? null : formatVolume(record.reorderUl, shop.units)],
+    [t('Room for'), record.roomUl === null ? null : formatVolume(record.roomUl, shop.units)],
     [t('A mix keeps'), record.useByDays === null ? null : t('{0} days', record.useByDays)],
     [
       t('Data sheet'),

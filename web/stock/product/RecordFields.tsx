@@ -54,6 +54,7 @@ export function Facts({ of }: Of) {
           name="record.reorderUl"
           hint={t('All of it in the shop. Empty: as the open one nears its end.')}
         />
+        <TextField of={of} name="record.roomUl" hint={t('An order never brings more than has room.')} />
         <TickField of={of} name="shakeFirst" label={t('Shake the container first')} />
         <TickField of={of} name="suds" label={t('It foams')} />
       </div>

@@ -95,6 +95,7 @@ const RECORD = parts({
   storeToC: orEmpty(celsius),
   useByDays: orEmpty(number()),
   reorderUl: orEmpty({ ...volume(), format: exactAmount.format }),
+  roomUl: orEmpty({ ...volume(), format: exactAmount.format }),
   surfaces: choice(USUAL.surfaces),
   delivery: choice(USUAL.delivery),
   hazards: choice(USUAL.hazards),

@@ -1,7 +1,7 @@
 import type { Supplier } from '#contract/stock.ts';
 import { orderBy } from '#core/forecast/forecastOf.ts';
 import type { RunOut } from '#core/forecast/runOut.ts';
-import { type Offer, offersFor, type Size } from '#core/forecast/sizes.ts';
+import { type Offer, offersFor, roomThen, type Size } from '#core/forecast/sizes.ts';
 import { formatMoney } from '#core/planning/cost.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../../lib/session.tsx';
@@ -15,16 +15,21 @@ export function OrderBy(props: {
   supplier: Supplier | null;
   stockUl: number;
   sizes: readonly Size[];
+  /** The most there is room for, in microlitres. */
+  roomUl: number | null;
   out: RunOut;
   today: string;
 }) {
-  const { supplier, stockUl, sizes, out, today } = props;
+  const { supplier, stockUl, sizes, roomUl, out, today } = props;
   const { shop } = useSession();
   if (supplier === null || supplier.leadDays === null) return null;
   const days = orderBy(out, supplier.leadDays);
   if (days === null) return null;
   const takes = t('{0} takes {1} days.', supplier.name, supplier.leadDays);
-  const [best] = out.dayUl > 0 ? offersFor(out.dayUl, sizes) : [];
+  const [best] =
+    out.dayUl > 0
+      ? offersFor(out.dayUl, sizes, undefined, roomThen(roomUl, stockUl, out.dayUl, days + supplier.leadDays))
+      : [];
   const which = best ? ` ${inWords(best)}` : '';
   if (days > 0)
     return (
@@ -43,13 +48,19 @@ export function OrderBy(props: {
     </Watch>
   );
 
-  function inWords({ count, sizeUl, minor, lastsDays, usefulUl }: Offer): string {
+  function inWords({ count, sizeUl, minor, lastsDays, usefulUl, crowds }: Offer): string {
     const size = formatVolume(sizeUl, shop.units);
     const much =
       minor === null
         ? `${count} x ${size}`
         : `${count} x ${size}, ${formatMoney(count * minor, shop.currency)}`;
     const lasts = t('{0}: about {1} weeks.', much, Math.max(1, Math.round(lastsDays / 7)));
-    return usefulUl < count * sizeUl - 1 ? `${lasts} ${t('The rest would be out of date.')}` : lasts;
+    return [
+      lasts,
+      usefulUl < count * sizeUl - 1 && t('The rest would be out of date.'),
+      crowds && t('There is no room for all of it.'),
+    ]
+      .filter(Boolean)
+      .join(' ');
   }
 }

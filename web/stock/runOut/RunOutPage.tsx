@@ -2,8 +2,9 @@ import { Link } from 'react-router';
 import type { Container } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
-import type { Supplier } from '#contract/stock.ts';
+import type { Supplier, UseAhead } from '#contract/stock.ts';
 import type { Backtest } from '#core/forecast/backtest.ts';
+import { LEAST_DONE, saysOfList } from '#core/forecast/booked.ts';
 import { canTell, type Forecast, orderBy } from '#core/forecast/forecastOf.ts';
 import type { RunOut } from '#core/forecast/runOut.ts';
 import { type Size, sizesOf } from '#core/forecast/sizes.ts';
@@ -11,7 +12,13 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../../lib/session.tsx';
 import { shopNow } from '../../lib/shopNow.ts';
 import { t } from '../../lib/speech.ts';
-import { containersQuery, productsQuery, suppliersQuery, useByDayQuery } from '../../state/queries.ts';
+import {
+  containersQuery,
+  productsQuery,
+  suppliersQuery,
+  useAheadQuery,
+  useByDayQuery,
+} from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { volumeColumn } from '../../ui/columns.tsx';
@@ -27,7 +34,7 @@ import { OrderBy } from './OrderBy.tsx';
 import { Suppliers } from './Suppliers.tsx';
 import { useForecasts } from './useForecasts.ts';
 
-const NEEDS = [productsQuery, containersQuery, useByDayQuery, suppliersQuery] as const;
+const NEEDS = [productsQuery, containersQuery, useByDayQuery, suppliersQuery, useAheadQuery] as const;
 RunOutPage.needs = (() => NEEDS) satisfies Needs;
 
 const FanChart = fetched(() => import('./FanChart.tsx'), <div className="h-60" />);
@@ -39,9 +46,9 @@ const MARK_DAYS = 28;
 /** When each product runs out, by what was used in the last weeks: the soonest first, each with how far to trust it. */
 export default function RunOutPage() {
   const { who, shop } = useSession();
-  const [products, containers, use, suppliers] = useAsked(...NEEDS);
+  const [products, containers, use, suppliers, ahead] = useAsked(...NEEDS);
   const today = dayOf(shopNow(), shop.zone);
-  const told = useForecasts(products, containers, use);
+  const told = useForecasts(products, containers, use, ahead);
   const rows = (told ?? []).flatMap((forecast) => {
     const product = products.find((p) => p.id === forecast.productId);
     if (!product) return [];
@@ -74,9 +81,8 @@ export default function RunOutPage() {
       }
     >
       <p className="mb-5 max-w-2xl">
-        {t(
-          'By what was poured and wasted in the last twelve open weeks, drawn from two thousand times. Vehicles on the list are not added to it.',
-        )}
+        {t('By what was poured and wasted in the last twelve open weeks, drawn from two thousand times.')}{' '}
+        {listInWords(ahead)}
       </p>
       {told === null ? (
         <p role="status">{t('Going through the movements ...')}</p>
@@ -112,6 +118,30 @@ export default function RunOutPage() {
 
 type Told = Forecast & { product: Product; supplier: Supplier | null; sizes: readonly Size[] };
 
+/** Whether vehicles on the list are in it, and until when. */
+function listInWords(ahead: UseAhead): string {
+  if (!saysOfList(ahead))
+    return t(
+      'Vehicles on the list are not in it yet: that takes {0} of the last twelve weeks that were done step by step with Run.',
+      LEAST_DONE,
+    );
+  if (ahead.lastDay === null) return t('No vehicle is on the list.');
+  const planned = ahead.jobs - ahead.unplanned;
+  return [
+    planned === 1
+      ? t('1 vehicle on the list, on {0}, is in it by its plan.', dayInWords(ahead.lastDay))
+      : t(
+          '{0} vehicles on the list, up to {1}, are in it by their plans.',
+          planned,
+          dayInWords(ahead.lastDay),
+        ),
+    ahead.unplanned === 1 && t('1 more can’t be washed as it stands.'),
+    ahead.unplanned > 1 && t('{0} more can’t be washed as they stand.', ahead.unplanned),
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
 /** Who brought the newest container of a product; null where nobody noted it. */
 function lastSupplier(productId: number, containers: readonly Container[]): string | null {
   const brought = containers.filter((c) => c.productId === productId && c.supplier !== null);
@@ -135,7 +165,14 @@ function Row({ row, today }: { row: Told; today: string }) {
             </span>
           </p>
           {canTell(out) && (
-            <OrderBy supplier={row.supplier} stockUl={stockUl} sizes={row.sizes} out={out} today={today} />
+            <OrderBy
+              supplier={row.supplier}
+              stockUl={stockUl}
+              sizes={row.sizes}
+              roomUl={product.record.roomUl}
+              out={out}
+              today={today}
+            />
           )}
           {!canTell(out) && (
             <p className="text-muted">

@@ -2,7 +2,8 @@ import type { Remote } from 'comlink';
 import { useCallback } from 'react';
 import type { Container } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
-import type { UseByDay } from '#contract/stock.ts';
+import type { UseAhead, UseByDay } from '#contract/stock.ts';
+import { bookedFor } from '#core/forecast/booked.ts';
 import { type Forecast, type ForecastAsked, usedOf } from '#core/forecast/forecastOf.ts';
 import { workedOutBy } from '../../state/workedOut.ts';
 import type { Told } from '../../workers/forecast.worker.ts';
@@ -16,6 +17,7 @@ export function useForecasts(
   products: readonly Product[],
   containers: readonly Container[],
   use: UseByDay,
+  ahead: UseAhead,
 ): readonly Forecast[] | null {
   const ask = useCallback(
     (told: Remote<Told>) =>
@@ -29,10 +31,11 @@ export function useForecasts(
               0,
             ),
             used: usedOf(use.days, use.open, used),
+            booked: bookedFor(id, ahead),
           };
         }),
       ),
-    [products, containers, use],
+    [products, containers, use, ahead],
   );
   return useTold(ask);
 }

@@ -1,9 +1,11 @@
+import { bookedFor } from '#core/forecast/booked.ts';
 import { canTell } from '#core/forecast/forecastOf.ts';
 import type { RunOut } from '#core/forecast/runOut.ts';
 import type { AppContext } from '../appContext.ts';
 import { HttpProblem } from '../http/problems.ts';
 import { useByDay as usedByDay } from '../ledger/reading/useByDay.ts';
 import { askWorker } from '../workers/ask.ts';
+import type { Ahead } from './ahead.ts';
 import type { RunOutAsked, RunOutTold } from './runOut.worker.ts';
 
 /** A forecast of weeks does not change in minutes. */
@@ -13,11 +15,13 @@ const WITHIN_MS = 60_000;
 /** When each product runs out: foretold by a worker, and kept for a while, however many ask. */
 export class RunOuts {
   readonly #context: AppContext;
+  readonly #ahead: Ahead;
   #told: Promise<ReadonlyMap<number, RunOut>> | null = null;
   #atMs = 0;
 
-  constructor(context: AppContext) {
+  constructor(context: AppContext, ahead: Ahead) {
     this.#context = context;
+    this.#ahead = ahead;
   }
 
   /** Nothing is known where it can't be told: then nothing is said of it. */
@@ -45,11 +49,13 @@ export class RunOuts {
        WHERE c.retired_at IS NULL GROUP BY 1`,
     );
     const held = new Map(stock.map((s) => [s.productId, s.ul]));
+    const ahead = await this.#ahead.told();
     const asked: RunOutAsked = {
       use,
+      booked: use.products.map(({ productId }) => [productId, bookedFor(productId, ahead)]),
       stock: use.products.map(({ productId }) => [productId, held.get(productId) ?? 0]),
     };
-    const told = await askWorker<RunOutTold>('server/notices/runOut.worker.ts', asked, WITHIN_MS);
+    const told = await askWorker<RunOutTold>('server/forecast/runOut.worker.ts', asked, WITHIN_MS);
     return new Map(told.flatMap(({ productId, out }) => (canTell(out) ? [[productId, out]] : [])));
   }
 }
