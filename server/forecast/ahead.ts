@@ -45,10 +45,12 @@ export class Ahead {
         throw error;
       });
     }
-    const needs = this.#needs;
-    const kept = await listKept(books, today);
-    const mixed = await mixedForJobs(books, today);
-    const { need, ...of } = await needs;
+    // Waited for together: a plan that fails while the books are asked is somebody's to see at once.
+    const [{ need, ...of }, kept, mixed] = await Promise.all([
+      this.#needs,
+      listKept(books, today),
+      mixedForJobs(books, today),
+    ]);
     const ids = new Set([...need.map(([productId]) => productId), ...mixed.map((m) => m.productId)]);
     return {
       ...of,
@@ -69,7 +71,7 @@ async function plannedFrom(db: Queryable, now: Date): Promise<[today: string, ma
   const [row] = await db.rows<{ today: string; of: string }>(
     `SELECT to_char(t.day, 'YYYY-MM-DD') AS today, concat_ws(' ', t.day,
        (SELECT concat_ws('.', count(*), max(j.id), sum(j.revision)) FROM job j WHERE j.state = 'waits' AND j.day >= t.day),
-       (SELECT max(id) FROM job_word), (SELECT max(id) FROM recipe_version), (SELECT concat_ws('.', count(*), sum(revision)) FROM recipe),
+       (SELECT concat_ws('.', count(*), max(id)) FROM job_word), (SELECT max(id) FROM learned_reset), (SELECT max(id) FROM recipe_version), (SELECT concat_ws('.', count(*), sum(revision)) FROM recipe),
        (SELECT concat_ws('.', count(*), sum(revision)) FROM product), (SELECT concat_ws('.', count(*), sum(revision)) FROM vessel),
        (SELECT revision FROM shop), (SELECT max(id) FROM vehicle_treatment), (SELECT max(run_id) FROM run_sample)) AS of
      FROM (SELECT ($1::timestamptz AT TIME ZONE zone)::date AS day FROM shop) t`,
