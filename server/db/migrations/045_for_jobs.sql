@@ -79,8 +79,9 @@ CREATE TABLE run_planned (
 );
 
 INSERT INTO run_planned (run_id, product_id, ul)
-SELECT r.id, p.id, sum(greatest(0, round((x.mix ->> 'productUl')::numeric)))::bigint
-FROM run r, jsonb_array_elements(r.plan -> 'mixes') AS x(mix) JOIN product p ON p.id = (x.mix -> 'laid' ->> 'productId')::int
+SELECT r.id, p.id, sum(least(1e12, greatest(0, round(
+    CASE WHEN jsonb_typeof(x.mix -> 'productUl') = 'number' THEN (x.mix ->> 'productUl')::numeric ELSE 0 END))))::bigint
+FROM run r, jsonb_array_elements(r.plan -> 'mixes') AS x(mix) JOIN product p ON p.id::text = x.mix -> 'laid' ->> 'productId'
 GROUP BY r.id, p.id;
 
 GRANT SELECT, INSERT ON run_planned TO kettle_app;
