@@ -15,15 +15,7 @@ import type { Product } from '#contract/products.ts';
 import type { RecipeOutcomes, RecipeRow, RecipeVersion } from '#contract/recipes.ts';
 import type { Calibration, Device } from '#contract/rigs.ts';
 import type { Backups, ShopState } from '#contract/shop.ts';
-import type {
-  Delivery,
-  LedgerPage,
-  MissingContainer,
-  Recall,
-  Supplier,
-  UseAhead,
-  UseByDay,
-} from '#contract/stock.ts';
+import type { Delivery, LedgerPage, MissingContainer, Recall, Supplier } from '#contract/stock.ts';
 import type { TrailPage } from '#contract/trail.ts';
 import type { Trial } from '#contract/trials.ts';
 import type { WeatherNow } from '#contract/weather.ts';
@@ -89,17 +81,6 @@ export const productsQuery = queryOptions({
 export const recipesQuery = queryOptions({
   queryKey: ['recipes'],
   queryFn: () => get<RecipeRow[]>('/recipes'),
-});
-/** What was used of each product, day by day; a pour moves it. */
-export const useByDayQuery = queryOptions({
-  queryKey: ['movements', 'use-by-day'],
-  queryFn: () => get<UseByDay>('/movements/use-by-day'),
-});
-/** What the jobs on the list will take. */
-export const useAheadQuery = queryOptions({
-  queryKey: ['jobs', 'ahead'],
-  queryFn: () => get<UseAhead>('/jobs/ahead'),
-  staleTime: 0,
 });
 /** Every published version of a recipe, newest first. */
 export const versionsQuery = (id: number) =>

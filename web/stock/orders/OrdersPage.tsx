@@ -16,8 +16,6 @@ import {
   ordersQuery,
   productsQuery,
   suppliersQuery,
-  useAheadQuery,
-  useByDayQuery,
 } from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
 import { useCommand } from '../../state/useCommand.ts';
@@ -30,6 +28,7 @@ import { Refusal, Watch } from '../../ui/Refusal.tsx';
 import { dayAhead } from '../runOut/dayAhead.ts';
 import { Suppliers } from '../runOut/Suppliers.tsx';
 import { useForecasts } from '../runOut/useForecasts.ts';
+import { useAheadQuery, useByDayQuery } from '../runOut/useQueries.ts';
 import { stateInWords } from './orderWords.ts';
 import { linesOf, proposals } from './proposals.ts';
 
@@ -42,7 +41,13 @@ const ASKED = [
   boughtQuery,
   useAheadQuery,
 ] as const;
-OrdersPage.needs = (() => [suppliersQuery, productsQuery, containersQuery, useByDayQuery]) satisfies Needs;
+OrdersPage.needs = (() => [
+  suppliersQuery,
+  productsQuery,
+  containersQuery,
+  useByDayQuery,
+  useAheadQuery,
+]) satisfies Needs;
 
 /** Orders to suppliers: what is under way, and what is to be ordered by when. */
 export default function OrdersPage() {

@@ -12,13 +12,7 @@ import { formatVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../../lib/session.tsx';
 import { shopNow } from '../../lib/shopNow.ts';
 import { t } from '../../lib/speech.ts';
-import {
-  containersQuery,
-  productsQuery,
-  suppliersQuery,
-  useAheadQuery,
-  useByDayQuery,
-} from '../../state/queries.ts';
+import { containersQuery, productsQuery, suppliersQuery } from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { volumeColumn } from '../../ui/columns.tsx';
@@ -33,6 +27,7 @@ import { dayAhead } from './dayAhead.ts';
 import { OrderBy } from './OrderBy.tsx';
 import { Suppliers } from './Suppliers.tsx';
 import { useForecasts } from './useForecasts.ts';
+import { useAheadQuery, useByDayQuery } from './useQueries.ts';
 
 const NEEDS = [productsQuery, containersQuery, useByDayQuery, suppliersQuery, useAheadQuery] as const;
 RunOutPage.needs = (() => NEEDS) satisfies Needs;
