@@ -29,6 +29,53 @@ test('what stays in sight gets smaller as the page is scrolled, and nothing belo
   expect(await inPage()).toBe(place);
 });
 
+test('on a phone with two clocks what stays in sight takes a third of a scrolled page, whatever is to be poured', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 700 });
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  await startClock(page, 'oneofthetwoclocks');
+  await startClock(page, 'theotheroneofthem', 4);
+  const sticks = [
+    page.getByRole('complementary', { name: 'Clocks' }).locator(':scope > div'),
+    page.getByRole('region', { name: 'Amounts' }).locator(':scope > div > div'),
+    page.locator('[data-pour-place]'),
+    page.getByRole('navigation', { name: 'Places' }),
+  ];
+  const aThird = () =>
+    expect(async () => {
+      await page.evaluate(() => window.scrollTo(0, 500));
+      await expect(page.locator('html')).toHaveAttribute('data-scrolled', { timeout: 1_000 });
+      const heights = await Promise.all(
+        sticks.map((shown) => shown.evaluate((el) => el.getBoundingClientRect().height)),
+      );
+      expect(
+        heights.reduce((sum, h) => sum + h),
+        heights.join(' '),
+      ).toBeLessThanOrEqual(700 / 3);
+      expect(Math.min(...heights)).toBeGreaterThan(0);
+    }).toPass();
+  const foot = page.locator('[data-pour-place]');
+  // Something of it is in there by the books; another mix is; a bucket has three amounts.
+  await page.goto('/bench?recipe=1&soil=2');
+  await expect(foot.getByRole('button', { name: 'Top it up' })).toBeVisible();
+  await aThird();
+  await page.goto('/bench?recipe=3&soil=2');
+  await expect(foot.getByRole('button', { name: 'It is rinsed' })).toBeVisible();
+  await aThird();
+  await page.goto('/bench?recipe=7&soil=2');
+  const pour = foot.getByRole('button', { name: /Pour 26 ml/ });
+  await expect(pour).toBeVisible();
+  await aThird();
+  // What to put on is beside the button, which is as large as a glove needs.
+  await expect(foot.getByText('Nitrile gloves')).toBeInViewport({ ratio: 1 });
+  expect((await pour.boundingBox())?.height).toBeGreaterThanOrEqual(64);
+  await pour.click();
+  await expect(foot.getByRole('button', { name: 'Undo' })).toBeVisible();
+  await aThird();
+});
+
 test('at twice the size nothing but clocks and places stays in sight, and they leave two thirds', async ({
   page,
 }) => {

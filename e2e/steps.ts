@@ -42,10 +42,10 @@ export async function openParts(page: Page, ...names: string[]): Promise<void> {
 }
 
 /** A hearse with a name as long as anyone types stands soaking, under the key given. */
-export async function startClock(page: Page, key: string): Promise<void> {
+export async function startClock(page: Page, key: string, placeId = 3): Promise<void> {
   const data = {
     key,
-    placeId: 3,
+    placeId,
     vehicle: 'a hearse with a name as long as anyone types'.slice(0, 40),
     body: 'hearse',
     colour: 'black',

@@ -120,7 +120,7 @@ function StripClock({ clock }: { clock: Clock }) {
     <li className="min-w-56 flex-1 border-r border-hairline last:border-r-0 max-lg:min-w-[46vw]">
       <Link
         to={`/clocks/${clock.key}`}
-        className="block min-h-16 px-3 pt-1 pb-1.5 no-underline scrolled:min-h-12"
+        className="block min-h-16 px-3 pt-1 pb-1.5 no-underline scrolled:min-h-10 scrolled:py-0"
       >
         <span className="flex items-center justify-between gap-3">
           <span className="min-w-0 leading-tight">
@@ -147,7 +147,7 @@ function SoundAsk() {
     <li className="flex shrink-0">
       <button
         type="button"
-        className="min-h-16 max-w-28 px-3 scrolled:min-h-12 text-left text-[0.94rem] leading-tight underline underline-offset-4"
+        className="min-h-16 max-w-28 px-3 scrolled:min-h-10 scrolled:text-sm text-left text-[0.94rem] leading-tight underline underline-offset-4"
         onClick={unlockSound}
       >
         {t('Tap for sound')}

@@ -152,7 +152,7 @@ export default function NewClock() {
               {t('{0} started it. This starts another beside it.', twice.startedBy)}
             </Watch>
           )}
-          <div className="bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-17 max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2">
+          <div className="bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-(--above-places) max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2">
             {missing !== null || stopped !== null || closed ? (
               // Nothing to press: what is missing, or stands in the way, is said in its place.
               <p className="flex min-h-16 items-center gap-3 text-lg leading-tight lg:max-w-xl">

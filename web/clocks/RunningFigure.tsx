@@ -43,9 +43,15 @@ export function RunningFigure({ clock, window, large = false, strip = false }: P
       <span
         ref={figure}
         role="timer"
-        className={`reading block ${large ? 'text-[5.2rem] leading-none sm:text-[6rem]' : 'text-[1.3rem]'}`}
+        className={`reading block ${large ? 'text-[5.2rem] leading-none sm:text-[6rem]' : `text-[1.3rem] ${strip ? 'scrolled:text-[1.1rem]' : ''}`}`}
       />
-      {!large && <span className="text-[0.94rem] leading-tight">{said}</span>}
+      {!large && (
+        <span
+          className={`text-[0.94rem] leading-tight ${strip ? 'scrolled:text-sm scrolled:leading-none' : ''}`}
+        >
+          {said}
+        </span>
+      )}
       <span ref={what} className={large ? 'mt-1 block text-[1.2rem]' : 'sr-only'} />
     </span>
   );

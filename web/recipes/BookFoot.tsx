@@ -13,7 +13,7 @@ export function BookFoot({ edits, book }: { edits: ReturnType<typeof useEdits>; 
   const { last, saving, error, clash } = edits;
   if (!last && !error && !clash) return null;
   return (
-    <div className="no-print sticky bottom-17 z-[5] -mx-4 border-t border-ink bg-ground px-4 py-1.5 lg:bottom-0 lg:-mx-8 lg:px-8">
+    <div className="no-print sticky bottom-(--above-places) z-[5] -mx-4 border-t border-ink bg-ground px-4 py-1.5 lg:bottom-0 lg:-mx-8 lg:px-8">
       {error && (
         <div className="flex flex-wrap items-center gap-x-5">
           <Refusal problem={error} />

@@ -24,7 +24,7 @@ export function TaskActs({ here, todo }: { here: RunHere; todo: RunNow }) {
     setOpen(null);
   }
   return (
-    <div className="bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-17 max-lg:z-[5] max-lg:max-h-[62vh] max-lg:overflow-y-auto max-lg:border-t max-lg:border-ink max-lg:px-4 max-lg:py-2">
+    <div className="bg-ground max-lg:fixed max-lg:inset-x-0 max-lg:bottom-(--above-places) max-lg:z-[5] max-lg:max-h-[62vh] max-lg:overflow-y-auto max-lg:border-t max-lg:border-ink max-lg:px-4 max-lg:py-2">
       {now && open === 'leaveOut' && <LeaveOut here={here} of={now.stand} close={() => setOpen(null)} />}
       {now && open === 'failed' && <CheckFailed here={here} of={now.stand} close={() => setOpen(null)} />}
       {open === null && <Acts here={here} todo={todo} open={setOpen} />}

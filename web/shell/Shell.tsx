@@ -113,7 +113,7 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
             <NavLink
               key={path}
               to={path}
-              className={`group relative min-h-17 flex-1 items-center justify-center text-[0.94rem] no-underline max-lg:low:min-h-11 lg:flex lg:h-17 lg:min-h-10 lg:flex-initial lg:justify-start lg:pl-4 lg:text-[1.06rem] ${desk ? 'hidden' : 'flex'}`}
+              className={`group relative min-h-(--places) flex-1 items-center justify-center text-[0.94rem] no-underline lg:flex lg:h-17 lg:min-h-10 lg:flex-initial lg:justify-start lg:pl-4 lg:text-[1.06rem] ${desk ? 'hidden' : 'flex'}`}
             >
               <Ticks />
               <span className="group-aria-[current]:font-bold">{name}</span>
@@ -123,7 +123,7 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
         <div className="flex flex-[2] lg:mt-auto lg:flex-none lg:flex-col">
           <button
             type="button"
-            className="min-h-17 px-1 text-[0.94rem] max-lg:low:min-h-11 leading-tight lg:min-h-12 lg:px-4 lg:text-left lg:text-base lg:underline lg:decoration-1 lg:underline-offset-4"
+            className="min-h-(--places) px-1 text-[0.94rem] leading-tight lg:min-h-12 lg:px-4 lg:text-left lg:text-base lg:underline lg:decoration-1 lg:underline-offset-4"
             aria-keyshortcuts="!"
             onClick={() => open('emergency')}
           >

@@ -11,7 +11,8 @@ let scrolled = false;
  * As a ref: what sticks to the top may take less room, or come up, once the page was scrolled. Its place in the page stays
  * as high as it was until the top is back, so that nothing below it moves under a finger.
  */
-export function keepPlaceOf(place: HTMLElement): () => void {
+export function keepPlaceOf(place: HTMLElement | null): (() => void) | undefined {
+  if (!place) return;
   places.add(place);
   return () => {
     places.delete(place);
@@ -23,7 +24,9 @@ function look(): void {
   const now = scrolled ? window.scrollY >= SCROLLED_PX / 2 : window.scrollY > SCROLLED_PX;
   if (now === scrolled) return;
   scrolled = now;
-  const heights = now ? [...places].map((place) => [place, place.offsetHeight] as const) : [];
+  const heights = now
+    ? [...places].map((place) => [place, place.getBoundingClientRect().height] as const)
+    : [];
   for (const [place, px] of heights) place.style.height = `${px}px`;
   if (!now) for (const place of places) place.style.removeProperty('height');
   if (now) document.documentElement.dataset.scrolled = '';

@@ -20,9 +20,12 @@ import { useUndo } from './useUndo.ts';
 export function PourPlace({ product, children }: { product: Product | null; children: ReactNode }) {
   const care = product ? careInWords(product.record.care, t) : '';
   return (
-    <div className="flex flex-col gap-2 bg-ground max-lg:low:static! max-lg:low:p-0! max-lg:fixed max-lg:inset-x-0 max-lg:bottom-17 max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2">
+    <div
+      data-pour-place
+      className="flex flex-col gap-2 bg-ground max-lg:low:static! max-lg:low:p-0! max-lg:fixed max-lg:inset-x-0 max-lg:bottom-(--above-places) max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2 scrolled:flex-row scrolled:flex-wrap scrolled:items-center scrolled:gap-x-3 scrolled:gap-y-0.5 scrolled:py-1 scrolled:text-sm scrolled:*:flex-1 scrolled:*:basis-[55%] scrolled:*:text-sm scrolled:*:leading-tight"
+    >
       {care && (
-        <p className="leading-tight">
+        <p className="leading-tight scrolled:basis-[28%]! scrolled:[&:has(+[data-poured])]:basis-[40%]! scrolled:[&:has(+[role=alert])]:basis-full!">
           <span className="caps text-muted">{t('Wear:')} </span>
           <strong>{care}</strong>
         </p>
@@ -65,7 +68,7 @@ export function JustPoured({ slip, again }: { slip: KeptSlip; again: () => void 
   const wrong = usePouredWrong(slip);
   return (
     <>
-      <p className="leading-tight">
+      <p data-poured className="leading-tight scrolled:basis-[45%]!">
         <strong>
           {t('Poured')}{' '}
           <span className="reading text-product">{formatVolume(slip.productUl, shop.units)}</span>{' '}
@@ -73,7 +76,7 @@ export function JustPoured({ slip, again }: { slip: KeptSlip; again: () => void 
         </strong>{' '}
         <span className="reading">{formatVolume((slip.rest ?? slip).leftUl, shop.units)}</span> {t('left.')}
       </p>
-      <div className={`grid gap-3 ${wrong ? 'grid-cols-3' : 'grid-cols-2'}`}>
+      <div className={`grid gap-3 scrolled:basis-full! ${wrong ? 'grid-cols-3' : 'grid-cols-2'}`}>
         <Button bay className="px-2 leading-tight" disabled={undo.waiting} onClick={() => undo.run()}>
           {t('Undo')}
         </Button>
@@ -121,21 +124,24 @@ export function PourButton(props: {
   return (
     <>
       {holds && (
-        <Watch word={t('Not empty by the books.')}>
-          {t(
-            '{0} of it in there, by {1} ({2}).',
-            formatVolume(holds.ul, shop.units),
-            holds.personName,
-            holds.code,
-          )}
-        </Watch>
+        // The button says that it is not empty; by whom, and how much, has room where the page has not been scrolled.
+        <div className="scrolled:hidden">
+          <Watch word={t('Not empty by the books.')}>
+            {t(
+              '{0} of it in there, by {1} ({2}).',
+              formatVolume(holds.ul, shop.units),
+              holds.personName,
+              holds.code,
+            )}
+          </Watch>
+        </div>
       )}
-      <div className={holds ? 'grid grid-cols-[2fr_1fr] gap-3' : ''}>
+      <div className={holds ? 'grid grid-cols-[2fr_1fr] gap-3 scrolled:gap-2' : ''}>
         <Button
           ref={ref}
           look="main"
           bay
-          className="w-full leading-tight"
+          className={`w-full text-balance leading-tight scrolled:px-2! ${holds ? 'scrolled:text-base!' : ''}`}
           disabled={disabled}
           onClick={onClick}
           aria-keyshortcuts="Control+Enter"
@@ -143,7 +149,7 @@ export function PourButton(props: {
           {holds && !disabled ? t('It was used up. {0}', words) : words}
         </Button>
         {holds && topUp && (
-          <Button bay className="px-2 leading-tight" onClick={topUp}>
+          <Button bay className="px-2 leading-tight scrolled:px-1! scrolled:text-base!" onClick={topUp}>
             {t('Top it up')}
           </Button>
         )}

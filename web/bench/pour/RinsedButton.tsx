@@ -10,7 +10,12 @@ export function RinsedButton({ vessel }: { vessel: Vessel }) {
   const rinsing = useCommand(() => post(`/vessels/${vessel.id}/rinses`, {}));
   return (
     <>
-      <Button bay className="self-start" disabled={rinsing.waiting} onClick={() => rinsing.run()}>
+      <Button
+        bay
+        className="self-start scrolled:basis-[25%]! scrolled:px-2! scrolled:text-base!"
+        disabled={rinsing.waiting}
+        onClick={() => rinsing.run()}
+      >
         {t('It is rinsed')}
       </Button>
       {rinsing.refusal && <Refusal problem={rinsing.refusal} />}

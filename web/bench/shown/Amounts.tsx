@@ -2,6 +2,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { formatVolume, readVolume } from '#core/units/formatVolume.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
+import { keepPlaceOf } from '../../state/scrolled.ts';
 import { LargeVolume } from './LargeVolume.tsx';
 
 /** One of the amounts: when it goes in, what it is, how much, and how it is read. */
@@ -30,34 +31,43 @@ export function Amounts(props: {
   const { product, vessel, amounts, settled = false, children } = props;
   const { shop } = useSession();
   const many = amounts.length > 2;
+  // Two have room beside their names on one line of a phone that was scrolled.
+  const beside = many
+    ? ''
+    : 'scrolled:flex scrolled:flex-initial scrolled:flex-wrap scrolled:items-baseline scrolled:gap-x-1.5';
   return (
     <section
       aria-label={t('Amounts')}
       className="contents lg:block lg:col-start-2 lg:row-start-1 xl:group-data-wide/bench:col-span-2"
     >
-      <div className="sticky top-[var(--strip,0px)] z-[5] -mx-4 flex flex-wrap gap-x-5 bg-ground px-4 pt-2 scrolled:shadow-[0_1px_0_var(--hairline)] max-lg:low:static lg:static lg:mx-0 lg:flex-nowrap lg:p-0">
-        {product && (
-          <p className="w-full truncate leading-tight lg:hidden">
-            <strong>{product.name}</strong> {t('into {0}', vessel?.name ?? t('no vessel yet'))}
-          </p>
-        )}
-        {settled ? (
-          <p className="min-h-24 pt-5 text-[1.4rem] font-bold">
-            {t('It is right as it is: nothing to add.')}
-          </p>
-        ) : (
-          amounts.map(({ id, order, tone, ul, stepUl }) => (
-            <div key={id} className={`${tone} min-w-0 flex-1`}>
-              <p className="caps text-ink">{order}</p>
-              <LargeVolume
-                what={id}
-                read={ul === null ? null : readVolume(ul, shop.units, stepUl)}
-                many={many}
-              />
-            </div>
-          ))
-        )}
-        {children}
+      <div
+        ref={keepPlaceOf}
+        className="pointer-events-none sticky top-[var(--strip,0px)] z-[5] -mx-4 max-lg:low:static lg:static lg:mx-0"
+      >
+        <div className="pointer-events-auto flex flex-wrap gap-x-5 bg-ground px-4 pt-2 scrolled:justify-between scrolled:gap-x-3 scrolled:pt-0.5 scrolled:pb-0.5 scrolled:shadow-[0_1px_0_var(--hairline)] lg:flex-nowrap lg:p-0">
+          {product && (
+            <p className="w-full truncate leading-tight scrolled:text-sm lg:hidden">
+              <strong>{product.name}</strong> {t('into {0}', vessel?.name ?? t('no vessel yet'))}
+            </p>
+          )}
+          {settled ? (
+            <p className="min-h-24 pt-5 text-[1.4rem] font-bold">
+              {t('It is right as it is: nothing to add.')}
+            </p>
+          ) : (
+            amounts.map(({ id, order, tone, ul, stepUl }) => (
+              <div key={id} className={`${tone} min-w-0 flex-1 stopped:hidden ${beside}`}>
+                <p className="caps text-ink scrolled:text-[0.75rem] scrolled:leading-tight">{order}</p>
+                <LargeVolume
+                  what={id}
+                  read={ul === null ? null : readVolume(ul, shop.units, stepUl)}
+                  many={many}
+                />
+              </div>
+            ))
+          )}
+          {children}
+        </div>
       </div>
       {/* How each is read goes out of sight with the page: nothing below moves as it does. */}
       <div className="ruled -mx-4 -mt-2 flex gap-x-5 px-4 pb-2 lg:mx-0 lg:mt-1 lg:border-b-0 lg:p-0">
