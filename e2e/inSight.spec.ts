@@ -76,6 +76,18 @@ test('on a phone with two clocks what stays in sight takes a third of a scrolled
   await aThird();
 });
 
+test('on a tablet the button is whole in sight, with what to mind above it', async ({ page }) => {
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await page.goto('/');
+  await signIn(page, 'Bram Addy');
+  for (const recipe of [1, 2, 4]) {
+    await page.goto(`/bench?recipe=${recipe}&soil=3`);
+    await expect(page.getByRole('button', { name: /It was used up. Pour/ })).toBeInViewport({ ratio: 1 });
+    await expect(page.getByText('Not empty by the books.')).toBeInViewport({ ratio: 1 });
+    await expect(page.getByText('Nitrile gloves')).toBeInViewport({ ratio: 1 });
+  }
+});
+
 test('at twice the size nothing but clocks and places stays in sight, and they leave two thirds', async ({
   page,
 }) => {

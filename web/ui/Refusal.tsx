@@ -24,7 +24,11 @@ export function Stop(props: {
 }) {
   const { reason, remedy, id, children } = props;
   return (
-    <div id={id} role="alert" className="flex gap-3 text-base">
+    <div
+      id={id}
+      role="alert"
+      className="flex gap-3 text-base between:in-[.pour-row]:col-span-full! between:in-[.pour-row]:-order-1"
+    >
       <span aria-hidden className="w-1.5 shrink-0 bg-stop" />
       <div>
         <p>

@@ -22,10 +22,10 @@ export function PourPlace({ product, children }: { product: Product | null; chil
   return (
     <div
       data-pour-place
-      className="flex flex-col gap-2 bg-ground max-lg:low:static! max-lg:low:p-0! max-lg:fixed max-lg:inset-x-0 max-lg:bottom-(--above-places) max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2 scrolled:flex-row scrolled:flex-wrap scrolled:items-center scrolled:gap-x-3 scrolled:gap-y-0.5 scrolled:py-1 scrolled:text-sm scrolled:*:flex-1 scrolled:*:basis-[55%] scrolled:*:text-sm scrolled:*:leading-tight"
+      className="flex flex-col gap-2 bg-ground max-lg:low:static! max-lg:low:p-0! max-lg:fixed max-lg:inset-x-0 max-lg:bottom-(--above-places) max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2 scrolled:flex-row scrolled:flex-wrap scrolled:items-center scrolled:gap-x-3 scrolled:gap-y-0.5 scrolled:py-1 scrolled:text-sm scrolled:*:flex-1 scrolled:*:basis-[55%] scrolled:*:text-sm scrolled:*:leading-tight between:in-[.pour-row]:contents between:*:col-start-2"
     >
       {care && (
-        <p className="leading-tight scrolled:basis-[28%]! scrolled:[&:has(+[data-poured])]:basis-[40%]! scrolled:[&:has(+[role=alert])]:basis-full!">
+        <p className="leading-tight between:col-span-full! between:-order-1 scrolled:basis-[28%]! scrolled:[&:has(+[data-poured])]:basis-[40%]! scrolled:[&:has(+[role=alert])]:basis-full!">
           <span className="caps text-muted">{t('Wear:')} </span>
           <strong>{care}</strong>
         </p>
@@ -68,7 +68,7 @@ export function JustPoured({ slip, again }: { slip: KeptSlip; again: () => void 
   const wrong = usePouredWrong(slip);
   return (
     <>
-      <p data-poured className="leading-tight scrolled:basis-[45%]!">
+      <p data-poured className="leading-tight between:col-span-full! between:-order-1 scrolled:basis-[45%]!">
         <strong>
           {t('Poured')}{' '}
           <span className="reading text-product">{formatVolume(slip.productUl, shop.units)}</span>{' '}
@@ -125,7 +125,7 @@ export function PourButton(props: {
     <>
       {holds && (
         // The button says that it is not empty; by whom, and how much, has room where the page has not been scrolled.
-        <div className="scrolled:hidden">
+        <div className="between:col-span-full! between:-order-1 scrolled:hidden">
           <Watch word={t('Not empty by the books.')}>
             {t(
               '{0} of it in there, by {1} ({2}).',
@@ -136,12 +136,12 @@ export function PourButton(props: {
           </Watch>
         </div>
       )}
-      <div className={holds ? 'grid grid-cols-[2fr_1fr] gap-3 scrolled:gap-2' : ''}>
+      <div className={holds ? 'grid grid-cols-[2fr_1fr] gap-3 between:grid-cols-[5fr_3fr] between:gap-2 scrolled:gap-2' : ''}>
         <Button
           ref={ref}
           look="main"
           bay
-          className={`w-full text-balance leading-tight scrolled:px-2! ${holds ? 'scrolled:text-base!' : ''}`}
+          className={`w-full text-balance leading-tight scrolled:px-2! ${holds ? 'between:px-2! between:text-base! scrolled:text-base!' : ''}`}
           disabled={disabled}
           onClick={onClick}
           aria-keyshortcuts="Control+Enter"
@@ -149,7 +149,11 @@ export function PourButton(props: {
           {holds && !disabled ? t('It was used up. {0}', words) : words}
         </Button>
         {holds && topUp && (
-          <Button bay className="px-2 leading-tight scrolled:px-1! scrolled:text-base!" onClick={topUp}>
+          <Button
+            bay
+            className="px-2 leading-tight between:text-base! scrolled:px-1! scrolled:text-base!"
+            onClick={topUp}
+          >
             {t('Top it up')}
           </Button>
         )}
