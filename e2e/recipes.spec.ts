@@ -123,6 +123,14 @@ test('the table of levels is one stop for Tab, and field after field for whoever
   await page.keyboard.press('Shift+Tab');
   await expect(strength('film')).toHaveValue('1:45');
   await expect(strength('film')).toBeFocused();
+
+  // What is wrong first is where the cursor is put, a list as well.
+  await page.goto('/recipes/new');
+  await page.getByRole('button', { name: 'Keep as a draft' }).click();
+  await expect(page.getByRole('combobox', { name: 'Product' })).toBeFocused();
+  await choose(page, 'Product', /Lime Kiln Foam/);
+  await page.getByRole('button', { name: 'Keep as a draft' }).click();
+  await expect(page.getByRole('combobox', { name: 'Vessel' })).toBeFocused();
 });
 
 test('over the ceiling needs a reason that stays; nonsense names its field and loses nothing', async ({

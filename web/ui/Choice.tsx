@@ -1,6 +1,15 @@
 import { Check, ChevronDown } from 'lucide-react';
 import { Select } from 'radix-ui';
-import { memo, type ReactNode, useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import {
+  memo,
+  type ReactNode,
+  type Ref,
+  useCallback,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 
 export type Option = {
   value: string;
@@ -25,6 +34,7 @@ type Props = {
   /** Without a frame, for where it stands in for a caption. */
   plain?: boolean;
   onChange: (value: string) => void;
+  ref?: Ref<HTMLButtonElement>;
   'aria-describedby'?: string;
   'aria-invalid'?: boolean;
 };
@@ -48,13 +58,25 @@ function useSame(options: Option[]): Option[] {
 }
 
 const List = memo(function List(props: Props) {
-  const { id, label, value, options, placeholder, bay = false, plain = false, onChange, ...aria } = props;
+  const {
+    id,
+    label,
+    value,
+    options,
+    placeholder,
+    bay = false,
+    plain = false,
+    onChange,
+    ref,
+    ...aria
+  } = props;
   const chosen = options.find((o) => o.value === value);
   // A closed list is not rendered at all: at the Bench everything else is, on every keystroke.
   const [open, setOpen] = useState(false);
   return (
     <Select.Root value={chosen ? value : ''} onValueChange={onChange} open={open} onOpenChange={setOpen}>
       <Select.Trigger
+        ref={ref}
         id={id}
         aria-label={label}
         {...aria}

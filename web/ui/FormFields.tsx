@@ -56,6 +56,7 @@ export function ChoiceField<V extends FieldValues>(
           render={({ field }) => (
             <Choice
               {...described}
+              ref={field.ref}
               value={field.value}
               onChange={(value) => {
                 field.onChange(value);

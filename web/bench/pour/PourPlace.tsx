@@ -136,7 +136,13 @@ export function PourButton(props: {
           </Watch>
         </div>
       )}
-      <div className={holds ? 'grid grid-cols-[2fr_1fr] gap-3 between:grid-cols-[5fr_3fr] between:gap-2 scrolled:gap-2' : ''}>
+      <div
+        className={
+          holds
+            ? 'grid grid-cols-[2fr_1fr] gap-3 between:grid-cols-[5fr_3fr] between:gap-2 scrolled:gap-2'
+            : ''
+        }
+      >
         <Button
           ref={ref}
           look="main"
