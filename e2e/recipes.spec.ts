@@ -89,6 +89,9 @@ test('a draft is made by keyboard, compared, published, mixed by, and brought ba
   await expect(page.getByText('A draft.')).toBeVisible();
   await page.getByRole('link', { name: 'Compare and publish' }).click();
   await expect(page.getByText(/Lower sides, heavy: 1:22 to 1:25/)).toBeVisible();
+  // What somebody came to publish is ticked, however late the book has heard of it; nobody else's is.
+  await expect(page.getByRole('checkbox', { name: 'Publish Lower sides' })).toBeChecked();
+  await expect(page.getByRole('checkbox', { checked: true })).toHaveCount(1);
 });
 
 test('the table of levels is one stop for Tab, and field after field for whoever types in it', async ({

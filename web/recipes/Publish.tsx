@@ -45,9 +45,11 @@ function Drafts({ rows, book }: { rows: RecipeRow[]; book: BookFacts }) {
   const [params] = useSearchParams();
   const cameFrom = Number(params.get('recipe'));
   // Ticked is what somebody came to publish: that one, or what they changed themselves. Somebody else's draft is theirs.
-  const [chosen, setChosen] = useState(() =>
-    rows.filter((r) => (cameFrom ? r.id === cameFrom : r.draft?.savedBy === who.name)).map((r) => r.id),
-  );
+  // It may be heard of only after the page is there, and is ticked all the same, until somebody ticks by hand.
+  const [byHand, setChosen] = useState<number[] | null>(null);
+  const chosen =
+    byHand ??
+    rows.filter((r) => (cameFrom ? r.id === cameFrom : r.draft?.savedBy === who.name)).map((r) => r.id);
   const [why, setWhy] = useState('');
   const [asked, setAsked] = useState(false);
   const stands = new Map(rows.map((row) => [row.id, standing(row, book)]));
