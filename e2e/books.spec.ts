@@ -11,6 +11,8 @@ test.describe('on a phone', () => {
     await page.goto('/');
     await signIn(page, 'Odo Marsh');
     await page.goto('/stock/counts');
+    // However many are over, the new one is in sight.
+    await expect(page.getByRole('button', { name: 'Start counting' })).toBeInViewport({ ratio: 1 });
     await choose(page, 'Where', /^Bench/);
     await page.getByRole('button', { name: 'Start counting' }).click();
     await expect(page.getByText(/^0 of \d+ looked at/)).toBeVisible();

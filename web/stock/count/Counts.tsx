@@ -26,43 +26,42 @@ export default function Counts() {
   return (
     <Page title={t('Counts')}>
       <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-x-13 gap-y-8 lg:grid-cols-[minmax(0,1fr)_24rem]">
-        <div className="flex flex-col gap-8">
-          {open.length > 0 && (
-            <section aria-label={t('Under way')}>
-              <h2 className="mb-2">{t('Under way')}</h2>
-              <ul className="border-t-2 border-ink">
-                {open.map((count) => (
-                  <li key={count.id} className="ruled border-faint">
-                    <Link
-                      to={`/stock/counts/${count.id}`}
-                      className="flex min-h-16 items-center justify-between gap-3 no-underline hover:underline"
-                    >
-                      <span>
-                        <span className="text-lg font-bold">{count.placeName}</span>
-                        <span className="block text-muted">
-                          {t(
-                            '{0}, begun by {1}, {2}',
-                            count.code,
-                            count.startedBy,
-                            shopDay(count.startedAt, shop.zone),
-                          )}
-                        </span>
+        {open.length > 0 && (
+          <section aria-label={t('Under way')} className="lg:col-start-1">
+            <h2 className="mb-2">{t('Under way')}</h2>
+            <ul className="border-t-2 border-ink">
+              {open.map((count) => (
+                <li key={count.id} className="ruled border-faint">
+                  <Link
+                    to={`/stock/counts/${count.id}`}
+                    className="flex min-h-16 items-center justify-between gap-3 no-underline hover:underline"
+                  >
+                    <span>
+                      <span className="text-lg font-bold">{count.placeName}</span>
+                      <span className="block text-muted">
+                        {t(
+                          '{0}, begun by {1}, {2}',
+                          count.code,
+                          count.startedBy,
+                          shopDay(count.startedAt, shop.zone),
+                        )}
                       </span>
-                      <span className="reading text-lg whitespace-nowrap">
-                        {t('{0} of {1}', count.counted, count.containers)}
-                      </span>
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )}
-          <section aria-label={t('Closed')}>
-            <h2 className="mb-2">{t('Closed')}</h2>
-            <Closed counts={counts.filter((c) => c.state === 'closed')} />
+                    </span>
+                    <span className="reading text-lg whitespace-nowrap">
+                      {t('{0} of {1}', count.counted, count.containers)}
+                    </span>
+                  </Link>
+                </li>
+              ))}
+            </ul>
           </section>
-        </div>
+        )}
+        {/* Beside them on a desk; on a phone, and for whoever tabs, before the long list of those that are over. */}
         <StartCount open={open} />
+        <section aria-label={t('Closed')} className="lg:col-start-1">
+          <h2 className="mb-2">{t('Closed')}</h2>
+          <Closed counts={counts.filter((c) => c.state === 'closed')} />
+        </section>
       </div>
     </Page>
   );
@@ -74,6 +73,7 @@ function Closed({ counts }: { counts: CountHead[] }) {
     <Table
       rows={counts}
       keyOf={(c) => c.id}
+      onPhone="named"
       empty={t('None was closed yet. The first count of a place shows what the books don’t know.')}
       columns={[
         codeColumn<CountHead>(
@@ -108,7 +108,7 @@ function StartCount({ open }: { open: CountHead[] }) {
   });
   const standing = (placeId: number) => containers.filter((c) => c.placeId === placeId).length;
   return (
-    <section aria-label={t('A new count')}>
+    <section aria-label={t('A new count')} className="lg:col-start-2 lg:row-span-2 lg:row-start-1">
       <h2 className="mb-2">{t('A new count')}</h2>
       <form onSubmit={of.submit} noValidate className="flex flex-col gap-4">
         <ChoiceField
