@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { FirstUser } from './firstUser.ts';
 import { expect, killable, test } from './shop.ts';
-import { choose, pickProduct, signIn, takeVessel } from './steps.ts';
+import { choose, openAs, pickProduct, signIn, takeVessel } from './steps.ts';
 
 const water = (page: Page) => page.getByTestId('reading-water');
 const product = (page: Page) => page.getByTestId('reading-product');
@@ -55,8 +55,7 @@ killable(
 );
 
 test('undo takes the pour back, and both lines stay in the history', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Ines Corby');
+  await openAs(page, 'Ines Corby');
   await pickProduct(page, 'Lime Kiln Foam');
   await page.getByRole('button', { name: 'Pour 58 ml from P-1' }).click();
   await slips(page).getByRole('button', { name: 'Undo' }).click();
@@ -69,8 +68,7 @@ test('undo takes the pour back, and both lines stay in the history', async ({ pa
 test('the figures follow every keystroke, both readings stand side by side, and refusals say what would work', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await pickProduct(page, 'Lime Kiln Foam');
   const strength = page.getByLabel('Strength', { exact: true });
   const make = page.getByLabel('How much to make');
@@ -125,8 +123,7 @@ test('the figures follow every keystroke, both readings stand side by side, and 
 });
 
 test('lines are drawn where the liquid would stand', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await pickProduct(page, 'Lime Kiln Foam');
   await choose(page, 'Vessel', /Wash bucket/);
   const drawing = page.getByRole('img', { name: /Wash bucket, blue rim with/ });
@@ -147,8 +144,7 @@ test('lines are drawn where the liquid would stand', async ({ page }) => {
 
 test('on a phone both numbers and the pour are in sight', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 700 });
-  await page.goto('/');
-  await signIn(page, 'Noor Pell');
+  await openAs(page, 'Noor Pell');
   await pickProduct(page, 'Orchard Pre-wash');
   for (const seen of [water(page), product(page), page.getByRole('button', { name: /pour \d/i })]) {
     const box = await seen.boundingBox();
@@ -160,8 +156,7 @@ test('on a phone both numbers and the pour are in sight', async ({ page }) => {
 });
 
 test('what someone else pours shows at once', async ({ page, joins }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await pickProduct(page, 'Dewpond Rinseless');
   await page.getByLabel('Strength', { exact: true }).fill('1:1');
 
@@ -178,8 +173,7 @@ test('what someone else pours shows at once', async ({ page, joins }) => {
 });
 
 test('a pour whose answer was lost is sent again and booked once', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await pickProduct(page, 'Lime Kiln Foam');
   let lost = true;
   await page.route('**/api/pours', async (route) => {
@@ -197,8 +191,7 @@ test('a pour whose answer was lost is sent again and booked once', async ({ page
 });
 
 test('acid is not poured where an iron remover was, until the bottle is rinsed', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await pickProduct(page, 'Branch Line Iron Remover');
   await takeVessel(page, /black cap/);
   await page.getByRole('checkbox', { name: /I have read this/ }).check();
@@ -220,8 +213,7 @@ test('a session that has ended leads to the sign-in page, and the mix is still t
   page,
   context,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await pickProduct(page, 'Lime Kiln Foam');
   await page.getByLabel('Strength', { exact: true }).fill('1:9');
   await context.clearCookies({ name: 'kettle_session' });
@@ -240,8 +232,7 @@ test.describe('in a bay, with a thumb', () => {
   test('foam at a level takes three taps, half a bottle topped up five, and what was poured wrong one from its slip', async ({
     page,
   }) => {
-    await page.goto('/');
-    await signIn(page, 'Bram Addy');
+    await openAs(page, 'Bram Addy');
     const bram = new FirstUser(page);
     await bram.tap('button', /^Snow foam, all over/);
     await bram.tap('radio', /3 heavy/);
@@ -290,8 +281,7 @@ test.describe('in a bay, with a thumb', () => {
   });
 
   test('a recipe is found by a word of it, by its job or its product', async ({ page }) => {
-    await page.goto('/');
-    await signIn(page, 'Bram Addy');
+    await openAs(page, 'Bram Addy');
     const search = page.getByRole('searchbox', { name: 'Search the recipes' });
     await search.fill('orchard');
     await expect(page.getByRole('button', { name: /^Lower sides/ })).toBeVisible();

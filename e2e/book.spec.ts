@@ -1,14 +1,12 @@
 import { expect, test } from './shop.ts';
-import { choose, openParts, signIn } from './steps.ts';
+import { choose, openAs, openParts } from './steps.ts';
 
 // The book as it is read, printed and held to the shop's own figures.
 
 test('a ceiling of the shop’s own reaches the book at once, and nonsense in its settings names its field', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/shop');
+  await openAs(page, 'Hester Quill', '/shop');
   await openParts(page, 'Limits on the panel', 'How long mixes keep');
   const ceiling = page.getByLabel('Pre-wash ceiling');
   await ceiling.fill('much');
@@ -52,8 +50,7 @@ test('a ceiling of the shop’s own reaches the book at once, and nonsense in it
 });
 
 test('a technician reads the book and changes nothing; on paper every recipe is there', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await page.getByRole('link', { name: 'Recipes' }).click();
   await expect(page.getByRole('heading', { name: 'Recipes' })).toBeVisible();
   await expect(page.getByRole('link', { name: /Publish|Write a recipe/ })).toHaveCount(0);
@@ -85,8 +82,7 @@ test.describe('on a phone', () => {
   test('the places of the desk are under who is signed in, and the book reads level by level', async ({
     page,
   }) => {
-    await page.goto('/');
-    await signIn(page, 'Hester Quill');
+    await openAs(page, 'Hester Quill');
     await page.getByRole('button', { name: /Hester/ }).click();
     await page.getByRole('menuitem', { name: 'Recipes' }).click();
     await page.getByLabel('Search the book').fill('lower');

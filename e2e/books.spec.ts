@@ -1,6 +1,6 @@
 import { demoPins } from '../demo/people.ts';
 import { expect, test } from './shop.ts';
-import { choose, pickProduct, signIn } from './steps.ts';
+import { choose, openAs, pickProduct, signIn } from './steps.ts';
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
@@ -8,9 +8,7 @@ test.describe('on a phone', () => {
   test('a place is counted by weight, left and gone on with, and closed with a manager’s word', async ({
     page,
   }) => {
-    await page.goto('/');
-    await signIn(page, 'Odo Marsh');
-    await page.goto('/stock/counts');
+    await openAs(page, 'Odo Marsh', '/stock/counts');
     // However many are over, the new one is in sight.
     await expect(page.getByRole('button', { name: 'Start counting' })).toBeInViewport({ ratio: 1 });
     await choose(page, 'Where', /^Bench/);
@@ -62,9 +60,7 @@ test.describe('on a phone', () => {
 test('what really is in the jug is found and poured; the wrong container is put right with what is dangerous about it', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
-  await page.goto('/c/P-4');
+  await openAs(page, 'Odo Marsh', '/c/P-4');
   await page.getByRole('button', { name: 'Some was wasted' }).click();
   await page.getByLabel('How much').fill('3.78 l');
   await page.getByRole('button', { name: 'Book it as waste' }).click();
@@ -96,9 +92,7 @@ test('what really is in the jug is found and poured; the wrong container is put 
 test('a container nobody can find goes off the shelf and comes back; a pour is entered late for who did it', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
-  await page.goto('/c/P-18');
+  await openAs(page, 'Odo Marsh', '/c/P-18');
   await page.getByRole('button', { name: 'Missing' }).click();
   await page.getByLabel('Where it was last seen').fill('In the van');
   await page.getByRole('button', { name: 'Write it off' }).click();
@@ -120,8 +114,7 @@ test('a container nobody can find goes off the shelf and comes back; a pour is e
 test('a tablet left alone locks with its mix kept; another takes it over with their own', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await pickProduct(page, 'Lime Kiln Foam');
   await page.getByRole('button', { name: /Bram Addy/ }).click();
   await page.getByRole('menuitem', { name: 'Lock, or hand over' }).click();
@@ -144,8 +137,7 @@ test('a tablet left alone locks with its mix kept; another takes it over with th
 
 test('left alone for three minutes it locks by itself', async ({ page }) => {
   await page.clock.install();
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await page.clock.runFor(170_000);
   await expect(page.getByRole('heading', { name: 'Locked' })).toBeHidden();
   await page.mouse.down();
@@ -159,9 +151,7 @@ test('left alone for three minutes it locks by itself', async ({ page }) => {
 test('containers out of a spreadsheet: bad rows are named and put right on the page, good ones are seen first', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
-  await page.goto('/stock/import');
+  await openAs(page, 'Odo Marsh', '/stock/import');
   const file = (rows: string[]) => ({
     name: 'stock.csv',
     mimeType: 'text/csv',

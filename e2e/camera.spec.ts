@@ -5,7 +5,7 @@ import { chromium } from '@playwright/test';
 import QRCode from 'qrcode';
 import { CHROMIUM } from './chromium.ts';
 import { expect, test } from './shop.ts';
-import { signIn } from './steps.ts';
+import { openAs } from './steps.ts';
 
 /** A film of a label held still in front of a camera, as browsers take it for one. */
 function filmOf(text: string): string {
@@ -44,8 +44,7 @@ test('in front of a camera a label leads to what it stands on, and the camera is
     ],
   });
   const page = await browser.newPage({ baseURL: shop.address, viewport: { width: 390, height: 844 } });
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await page.getByRole('button', { name: 'Bram' }).click();
   await page.getByRole('menuitem', { name: 'Scan a label' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('P-3');
@@ -54,8 +53,7 @@ test('in front of a camera a label leads to what it stands on, and the camera is
 });
 
 test('where there is no camera it says so, and a code is typed', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await page.keyboard.press('/');
   await page.getByRole('button', { name: 'Scan' }).click();
   await expect(page.getByRole('alert')).toContainText('This device has no camera.');

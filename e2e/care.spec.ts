@@ -1,13 +1,11 @@
 import { expect, killable, test } from './shop.ts';
-import { choose, openParts, pickProduct, signIn, takeVessel } from './steps.ts';
+import { choose, openAs, openParts, pickProduct, takeVessel } from './steps.ts';
 
 test('a manager enters an acid with its sheet and signs someone off, who gives a word and pours; its label is printed', async ({
   page,
   joins,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/stock/products/new');
+  await openAs(page, 'Hester Quill', '/stock/products/new');
   await page.getByLabel('Product name').fill('Quarry Rinse Acid');
   await choose(page, 'Family', 'Lime and cement remover');
   await openParts(page, 'To mix it', 'By its safety data sheet');
@@ -113,8 +111,7 @@ test('a manager enters an acid with its sheet and signs someone off, who gives a
 
 test('spill and first aid opens at what is on the screen, from everywhere', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 700 });
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   const card = page.getByRole('dialog', { name: 'Spill and first aid' });
   const opens = async (path: string, product: string | RegExp) => {
     await page.goto(path);
@@ -163,9 +160,7 @@ killable('first aid needs no PIN and no connection', async ({ page, shop }) => {
 });
 
 test('the shop’s water doses a soap, and softened water is chosen for one mix', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/shop');
+  await openAs(page, 'Hester Quill', '/shop');
   await openParts(page, 'Water');
   await page.getByLabel('Hardness of the water').fill('12 oz');
   await page.getByRole('button', { name: 'Save' }).click();

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { MORNING } from './runningShop.ts';
 import { expect, killable, test } from './shop.ts';
-import { choose, signIn } from './steps.ts';
+import { choose, openAs } from './steps.ts';
 
 /** Starts a clock as the page asks for it. */
 async function start(
@@ -38,9 +38,7 @@ async function rinse(page: Page): Promise<void> {
 test('a clock starts from a recipe, is seen in every place, and is ended with a word on how it went', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
-  await page.goto('/recipes/2');
+  await openAs(page, 'Bram Addy', '/recipes/2');
   await page.getByRole('link', { name: 'Start a clock' }).click();
   await expect(page.getByText(/Rinse by/)).toBeVisible();
   await page.getByRole('button', { name: /start the clock/ }).click();
@@ -76,8 +74,7 @@ test('a clock starts from a recipe, is seen in every place, and is ended with a 
 });
 
 test('the window shrinks and the mark moves on as the sun comes out', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await weather(page, 'cloudOver');
   await start(page, 'Snow foam, all over', { colour: 'black' });
   await expect(page.getByText('overdue')).toBeVisible();
@@ -104,8 +101,7 @@ test('the window shrinks and the mark moves on as the sun comes out', async ({ p
 killable(
   'two browsers agree, through a restart of the server; of two who end it, the second is told',
   async ({ browser, page, shop }) => {
-    await page.goto('/');
-    await signIn(page, 'Bram Addy');
+    await openAs(page, 'Bram Addy');
     await start(page, 'Snow foam, all over', { vehicle: 'electric taxi' });
     const other = await (await browser.newContext({ baseURL: shop.address })).newPage();
     // A device whose own clock is wrong by hours.
@@ -113,8 +109,7 @@ killable(
       const now = Date.now;
       Date.now = () => now() + 5 * 3_600_000;
     });
-    await other.goto('/');
-    await signIn(other, 'Odo Marsh');
+    await openAs(other, 'Odo Marsh');
     await other.goto(page.url().replace(/^.*?\/clocks/, '/clocks'));
     await expect(other.getByText(/minimum dwell left/)).toBeVisible();
     const apart = async () => Math.abs((await figure(page)) - (await figure(other)));
@@ -143,8 +138,7 @@ killable(
 );
 
 test('what happens between the first look and the first listening is heard', async ({ page, joins }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await start(page, 'Snow foam, all over', { vehicle: 'electric taxi' });
   const other = await joins('Odo Marsh');
   let listen: () => void = () => {};
@@ -163,8 +157,7 @@ test('what happens between the first look and the first listening is heard', asy
 });
 
 test('works on without a connection, and agrees afterwards', async ({ page, context, joins }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await start(page, 'Snow foam, all over', { vehicle: 'electric taxi' });
   const other = await joins('Odo Marsh');
   await other.goto('/yard');
@@ -192,8 +185,7 @@ test('works on without a connection, and agrees afterwards', async ({ page, cont
 });
 
 test('what was done too late to fit is kept for a lead to settle', async ({ page, context, joins }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await start(page, 'Snow foam, all over', { vehicle: 'hire camper' });
   const other = await joins('Odo Marsh');
   const key = page.url().split('/').pop();
@@ -202,6 +194,7 @@ test('what was done too late to fit is kept for a lead to settle', async ({ page
   await other.goto(`/clocks/${key}`);
   await rinse(other);
   await expect(other.getByRole('heading', { name: 'How did it go?' })).toBeVisible();
+  // What comes within a quarter of a minute is not late.
   await page.waitForTimeout(16_000);
   await context.setOffline(false);
   await expect(page.getByText(/Odo Marsh ended it after/)).toBeVisible();
@@ -216,8 +209,7 @@ test('what was done too late to fit is kept for a lead to settle', async ({ page
 test('on a black panel in the sun it will dry too fast: remedies in order; a camper takes pieces', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
+  await openAs(page, 'Hester Quill');
   await weather(page, 'sunOut');
   await page.goto('/clocks/new?recipe=1&soil=2');
   await choose(page, 'What goes on', /^Snow foam, all over/);
@@ -246,8 +238,7 @@ test('on a black panel in the sun it will dry too fast: remedies in order; a cam
 });
 
 test('a film seen to dry is learned from; a lead starts afresh', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
+  await openAs(page, 'Odo Marsh');
   await weather(page, 'sunOut');
   await start(page, 'Snow foam, all over', { colour: 'dark' });
   await page.getByRole('button', { name: 'It begins to dry' }).click();
@@ -269,8 +260,7 @@ test('a film seen to dry is learned from; a lead starts afresh', async ({ page }
 test('the same again is asked about; layers go over each other, and what gives off gas does not', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
+  await openAs(page, 'Odo Marsh');
   await start(page, 'Snow foam, all over');
   await page.goto('/clocks/new');
   await choose(page, 'What goes on', /^Snow foam, all over/);
@@ -292,9 +282,7 @@ test.describe('on a phone', () => {
   test('a clock is started from the slip of a pour, by keyboard alone, and read at arm’s length', async ({
     page,
   }) => {
-    await page.goto('/');
-    await signIn(page, 'Bram Addy');
-    await page.goto('/bench?recipe=2&soil=2');
+    await openAs(page, 'Bram Addy', '/bench?recipe=2&soil=2');
     const pour = page.getByRole('button', { name: /pour \d|Read the cautions/i });
     await expect(pour).toBeEnabled();
     const word = page.getByRole('checkbox');

@@ -1,5 +1,5 @@
 import { expect, test } from './shop.ts';
-import { choose, signIn } from './steps.ts';
+import { choose, openAs } from './steps.ts';
 
 // The wall dispenser: verified, changed over and filled from, with the demo's stand-ins for scale, meter and scanner.
 
@@ -9,9 +9,7 @@ test.describe('on a phone', () => {
   test('a line is verified with scale and flow meter, changed over by its labels, and filled from', async ({
     page,
   }) => {
-    await page.goto('/');
-    await signIn(page, 'Odo Marsh');
-    await page.goto('/rigs');
+    await openAs(page, 'Odo Marsh', '/rigs');
     await page.getByRole('link', { name: /L-2 Middle line/ }).click();
     await expect(page.getByTestId('line-ratio')).toHaveText('1:22');
     await expect(page.getByText(/The two tips measured slope by 1\.9241/)).toBeVisible();
@@ -92,8 +90,7 @@ test.describe('on a phone', () => {
 test('a scanner is heard anywhere: what it types goes to what it names, and out of the field it fell into', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await page.getByRole('searchbox', { name: 'Search the recipes' }).fill('foam');
   await page.getByRole('searchbox', { name: 'Search the recipes' }).focus();
   // A scanner types faster than a browser under test does: its keys are given to the page directly.

@@ -1,12 +1,10 @@
 import { expect, test } from './shop.ts';
-import { choose, openParts, signIn, takeVessel } from './steps.ts';
+import { choose, openAs, openParts, takeVessel } from './steps.ts';
 
 test('a manager adds a product, a container and a vessel, with nonsense typed on the way', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/stock/products/new');
+  await openAs(page, 'Hester Quill', '/stock/products/new');
   await page.getByLabel('Label strength').fill('1:2:3');
   await page.getByRole('button', { name: 'Add the product' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'Product name' })).toBeVisible();
@@ -63,9 +61,7 @@ test('of two managers changing one vessel the second sees both and chooses', asy
     [page, 'white lid'],
     [other, 'blue lid'],
   ] as const) {
-    await p.goto('/');
-    await signIn(p, 'Hester Quill');
-    await p.goto('/rigs/vessels/1');
+    await openAs(p, 'Hester Quill', '/rigs/vessels/1');
     await p.getByLabel('Vessel name').fill(`Trigger bottle, ${name}`);
   }
   await page.getByRole('button', { name: 'Save' }).click();
@@ -80,9 +76,7 @@ test('of two managers changing one vessel the second sees both and chooses', asy
 });
 
 test('a vessel is retired and brought back, a person leaves and returns', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/rigs/vessels/2');
+  await openAs(page, 'Hester Quill', '/rigs/vessels/2');
   await page.getByRole('button', { name: 'Retire it' }).click();
   await page.getByRole('button', { name: 'Retire it all the same' }).click();
   await expect(page.getByText('Retired: nothing can be mixed in it.')).toBeVisible();
@@ -107,9 +101,7 @@ test('a vessel is retired and brought back, a person leaves and returns', async 
 test('what recipes need is not retired without a word, and a member of the crew leads to what they poured', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/stock');
+  await openAs(page, 'Hester Quill', '/stock');
   await page.getByRole('table').getByRole('link', { name: 'Orchard Pre-wash' }).click();
   await page.getByRole('button', { name: 'Retire it' }).click();
   await expect(page.getByText('Recipes need it:')).toBeVisible();
@@ -128,9 +120,7 @@ test('what recipes need is not retired without a word, and a member of the crew 
 });
 
 test('a technician sees the shelf and the crew, and none of the manager’s doors', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Noor Pell');
-  await page.goto('/stock');
+  await openAs(page, 'Noor Pell', '/stock');
   await expect(page.getByRole('heading', { name: 'Store' })).toBeVisible();
   await expect(page.getByRole('link', { name: 'Add a product' })).toHaveCount(0);
   await page.goto('/crew');
@@ -147,9 +137,7 @@ test('a technician sees the shelf and the crew, and none of the manager’s door
 test('a pump head is counted into a cylinder, and the Bench measures with what it gives', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/rigs/measures/new');
+  await openAs(page, 'Hester Quill', '/rigs/measures/new');
   await page.getByLabel('Measure name').fill('pump on P-1');
   await choose(page, 'Kind', 'Pump head');
   const counting = page.getByRole('region', { name: 'Find out what one gives' });
@@ -172,9 +160,7 @@ test('a pump head is counted into a cylinder, and the Bench measures with what i
 });
 
 test('what a product is made of is entered from its sheet, unknown until then', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/stock/products/new');
+  await openAs(page, 'Hester Quill', '/stock/products/new');
   await page.getByLabel('Product name').fill('Quarry Acid Wash');
   await choose(page, 'Family', 'Something else');
   await page.getByLabel('Label strength').fill('30 g/l');
@@ -236,8 +222,7 @@ test('what a product is made of is entered from its sheet, unknown until then', 
 });
 
 test('what is mixed and in circulation is listed by whom, and topped up from there', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Noor Pell');
+  await openAs(page, 'Noor Pell');
   await page.getByRole('link', { name: 'Stock' }).click();
   const batches = page.getByRole('region', { name: 'Mixed and in circulation' });
   const bottle = batches.getByRole('listitem').filter({ hasText: 'Trigger bottle, white cap' });

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Page } from '@playwright/test';
 import { expect, killable, test } from './shop.ts';
-import { pickProduct, signIn, startClock } from './steps.ts';
+import { openAs, pickProduct, signIn, startClock } from './steps.ts';
 
 // The tours are as long as the rest of the file: they are walked side by side.
 test.describe.configure({ mode: 'parallel' });
@@ -154,8 +154,7 @@ for (const [which, views] of TOURS) {
     await page.getByRole('button', { name: /Hester/ }).click();
     await expect(page.getByLabel('PIN, four digits')).toBeVisible();
     faults.push(...(await tooWide(page, 'the PIN page')));
-    await page.goto('/');
-    await signIn(page, 'Hester Quill');
+    await openAs(page, 'Hester Quill');
     await pickProduct(page, 'Lime Kiln Foam');
     if (which === 'clocked') await startClock(page, CLOCK);
     for (const view of views) {
@@ -171,8 +170,7 @@ for (const [which, views] of TOURS) {
 test('a page that can’t be fetched says so, keeps the frame and the clocks, and is fetched again', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
+  await openAs(page, 'Hester Quill');
   await startClock(page, CLOCK);
   const clocks = page.getByRole('complementary', { name: 'Clocks' });
   const places = page.getByRole('navigation', { name: 'Places' });
@@ -215,8 +213,7 @@ test('a page whose books can’t be had says so, and is there once they can', as
 });
 
 test('keys jump to places, find anything and tell themselves', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await expect(page.getByRole('combobox', { name: 'Product' })).toBeVisible();
   await page.keyboard.press('r');
   await expect(page.getByRole('heading', { name: 'Rigs' })).toBeVisible();
@@ -235,8 +232,7 @@ test('keys jump to places, find anything and tell themselves', async ({ page }) 
 test('a page is named in the tab, its heading has the focus after a link, and Tab skips to it', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
+  await openAs(page, 'Hester Quill');
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Crew' }).click();
   const heading = page.getByRole('heading', { name: 'Crew', level: 1 });
   await expect(heading).toBeFocused();
@@ -269,9 +265,7 @@ killable(
 );
 
 test('the demo is shown around in six stops, left at any point and not offered again', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
-  await page.goto('/yard');
+  await openAs(page, 'Bram Addy', '/yard');
   await page.getByRole('button', { name: 'Look around in two minutes' }).click();
   const tour = page.getByRole('complementary', { name: 'Tour' });
   for (const [heading, words] of [
@@ -297,8 +291,7 @@ test('the demo is shown around in six stops, left at any point and not offered a
 
 test('in the system’s own colours bands, marks and levels are still drawn', async ({ page }) => {
   await page.emulateMedia({ forcedColors: 'active' });
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await startClock(page, CLOCK);
   await page.goto('/yard');
   const band = page.getByRole('region', { name: 'Bays' }).locator('.bg-ink').first();

@@ -1,12 +1,11 @@
 import { expect, test } from './shop.ts';
-import { signIn, startClock } from './steps.ts';
+import { openAs, startClock } from './steps.ts';
 
 test('what stays in sight gets smaller as the page is scrolled, and nothing below it moves under a finger', async ({
   page,
 }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await startClock(page, 'belowstaysclock1');
   await page.goto('/bench?recipe=2&soil=3');
   const leave = page.getByRole('button', { name: 'Leave the recipe' });
@@ -33,8 +32,7 @@ test('on a phone with two clocks what stays in sight takes a third of a scrolled
   page,
 }) => {
   await page.setViewportSize({ width: 390, height: 700 });
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await startClock(page, 'oneofthetwoclocks');
   await startClock(page, 'theotheroneofthem', 4);
   const sticks = [
@@ -78,8 +76,7 @@ test('on a phone with two clocks what stays in sight takes a third of a scrolled
 
 test('on a tablet the button is whole in sight, with what to mind above it', async ({ page }) => {
   await page.setViewportSize({ width: 1024, height: 768 });
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   for (const recipe of [1, 2, 4]) {
     await page.goto(`/bench?recipe=${recipe}&soil=3`);
     await expect(page.getByRole('button', { name: /It was used up. Pour/ })).toBeInViewport({ ratio: 1 });
@@ -92,8 +89,7 @@ test('at twice the size nothing but clocks and places stays in sight, and they l
   page,
 }) => {
   await page.setViewportSize({ width: 640, height: 400 });
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await startClock(page, 'twicethesizeclock');
   await page.goto('/bench?recipe=2&soil=2');
   await expect(page.getByRole('button', { name: /Pour 1/ })).toBeVisible();
@@ -115,8 +111,7 @@ test('at twice the size nothing but clocks and places stays in sight, and they l
 test('a manager sees every place, first aid and who is signed in, however low the screen', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
+  await openAs(page, 'Hester Quill');
   const places = page.getByRole('navigation', { name: 'Places' });
   for (const [width, height] of [
     [1280, 800],

@@ -1,13 +1,11 @@
 import { expect, test } from './shop.ts';
-import { signIn } from './steps.ts';
+import { openAs } from './steps.ts';
 
 test('what needs somebody is in the Yard with its one action, and in a calendar of one’s own', async ({
   page,
   request,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/yard');
+  await openAs(page, 'Hester Quill', '/yard');
   const needs = page.getByRole('region', { name: 'What needs somebody' });
   await expect(needs.getByRole('listitem').filter({ hasText: 'Coalyard Tyre Dressing' })).toContainText(
     'out of date',

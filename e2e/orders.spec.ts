@@ -1,12 +1,10 @@
 import { expect, test } from './shop.ts';
-import { signIn } from './steps.ts';
+import { openAs } from './steps.ts';
 
 test('an order is drafted from what runs out, changed, sent, received short, and what did not come stays open', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
-  await page.goto('/stock/run-out');
+  await openAs(page, 'Odo Marsh', '/stock/run-out');
   await page.getByRole('link', { name: 'Orders' }).click();
   const toOrder = page.getByRole('region', { name: 'To order' });
   await expect(toOrder.getByText(/^Order by \d+ \w+\.$/)).toBeVisible();
@@ -68,9 +66,7 @@ test('an order is drafted from what runs out, changed, sent, received short, and
 });
 
 test('what a supplier sends at the least is said before an order is sent', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/stock/orders');
+  await openAs(page, 'Hester Quill', '/stock/orders');
   const suppliers = page.getByRole('region', { name: 'Suppliers' });
   await suppliers.getByText('Orchard Side Trade').click();
   await suppliers.getByLabel('Minimum order').fill('a lot');

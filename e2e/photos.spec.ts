@@ -2,7 +2,7 @@ import { Buffer } from 'node:buffer';
 import { writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, killable, test } from './shop.ts';
-import { signIn, signInToKeep } from './steps.ts';
+import { openAs, signInToKeep } from './steps.ts';
 
 const PHONE = { viewport: { width: 390, height: 700 }, hasTouch: true };
 
@@ -55,8 +55,7 @@ test.describe('photos of a vehicle', () => {
     page,
     joins,
   }, testInfo) => {
-    await page.goto('/');
-    await signIn(page, 'Bram Addy');
+    await openAs(page, 'Bram Addy');
     await begin(page, 'Driving school, blue');
     const large = await picture(page, 4_000, 3_000);
     await take(page, 'Before', camera(large));

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './shop.ts';
-import { choose, openParts, signIn } from './steps.ts';
+import { choose, openAs, openParts } from './steps.ts';
 
 const steps = (page: Page) => page.getByRole('list', { name: 'Steps' }).getByRole('listitem');
 const step = (page: Page, name: string) =>
@@ -13,8 +13,7 @@ async function tap(page: Page, zone: string): Promise<void> {
 test('a level and a body are a plan; what is said of it changes it, and one tap leads to the mix', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await page.keyboard.press('p');
   await expect(page.getByRole('heading', { level: 1, name: 'Plan' })).toBeVisible();
   await page.getByRole('radio', { name: /1 film/ }).click();
@@ -54,8 +53,7 @@ test.describe('on a phone', () => {
   test('a vehicle that can’t be washed as it stands says what would allow it, and a manager’s word is named', async ({
     page,
   }) => {
-    await page.goto('/');
-    await signIn(page, 'Noor Pell');
+    await openAs(page, 'Noor Pell');
     await page.getByRole('link', { name: 'Plan' }).click();
     await page.getByRole('radio', { name: /3 heavy/ }).click();
     await openParts(page, 'Water, place and people');
@@ -81,8 +79,7 @@ test('a vehicle goes on the list, a manager’s word lifts what is held back, an
   page,
   joins,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await page.keyboard.press('p');
   await page.getByLabel('Vehicle or plate').fill('Grey coupe');
   await page.getByRole('radio', { name: /2 grime/ }).click();
@@ -168,8 +165,7 @@ test('a vehicle goes on the list, a manager’s word lifts what is held back, an
 test('by another method in one tap; a calendar is looked at before it comes on the list', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
+  await openAs(page, 'Odo Marsh');
   await page.keyboard.press('p');
   await page.getByRole('radio', { name: /1 film/ }).click();
   const methods = page.getByRole('region', { name: 'By every method' });
@@ -216,9 +212,7 @@ test('by another method in one tap; a calendar is looked at before it comes on t
 test('an answer that is lost is asked for again: dropped once, done once, and nothing of the one stands in the other’s way', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
-  await page.goto('/plan?job=7');
+  await openAs(page, 'Odo Marsh', '/plan?job=7');
   const list = page.getByRole('region', { name: 'On the list' });
   const loseOnce = async () => {
     await page.route(

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './shop.ts';
-import { choose, pickProduct, signIn, takeVessel } from './steps.ts';
+import { choose, openAs, pickProduct, takeVessel } from './steps.ts';
 
 const reading = (page: Page, what: string) => page.getByTestId(`reading-${what}`);
 const slips = (page: Page) => page.getByRole('region', { name: 'Booking slips' });
@@ -8,8 +8,7 @@ const ask = (page: Page, question: string) =>
   choose(page, 'Your question', new RegExp(`^${question.replace('?', '\\?')}`));
 
 async function atTheBench(page: Page): Promise<void> {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await pickProduct(page, 'Lime Kiln Foam');
 }
 

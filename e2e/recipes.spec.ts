@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './shop.ts';
-import { choose, openParts, signIn } from './steps.ts';
+import { choose, openAs, openParts, signIn } from './steps.ts';
 
 // The manager's book, and the crew that mixes by it.
 
@@ -12,8 +12,7 @@ test('a draft is made by keyboard, compared, published, mixed by, and brought ba
   browser,
   shop,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
+  await openAs(page, 'Hester Quill');
   await page.keyboard.press('e');
   await expect(page.getByRole('heading', { name: 'Recipes' })).toBeVisible();
   await find(page, 'lower');
@@ -97,9 +96,7 @@ test('a draft is made by keyboard, compared, published, mixed by, and brought ba
 test('the table of levels is one stop for Tab, and field after field for whoever types in it', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/recipes/1/change');
+  await openAs(page, 'Hester Quill', '/recipes/1/change');
   const strength = (level: string) => page.getByLabel(`Strength at ${level}`, { exact: true });
   const dwell = (level: string) => page.getByLabel(`Dwell at ${level}`, { exact: true });
   await strength('dust').focus();
@@ -139,9 +136,7 @@ test('the table of levels is one stop for Tab, and field after field for whoever
 test('over the ceiling needs a reason that stays; nonsense names its field and loses nothing', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/recipes?find=lower');
+  await openAs(page, 'Hester Quill', '/recipes?find=lower');
   await cell(page, 'Lower sides, caked').focus();
   await page.keyboard.press('Enter');
   const strength = page.getByLabel('Strength');
@@ -181,14 +176,10 @@ test('over the ceiling needs a reason that stays; nonsense names its field and l
 });
 
 test('two managers at once: the second sees both, and chooses', async ({ page, browser, shop }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/crew');
+  await openAs(page, 'Hester Quill', '/crew');
   await page.goto('/recipes?find=tyres');
   const other = await (await browser.newContext({ baseURL: shop.address })).newPage();
-  await other.goto('/');
-  await signIn(other, 'Hester Quill');
-  await other.goto('/recipes?find=tyres');
+  await openAs(other, 'Hester Quill', '/recipes?find=tyres');
   await expect(cell(other, 'Tyres, heavy')).toContainText('1:5');
   // The second hears nothing of the first: their book stays as it was.
   await other.route('**/api/recipes', (route) =>
@@ -210,9 +201,7 @@ test('two managers at once: the second sees both, and chooses', async ({ page, b
 test('a recipe is written from a label’s first draft, and a step is taken from what was noted', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/recipes/new');
+  await openAs(page, 'Hester Quill', '/recipes/new');
   await page.getByRole('button', { name: 'Keep as a draft' }).click();
   await expect(page.getByText('Product is missing.')).toBeVisible();
   await expect(
@@ -241,8 +230,7 @@ test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 700 }, hasTouch: true });
 
   test('use and soil, and all else follows; one tap leaves the recipe', async ({ page }) => {
-    await page.goto('/');
-    await signIn(page, 'Bram Addy');
+    await openAs(page, 'Bram Addy');
     await page.getByRole('button', { name: /Snow foam, all over/ }).click();
     // How dirty it is is looked at, never assumed.
     await expect(page.getByText('Choose how dirty it is.')).toBeVisible();
@@ -269,9 +257,7 @@ test.describe('on a phone', () => {
   test('a card’s code leads to the recipe; one that is no longer published says what would work', async ({
     page,
   }) => {
-    await page.goto('/');
-    await signIn(page, 'Bram Addy');
-    await page.goto('/r/R-1');
+    await openAs(page, 'Bram Addy', '/r/R-1');
     await page.getByRole('link', { name: 'Mix it' }).click();
     await page.getByRole('radio', { name: /2 grime/ }).click();
     await expect(page.getByTestId('reading-product')).toHaveText(/^37 ?ml$/);
@@ -286,9 +272,7 @@ test.describe('on a phone', () => {
   });
 
   test('a side-by-side test: the soil before, and what came of it', async ({ page }) => {
-    await page.goto('/');
-    await signIn(page, 'Bram Addy');
-    await page.goto('/recipes/trials');
+    await openAs(page, 'Bram Addy', '/recipes/trials');
     await page.getByRole('button', { name: 'Apply them' }).click();
     await expect(page.getByText(/Left half: Strength is empty/)).toBeVisible();
     for (const [side, strength] of [

@@ -1,11 +1,10 @@
 import { expect, test } from './shop.ts';
-import { signIn } from './steps.ts';
+import { openAs } from './steps.ts';
 
 test('the pump head, the litre that is gone and the bottle out of date are found from Review alone', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
+  await openAs(page, 'Odo Marsh');
   await page.keyboard.press('v');
   const went = page.getByRole('region', { name: 'Where it went' });
   await expect(went.getByText(/^Pump head, 30 ml gives \d+ % more than is booked\.$/)).toBeVisible();
@@ -52,9 +51,7 @@ test('what it cost adds up to what the movements cost, and a technician has no R
   page,
   browser,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/review?from=2025-09-01&to=2025-09-30');
+  await openAs(page, 'Hester Quill', '/review?from=2025-09-01&to=2025-09-30');
   const cost = page.getByRole('region', { name: 'What it cost' });
   const said = (await cost.getByText(/was poured and/).textContent()) ?? '';
   const poured = /£[\d.,]+/.exec(said)?.[0] ?? 'nothing';
@@ -62,8 +59,7 @@ test('what it cost adds up to what the movements cost, and a technician has no R
   await expect(page.getByRole('region', { name: 'What it comes to' })).toContainText(poured);
 
   const other = await (await browser.newContext()).newPage();
-  await other.goto('/');
-  await signIn(other, 'Bram Addy');
+  await openAs(other, 'Bram Addy');
   await expect(other.getByRole('navigation', { name: 'Places' }).getByText('Review')).toHaveCount(0);
   await other.goto('/review');
   await expect(other.getByText('How it went is for leads and managers.')).toBeVisible();

@@ -1,5 +1,5 @@
 import { expect, test } from './shop.ts';
-import { choose, signIn } from './steps.ts';
+import { choose, openAs, signIn } from './steps.ts';
 
 // Rigs, as a lead uses them in a bay: a phone in one hand, the stand-ins for what would be in the other.
 
@@ -9,9 +9,7 @@ test.describe('on a phone', () => {
   test('the draw of a cannon is measured with stopwatch and flow meter, and counts on the Bench', async ({
     page,
   }) => {
-    await page.goto('/');
-    await signIn(page, 'Odo Marsh');
-    await page.goto('/rigs');
+    await openAs(page, 'Odo Marsh', '/rigs');
     await page.getByRole('link', { name: /Cannon bottle, bay 3/ }).click();
     await expect(page.getByText('not measured: typical 8 %, could be 4 to 14').first()).toBeVisible();
     await page.getByRole('link', { name: 'Measure', exact: true }).first().click();
@@ -92,9 +90,7 @@ test.describe('on a phone', () => {
 test('a manager adds a rig in a minute, with starts from its kind, and everyone finds it', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/rigs');
+  await openAs(page, 'Hester Quill', '/rigs');
   await page.getByRole('link', { name: 'Add a vessel' }).click();
   await page.getByLabel('Vessel name').fill('Cannon bottle, bay 1');
   await choose(page, 'Kind', /Foam cannon bottle/);
@@ -139,9 +135,7 @@ test('a drain test is done with the keyboard alone, and of two people measuring 
   page,
   browser,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
-  await page.goto('/rigs/vessels/11/measure');
+  await openAs(page, 'Odo Marsh', '/rigs/vessels/11/measure');
   await expect(page.getByRole('heading', { name: /Hose-end gun, van/ })).toBeVisible();
   const typedRun = async (on: typeof page, i: number, seconds: string) => {
     await on.getByRole('button', { name: 'Type a run instead' }).focus();
@@ -192,9 +186,7 @@ test('a drain test is done with the keyboard alone, and of two people measuring 
 });
 
 test('a technician reads the rigs and finds no manager’s or lead’s doors there', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
-  await page.goto('/rigs/vessels/4');
+  await openAs(page, 'Bram Addy', '/rigs/vessels/4');
   await expect(page.getByRole('heading', { name: 'Cannon draw' })).toBeVisible();
   await expect(page.getByRole('link', { name: /^Measure/ })).toHaveCount(0);
   await expect(page.getByRole('button', { name: /Take the last one back/ })).toHaveCount(0);
@@ -224,9 +216,7 @@ test('a technician reads the rigs and finds no manager’s or lead’s doors the
 test('how much a product takes is measured on four wheels, and the Bench counts with it', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
-  await page.goto('/stock');
+  await openAs(page, 'Odo Marsh', '/stock');
   await page.getByRole('link', { name: 'Sleeper Wheel Gel', exact: true }).first().click();
   await page.getByRole('button', { name: 'Measure how much it takes' }).click();
   await page.getByLabel('Used', { exact: true }).fill('180 ml');
@@ -250,9 +240,7 @@ test('how much a product takes is measured on four wheels, and the Bench counts 
 test('a manager sets how long a verification holds, and adds tips and lines to the dispenser', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/rigs/lines/1');
+  await openAs(page, 'Hester Quill', '/rigs/lines/1');
   await expect(page.getByText('Verified more than 30 days ago.')).toBeVisible();
   const settings = page.getByRole('region', { name: 'Settings of the line' });
   await settings.getByLabel('Verified every').fill('often');
@@ -279,8 +267,7 @@ test('a manager sets how long a verification holds, and adds tips and lines to t
 test('on the ladder of a cannon each mark has its own steps: a strength of the bottle is none of the panel', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
+  await openAs(page, 'Bram Addy');
   await choose(page, 'Product', /Lime Kiln Foam/);
   await choose(page, 'Vessel', /Cannon bottle, bay 2/);
   const ladder = page.getByRole('slider', { name: 'Strength ladder' });

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import type { Run, RunHead } from '#contract/runs.ts';
 import { MORNING } from './runningShop.ts';
 import { expect, killable, test } from './shop.ts';
-import { signIn, signInToKeep } from './steps.ts';
+import { openAs, signInToKeep } from './steps.ts';
 
 const PHONE = { viewport: { width: 390, height: 700 }, hasTouch: true };
 const step = (page: Page) => page.getByRole('region', { name: 'Now' }).getByRole('heading', { level: 2 });
@@ -53,8 +53,7 @@ test.describe('a run on a phone', () => {
   test('is done to its end, with a mix made at the Bench, a check that failed, and what was used', async ({
     page,
   }) => {
-    await page.goto('/');
-    await signIn(page, 'Bram Addy');
+    await openAs(page, 'Bram Addy');
     const key = await begin(page, 'Driving school, blue');
     await onTo(page, 'Mix Lime Kiln Foam');
     // The Bench makes it for the run, and it comes back taken.
@@ -107,8 +106,7 @@ test.describe('a run on a phone', () => {
   });
 
   test('a bottle is taken by scanning it, and what is left in it is weighed', async ({ page }) => {
-    await page.goto('/');
-    await signIn(page, 'Bram Addy');
+    await openAs(page, 'Bram Addy');
     const key = await begin(page, 'Driving school, blue');
     await onTo(page, 'Mix Lime Kiln Foam');
     await page.getByRole('link', { name: 'Mix it' }).first().click();
@@ -151,8 +149,7 @@ test.describe('a run on a phone', () => {
     page,
     joins,
   }) => {
-    await page.goto('/');
-    await signIn(page, 'Bram Addy');
+    await openAs(page, 'Bram Addy');
     await begin(page, 'Driving school, blue');
     await onTo(page, 'Look round');
     const noor = await joins('Noor Pell');

@@ -13,7 +13,7 @@ import {
 } from '@playwright/test';
 import { demoBooks, MORNING, RunningShop } from './runningShop.ts';
 import type { Asked } from './shopHost.ts';
-import { signIn } from './steps.ts';
+import { openAs } from './steps.ts';
 
 class ShopHost {
   readonly #child: ChildProcess = fork(fileURLToPath(new URL('./shopHost.ts', import.meta.url)), {
@@ -49,8 +49,7 @@ const joins: Fixtures<
     const context = await browser.newContext({ baseURL: shop.address });
     contexts.push(context);
     const page = await context.newPage();
-    await page.goto('/');
-    await signIn(page, name);
+    await openAs(page, name);
     return page;
   });
   for (const context of contexts) await context.close();

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { es } from '../contract/words/es.ts';
 import { expect, test } from './shop.ts';
-import { choose, signIn } from './steps.ts';
+import { choose, openAs } from './steps.ts';
 
 const wordsOf = (text: string): string[] => text.toLowerCase().match(/\p{L}{3,}/gu) ?? [];
 
@@ -80,8 +80,7 @@ test('fourteen screens and a pour are read in Spanish by whoever chose it, with 
   page,
 }) => {
   const sent = data(page);
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
+  await openAs(page, 'Hester Quill');
   await page.getByRole('button', { name: /Hester/ }).click();
   await page.getByRole('menuitemradio', { name: 'Español' }).click();
   await expect(page.getByRole('navigation', { name: 'Lugares' })).toBeVisible();

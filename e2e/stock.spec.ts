@@ -1,12 +1,10 @@
 import { expect, test } from './shop.ts';
-import { choose, openParts, pickProduct, signIn } from './steps.ts';
+import { choose, openAs, openParts, pickProduct, signIn } from './steps.ts';
 
 test('a delivery of several lines is booked in; nonsense names its line and loses nothing', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
-  await page.goto('/stock');
+  await openAs(page, 'Odo Marsh', '/stock');
   await page.getByRole('link', { name: 'A delivery' }).click();
   await page.getByLabel('Supplier').fill('Kiln Bank Supplies');
   await page.getByLabel('Delivery note').fill('KB-2077');
@@ -37,9 +35,7 @@ test('a delivery of several lines is booked in; nonsense names its line and lose
 test('a lead decants, books waste, moves and finds; each is in the history and can be taken back', async ({
   page,
 }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
-  await page.goto('/c/P-1');
+  await openAs(page, 'Odo Marsh', '/c/P-1');
   const done = page.getByRole('region', { name: 'What happened to it' });
   const sheet = page.getByRole('dialog');
   await done.getByRole('button', { name: 'Decant from it' }).click();
@@ -76,9 +72,7 @@ test('a lead decants, books waste, moves and finds; each is in the history and c
 });
 
 test('the ledger is read by person and kind, with totals, and the address keeps it', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
-  await page.goto('/stock');
+  await openAs(page, 'Bram Addy', '/stock');
   await page.getByRole('link', { name: 'Movements' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Movements');
   await choose(page, 'Who', 'Noor Pell');
@@ -123,9 +117,7 @@ test('the ledger is read by person and kind, with totals, and the address keeps 
 });
 
 test('a lot is recalled: where it is, what it went into', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Bram Addy');
-  await page.goto('/c/P-1');
+  await openAs(page, 'Bram Addy', '/c/P-1');
   await page.getByRole('link', { name: 'LK-2207' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Lot LK-2207');
   await expect(page.getByText(/20 L came; .* is still in containers/)).toBeVisible();
@@ -140,9 +132,7 @@ test('a lot is recalled: where it is, what it went into', async ({ page }) => {
 });
 
 test('a lot on hold is poured by nobody until a manager releases it', async ({ page, browser }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
-  await page.goto('/c/P-1');
+  await openAs(page, 'Odo Marsh', '/c/P-1');
   await page.getByRole('link', { name: 'LK-2207' }).first().click();
   await page.getByLabel('Stop its use, because').fill('It smells of solvent');
   await page.getByRole('button', { name: 'Put it on hold' }).click();
@@ -170,9 +160,7 @@ test.describe('on a phone', () => {
   test('the shelf is a glance: what is out of date first, a line for two, found by a word or a place', async ({
     page,
   }) => {
-    await page.goto('/');
-    await signIn(page, 'Bram Addy');
-    await page.goto('/stock');
+    await openAs(page, 'Bram Addy', '/stock');
     const past = page.getByRole('region', { name: 'Out of date' });
     await expect(past).toContainText(/P-22.*best before/);
     const onShelf = page.locator('main a[href^="/stock/containers/"]:has(.reading)');
@@ -195,9 +183,7 @@ test.describe('on a phone', () => {
 });
 
 test('a product is ordered when less is there than the shop wants, sealed ones and all', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Hester Quill');
-  await page.goto('/yard');
+  await openAs(page, 'Hester Quill', '/yard');
   const low = page.getByRole('region', { name: 'What needs somebody' });
   await expect(low).not.toContainText('Dewpond Rinseless');
   await page.goto('/stock');
@@ -215,8 +201,7 @@ test('a product is ordered when less is there than the shop wants, sealed ones a
 });
 
 test('what runs out: the soonest first, as a fan with how far to trust it', async ({ page }) => {
-  await page.goto('/');
-  await signIn(page, 'Odo Marsh');
+  await openAs(page, 'Odo Marsh');
   await page.getByRole('link', { name: 'Stock' }).click();
   await page.getByRole('link', { name: 'What runs out' }).click();
   const rows = page.getByRole('list', { name: 'Products' }).getByRole('listitem');

@@ -8,6 +8,7 @@ import {
   starter,
   stepOfSize,
   usualSizeUl,
+  usualVessel,
   vesselOfSize,
 } from './starterEquipment.ts';
 
@@ -35,6 +36,16 @@ describe('starter equipment', () => {
       brimfulUl: 18_927_059,
       fillLimitUl: 17_034_353,
     });
+  });
+
+  it('a vessel nobody said more of than its kind is the first starter of that kind, in the shop’s own sizes', () => {
+    expect(usualVessel('triggerBottle', 'metric')).toEqual(vesselOfSize('triggerBottle', 750_000));
+    expect(usualVessel('triggerBottle', 'us').fillLimitUl).toBe(709_765);
+    expect(usualVessel('bucket', 'us')).toEqual(vesselOfSize('bucket', usualSizeUl('washBucket', 'us') ?? 0));
+    for (const kind of VESSEL_KINDS) {
+      const { brimfulUl, fillLimitUl, smallestUl } = usualVessel(kind, 'imperial');
+      expect(brimfulUl >= fillLimitUl && fillLimitUl > smallestUl && smallestUl > 0, kind).toBe(true);
+    }
   });
 
   it('any size makes a vessel that can be: smallest mix, fill limit and brim in that order, in whole microlitres', () => {

@@ -93,6 +93,32 @@ export function vesselOfSize(
   };
 }
 
+/** Which starter a vessel of a kind is, for whoever says no more than the kind; few shops have a tank to begin with. */
+const USUAL: Record<Exclude<VesselKind, 'tank'>, StarterId> = {
+  triggerBottle: 'trigger',
+  pumpSprayer: 'pumpSprayer',
+  cannonBottle: 'cannon',
+  gunBottle: 'hoseGun',
+  bucket: 'washBucket',
+  towelBucket: 'towelBucket',
+  stockPail: 'stockPail',
+};
+const TANK: Size = { metric: 60 * UNIT_UL.l, us: 15 * UNIT_UL.usGal };
+
+/**
+ * What a vessel of a kind usually holds, for whoever says no more than the kind. Defaults, edited by the shop.
+ *
+ * @returns whole microlitres
+ * @example usualVessel('triggerBottle', 'metric') // brimful 810 ml, fill limit 750 ml, smallest mix 98 ml
+ */
+export function usualVessel(
+  kind: VesselKind,
+  units: 'metric' | 'us' | 'imperial',
+): ReturnType<typeof vesselOfSize> {
+  const known = kind === 'tank' ? null : usualSizeUl(USUAL[kind], units);
+  return vesselOfSize(kind, Math.round(known ?? TANK[units === 'us' ? 'us' : 'metric']));
+}
+
 const twoFigures = (ul: number): number => Math.round(Number(ul.toPrecision(2)));
 
 /** Graduations of a measure, as a part of what it holds: a cap and a pump head have one mark, their own. */

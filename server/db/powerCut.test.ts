@@ -14,7 +14,7 @@ import { openDatabase } from './engine.ts';
 // Somebody pulls the plug, at any moment: what was acknowledged is there.
 
 /** How many moments are tried; thousands by `npm run crash`. */
-const MOMENTS = Number(process.env.CRASH_MOMENTS ?? 24);
+const MOMENTS = Number(process.env.CRASH_MOMENTS ?? 10);
 const SEED = Number(process.env.CRASH_SEED ?? 20_260_504);
 
 let folder: string;

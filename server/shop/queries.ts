@@ -50,7 +50,6 @@ export async function setUpShop(
   }
 }
 
-/** Changes the shop's settings. Products left at a figure of the shop's follow it; those with one of their own keep it. */
 /** The books reckon days too: a zone they don't know is none of the shop's. */
 async function refuseUnknownZone(tx: Queryable, zone: string): Promise<void> {
   const [known] = await tx.rows('SELECT 1 FROM pg_timezone_names WHERE lower(name) = lower($1)', [zone]);
@@ -58,6 +57,7 @@ async function refuseUnknownZone(tx: Queryable, zone: string): Promise<void> {
   throw problem(422, 'zone.unknown', {}, { at: '/zone' });
 }
 
+/** Changes the shop's settings. Products left at a figure of the shop's follow it; those with one of their own keep it. */
 export async function updateShop(tx: Queryable, patch: ShopPatch): Promise<void> {
   const before = await shopOf(tx);
   if (before) await followHouse(tx, before, patch);

@@ -13,7 +13,7 @@ import { devicesQuery, peopleQuery, placesQuery, rowOrNew } from '../state/queri
 import { useAsked } from '../state/useAsked.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
-import { NOBODY, typedOf } from '../ui/codecs.ts';
+import { NOBODY } from '../ui/codecs.ts';
 import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
 import { ChoiceField, TextField, TickField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
@@ -26,14 +26,15 @@ import type { TextForm } from '../ui/useTextForm.ts';
 import { DepthFields } from './DepthFields.tsx';
 import { DialFields } from './DialFields.tsx';
 import { DrawSection } from './DrawSection.tsx';
-import { VESSEL_NAMES, VESSEL_STARTS } from './kinds.ts';
+import { VESSEL_NAMES } from './kinds.ts';
 import { OutputSection } from './OutputSection.tsx';
 import {
   ROLE_OPTIONS,
   readVessel,
   rigInWords,
+  typedVessel,
   USUAL_ROLE,
-  VESSEL,
+  usualVolumes,
   type VesselTyped,
   vesselFacts,
 } from './vesselTyped.ts';
@@ -111,7 +112,7 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
     row: vessel,
     path: '/vessels',
     schema: vessel ? vesselPatch : vesselBody,
-    typed: (row) => typedOf(VESSEL, row, shop),
+    typed: (row) => typedVessel(row, shop),
     read: (typed) => {
       const { body, refusals } = readVessel(typed, shop, vessel);
       return { body: vessel ? { ...body, retired } : body, refusals };
@@ -126,7 +127,7 @@ function VesselForm({ vessel }: { vessel: Vessel | null }) {
     const { brimfulUl, fillLimitUl, smallestUl, role, dials } = of.form.formState.dirtyFields;
     if (vessel || brimfulUl || fillLimitUl || smallestUl) return;
     const usual = {
-      ...VESSEL_STARTS[next],
+      ...usualVolumes(next, shop),
       ...(!role && { role: USUAL_ROLE[next] ?? 'any' }),
       ...(!dials && { dials: isSuction(next) ? USUAL_DIALS.map((name) => ({ id: null, name })) : [] }),
     };

@@ -18,21 +18,6 @@ export const VESSEL_NAMES: () => Record<VesselKind, string> = () => ({
   tank: t('Tank'),
 });
 
-/** What a new vessel of a kind usually is: brimful, fill limit, smallest sensible mix, as typed. */
-export const VESSEL_STARTS: Record<
-  VesselKind,
-  { brimfulUl: string; fillLimitUl: string; smallestUl: string }
-> = {
-  triggerBottle: { brimfulUl: '810 ml', fillLimitUl: '750 ml', smallestUl: '100 ml' },
-  pumpSprayer: { brimfulUl: '2 l', fillLimitUl: '1.5 l', smallestUl: '300 ml' },
-  cannonBottle: { brimfulUl: '1 l', fillLimitUl: '900 ml', smallestUl: '200 ml' },
-  gunBottle: { brimfulUl: '1 l', fillLimitUl: '900 ml', smallestUl: '200 ml' },
-  bucket: { brimfulUl: '20 l', fillLimitUl: '18 l', smallestUl: '4 l' },
-  towelBucket: { brimfulUl: '16 l', fillLimitUl: '12 l', smallestUl: '3 l' },
-  stockPail: { brimfulUl: '11 l', fillLimitUl: '10 l', smallestUl: '1 l' },
-  tank: { brimfulUl: '60 l', fillLimitUl: '55 l', smallestUl: '5 l' },
-};
-
 export const MEASURE_NAMES: () => Record<MeasureKind, string> = () => ({
   syringe: t('Syringe'),
   cylinder: t('Cylinder'),

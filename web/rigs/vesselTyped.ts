@@ -7,7 +7,9 @@ import {
 } from '#contract/equipment.ts';
 import type { DepthProfile } from '#core/mixing/depth.ts';
 import type { VesselKind } from '#core/mixing/outlines.ts';
+import { usualVessel } from '#core/mixing/starterEquipment.ts';
 import { isSuction } from '#core/products/record.ts';
+import { formatVolume } from '#core/units/formatVolume.ts';
 import { t } from '../lib/speech.ts';
 import {
   type Codec,
@@ -22,11 +24,12 @@ import {
   rowOrNobody,
   type TypedBy,
   text,
+  typedOf,
   volume,
   volumeOrNothing,
 } from '../ui/codecs.ts';
 import { type DepthTyped, readDepth, typedDepth } from './depthTyped.ts';
-import { VESSEL_NAMES, VESSEL_STARTS } from './kinds.ts';
+import { VESSEL_NAMES } from './kinds.ts';
 
 const depth: Codec<DepthTyped, DepthProfile | null> = {
   empty: typedDepth(null),
@@ -38,9 +41,9 @@ const depth: Codec<DepthTyped, DepthProfile | null> = {
 export const VESSEL = {
   name: text(),
   kind: choice<VesselKind>('triggerBottle'),
-  brimfulUl: volume(VESSEL_STARTS.triggerBottle.brimfulUl),
-  fillLimitUl: volume(VESSEL_STARTS.triggerBottle.fillLimitUl),
-  smallestUl: volume(VESSEL_STARTS.triggerBottle.smallestUl),
+  brimfulUl: volume(),
+  fillLimitUl: volume(),
+  smallestUl: volume(),
   displacementUl: volumeOrNothing,
   deadUl: volumeOrNothing,
   twoLines: flag(),
@@ -53,6 +56,22 @@ export const VESSEL = {
   dials: choice<VesselBody['dials']>([]),
 };
 export type VesselTyped = TypedBy<typeof VESSEL>;
+
+/** The volumes a new vessel of a kind usually has, as somebody of this shop would type them. */
+export function usualVolumes(kind: VesselKind, { units }: Context) {
+  const { brimfulUl, fillLimitUl, smallestUl } = usualVessel(kind, units);
+  return {
+    brimfulUl: formatVolume(brimfulUl, units),
+    fillLimitUl: formatVolume(fillLimitUl, units),
+    smallestUl: formatVolume(smallestUl, units),
+  };
+}
+
+/** A vessel as it is typed; a new one starts as a trigger bottle usually is. */
+export const typedVessel = (row: Vessel | null, shop: Context): VesselTyped => ({
+  ...typedOf(VESSEL, row, shop),
+  ...(!row && usualVolumes('triggerBottle', shop)),
+});
 
 /** What only a cannon has: of anything else what was typed there before is nothing. */
 const NO_CANNON = { orificeMm: '', machineId: NOBODY, dials: [] };

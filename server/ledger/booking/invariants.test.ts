@@ -287,7 +287,7 @@ describe('any history', () => {
         for (const { kind } of await shop.books.rows<{ kind: string }>('SELECT DISTINCT kind FROM movement'))
           kinds.add(kind);
       }),
-      { numRuns: 14 },
+      { numRuns: 9 },
     );
     expect(kinds.size).toBeGreaterThanOrEqual(7);
     expect(Math.min(live.twoSources, live.receipt), JSON.stringify(live)).toBeGreaterThan(0);
