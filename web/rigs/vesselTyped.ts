@@ -10,6 +10,7 @@ import type { VesselKind } from '#core/mixing/outlines.ts';
 import { usualVessel } from '#core/mixing/starterEquipment.ts';
 import { isSuction } from '#core/products/record.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
+import { UNIT_UL } from '#core/units/units.ts';
 import { t } from '../lib/speech.ts';
 import {
   type Codec,
@@ -60,11 +61,10 @@ export type VesselTyped = TypedBy<typeof VESSEL>;
 /** The volumes a new vessel of a kind usually has, as somebody of this shop would type them. */
 export function usualVolumes(kind: VesselKind, { units }: Context) {
   const { brimfulUl, fillLimitUl, smallestUl } = usualVessel(kind, units);
-  return {
-    brimfulUl: formatVolume(brimfulUl, units),
-    fillLimitUl: formatVolume(fillLimitUl, units),
-    smallestUl: formatVolume(smallestUl, units),
-  };
+  // Nobody says a bottle's size in tenths of an ounce.
+  const step = units === 'metric' ? 1 : units === 'us' ? UNIT_UL.usFlOz : UNIT_UL.impFlOz;
+  const typed = (ul: number) => formatVolume(Math.round(Math.round(ul / step) * step), units);
+  return { brimfulUl: typed(brimfulUl), fillLimitUl: typed(fillLimitUl), smallestUl: typed(smallestUl) };
 }
 
 /** A vessel as it is typed; a new one starts as a trigger bottle usually is. */

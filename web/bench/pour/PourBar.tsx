@@ -68,7 +68,7 @@ export function PourBar({ draft, bench, equipment, decided, pouring, pour, inThe
       {bench.asksForWord && !bench.refusals.product && !bench.refusals.vessel && !poured && (
         <Acknowledge ref={asked} given={word.given} give={word.give} />
       )}
-      <div className="pour-row grid items-end gap-3 bg-ground between:pt-2 sm:grid-cols-[2fr_3fr] lg:sticky lg:bottom-0 lg:z-[4] lg:pb-3">
+      <div className="pour-row grid items-end gap-3 bg-ground between:gap-y-1 between:pt-1 sm:grid-cols-[2fr_3fr] lg:sticky lg:bottom-0 lg:z-[4] lg:pb-3">
         {product && open.length === 0 ? (
           <OpenOne sealed={containers} />
         ) : (

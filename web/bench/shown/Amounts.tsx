@@ -31,10 +31,11 @@ export function Amounts(props: {
   const { product, vessel, amounts, settled = false, children } = props;
   const { shop } = useSession();
   const many = amounts.length > 2;
-  // Two have room beside their names on one line of a phone that was scrolled.
-  const beside = many
-    ? ''
-    : 'scrolled:flex scrolled:flex-initial scrolled:flex-wrap scrolled:items-baseline scrolled:gap-x-1.5';
+  // Two have room beside their names on one line of a phone that was scrolled, but for ounces, whose unit is long.
+  const beside =
+    many || shop.units !== 'metric'
+      ? ''
+      : 'scrolled:flex scrolled:flex-wrap scrolled:items-baseline scrolled:gap-x-1.5';
   return (
     <section
       aria-label={t('Amounts')}
@@ -56,7 +57,10 @@ export function Amounts(props: {
             </p>
           ) : (
             amounts.map(({ id, order, tone, ul, stepUl }) => (
-              <div key={id} className={`${tone} min-w-0 flex-1 stopped:hidden ${beside}`}>
+              <div
+                key={id}
+                className={`${tone} min-w-0 flex-1 stopped:hidden scrolled:flex-initial ${beside}`}
+              >
                 <p className="caps text-ink scrolled:text-[0.75rem] scrolled:leading-tight">{order}</p>
                 <LargeVolume
                   what={id}

@@ -1,8 +1,8 @@
 import type { ReadVolume } from '#core/units/formatVolume.ts';
 
 const LARGE = 'text-[2.9rem] scrolled:text-[1.75rem] sm:text-[3.6rem] xl:text-[4.6rem]';
-const LESS = 'text-[2rem] scrolled:text-[1.3rem] sm:text-[3rem] xl:text-[3.3rem]';
-const LEAST = 'text-[1.7rem] scrolled:text-[1.2rem] sm:text-[2.2rem] xl:text-[2.6rem]';
+const LESS = 'text-[2rem] scrolled:text-[1.25rem] sm:text-[3rem] xl:text-[3.3rem]';
+const LEAST = 'text-[1.7rem] scrolled:text-[1.1rem] sm:text-[2.2rem] xl:text-[2.6rem]';
 
 /**
  * A volume set in large type, its unit small beside it. Gallons with ounces, and long units where there are many, go on a
@@ -27,7 +27,7 @@ export function LargeVolume(props: { what: string; read: ReadVolume | null; many
           <span
             className={
               many || long
-                ? 'text-[1.1rem] scrolled:text-base'
+                ? `text-[1.1rem] ${many && long ? 'scrolled:text-[0.8rem]' : 'scrolled:text-base'}`
                 : 'text-[1.3rem] scrolled:text-base xl:text-[1.7rem]'
             }
           >
