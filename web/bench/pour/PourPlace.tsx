@@ -22,7 +22,7 @@ export function PourPlace({ product, children }: { product: Product | null; chil
   return (
     <div
       data-pour-place
-      className="flex flex-col gap-2 bg-ground max-lg:low:static! max-lg:low:p-0! max-lg:fixed max-lg:inset-x-0 max-lg:bottom-(--above-places) max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2 scrolled:flex-row scrolled:flex-wrap scrolled:items-center scrolled:gap-x-3 scrolled:gap-y-0.5 scrolled:py-1 scrolled:text-sm scrolled:*:flex-1 scrolled:*:basis-[55%] scrolled:*:text-sm scrolled:*:leading-tight between:in-[.pour-row]:contents between:*:col-start-2"
+      className="flex flex-col gap-2 bg-ground max-lg:low:static! max-lg:low:p-0! max-lg:fixed max-lg:inset-x-0 max-lg:bottom-(--above-places) max-lg:z-[5] max-lg:border-t max-lg:border-hairline max-lg:px-4 max-lg:py-2 scrolled:flex-row scrolled:flex-wrap scrolled:items-center scrolled:gap-x-3 scrolled:gap-y-0.5 scrolled:py-1 scrolled:text-sm scrolled:*:flex-1 scrolled:*:basis-[55%] scrolled:[&>:not(button)]:text-sm scrolled:*:leading-tight between:in-[.pour-row]:contents between:*:col-start-2"
     >
       {care && (
         <p className="leading-tight between:col-span-full! between:-order-1 scrolled:basis-[28%]! scrolled:[&:has(+[data-poured])]:basis-[40%]! scrolled:[&:has(+[role=alert])]:basis-full!">
