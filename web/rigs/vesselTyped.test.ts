@@ -3,11 +3,18 @@ import { type Vessel, vesselBody } from '#contract/equipment.ts';
 import type { Refusal } from '#core/outcome.ts';
 import { sized } from '../bench/mix/madeUpEquipment.ts';
 import { saidOf } from '../lib/saidOf.ts';
-import { NOBODY, typedOf } from '../ui/codecs.ts';
-import { readVessel, rigInWords, VESSEL, type VesselTyped, vesselFacts } from './vesselTyped.ts';
+import { NOBODY } from '../ui/codecs.ts';
+import {
+  readVessel,
+  rigInWords,
+  typedVessel as typed,
+  usualVolumes,
+  type VesselTyped,
+  vesselFacts,
+} from './vesselTyped.ts';
 
 const metric = { units: 'metric', currency: 'GBP' } as const;
-const typedVessel = (vessel: Vessel | null) => typedOf(VESSEL, vessel, metric);
+const typedVessel = (vessel: Vessel | null) => typed(vessel, metric);
 
 const [cannon] = sized('cannonBottle', {
   name: 'Cannon bottle, bay 2',
@@ -43,6 +50,19 @@ describe('a vessel as it is typed', () => {
     });
     const { body } = readVessel({ ...fresh, name: 'Red cap' }, metric);
     expect(vesselBody.isValidSync(body, { strict: true })).toBe(true);
+  });
+
+  it('starts in whole ounces where the shop has them, and is taken as it stands', () => {
+    const us = { units: 'us', currency: 'USD' } as const;
+    const fresh = typed(null, us);
+    expect(fresh).toMatchObject({
+      brimfulUl: '26 US fl oz',
+      fillLimitUl: '24 US fl oz',
+      smallestUl: '3 US fl oz',
+    });
+    const { body } = readVessel({ ...fresh, name: 'Red cap' }, us);
+    expect(vesselBody.isValidSync(body, { strict: true })).toBe(true);
+    expect(usualVolumes('bucket', us)).toMatchObject({ brimfulUl: '5 US gal', smallestUl: '1 US gal' });
   });
 
   it('keeps dial, orifice and machine of cannons only', () => {
