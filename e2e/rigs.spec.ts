@@ -94,7 +94,7 @@ test('a manager adds a rig in a minute, with starts from its kind, and everyone 
   await page.getByRole('link', { name: 'Add a vessel' }).click();
   await page.getByLabel('Vessel name').fill('Cannon bottle, bay 1');
   await choose(page, 'Kind', /Foam cannon bottle/);
-  await expect(page.getByLabel('Brimful')).toHaveValue('1 l');
+  await expect(page.getByLabel('Brimful')).toHaveValue('1 L');
   await expect(page.getByLabel('Position 3', { exact: true })).toHaveValue('open');
   await page.getByLabel('Position 2', { exact: true }).fill('closed');
   await page.getByLabel('Orifice').fill('wide');
