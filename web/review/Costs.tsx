@@ -7,13 +7,13 @@ import { productsQuery } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { moneyColumn } from '../ui/columns.tsx';
-import { fetched } from '../ui/fetched.tsx';
+import { fetchedChart } from '../ui/fetchedChart.tsx';
 import { More } from '../ui/More.tsx';
 import { Table } from '../ui/Table.tsx';
 import { monthInWords, monthsOf } from './figures.ts';
 import { reviewCostsQuery } from './reviewQueries.ts';
 
-const ByMonth = fetched(() => import('./ByMonth.tsx'), <div className="h-60" />);
+const ByMonth = fetchedChart(() => import('./ByMonth.tsx'));
 
 type Month = {
   month: string;

@@ -3,12 +3,12 @@ import type { Review } from '#contract/review.ts';
 import { t } from '../lib/speech.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { ButtonLink } from '../ui/Button.tsx';
-import { fetched } from '../ui/fetched.tsx';
+import { fetchedChart } from '../ui/fetchedChart.tsx';
 import { Table } from '../ui/Table.tsx';
 import { monthsOf, percent } from './figures.ts';
 import { reviewQuery } from './reviewQueries.ts';
 
-const ByMonth = fetched(() => import('./ByMonth.tsx'), <div className="h-60" />);
+const ByMonth = fetchedChart(() => import('./ByMonth.tsx'));
 
 type Counted = Review['counts'][number];
 /** Counted by eye, a tenth of a container is within what can be told. */

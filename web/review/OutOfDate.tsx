@@ -7,11 +7,11 @@ import { containersQuery, productsQuery, vesselsQuery } from '../state/queries.t
 import { useAsked } from '../state/useAsked.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { dayInWords, dayOf } from '../ui/dates.ts';
-import { fetched } from '../ui/fetched.tsx';
+import { fetchedChart } from '../ui/fetchedChart.tsx';
 import { monthsOf } from './figures.ts';
 import { reviewQuery } from './reviewQueries.ts';
 
-const ByMonth = fetched(() => import('./ByMonth.tsx'), <div className="h-60" />);
+const ByMonth = fetchedChart(() => import('./ByMonth.tsx'));
 
 type Old = { key: string; code: string; what: string; until: string; to: string; ul: number };
 

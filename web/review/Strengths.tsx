@@ -3,13 +3,13 @@ import type { VarianceTold } from '#contract/variance.ts';
 import { t } from '../lib/speech.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { codeColumn, linkColumn } from '../ui/columns.tsx';
-import { fetched } from '../ui/fetched.tsx';
+import { fetchedChart } from '../ui/fetchedChart.tsx';
 import { More } from '../ui/More.tsx';
 import { Table } from '../ui/Table.tsx';
 import { monthsOf, percent } from './figures.ts';
 import type { WorkSeen } from './useWork.ts';
 
-const ByMonth = fetched(() => import('./ByMonth.tsx'), <div className="h-60" />);
+const ByMonth = fetchedChart(() => import('./ByMonth.tsx'));
 
 /** How strong mixes by a recipe came out, against what the recipe asks for. */
 export function Strengths({ went }: { went: WorkSeen<VarianceTold> }) {

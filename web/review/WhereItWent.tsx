@@ -10,7 +10,7 @@ import { useAsked } from '../state/useAsked.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { linkColumn, volumeColumn } from '../ui/columns.tsx';
 import { shopDay } from '../ui/dates.ts';
-import { fetched } from '../ui/fetched.tsx';
+import { fetchedChart } from '../ui/fetchedChart.tsx';
 import { More } from '../ui/More.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { Table } from '../ui/Table.tsx';
@@ -18,7 +18,7 @@ import type { TableColumn } from '../ui/tableColumn.ts';
 import { Causes } from './Causes.tsx';
 import type { WorkSeen } from './useWork.ts';
 
-const Effects = fetched(() => import('./Effects.tsx'), <div className="h-60" />);
+const Effects = fetchedChart(() => import('./Effects.tsx'));
 
 /** What is missing beyond what was booked, what most likely took it, and what would settle it. */
 export function WhereItWent({ went }: { went: WorkSeen<VarianceTold> }) {

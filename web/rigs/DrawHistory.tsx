@@ -9,10 +9,8 @@ const POINTS = ['circle', 'rect', 'triangle', 'crossRot', 'star'] as const;
 const SHAPES = ['○', '□', '△', '✕', '✳'];
 
 /** How the draw went over time, a shape to each dial position; the whisker is the 95 % interval. */
-export default function DrawHistory({ history, vessel }: { history: Calibration[]; vessel: Vessel }) {
+export default function DrawHistory({ counted, vessel }: { counted: Calibration[]; vessel: Vessel }) {
   const { shop } = useSession();
-  const counted = history.filter((c) => c.withdrawnAt === null);
-  if (counted.length < 2) return null;
   const nameOf = (dialId: number) => vessel.dials.find((d) => d.id === dialId)?.name ?? t('an old position');
   const dials = [...new Set(counted.map((c) => c.dialId))];
   const dayAt = (ms: number) => dayInWords(dayOf(new Date(ms), shop.zone));

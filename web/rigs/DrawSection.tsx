@@ -1,4 +1,3 @@
-import { lazy, Suspense } from 'react';
 import type { Vessel } from '#contract/equipment.ts';
 import { type Calibration, type MeasuredDraw, SOURCE_NAMES } from '#contract/rigs.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -14,18 +13,20 @@ import { useCommand } from '../state/useCommand.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import { dayOf, shopDay } from '../ui/dates.ts';
+import { fetchedChart } from '../ui/fetchedChart.tsx';
 import { More } from '../ui/More.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { Table } from '../ui/Table.tsx';
 import { drawInWords } from './drawInWords.ts';
 
-const DrawHistory = lazy(() => import('./DrawHistory.tsx'));
+const DrawHistory = fetchedChart(() => import('./DrawHistory.tsx'));
 
 /** What a cannon or a gun draws at each dial position on each machine, how well that is known, and how it came about. */
 export function DrawSection({ vessel }: { vessel: Vessel }) {
   const { who, shop } = useSession();
   const { data: devices = [] } = useQuery(devicesQuery);
   const { data: history = [] } = useQuery(calibrationsQuery(vessel.id));
+  const counted = history.filter((c) => c.withdrawnAt === null);
   const lead = atLeast(who.role, 'lead');
   const machineIds = [...new Set([vessel.machineId, ...vessel.draws.map((d) => d.machineId)])];
   const machineName = (id: number | null) =>
@@ -66,13 +67,9 @@ export function DrawSection({ vessel }: { vessel: Vessel }) {
           {t('It has no dial positions on record. A manager adds them; until then a typical draw is used.')}
         </p>
       )}
-      {history.length > 0 && (
-        <Suspense>
-          <DrawHistory history={history} vessel={vessel} />
-        </Suspense>
-      )}
+      {counted.length > 1 && <DrawHistory counted={counted} vessel={vessel} />}
       {history.length > 0 && <HowMeasured history={history} vessel={vessel} />}
-      {lead && <TakeBack vessel={vessel} newest={history.find((c) => c.withdrawnAt === null)} />}
+      {lead && <TakeBack vessel={vessel} newest={counted[0]} />}
     </section>
   );
 }

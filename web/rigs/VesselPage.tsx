@@ -9,7 +9,14 @@ import { patch } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
-import { devicesQuery, peopleQuery, placesQuery, rowOrNew } from '../state/queries.ts';
+import {
+  calibrationsQuery,
+  devicesQuery,
+  isNew,
+  peopleQuery,
+  placesQuery,
+  rowOrNew,
+} from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
@@ -39,7 +46,10 @@ import {
   vesselFacts,
 } from './vesselTyped.ts';
 
-VesselPage.needs = (({ params: { id } }) => [rowOrNew<Vessel>('vessels', id)]) satisfies Needs;
+VesselPage.needs = (({ params: { id } }) => [
+  rowOrNew<Vessel>('vessels', id),
+  ...(isNew(id) ? [] : [devicesQuery, calibrationsQuery(Number(id))]),
+]) satisfies Needs;
 
 /** A vessel: its shape, its limits, and what it holds by the books. */
 export default function VesselPage() {

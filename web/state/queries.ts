@@ -209,7 +209,8 @@ export const rowQuery = <R>(
   id: number,
 ) => queryOptions({ queryKey: [kind, id], queryFn: () => get<R>(`/${kind}/${id}`) });
 
-const isNew = (id: string | undefined): boolean => id === undefined || id === 'new';
+/** Whether the address of a page names nothing that is there yet. */
+export const isNew = (id: string | undefined): boolean => id === undefined || id === 'new';
 
 /** The row a page is about; null where it is to be a new one. */
 export const rowOrNew = <R>(kind: 'products' | 'vessels' | 'measures' | 'devices', id: string | undefined) =>

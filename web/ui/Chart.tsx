@@ -10,6 +10,7 @@ import {
 } from 'chart.js';
 import type { ReactNode } from 'react';
 import { Scatter } from 'react-chartjs-2';
+import { CHART_PX } from './fetchedChart.tsx';
 import { inks } from './inks.ts';
 
 ChartJs.register(LinearScale, LogarithmicScale, PointElement, LineElement, Filler, Tooltip);
@@ -45,7 +46,7 @@ export function Chart(props: {
   high?: number;
   children: ReactNode;
 }) {
-  const { label, drawn, across, up, named = false, high = 240, children } = props;
+  const { label, drawn, across, up, named = false, high = CHART_PX, children } = props;
   const ink = inks();
   const scale = ({ say, logarithmic, min, max, fromZero, at, most }: Axis, grid: boolean) => ({
     type: logarithmic ? ('logarithmic' as const) : ('linear' as const),

@@ -11,14 +11,14 @@ import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { said, spoken, strengthSaid, t } from '../../lib/speech.ts';
 import { useShowsProducts } from '../../state/onScreen.ts';
-import { checksQuery, lineQuery, productsQuery, tipsQuery } from '../../state/queries.ts';
+import { changeoversQuery, checksQuery, lineQuery, productsQuery, tipsQuery } from '../../state/queries.ts';
 import { useAsked } from '../../state/useAsked.ts';
 import { useCommand } from '../../state/useCommand.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { shopDay } from '../../ui/dates.ts';
 import type { Needs } from '../../ui/fetched.tsx';
-import { fetched } from '../../ui/fetched.tsx';
+import { fetchedChart } from '../../ui/fetchedChart.tsx';
 import { TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal, Stop, Watch } from '../../ui/Refusal.tsx';
@@ -28,9 +28,15 @@ import { holeColumn } from './holeColumn.ts';
 import { LineSettings } from './LineSettings.tsx';
 import { checkInWords, dueInWords, ratioInWords } from './lineWords.ts';
 
-const TipChart = fetched(() => import('./TipChart.tsx'), <div className="h-64" />);
+const TipChart = fetchedChart(() => import('./TipChart.tsx'));
 
-LinePage.needs = (({ params: { id } }) => [lineQuery(Number(id))]) satisfies Needs;
+LinePage.needs = (({ params: { id } }) => [
+  lineQuery(Number(id)),
+  checksQuery(Number(id)),
+  changeoversQuery(Number(id)),
+  tipsQuery,
+  productsQuery,
+]) satisfies Needs;
 
 /** One line of a dispenser: what it gives, whether that can be relied on, and which tip would be right. */
 export default function LinePage() {

@@ -14,7 +14,8 @@ import { useCommand } from '../../state/useCommand.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { linkColumn, moneyColumn } from '../../ui/columns.tsx';
 import { dayInWords, shopDay } from '../../ui/dates.ts';
-import { fetched, type Needs } from '../../ui/fetched.tsx';
+import type { Needs } from '../../ui/fetched.tsx';
+import { fetchedChart } from '../../ui/fetchedChart.tsx';
 import { More } from '../../ui/More.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
@@ -26,7 +27,7 @@ import { stateInWords } from './orderWords.ts';
 
 OrderPage.needs = (() => [suppliersQuery, productsQuery]) satisfies Needs;
 
-const Prices = fetched(() => import('./Prices.tsx'), <div className="h-60" />);
+const Prices = fetchedChart(() => import('./Prices.tsx'));
 
 /** One order: its draft to change, or what was sent and what of it came. */
 export default function OrderPage() {

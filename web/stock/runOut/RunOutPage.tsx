@@ -17,7 +17,8 @@ import { useAsked } from '../../state/useAsked.ts';
 import { Button, ButtonLink } from '../../ui/Button.tsx';
 import { volumeColumn } from '../../ui/columns.tsx';
 import { dayInWords, dayOf } from '../../ui/dates.ts';
-import { fetched, type Needs } from '../../ui/fetched.tsx';
+import type { Needs } from '../../ui/fetched.tsx';
+import { fetchedChart } from '../../ui/fetchedChart.tsx';
 import { More } from '../../ui/More.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { saveTable } from '../../ui/Table.tsx';
@@ -32,7 +33,7 @@ import { useAheadQuery, useByDayQuery } from './useQueries.ts';
 const NEEDS = [productsQuery, containersQuery, useByDayQuery, suppliersQuery, useAheadQuery] as const;
 RunOutPage.needs = (() => NEEDS) satisfies Needs;
 
-const FanChart = fetched(() => import('./FanChart.tsx'), <div className="h-60" />);
+const FanChart = fetchedChart(() => import('./FanChart.tsx'));
 
 /** The rule that all products are drawn on: half a year. */
 const SPAN_DAYS = 182;
