@@ -288,9 +288,17 @@ describe('what a shop sends', () => {
   });
 
   it('keeps equipment in bounds: a graduation within the measure, a level within the container', () => {
-    const measure = { name: 'Cylinder', kind: 'cylinder', capacityUl: 250_000, stepUl: 2_000 };
+    const measure = {
+      name: 'Cylinder',
+      kind: 'cylinder',
+      capacityUl: 250_000,
+      stepUl: 2_000,
+      productId: null,
+    };
     expect(faults(measureBody, measure)).toEqual([]);
     expect(faults(measureBody, { ...measure, stepUl: 300_000 })[0]).toMatchObject({ at: 'stepUl' });
+    expect(faults(measureBody, { ...measure, productId: 3 })[0]).toMatchObject({ at: 'productId' });
+    expect(faults(measureBody, { ...measure, kind: 'pump', productId: 3 })).toEqual([]);
     const pail = {
       productId: 1,
       kind: 'pail',

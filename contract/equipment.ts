@@ -176,10 +176,17 @@ export const measureBody = exactly({
   kind: oneOf('Kind', MEASURE_KINDS),
   capacityUl: wholeUl('Holds'),
   stepUl: wholeUl('One graduation'),
-}).test('step', function finer(v) {
-  if (!(v.stepUl > v.capacityUl)) return true;
-  return this.createError({ path: 'stepUl', message: 'One graduation is more than the measure holds.' });
-});
+  /** The product whose container it sits on, as a pump head does. */
+  productId: rowId('Sits on').nullable(),
+})
+  .test('step', function finer(v) {
+    if (!(v.stepUl > v.capacityUl)) return true;
+    return this.createError({ path: 'stepUl', message: 'One graduation is more than the measure holds.' });
+  })
+  .test('sits', function sits(v) {
+    if (v.productId == null || v.kind === 'pump') return true;
+    return this.createError({ path: 'productId', message: 'Only a pump head sits on a product.' });
+  });
 export type MeasureBody = yup.InferType<typeof measureBody>;
 export const measurePatch = measureBody.concat(exactly({ retired: yes('Retired') }));
 export type MeasurePatch = yup.InferType<typeof measurePatch>;

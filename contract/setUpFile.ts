@@ -16,6 +16,11 @@ export const SET_UP_VERSION = 1;
 const byName = (label: string, most: number) => line(label, most).nullable();
 const place = byName('Where it is', 40);
 
+const measureInFile = measureBody
+  .omit(['productId'])
+  // A file from before it was asked for says nothing of it.
+  .concat(exactly({ product: byName('Sits on', 60).optional() }));
+
 const vesselInFile = vesselBody.omit(['placeId', 'keeperId', 'machineId', 'dials']).concat(
   exactly({
     place,
@@ -67,9 +72,9 @@ const recipeInFile = recipeBody.omit(['productId', 'vesselId', 'dialId', 'machin
 export const SET_UP_ENTRIES = {
   places: placeBody,
   devices: deviceBody.omit(['placeId']).concat(exactly({ place })),
-  measures: measureBody,
-  vessels: vesselInFile,
   products: productInFile,
+  measures: measureInFile,
+  vessels: vesselInFile,
   recipes: recipeInFile,
   /** A PIN is in no file: a manager gives each theirs. */
   people: personBody.omit(['pin']),

@@ -46,7 +46,7 @@ export const vessels: VesselBody[] = [
 ];
 
 export const measures: MeasureBody[] = [
-  { name: '5 L jug', kind: 'jug', capacityUl: litres(5), stepUl: ml(50) },
+  { name: '5 L jug', kind: 'jug', capacityUl: litres(5), stepUl: ml(50), productId: null },
 ];
 
 export const places: PlaceBody[] = [

@@ -17,7 +17,8 @@ import { type Story, storiesOf, type YearEvent } from './yearStories.ts';
  */
 export async function loadYear(tx: Queryable, now: Date): Promise<void> {
   const random = uniformFrom(1_847);
-  await insertMeasure(tx, PUMP_HEAD.measure);
+  const [onIt] = await tx.rows<{ id: number }>('SELECT id FROM product WHERE name = $1', [PUMP_HEAD.product]);
+  await insertMeasure(tx, { ...PUMP_HEAD.measure, productId: onIt?.id ?? null });
   const opened = await firstOpenings(tx);
   const stories = yearProducts.flatMap((p) =>
     storiesOf(p, now, daysSince(now, opened.get(p.product) ?? now), random),

@@ -16,6 +16,12 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'Any product': 'Cualquier producto',
+  'If it stays on one product, it measures no other.': 'Si se queda en un producto, no mide ningún otro.',
+  'A retired product': 'Un producto retirado',
+  'Pump head on {0}': 'Cabezal de bomba en {0}',
+  'Sits on': 'Va puesto en',
+  'Only a pump head sits on a product.': 'Solo un cabezal de bomba va puesto en un producto.',
   'Arrow keys go from field to field; Tab does once you type.':
     'Las flechas van de un campo a otro; el tabulador también, en cuanto se escribe.',
   'Something would dry too fast as it stands.': 'Algo se secaría demasiado pronto tal como está.',

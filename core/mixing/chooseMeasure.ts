@@ -6,6 +6,8 @@ export type Measure = {
   readonly capacityUl: number;
   /** One graduation. */
   readonly stepUl: number;
+  /** The product whose container it sits on, as a pump head does; none where it goes from one to another. */
+  readonly productId?: number | null;
 };
 
 /** A product amount read off one measure: `fullFills` to the top line, then one more to `lastUl`. */

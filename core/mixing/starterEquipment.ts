@@ -124,6 +124,22 @@ const twoFigures = (ul: number): number => Math.round(Number(ul.toPrecision(2)))
 /** Graduations of a measure, as a part of what it holds: a cap and a pump head have one mark, their own. */
 const STEP: Record<MeasureKind, number> = { syringe: 0.05, cylinder: 0.01, jug: 0.02, cap: 1, pump: 1 };
 
+const marked = (capacityMl: number, stepMl: number) => ({
+  capacityUl: capacityMl * UNIT_UL.ml,
+  stepUl: stepMl * UNIT_UL.ml,
+});
+/**
+ * What a measure of a kind usually holds and is graduated in, in whole microlitres; they are marked in millilitres wherever
+ * the shop is. Defaults, edited by the shop.
+ */
+export const USUAL_MEASURES = {
+  syringe: marked(60, 1),
+  cylinder: marked(250, 2),
+  jug: marked(1_000, 10),
+  cap: marked(10, 10),
+  pump: marked(30, 30),
+} as const satisfies Record<MeasureKind, { capacityUl: number; stepUl: number }>;
+
 /** What a measure of a kind is graduated in, in whole microlitres. */
 export const stepOfSize = (kind: MeasureKind, sizeUl: number): number =>
   STEP[kind] === 1 ? sizeUl : Math.max(1, Math.min(sizeUl, twoFigures(STEP[kind] * sizeUl)));

@@ -5,6 +5,7 @@ import type { Product } from '#contract/products.ts';
 import { recordStart, startOfUse } from '#core/products/starts.ts';
 import { ALL_UNKNOWN } from '#core/safety/traits.ts';
 import { type Caller, serveShop } from '../testing/demoShop.ts';
+import { BOTTLE, FOAM, pour, usedUp } from '../testing/pours.ts';
 
 const shop = serveShop();
 let hester: Caller;
@@ -220,6 +221,36 @@ describe('a vessel', () => {
     };
     const answer = await hester('post', '/api/vessels', vessel);
     expect([answer.status, answer.body.errors[0].pointer]).toEqual([422, '/displacementUl']);
+  });
+});
+
+describe('a pump head that sits on a product', () => {
+  const head = { name: 'Pump head on the foam', kind: 'pump', capacityUl: 30_000, stepUl: 30_000 };
+
+  it('is a pump head, and sits on a product there is', async () => {
+    const jug = await hester('post', '/api/measures', { ...head, kind: 'jug', productId: FOAM });
+    expect([jug.status, jug.body.errors[0].pointer]).toEqual([422, '/productId']);
+    expect((await hester('post', '/api/measures', { ...head, productId: 9_999 })).status).toBe(422);
+  });
+
+  it('measures that product and no other, a diluted stock neither', async () => {
+    const made = await hester('post', '/api/measures', { ...head, productId: FOAM });
+    expect([made.status, made.body.productId]).toEqual([201, FOAM]);
+    const measured = [{ measureId: made.body.id as number, ul: 60_000 }];
+    const shown = { pourOffUl: 0, waterUl: 690_000, productUl: 60_000 };
+    await usedUp(bram, BOTTLE);
+    const foam = await bram('post', '/api/pours', pour({ measured, shown }));
+    expect(foam.status, foam.text).toBe(201);
+    const batch = (await bram('get', `/api/batches/${foam.body.batchId}`)).body;
+    expect(batch.measured).toEqual([{ name: head.name, ul: 60_000 }]);
+
+    // Put on another product's container, it is none of this one's any more.
+    const { id, revision, retired } = made.body;
+    const moved = { ...head, productId: 1, retired };
+    await hester('patch', `/api/measures/${id}`, moved, { ifMatch: revision });
+    await usedUp(bram, BOTTLE);
+    const after = await bram('post', '/api/pours', pour({ measured, shown }));
+    expect([after.status, after.body.code]).toEqual([409, 'mix.changed']);
   });
 });
 

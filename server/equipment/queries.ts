@@ -137,7 +137,8 @@ export async function updateVessel(tx: Queryable, id: number, body: VesselPatch,
 
 export function measures(db: Queryable, which: Which = {}): Promise<MeasureRow[]> {
   return db.rows(
-    `SELECT id, name, kind, capacity_ul AS "capacityUl", step_ul AS "stepUl", retired_at IS NOT NULL AS retired, revision
+    `SELECT id, name, kind, capacity_ul AS "capacityUl", step_ul AS "stepUl", product_id AS "productId",
+            retired_at IS NOT NULL AS retired, revision
      FROM measure WHERE CASE WHEN $1::int IS NULL THEN (retired_at IS NOT NULL) = $2 ELSE id = $1 END ORDER BY capacity_ul, id`,
     whichParams(which),
   );
@@ -146,17 +147,17 @@ export function measures(db: Queryable, which: Which = {}): Promise<MeasureRow[]
 export async function insertMeasure(tx: Queryable, body: MeasureBody): Promise<number> {
   return idOf(
     await tx.rows(
-      'INSERT INTO measure (name, kind, capacity_ul, step_ul) VALUES ($1, $2, $3, $4) RETURNING id',
-      [body.name.trim(), body.kind, body.capacityUl, body.stepUl],
+      'INSERT INTO measure (name, kind, capacity_ul, step_ul, product_id) VALUES ($1, $2, $3, $4, $5) RETURNING id',
+      [body.name.trim(), body.kind, body.capacityUl, body.stepUl, body.productId],
     ),
   );
 }
 
 export async function updateMeasure(tx: Queryable, id: number, body: MeasurePatch, now: Date): Promise<void> {
   await tx.rows(
-    `UPDATE measure SET name = $2, kind = $3, capacity_ul = $4, step_ul = $5,
-       retired_at = CASE WHEN $6 THEN coalesce(retired_at, $7) END, revision = revision + 1 WHERE id = $1`,
-    [id, body.name.trim(), body.kind, body.capacityUl, body.stepUl, body.retired, now],
+    `UPDATE measure SET name = $2, kind = $3, capacity_ul = $4, step_ul = $5, product_id = $6,
+       retired_at = CASE WHEN $7 THEN coalesce(retired_at, $8) END, revision = revision + 1 WHERE id = $1`,
+    [id, body.name.trim(), body.kind, body.capacityUl, body.stepUl, body.productId, body.retired, now],
   );
 }
 

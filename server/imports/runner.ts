@@ -10,7 +10,7 @@ import type { Refusal } from '#core/outcome.ts';
 import type { AppContext } from '../appContext.ts';
 import type { Books, Queryable } from '../db/books.ts';
 import { KEPT_FREE_BYTES } from '../db/room.ts';
-import { places, vessels } from '../equipment/queries.ts';
+import { measures, places, vessels } from '../equipment/queries.ts';
 import { people } from '../people/queries.ts';
 import { products } from '../products/queries.ts';
 import { recipes } from '../recipes/queries.ts';
@@ -39,6 +39,7 @@ export async function importFacts(db: Queryable): Promise<ImportFacts> {
     products: await products(db),
     places: (await places(db)).map(({ id, name }) => ({ id, name })),
     vessels: await vessels(db),
+    measures: await measures(db),
     recipes: (await recipes(db, {}, true)).flatMap((r) => [r.published, r.draft].filter((v) => v !== null)),
     people: (await people(db)).filter((p) => !p.retired),
     takenInFile: [],

@@ -142,7 +142,8 @@ const ADD: {
   places: insertPlace,
   devices: (tx, { place, ...body }, names) =>
     insertDevice(tx, { ...body, placeId: idBehind(names, 'places', place, '/place') }),
-  measures: insertMeasure,
+  measures: (tx, { product, ...body }, names) =>
+    insertMeasure(tx, { ...body, productId: idBehind(names, 'products', product ?? null, '/product') }),
   vessels: (tx, { place, machine, dials, ...body }, names) =>
     insertVessel(tx, {
       ...body,

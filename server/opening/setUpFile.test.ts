@@ -37,6 +37,9 @@ beforeAll(async () => {
     manager: { name: 'Ada Finch', pin: '8642' },
   });
   [hester, ada] = [await limepit.signIn('Hester Quill'), await shed.signIn('Ada Finch', '8642')];
+  const [onIt] = (await hester('get', '/api/products')).body as Product[];
+  const head = { name: 'Pump head', kind: 'pump', capacityUl: 30_000, stepUl: 30_000, productId: onIt?.id };
+  expect((await hester('post', '/api/measures', head)).status).toBe(201);
   const answer = await hester('get', PATH);
   expect(answer.headers['content-disposition']).toContain('set-up.json');
   file = JSON.parse(answer.text);
@@ -58,6 +61,10 @@ describe('a shop as a file', () => {
     const seen = await put(ada, { ...file, products: [{ ...product, record: before }] }, { preview: true });
     expect(seen.status).toBe(200);
     expect(seen.lines.find((l) => l.list === 'products')).toMatchObject({ outcome: 'new', refusals: [] });
+    const { product: on, ...older } = file.measures?.find((m) => m.kind === 'pump') ?? {};
+    expect(on).toBe(file.products?.[0]?.name);
+    const measures = await put(ada, { ...file, measures: [older] }, { preview: true });
+    expect(measures.lines.find((l) => l.list === 'measures')).toMatchObject({ outcome: 'new', refusals: [] });
   });
 
   it('is looked at first, adds nothing by that, and is then put in whole: what comes out is what went in', async () => {

@@ -41,7 +41,7 @@ export async function setUpOf(db: Queryable): Promise<SetUpFile> {
     version: SET_UP_VERSION,
     places: allPlaces.map((p) => only('places', p)),
     devices: machines.map((d) => only('devices', { ...d, place: named(allPlaces, d.placeId) })),
-    measures: jugs.map((m) => only('measures', m)),
+    measures: jugs.map((m) => only('measures', { ...m, product: named(ware, m.productId) })),
     vessels: bottles.map((v) =>
       only('vessels', {
         ...v,

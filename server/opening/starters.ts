@@ -44,7 +44,13 @@ export async function addStarters(tx: Queryable, items: StarterBody['items']): P
     if (of.makes === 'measure') {
       const { kind } = of;
       const add = (name: string) =>
-        insertMeasure(tx, { name, kind, capacityUl: sizeUl, stepUl: stepOfSize(kind, sizeUl) });
+        insertMeasure(tx, {
+          name,
+          kind,
+          capacityUl: sizeUl,
+          stepUl: stepOfSize(kind, sizeUl),
+          productId: null,
+        });
       await named('measure', item, add);
     }
     if (of.makes === 'place') await named('place', item, (name) => insertPlace(tx, { name, kind: of.kind }));

@@ -1,9 +1,11 @@
 import type { Shop, ShopPatch } from '#contract/shop.ts';
+import { USUAL_MEASURES } from '#core/mixing/starterEquipment.ts';
 import { USUAL_SCHOOLS } from '#core/planning/schools.ts';
 import { FAMILIES, type Family } from '#core/products/family.ts';
 import { PRE_WASH_FAMILIES } from '#core/products/shopDefaults.ts';
 import { recordStart } from '#core/products/starts.ts';
 import type { Queryable } from '../db/books.ts';
+import { insertMeasure } from '../equipment/queries.ts';
 import { problem } from '../http/problems.ts';
 
 export async function shopOf(db: Queryable): Promise<Shop | null> {
@@ -24,12 +26,12 @@ export async function isSetUp(db: Queryable): Promise<boolean> {
 }
 
 /** Measures most shops have; the manager retires what this one hasn't. */
-const USUAL_MEASURES: [name: string, kind: string, capacityUl: number, stepUl: number][] = [
-  ['10 ml syringe', 'syringe', 10_000, 500],
-  ['60 ml syringe', 'syringe', 60_000, 1_000],
-  ['250 ml cylinder', 'cylinder', 250_000, 2_000],
-  ['1 L jug', 'jug', 1_000_000, 10_000],
-];
+const FIRST_MEASURES = [
+  { name: '10 ml syringe', kind: 'syringe', capacityUl: 10_000, stepUl: 500, productId: null },
+  { name: '60 ml syringe', kind: 'syringe', ...USUAL_MEASURES.syringe, productId: null },
+  { name: '250 ml cylinder', kind: 'cylinder', ...USUAL_MEASURES.cylinder, productId: null },
+  { name: '1 L jug', kind: 'jug', ...USUAL_MEASURES.jug, productId: null },
+] as const;
 
 /** Enters the shop itself, with a store, a bench and the usual measures to start from. */
 export async function setUpShop(
@@ -43,11 +45,7 @@ export async function setUpShop(
     [shop.name.trim(), shop.zone, shop.currency, shop.units, shop.demo, day],
   );
   await tx.rows(`INSERT INTO place (name, kind) VALUES ('Store', 'store'), ('Bench', 'bench')`);
-  for (const measure of USUAL_MEASURES) {
-    await tx.rows('INSERT INTO measure (name, kind, capacity_ul, step_ul) VALUES ($1, $2, $3, $4)', [
-      ...measure,
-    ]);
-  }
+  for (const measure of FIRST_MEASURES) await insertMeasure(tx, measure);
 }
 
 /** The books reckon days too: a zone they don't know is none of the shop's. */

@@ -7,6 +7,8 @@ import { SOIL_NAMES } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { useSession } from '../lib/session.tsx';
 import { findingSaid, t } from '../lib/speech.ts';
+import { measuresQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { TypedField } from '../ui/Labelled.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
@@ -56,13 +58,14 @@ export function CellEditor(props: Props) {
 
 function CellForm({ recipe, cell, of, begun, save, close }: Props) {
   const { shop } = useSession();
+  const { data: measures = [] } = useQuery(measuresQuery);
   const [typed, setTyped] = useState<CellTyped>(() => ({
     ...typedCell(cell),
     ...(begun !== null && { kind: 'mix' as const, strength: begun }),
   }));
   const [asked, setAsked] = useState(false);
   const set = (more: Partial<CellTyped>) => setTyped({ ...typed, ...more });
-  const { cell: read, refusals } = readCell(typed, cell, { shop, product: of.product });
+  const { cell: read, refusals } = readCell(typed, cell, { shop, product: of.product, measures });
   const judged = read?.kind === 'mix' ? judgedAt(read, recipe, of) : null;
   const findings = judged?.ok ? judged.value.findings : [];
   const outside = findings.map((finding) => findingSaid(findingFacts(finding, of.standards)));

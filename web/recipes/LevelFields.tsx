@@ -9,6 +9,8 @@ import { SOIL_LEVELS, SOIL_NAMES, SOIL_SIGNS } from '#core/soil/soil.ts';
 import { formatPercent } from '#core/strength/formatStrength.ts';
 import { useSession } from '../lib/session.tsx';
 import { findingSaid, t } from '../lib/speech.ts';
+import { measuresQuery } from '../state/queries.ts';
+import { useQuery } from '../state/useQuery.ts';
 import { TextField } from '../ui/FormFields.tsx';
 import { Refusal, Watch } from '../ui/Refusal.tsx';
 import { Tick } from '../ui/Tick.tsx';
@@ -59,6 +61,7 @@ export function LevelFields({ of, product, vessel, was }: Props) {
 
 function LevelOf({ of, soil, product, vessel, was }: Props & { soil: (typeof SOIL_LEVELS)[number] }) {
   const { shop } = useSession();
+  const { data: measures = [] } = useQuery(measuresQuery);
   const typed = useWatch({ control: of.form.control });
   const cell = typed.cells?.[soil];
   const not = cell?.kind === 'not';
@@ -72,7 +75,7 @@ function LevelOf({ of, soil, product, vessel, was }: Props & { soil: (typeof SOI
     kind: 'mix' as const,
     ...cell,
   };
-  const read = readCell(full, before, { shop, product }).cell;
+  const read = readCell(full, before, { shop, product, measures }).cell;
   const set = {
     use: typed.use ?? 'other',
     dialId: typed.dialId ? Number(typed.dialId) : null,

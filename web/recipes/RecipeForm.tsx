@@ -18,7 +18,7 @@ import { SOIL_KIND_NAMES, SOIL_KINDS } from '#core/soil/soil.ts';
 import { ZONE_NAMES, ZONES } from '#core/soil/zones.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
-import { devicesQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
+import { devicesQuery, measuresQuery, productsQuery, vesselsQuery } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { Button } from '../ui/Button.tsx';
 import { Fold } from '../ui/Fold.tsx';
@@ -38,7 +38,12 @@ const options = <T extends string>(values: readonly T[], names: Record<T, string
 
 /** A recipe to be written or changed; it is kept as a draft until it is published. */
 export function RecipeForm({ row }: { row: RecipeRow | null }) {
-  const [products, vessels, devices] = useAsked(productsQuery, vesselsQuery, devicesQuery);
+  const [products, vessels, devices, measures] = useAsked(
+    productsQuery,
+    vesselsQuery,
+    devicesQuery,
+    measuresQuery,
+  );
   const { shop } = useSession();
   const go = useGo();
   const navigate = useNavigate();
@@ -52,7 +57,7 @@ export function RecipeForm({ row }: { row: RecipeRow | null }) {
     schema: row ? recipePatch : recipeBody,
     typed: (r) => (r ? typedRecipe(now(r)) : begun),
     read: (typed) => {
-      const { body, refusals } = readRecipe(typed, { shop, products, vessels, was });
+      const { body, refusals } = readRecipe(typed, { shop, products, vessels, measures, was });
       return { body: row ? { ...body, retired: row.retired } : body, refusals };
     },
     done: (saved) => go(`/recipes/${saved.id}`),

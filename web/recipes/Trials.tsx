@@ -9,7 +9,7 @@ import { ZONE_NAMES, ZONES, type Zone } from '#core/soil/zones.ts';
 import { patch, post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { shortSaid, t } from '../lib/speech.ts';
-import { containersQuery, productsQuery, trialsQuery } from '../state/queries.ts';
+import { containersQuery, measuresQuery, productsQuery, trialsQuery } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { useCommand } from '../state/useCommand.ts';
 import { useQuery } from '../state/useQuery.ts';
@@ -78,6 +78,7 @@ type TrialTyped = {
 
 function NewTrial({ products }: { products: Product[] }) {
   const { who, shop } = useSession();
+  const { data: measures = [] } = useQuery(measuresQuery);
   const of = useTextForm<TrialTyped, Trial>({
     keptAs: `${who.personId} /trials`,
     values: {
@@ -90,7 +91,7 @@ function NewTrial({ products }: { products: Product[] }) {
     read: ({ zone, soil, soilKind, left, right }) => {
       const side = (typed: TrialTyped['left'], label: string) => {
         const product = products.find((p) => p.id === Number(typed.productId)) ?? null;
-        const strength = readStrengthTyped(typed.strength, { shop, product });
+        const strength = readStrengthTyped(typed.strength, { shop, product, measures });
         return {
           body: {
             productId: product?.id,

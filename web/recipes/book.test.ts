@@ -83,7 +83,7 @@ describe('a cell typed', () => {
   const shop = { units: 'metric', ratioReading: 'parts' } as const;
   const cell = version().cells[0] as Extract<RecipeCell, { kind: 'mix' }>;
   const read = (more: Partial<CellTyped>, was: RecipeCell = cell) =>
-    readCell({ ...typedCell(was), ...more }, was, { shop, product: wash });
+    readCell({ ...typedCell(was), ...more }, was, { shop, product: wash, measures: [] });
 
   it('stays exactly as it was where nothing was touched', () => {
     const odd = { ...cell, strength: { notation: 'percent' as const, percent: 1.23456789 } };
@@ -122,6 +122,7 @@ describe('a recipe typed', () => {
     shop: { units: 'metric', ratioReading: 'parts', currency: 'GBP' } as const,
     products: [foam, wash],
     vessels: [sprayer],
+    measures: [],
   };
 
   it('is sent as it was where nothing was touched', () => {

@@ -1,4 +1,7 @@
+import type { MeasureRow } from '#contract/equipment.ts';
+import type { Product } from '#contract/products.ts';
 import type { Shop } from '#contract/shop.ts';
+import { ownVolumes } from '#core/mixing/ownMeasures.ts';
 import type { Outcome, Refusal } from '#core/outcome.ts';
 import type { RecipeCell } from '#core/recipes/recipe.ts';
 import type { SoilLevel } from '#core/soil/soil.ts';
@@ -37,19 +40,20 @@ export function typedCell(cell: RecipeCell): CellTyped {
   };
 }
 
-/** How a strength is read here: the shop's units and reading, the product's density and cap. */
+/** How a strength is read here: the shop's units and reading, the product's density, its cap and its pump head. */
 export type ReadBy = {
   shop: Pick<Shop, 'units' | 'ratioReading'>;
-  product: { gPerMl: number | null; capUl: number | null } | null;
+  product: Pick<Product, 'id' | 'gPerMl' | 'capUl'> | null;
+  measures: readonly MeasureRow[];
 };
 
-export function readStrengthTyped(text: string, { shop, product }: ReadBy): Outcome<Strength> {
+export function readStrengthTyped(text: string, { shop, product, measures }: ReadBy): Outcome<Strength> {
   return parseStrength(text, {
     field: t('Strength'),
     system: shop.units,
     ratio: shop.ratioReading,
     gPerMl: product?.gPerMl ?? undefined,
-    words: product?.capUl ? { cap: product.capUl } : {},
+    words: ownVolumes(product, measures),
   });
 }
 

@@ -1,4 +1,4 @@
-import type { Vessel } from '#contract/equipment.ts';
+import type { MeasureRow, Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { recipeBody } from '#contract/recipes.ts';
 import type { Shop } from '#contract/shop.ts';
@@ -76,6 +76,7 @@ type By = {
   shop: Pick<Shop, 'units' | 'ratioReading' | 'currency'>;
   products: readonly Product[];
   vessels: readonly Vessel[];
+  measures: readonly MeasureRow[];
   /** The recipe as it was before: what was not touched stays exactly as it was entered. */
   was: Recipe | null;
 };
@@ -83,7 +84,7 @@ type By = {
 /** What was typed, as the body to send, and what could not be read, by field. */
 export function readRecipe(
   typed: RecipeTyped,
-  { shop, products, vessels, was }: By,
+  { shop, products, vessels, measures, was }: By,
 ): { body: object; refusals: Record<string, Refusal> } {
   const product = products.find((p) => p.id === Number(typed.productId)) ?? null;
   const vessel = vessels.find((v) => v.id === Number(typed.vesselId)) ?? null;
@@ -92,7 +93,7 @@ export function readRecipe(
   const cells = typed.cells.map((cell, i) => {
     const soil = SOIL_LEVELS[i] ?? 0;
     const before: RecipeCell = was?.cells[i] ?? { soil, kind: 'not', instead: '' };
-    const read = readCell(cell, before, { shop, product });
+    const read = readCell(cell, before, { shop, product, measures });
     for (const [field, refusal] of Object.entries(read.refusals)) refusals[`cells.${i}.${field}`] = refusal;
     // What could not be read has a refusal of its own; a cell that stands in for it is not told twice.
     return read.cell ?? { soil, kind: 'not', instead: '' };

@@ -1,16 +1,17 @@
 import { useParams } from 'react-router';
 import { type MeasureRow, measureBody, measurePatch } from '#contract/equipment.ts';
+import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
 import { MEASURE_KINDS, MEASURE_OUTLINES, type MeasureKind } from '#core/mixing/outlines.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { patch } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
-import { measuresQuery, rowOrNew } from '../state/queries.ts';
+import { measuresQuery, productsQuery, rowOrNew } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
-import { choice, readBy, type TypedBy, text, typedOf, volume } from '../ui/codecs.ts';
+import { NOBODY } from '../ui/codecs.ts';
 import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
 import { ChoiceField, TextField } from '../ui/FormFields.tsx';
 import { FormFoot } from '../ui/FormFoot.tsx';
@@ -20,7 +21,8 @@ import { RetireButton } from '../ui/RetireButton.tsx';
 import { useGo } from '../ui/useGo.ts';
 import { useRowForm } from '../ui/useRowForm.ts';
 import { CalibrateMeasure } from './CalibrateMeasure.tsx';
-import { MEASURE_NAMES, MEASURE_STARTS } from './kinds.ts';
+import { MEASURE_NAMES } from './kinds.ts';
+import { type MeasureTyped, readMeasure, typedMeasure, usualMeasure } from './measureTyped.ts';
 
 MeasurePage.needs = (({ params: { id } }) => [rowOrNew<MeasureRow>('measures', id)]) satisfies Needs;
 
@@ -58,39 +60,40 @@ function MeasureFigure({ measure }: { measure: MeasureRow }) {
   );
 }
 
-const MEASURE = {
-  name: text(),
-  kind: choice<MeasureKind>('cylinder'),
-  capacityUl: volume(MEASURE_STARTS.cylinder.capacityUl),
-  stepUl: volume(MEASURE_STARTS.cylinder.stepUl),
-};
+/** A product that was retired since is still what it sits on. */
+const retiredSeat = (measure: MeasureRow | null, products: readonly Product[]) =>
+  measure?.productId == null || products.some((p) => p.id === measure.productId)
+    ? []
+    : [{ value: String(measure.productId), name: t('A retired product') }];
 
 function MeasureForm({ measure }: { measure: MeasureRow | null }) {
   const { shop } = useSession();
   const go = useGo();
   const retired = measure?.retired ?? false;
-  const of = useRowForm<TypedBy<typeof MEASURE>, MeasureRow>({
+  const of = useRowForm<MeasureTyped, MeasureRow>({
     row: measure,
     path: '/measures',
     schema: measure ? measurePatch : measureBody,
-    typed: (row) => typedOf(MEASURE, row, shop),
-    read: readBy(MEASURE, measureBody, shop, measure, () => (measure ? { retired } : {})),
+    typed: (row) => typedMeasure(row, shop),
+    read: (typed) => readMeasure(typed, shop, measure),
     done: () => go('/rigs'),
   });
   const { data: measures = [] } = useQuery(measuresQuery);
+  const { data: products = [] } = useQuery(productsQuery);
   const kind = of.form.watch('kind');
   // Caps and pump heads are counted, not read: what one gives has to be found out.
   const counted = kind === 'cap' || kind === 'pump';
   const cylinders = measures.filter((m) => m.kind !== 'cap' && m.kind !== 'pump');
   const setRetired = async (row: MeasureRow) => {
-    const { name, kind, capacityUl, stepUl, revision } = row;
-    return patch(`/measures/${row.id}`, { name, kind, capacityUl, stepUl, retired: !retired }, revision);
+    const { name, kind, capacityUl, stepUl, productId, revision } = row;
+    const body = { name, kind, capacityUl, stepUl, productId, retired: !retired };
+    return patch(`/measures/${row.id}`, body, revision);
   };
   // A new measure starts as its kind usually is, until its volumes are typed.
   const startAs = (next: MeasureKind) => {
     const { capacityUl, stepUl } = of.form.formState.dirtyFields;
     if (measure || capacityUl || stepUl) return;
-    of.form.reset({ ...of.form.getValues(), kind: next, ...MEASURE_STARTS[next] }, { keepErrors: true });
+    of.form.reset({ ...of.form.getValues(), kind: next, ...usualMeasure(next) }, { keepErrors: true });
   };
   return (
     <Page
@@ -110,6 +113,18 @@ function MeasureForm({ measure }: { measure: MeasureRow | null }) {
             />
             <TextField of={of} name="capacityUl" />
             <TextField of={of} name="stepUl" hint={t('The finest line it can be read to')} />
+            {kind === 'pump' && (
+              <ChoiceField
+                of={of}
+                name="productId"
+                hint={t('If it stays on one product, it measures no other.')}
+                options={[
+                  { value: NOBODY, name: t('Any product') },
+                  ...products.map(({ id, name }) => ({ value: String(id), name })),
+                  ...retiredSeat(measure, products),
+                ]}
+              />
+            )}
           </div>
           <FormFoot save={measure ? t('Save') : t('Add the measure')} {...of.foot}>
             <ButtonLink to="/rigs">{t('Back to Rigs')}</ButtonLink>

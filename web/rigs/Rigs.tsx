@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { MeasureRow, Vessel } from '#contract/equipment.ts';
+import type { Product } from '#contract/products.ts';
 import type { Device } from '#contract/rigs.ts';
 import { atLeast } from '#contract/roles.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
@@ -17,6 +18,7 @@ import {
   linesQuery,
   measuresQuery,
   placesQuery,
+  productsQuery,
   retiredQuery,
   vesselsQuery,
 } from '../state/queries.ts';
@@ -33,12 +35,13 @@ import { outputInWords } from './OutputSection.tsx';
 import { Silhouette } from './Silhouette.tsx';
 import { rigInWords } from './vesselTyped.ts';
 
-Rigs.needs = (() => [vesselsQuery, measuresQuery, devicesQuery]) satisfies Needs;
+const NEEDS = [vesselsQuery, measuresQuery, devicesQuery, productsQuery] as const;
+Rigs.needs = (() => NEEDS) satisfies Needs;
 
 /** Everything a mix is made in or measured with. */
 export default function Rigs() {
   const { who, shop } = useSession();
-  const [vessels, measures, devices] = useAsked(vesselsQuery, measuresQuery, devicesQuery);
+  const [vessels, measures, devices, products] = useAsked(...NEEDS);
   const manager = atLeast(who.role, 'manager');
   return (
     <Page
@@ -88,7 +91,7 @@ export default function Rigs() {
                 key={m.id}
                 to={`/rigs/measures/${m.id}`}
                 name={m.name}
-                kind={MEASURE_NAMES()[m.kind]}
+                kind={measureInWords(m, products)}
                 figure={<Silhouette outline={MEASURE_OUTLINES[m.kind]} />}
               >
                 <span className="reading block">{formatVolume(m.capacityUl, shop.units)}</span>
@@ -164,6 +167,12 @@ function Machines({ devices, manager }: { devices: Device[]; manager: boolean })
       {manager && <Retired kind="devices" />}
     </section>
   );
+}
+
+/** What a measure is, and what it sits on. */
+function measureInWords({ kind, productId }: MeasureRow, products: readonly Product[]): string {
+  const onIt = products.find((p) => p.id === productId);
+  return onIt ? t('Pump head on {0}', onIt.name) : MEASURE_NAMES()[kind];
 }
 
 /** How finely a measure is read, and how far off that may be. */

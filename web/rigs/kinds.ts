@@ -25,12 +25,3 @@ export const MEASURE_NAMES: () => Record<MeasureKind, string> = () => ({
   cap: t('Cap'),
   pump: t('Pump head'),
 });
-
-/** What a new measure of a kind usually is: how much it holds and one graduation, as typed. */
-export const MEASURE_STARTS: Record<MeasureKind, { capacityUl: string; stepUl: string }> = {
-  syringe: { capacityUl: '60 ml', stepUl: '1 ml' },
-  cylinder: { capacityUl: '250 ml', stepUl: '2 ml' },
-  jug: { capacityUl: '1 l', stepUl: '10 ml' },
-  cap: { capacityUl: '10 ml', stepUl: '10 ml' },
-  pump: { capacityUl: '4 ml', stepUl: '4 ml' },
-};

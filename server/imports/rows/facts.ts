@@ -1,4 +1,4 @@
-import type { Vessel } from '#contract/equipment.ts';
+import type { MeasureRow, Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import type { ShopDefaults } from '#core/products/shopDefaults.ts';
 import type { RatioReading } from '#core/strength/parseStrength.ts';
@@ -14,6 +14,7 @@ export type ImportFacts = {
   products: Product[];
   places: { id: number; name: string }[];
   vessels: Vessel[];
+  measures: MeasureRow[];
   recipes: { name: string }[];
   people: { id: number; name: string }[];
   /** Names that stand in other rows of the same file. */

@@ -1,5 +1,6 @@
 import { LEVEL_COLUMNS } from '#contract/imports.ts';
 import { refuse } from '#contract/refusals.ts';
+import { ownVolumes } from '#core/mixing/ownMeasures.ts';
 import { USE_KINDS, USE_NAMES } from '#core/products/uses.ts';
 import type { Recipe, RecipeCell } from '#core/recipes/recipe.ts';
 import { startRecipe } from '#core/recipes/startRecipe.ts';
@@ -42,6 +43,7 @@ export function recipeRow(known: ImportFacts): Reader<Recipe> {
           system: known.units,
           ratio: known.ratioReading,
           ...(product?.gPerMl && { gPerMl: product.gPerMl }),
+          words: ownVolumes(product ?? null, known.measures),
         }),
       );
       return strength && { soil, kind: 'mix', strength, dwell, reason: '' };

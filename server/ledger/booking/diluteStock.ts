@@ -1,6 +1,7 @@
 import type { DiluteStockBody, Merged } from '#contract/ledger.ts';
 import { resolveDiluteStock } from '#core/booking/resolveDiluteStock.ts';
 import { EMPTY, volumeUl } from '#core/mixing/contents.ts';
+import { measuresFor } from '#core/mixing/ownMeasures.ts';
 import { pourPostings } from '#core/stock/postings.ts';
 import { inNotation } from '#core/strength/strength.ts';
 import type { Queryable } from '../../db/books.ts';
@@ -24,7 +25,11 @@ export async function bookDilutedStock(
   const { taken, waterUl, overall } = decided(
     resolveDiluteStock(
       { ...body, acknowledged: body.acknowledged === true },
-      { stock: stock?.held ?? null, fill: fill?.facts ?? null, measures: await measures(tx) },
+      {
+        stock: stock?.held ?? null,
+        fill: fill?.facts ?? null,
+        measures: measuresFor(await measures(tx), null),
+      },
     ),
   );
   if (!stock || !fill) throw missing('vessel');

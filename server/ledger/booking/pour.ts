@@ -4,7 +4,7 @@ import { atLeast } from '#contract/roles.ts';
 import { type PourFacts, resolvePour } from '#core/booking/resolvePour.ts';
 import { panelFraction } from '#core/delivery/draw.ts';
 import { fractionIn } from '#core/mixing/contents.ts';
-import { withOwnCap } from '#core/mixing/ownCap.ts';
+import { measuresFor } from '#core/mixing/ownMeasures.ts';
 import { pourPostings } from '#core/stock/postings.ts';
 import { openContainer } from '../../containers/openContainer.ts';
 import { sourcesOf } from '../../containers/queries.ts';
@@ -37,7 +37,7 @@ export async function bookPour(
     ...fill.facts,
     source,
     rest,
-    measures: withOwnCap(await measures(tx), fill.facts.product.capUl),
+    measures: measuresFor(await measures(tx), fill.facts.product),
     recipe: body.recipe ? await versionOf(tx, body.recipe.versionId) : null,
     q: rig?.q ?? 1,
   };

@@ -18,6 +18,7 @@ const measure = (
   name,
   capacityUl,
   stepUl,
+  productId: null,
   retired: false,
   revision: 1,
 });

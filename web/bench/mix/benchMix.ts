@@ -7,7 +7,7 @@ import { panelFraction } from '#core/delivery/draw.ts';
 import type { Contents } from '#core/mixing/contents.ts';
 import { grownUl } from '#core/mixing/correct.ts';
 import type { WaterKind } from '#core/mixing/hardness.ts';
-import { withOwnCap } from '#core/mixing/ownCap.ts';
+import { measuresFor } from '#core/mixing/ownMeasures.ts';
 import { asMeasured, type PourPlan } from '#core/mixing/planPour.ts';
 import { checkMeasurable } from '#core/mixing/practicalPour.ts';
 import { limitsOf, mayDilute, type VesselLimits } from '#core/mixing/solveMix.ts';
@@ -214,7 +214,7 @@ export function benchMix(asked: BenchDraft, equipment: Equipment): BenchMix {
   }
   const ways = planned.value;
   const way = ways.find((w) => w.how === draft.way) ?? ways[0] ?? null;
-  const measures = withOwnCap(equipment.measures, product.capUl, t('its own cap'));
+  const measures = measuresFor(equipment.measures, product, t('its own cap'));
   const fine = way ? checkMeasurable(way.productUl, measures) : null;
   if (fine && !fine.ok) refusals.strength = fine;
   const measured = way && way.productUl > 0 && draft.mode !== 'have';

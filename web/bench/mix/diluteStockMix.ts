@@ -7,6 +7,7 @@ import {
   resolveDiluteStock,
 } from '#core/booking/resolveDiluteStock.ts';
 import { fractionIn } from '#core/mixing/contents.ts';
+import { measuresFor } from '#core/mixing/ownMeasures.ts';
 import { asMeasured } from '#core/mixing/planPour.ts';
 import { twoStage } from '#core/mixing/solveFor.ts';
 import type { Refusal as CoreRefusal } from '#core/outcome.ts';
@@ -38,7 +39,8 @@ export function diluteStockMix(draft: Question<'stock'>, stock: Holding, equipme
   const stockFraction = fractionIn(contentsIn(held));
   const refusals: { strength?: CoreRefusal; total?: CoreRefusal; stock?: CoreRefusal } = {};
   const fill = product && vessel ? fillFacts(product, vessel, equipment) : null;
-  const facts: DiluteStockFacts = { stock: held, fill, measures: equipment.measures };
+  const measures = measuresFor(equipment.measures, null);
+  const facts: DiluteStockFacts = { stock: held, fill, measures };
   const of = { stockVesselId: stock.id, vesselId: vessel?.id ?? 0, acknowledged: true };
   const may = vessel ? mayDiluteStock(of, facts) : null;
   const inTheWay = may && !may.ok ? may : null;
@@ -65,11 +67,7 @@ export function diluteStockMix(draft: Question<'stock'>, stock: Holding, equipme
     refusals[exact.at === '/totalUl' ? 'total' : 'strength'] = exact;
     return nothing;
   }
-  const { chosen } = benchMeasuring(
-    exact.value,
-    equipment.measures,
-    draft.measure ?? usualMeasure(equipment.shop),
-  );
+  const { chosen } = benchMeasuring(exact.value, measures, draft.measure ?? usualMeasure(equipment.shop));
   const plan = asMeasured(exact.value, chosen?.ul ?? exact.value.productUl);
   const measured = asBooked(chosen);
   const shown = { waterUl: plan.waterUl, stockUl: plan.productUl };

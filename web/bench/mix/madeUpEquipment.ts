@@ -87,6 +87,7 @@ export const syringe: MeasureRow = {
   kind: 'syringe',
   capacityUl: 60_000,
   stepUl: 1_000,
+  productId: null,
   retired: false,
   revision: 1,
 };

@@ -36,8 +36,22 @@ describe('volumes with names of their own at the Bench', () => {
     }
   });
 
-  it('name no pump where there are two, nothing nobody measured, and no bucket where a bottle is filled', () => {
-    const names = namedVolumes({ ...product(1, 'concentrate'), capUl: null }, vessel, [pump(1), pump(2)]);
+  it('are the pump head’s that sits on the product, whatever else the shop has', () => {
+    const onIt = { ...pump(3), capacityUl: 8_000, stepUl: 8_000, productId: 1 };
+    const all = [pump(1), { ...pump(2), capacityUl: 20_000 }, onIt];
+    expect(namedVolumes(product(1, 'concentrate'), vessel, all)).toMatchObject({
+      pump: 8_000,
+      stroke: 8_000,
+    });
+    expect(namedVolumes(product(2, 'concentrate'), vessel, all)).not.toHaveProperty('pump');
+    expect(namedVolumes(product(2, 'concentrate'), vessel, [pump(1), onIt])).toMatchObject({ pump: 30_000 });
+  });
+
+  it('name no pump where there are two that give unlike amounts, nothing nobody measured, and no bucket where a bottle is filled', () => {
+    const names = namedVolumes({ ...product(1, 'concentrate'), capUl: null }, vessel, [
+      pump(1),
+      { ...pump(2), capacityUl: 20_000 },
+    ]);
     expect(Object.keys(names)).toEqual(['bottle', 'vessel']);
     expect(parseStrength('2 caps per bottle', { words: names }).ok).toBe(false);
     expect(parseStrength('20 ml per bucket', { words: names }).ok).toBe(false);

@@ -1,25 +1,23 @@
 import type { Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { vesselWords } from '#core/mixing/labelFor.ts';
+import { ownVolumes } from '#core/mixing/ownMeasures.ts';
 import type { NamedVolumes } from '#core/units/parseVolume.ts';
 import { UNIT_UL, type UnitSystem } from '#core/units/units.ts';
 import type { Equipment } from './equipment.ts';
 
 /**
- * Volumes with names of their own where a strength is typed: what this product's cap, the shop's pump head and a squeeze of
- * this trigger give, and the vessel being filled. Two pump heads are two amounts, and so none has the name.
+ * Volumes with names of their own where a strength is typed: what this product's cap, its pump head and a squeeze of this
+ * trigger give, and the vessel being filled.
  */
 export function namedVolumes(
   product: Product | null,
   vessel: Vessel | null,
   measures: Equipment['measures'],
 ): NamedVolumes {
-  const pumps = measures.filter((m) => m.kind === 'pump');
-  const pump = pumps.length === 1 ? pumps[0]?.capacityUl : undefined;
   const squeeze = vessel?.output?.per === 'squeeze' ? vessel.output.ml * UNIT_UL.ml : undefined;
   return {
-    ...(product?.capUl && { cap: product.capUl, capful: product.capUl }),
-    ...(pump && { pump, stroke: pump }),
+    ...ownVolumes(product, measures),
     ...(squeeze && { squeeze }),
     ...(vessel && Object.fromEntries(vesselWords(vessel.kind).map((word) => [word, vessel.fillLimitUl]))),
   };

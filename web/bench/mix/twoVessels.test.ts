@@ -45,6 +45,7 @@ const cylinder: MeasureRow = {
   name: 'cylinder',
   capacityUl: 100_000,
   stepUl: 1_000,
+  productId: null,
 };
 const vessels = [
   vessel(1, 750_000, 2, 400_000, 40_000),
