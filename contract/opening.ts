@@ -100,6 +100,7 @@ export const FIRST_DAY = [
   'backup',
 ] as const;
 export type FirstDayItem = (typeof FIRST_DAY)[number];
-export type FirstDay = { done: Record<FirstDayItem, boolean>; over: boolean };
+/** What a new shop has done of its first day; null where it has nothing of the kind, as a shop without a cannon. */
+export type FirstDay = { done: Record<FirstDayItem, boolean | null>; over: boolean };
 
 export const firstDayBody = exactly({ over: yup.boolean().label('Over').required() });

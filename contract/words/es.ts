@@ -16,6 +16,10 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'in the {0}, to {1}': 'en {0}, hasta {1}',
+  once: 'una vez',
+  twice: 'dos veces',
+  'Reason, {0}': 'Motivo, {0}',
   'Any product': 'Cualquier producto',
   'If it stays on one product, it measures no other.': 'Si se queda en un producto, no mide ningún otro.',
   'A retired product': 'Un producto retirado',

@@ -1,3 +1,5 @@
+import { formatVolume } from '../units/formatVolume.ts';
+import { UNIT_UL, type UnitSystem } from '../units/units.ts';
 import type { MeasureKind } from './outlines.ts';
 
 export type Measure = {
@@ -9,6 +11,21 @@ export type Measure = {
   /** The product whose container it sits on, as a pump head does; none where it goes from one to another. */
   readonly productId?: number | null;
 };
+
+/** The units a measure is marked in: millilitres where it holds whole ones, whatever the shop's own are. */
+export const markedIn = ({ capacityUl }: Pick<Measure, 'capacityUl'>, system: UnitSystem): UnitSystem =>
+  capacityUl % UNIT_UL.ml === 0 ? 'metric' : system;
+
+/**
+ * An amount as it is read off a measure, in what that is marked in.
+ *
+ * @param ul microlitres in the measure
+ * @example in a US shop 21 ml in a 60 ml syringe reads '21 ml', in a cylinder of 4 US fl oz '0.71 US fl oz'
+ */
+export function readOff(ul: number, measure: Measure, system: UnitSystem): string {
+  const marked = markedIn(measure, system);
+  return formatVolume(ul, marked, marked === 'metric' ? measure.stepUl : undefined);
+}
 
 /** A product amount read off one measure: `fullFills` to the top line, then one more to `lastUl`. */
 export type Reading<M extends Measure = Measure> = {

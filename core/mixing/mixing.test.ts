@@ -4,7 +4,7 @@ import { parseStrength } from '../strength/parseStrength.ts';
 import { type Fraction, fractionOf, NEAT } from '../strength/strength.ts';
 import { parseVolume } from '../units/parseVolume.ts';
 import { type Microlitres, microlitres } from '../units/volume.ts';
-import { chooseMeasure, type Measure } from './chooseMeasure.ts';
+import { chooseMeasure, type Measure, readOff } from './chooseMeasure.ts';
 import { graduationStep } from './graduations.ts';
 import { CONTAINER_OUTLINES, MEASURE_OUTLINES, VESSEL_OUTLINES } from './outlines.ts';
 import { type Mix, type ProductState, solveMix } from './solveMix.ts';
@@ -185,6 +185,11 @@ describe('choosing a measure', () => {
       nearestUl: 58_000,
     });
     expect(chooseMeasure([jug, syringe], 144_000)).toMatchObject({ measure: jug, nearestUl: 140_000 });
+    // It is read in what it is marked in, whatever the shop counts in.
+    expect(readOff(21_000, syringe, 'us')).toBe('21 ml');
+    const ounces: Measure = { kind: 'cylinder', name: '4 oz', capacityUl: 118_294, stepUl: 3_697 };
+    expect(readOff(22_182, ounces, 'us')).toBe('0.75 US fl oz');
+    expect(readOff(57_500, { ...syringe, stepUl: 500 }, 'metric')).toBe('57.5 ml');
   });
 
   it('fills the largest again where none holds it', () => {

@@ -81,6 +81,9 @@ describe('starter equipment', () => {
         expect(usualSizeUl(id, units) !== null).toBe(['vessel', 'measure'].includes(starter(id).makes));
     expect(stepOfSize('syringe', 20_000)).toBe(1_000);
     expect(stepOfSize('cylinder', 100_000)).toBe(1_000);
+    // A quarter of an ounce in 16 of them, two ounces in 64.
+    expect(stepOfSize('cylinder', usualSizeUl('largeCylinder', 'us') ?? 0)).toBe(7_393);
+    expect(stepOfSize('jug', usualSizeUl('largeJug', 'us') ?? 0)).toBe(59_147);
   });
 
   it('names are the plain one or numbered, each once and none that is taken', () => {

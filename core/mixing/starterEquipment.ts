@@ -140,9 +140,23 @@ export const USUAL_MEASURES = {
   pump: marked(30, 30),
 } as const satisfies Record<MeasureKind, { capacityUl: number; stepUl: number }>;
 
-/** What a measure of a kind is graduated in, in whole microlitres. */
-export const stepOfSize = (kind: MeasureKind, sizeUl: number): number =>
-  STEP[kind] === 1 ? sizeUl : Math.max(1, Math.min(sizeUl, twoFigures(STEP[kind] * sizeUl)));
+/** What measures in US fluid ounces are graduated in. */
+const OUNCES = [0.125, 0.25, 0.5, 1, 2, 4, 8];
+
+/**
+ * What a measure of a kind is graduated in, in whole microlitres: of one in whole ounces a usual part of an ounce or some.
+ *
+ * @example a jug of 64 US fl oz in 2 US fl oz, a cylinder of 100 ml in 1 ml
+ */
+export function stepOfSize(kind: MeasureKind, sizeUl: number): number {
+  if (STEP[kind] === 1) return sizeUl;
+  const step = STEP[kind] * sizeUl;
+  const ounces = Math.round(sizeUl / UNIT_UL.usFlOz);
+  const inOunces = sizeUl % UNIT_UL.ml !== 0 && Math.round(ounces * UNIT_UL.usFlOz) === sizeUl;
+  const part = inOunces ? OUNCES.find((oz) => oz * UNIT_UL.usFlOz >= step) : undefined;
+  const usual = part ? Math.round(part * UNIT_UL.usFlOz) : twoFigures(step);
+  return Math.max(1, Math.min(sizeUl, usual));
+}
 
 /** The settings most cannons and hose-end guns have, from closed to open. */
 export const USUAL_DIALS = ['closed', 'half', 'open'] as const;

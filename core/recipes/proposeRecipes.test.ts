@@ -133,6 +133,14 @@ describe('proposed recipes', () => {
     expect(weak).toMatchObject({
       publishable: { ok: false, code: 'recipe.reason', facts: { finding: 'underFloor' } },
     });
+    const why = (productId: number, use: string) => (productId === 1 && use === 'preWash' ? 'Soft cars' : '');
+    const label = [card(1, 'citrusPreWash', 200, 10), card(2, 'citrusPreWash', 200, 100)];
+    const [said, unsaid] = proposeRecipes(label, [vessel('pumpSprayer')], [], '', why);
+    expect(said).toMatchObject({ publishable: { ok: true } });
+    // It stands where it is needed, and nowhere else.
+    const reasons = said && 'recipe' in said ? said.recipe.cells.map((c) => 'reason' in c && c.reason) : [];
+    expect(reasons).toEqual(['Soft cars', 'Soft cars', '', '', '']);
+    expect(unsaid).toMatchObject({ publishable: { ok: false } });
     const [strong] = proposeRecipes([card(1, 'citrusPreWash', 20, 4)], [vessel('pumpSprayer')], [], '');
     expect(strengths(strong)).toEqual(['1:20', '1:20', '1:20', '1:20', '1:20']);
   });

@@ -1,4 +1,4 @@
-import type { Outcome } from '../outcome.ts';
+import { accept, type Outcome } from '../outcome.ts';
 import type { Delivery } from '../products/delivery.ts';
 import { deliveryOf, isSuction } from '../products/record.ts';
 import type { UseKind } from '../products/uses.ts';
@@ -49,12 +49,15 @@ const ROLES: Partial<Record<UseKind, ProposedVessel['role']>> = {
  *
  * @param had uses of products that have a recipe already
  * @param instead what to do where it is too dirty for a wash without running water
+ * @param reasonFor why a use of a product is mixed outside its label or the shop's limits, where somebody said so; it stands at
+ *   each level that needs a reason
  */
 export function proposeRecipes(
   products: readonly ProposedProduct[],
   vessels: readonly ProposedVessel[],
   had: readonly { readonly productId: number; readonly use: UseKind; readonly vesselId: number }[],
   instead: string,
+  reasonFor: (productId: number, use: UseKind) => string = () => '',
 ): Proposal[] {
   const taken = new Map<number, number>();
   for (const { vesselId } of had) taken.set(vesselId, (taken.get(vesselId) ?? 0) + 1);
@@ -71,11 +74,15 @@ export function proposeRecipes(
         if (!recipe) return { productId, use, not: 'noVessel' };
         taken.set(vessel.id, (taken.get(vessel.id) ?? 0) + 1);
         const standards = standardsOf(recipe, product, vessel);
-        const refused = recipe.cells
-          .filter((cell): cell is MixCell => cell.kind === 'mix')
-          .map((cell) => mayPublish(cell, recipe.onPanel, standards))
-          .find((may) => !may.ok);
-        return { productId, use, recipe, publishable: refused ?? { ok: true, value: null } };
+        const may = (cell: RecipeCell): Outcome<null> =>
+          cell.kind === 'mix' ? mayPublish(cell, recipe.onPanel, standards) : accept(null);
+        const reason = reasonFor(productId, use);
+        const cells = recipe.cells.map((cell): RecipeCell => {
+          const judged = may(cell);
+          return !judged.ok && judged.code === 'recipe.reason' ? ({ ...cell, reason } as MixCell) : cell;
+        });
+        const refused = cells.map(may).find((judged) => !judged.ok);
+        return { productId, use, recipe: { ...recipe, cells }, publishable: refused ?? accept(null) };
       });
   });
 }

@@ -15,8 +15,8 @@ export async function firstDay(db: Queryable, copiedElsewhere: boolean): Promise
        EXISTS (SELECT FROM product WHERE state <> 'water') AND NOT EXISTS (SELECT FROM product p
          WHERE p.state <> 'water' AND p.retired_at IS NULL
            AND NOT EXISTS (SELECT FROM product_sheet s WHERE s.product_id = p.id)) AS sheets,
-       NOT EXISTS (SELECT FROM vessel v WHERE v.kind IN ('cannonBottle', 'gunBottle') AND v.retired_at IS NULL
-         AND NOT EXISTS (SELECT FROM calibration c WHERE c.vessel_id = v.id AND c.withdrawn_at IS NULL)) AS draw,
+       (SELECT bool_and(EXISTS (SELECT FROM calibration c WHERE c.vessel_id = v.id AND c.withdrawn_at IS NULL))
+         FROM vessel v WHERE v.kind IN ('cannonBottle', 'gunBottle') AND v.retired_at IS NULL) AS draw,
        weather_source = 'station' OR EXISTS (SELECT FROM weather_reading) AS weather,
        EXISTS (SELECT FROM count WHERE closed_at IS NOT NULL) AS count
      FROM shop`,

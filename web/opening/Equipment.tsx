@@ -37,7 +37,7 @@ export default function Equipment() {
           {STARTER_GROUPS().map(({ name, ids }) => (
             <section key={name} aria-label={name}>
               <div className={`${ROW} items-end border-b-2 border-ink pb-1`}>
-                <h2 className="leading-tight">{name}</h2>
+                <h2 className="leading-tight sm:whitespace-nowrap">{name}</h2>
                 <span className="caps text-center text-muted max-sm:hidden">{t('How many')}</span>
                 <span className="caps text-muted max-sm:hidden">{ids.some(isSized) && t('Size')}</span>
               </div>

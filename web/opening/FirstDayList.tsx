@@ -61,20 +61,19 @@ function List() {
   const { data: day } = useQuery(firstDayQuery);
   const hiding = useCommand(() => post<FirstDay>('/opening', { over: true }));
   if (!day || day.over) return null;
-  const open = FIRST_DAY.filter((item) => !day.done[item]);
+  const asked = FIRST_DAY.filter((item) => day.done[item] !== null);
+  const open = asked.filter((item) => !day.done[item]);
   if (open.length === 0) return null;
   return (
     <section aria-label={t('To begin with')} className="mb-8 border-t-2 border-ink pt-2">
       <div className="flex flex-wrap items-baseline justify-between gap-x-5">
         <h2>{t('To begin with')}</h2>
-        <span className="text-muted">
-          {t('{0} of {1} done', FIRST_DAY.length - open.length, FIRST_DAY.length)}
-        </span>
+        <span className="text-muted">{t('{0} of {1} done', asked.length - open.length, asked.length)}</span>
       </div>
       <ol className="grid gap-x-13 lg:grid-cols-2">
-        {FIRST_DAY.map((item) => {
+        {asked.map((item) => {
           const { name, gives, to } = WORDS()[item];
-          const done = day.done[item];
+          const done = day.done[item] === true;
           return (
             <Item key={item} done={done} gives={gives}>
               {done || to === null ? name : <Link to={to}>{name}</Link>}

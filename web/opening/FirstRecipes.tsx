@@ -11,6 +11,7 @@ import { useAsked } from '../state/useAsked.ts';
 import { useCommand } from '../state/useCommand.ts';
 import { Button, ButtonLink } from '../ui/Button.tsx';
 import type { Needs } from '../ui/fetched.tsx';
+import { TypedField } from '../ui/Labelled.tsx';
 import { Refusal } from '../ui/Refusal.tsx';
 import { Table } from '../ui/Table.tsx';
 import { TickBox } from '../ui/Tick.tsx';
@@ -28,11 +29,14 @@ const WHY_NOT: () => Record<NotProposed, string> = () => ({
   noVessel: t('No bottle, sprayer, cannon or bucket that suits it is there yet.'),
 });
 
+const keyOf = (productId: number, use: string): string => `${productId} ${use}`;
+
 /** A recipe for all that stands on the shelf, from its label: looked through, then published in one go. */
 export default function FirstRecipes() {
   const [products, vessels, recipes] = useAsked(productsQuery, vesselsQuery, recipesQuery);
   const go = useGo();
   const [off, setOff] = useState<ReadonlySet<string>>(new Set());
+  const [reasons, setReasons] = useState<ReadonlyMap<string, string>>(new Map());
   const proposals = useMemo(() => {
     const had = recipes.flatMap((r) => r.draft ?? r.published ?? []);
     return proposeRecipes(
@@ -40,15 +44,16 @@ export default function FirstRecipes() {
       vessels,
       had,
       t('Too dirty to wipe: rinse it, or wash it with foam first.'),
+      (productId, use) => reasons.get(keyOf(productId, use)) ?? '',
     );
-  }, [products, vessels, recipes]);
+  }, [products, vessels, recipes, reasons]);
   const nameOf = (id: number) => products.find((p) => p.id === id)?.name ?? '';
   const lines = proposals.flatMap((p): Line[] =>
     'recipe' in p
       ? [
           {
             ...p,
-            key: `${p.productId} ${p.use}`,
+            key: keyOf(p.productId, p.use),
             product: nameOf(p.productId),
             name: `${nameOf(p.productId)}, ${t(USE_NAMES[p.use]).toLowerCase()}`.slice(0, 60),
             vessel: vessels.find((v) => v.id === p.recipe.vesselId)?.name ?? '',
@@ -56,6 +61,8 @@ export default function FirstRecipes() {
         ]
       : [],
   );
+  const wantsReason = ({ key, publishable }: Line) =>
+    reasons.has(key) || (!publishable.ok && publishable.code === 'recipe.reason');
   const without = proposals.filter((p) => 'not' in p);
   const chosen = lines.filter((l) => l.publishable.ok && !off.has(l.key));
   const publishing = useCommand(
@@ -108,11 +115,20 @@ export default function FirstRecipes() {
                 <>
                   <span className="font-bold">{line.name}</span>
                   <span className="block text-[0.94rem] font-normal text-muted">{line.vessel}</span>
+                  {!line.publishable.ok && <Refusal problem={line.publishable} />}
+                  {wantsReason(line) && (
+                    <div className="my-2 font-normal">
+                      <TypedField
+                        label={t('Reason')}
+                        aria-label={t('Reason, {0}', line.name)}
+                        value={reasons.get(line.key) ?? ''}
+                        maxLength={200}
+                        onChange={(e) => setReasons(new Map(reasons).set(line.key, e.target.value))}
+                      />
+                    </div>
+                  )}
                   {!line.publishable.ok && (
-                    <>
-                      <Refusal problem={line.publishable} />
-                      <Link to={`/recipes/new?product=${line.productId}`}>{t('Write it yourself')}</Link>
-                    </>
+                    <Link to={`/recipes/new?product=${line.productId}`}>{t('Write it yourself')}</Link>
                   )}
                 </>
               ),

@@ -65,12 +65,13 @@ const STARTERS_TYPED = {
 };
 export type StartersTyped = TypedBy<typeof STARTERS_TYPED>;
 
-/** A size as it is sold and typed: in one unit, in millilitres and litres wherever it isn't the US. */
+/** A size as it is sold and typed: in the US in half gallons or whole ounces, where it is so many; in litres everywhere else. */
 function sizeTyped(ul: number, units: Shop['units']): string {
   if (units !== 'us') return formatVolume(ul, 'metric');
-  const [amount, unit] =
-    ul < UNIT_UL.usGal ? [ul / UNIT_UL.usFlOz, 'US fl oz'] : [ul / UNIT_UL.usGal, 'US gal'];
-  return `${Number(amount.toPrecision(3))} ${unit}`;
+  const soMany = (unit: number) => (Math.abs(ul - Math.round(ul / unit) * unit) < 1 ? ul / unit : null);
+  const [halves, ounces] = [soMany(UNIT_UL.usGal / 2), soMany(UNIT_UL.usFlOz)];
+  if (halves !== null && halves >= 2) return `${Math.round(halves) / 2} US gal`;
+  return ounces === null ? formatVolume(ul, 'metric') : `${Math.round(ounces)} US fl oz`;
 }
 
 /** None of anything yet, each in its usual size. */

@@ -2,6 +2,7 @@ import { useParams } from 'react-router';
 import { type MeasureRow, measureBody, measurePatch } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
+import { markedIn } from '#core/mixing/chooseMeasure.ts';
 import { MEASURE_KINDS, MEASURE_OUTLINES, type MeasureKind } from '#core/mixing/outlines.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { patch } from '../lib/api.ts';
@@ -42,19 +43,20 @@ export default function MeasurePage() {
 
 function MeasureFigure({ measure }: { measure: MeasureRow }) {
   const { shop } = useSession();
+  const units = markedIn(measure, shop.units);
   return (
     <EquipmentDrawing
       outline={MEASURE_OUTLINES[measure.kind]}
       brimfulUl={measure.capacityUl}
       layers={[]}
-      units={shop.units}
+      units={units}
       height={300}
       width={280}
       label={t(
         '{0}: holds {1}, in steps of {2}',
         measure.name,
-        formatVolume(measure.capacityUl, shop.units),
-        formatVolume(measure.stepUl, shop.units),
+        formatVolume(measure.capacityUl, units),
+        formatVolume(measure.stepUl, units),
       )}
     />
   );

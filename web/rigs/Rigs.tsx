@@ -4,6 +4,7 @@ import type { MeasureRow, Vessel } from '#contract/equipment.ts';
 import type { Product } from '#contract/products.ts';
 import type { Device } from '#contract/rigs.ts';
 import { atLeast } from '#contract/roles.ts';
+import { markedIn } from '#core/mixing/chooseMeasure.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { MEASURE_SPREAD } from '#core/mixing/tolerance.ts';
 import { isSuction } from '#core/products/record.ts';
@@ -94,8 +95,10 @@ export default function Rigs() {
                 kind={measureInWords(m, products)}
                 figure={<Silhouette outline={MEASURE_OUTLINES[m.kind]} />}
               >
-                <span className="reading block">{formatVolume(m.capacityUl, shop.units)}</span>
-                <span className="block text-[0.94rem] text-muted">{readInWords(m, shop.units)}</span>
+                <span className="reading block">{formatVolume(m.capacityUl, markedIn(m, shop.units))}</span>
+                <span className="block text-[0.94rem] text-muted">
+                  {readInWords(m, markedIn(m, shop.units))}
+                </span>
               </Row>
             ))}
           </Ledger>

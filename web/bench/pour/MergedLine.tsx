@@ -17,7 +17,7 @@ export function MergedLine({ merged, undone }: { merged: Merged; undone: () => v
   const undo = useCommand(() => post(`/movements/${merged.movementId}/reversals`, {}), undone);
   return (
     <div role="status" className="ruled flex flex-wrap items-center gap-5 border-faint">
-      <p className="flex-1">
+      <p className="flex-1 [&_a]:whitespace-nowrap">
         {t('{0} in {1}, batch', formatVolume(merged.totalUl, shop.units), merged.vesselName)}{' '}
         <Link className="reading" to={`/stock/batches/${merged.batchId}`}>
           {merged.batchCode}

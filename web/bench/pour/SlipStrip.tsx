@@ -65,7 +65,9 @@ function SlipLine({ slip, ref }: { slip: KeptSlip; ref: React.Ref<HTMLLIElement>
       }}
     >
       <span className="reading text-muted">{timeOfDay(slip.at, shop.zone)}</span>
-      <p className={`min-w-0 flex-1 basis-72 leading-snug ${slip.undone ? 'line-through decoration-1' : ''}`}>
+      <p
+        className={`min-w-0 flex-1 basis-72 leading-snug [&_a]:whitespace-nowrap ${slip.undone ? 'line-through decoration-1' : ''}`}
+      >
         {t('Poured')} <strong className="reading text-product">{poured}</strong>{' '}
         {t('of {0} into {1} from {2}', slip.productName, slip.vesselName, t(slip.containerKind))}{' '}
         <Link to={`/c/${slip.containerCode}`}>{slip.containerCode}</Link>

@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import type { Shop } from '#contract/shop.ts';
+import { readOff } from '#core/mixing/chooseMeasure.ts';
 import { volumeUl } from '#core/mixing/contents.ts';
 import { isGoodEnough } from '#core/mixing/practicalPour.ts';
 import { formatVolume, shortVolume } from '#core/units/formatVolume.ts';
@@ -108,8 +109,7 @@ function MeasureFigure({ bench, equipment, set }: Props) {
   const chosen = measuring?.chosen ?? null;
   const part = chosen?.parts[0];
   const measure = part?.measure ?? (measuring ? null : equipment.measures[0]);
-  const read = ({ lastUl, measure: { stepUl } }: NonNullable<typeof part>) =>
-    formatVolume(lastUl, shop.units, shop.units === 'metric' ? stepUl : undefined);
+  const read = ({ lastUl, measure: of }: NonNullable<typeof part>) => readOff(lastUl, of, shop.units);
   const names = [...(measuring?.ways.map(nameOf) ?? []), FREE];
   const step = (by: number) => {
     const at = chosen ? names.indexOf(nameOf(chosen)) : names.length - 1;

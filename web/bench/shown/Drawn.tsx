@@ -1,6 +1,6 @@
 import type { ComponentProps, ReactNode } from 'react';
 import type { Vessel } from '#contract/equipment.ts';
-import type { Measure } from '#core/mixing/chooseMeasure.ts';
+import { type Measure, markedIn } from '#core/mixing/chooseMeasure.ts';
 import { MEASURE_OUTLINES, VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
@@ -22,7 +22,7 @@ export function Filled(props: Filled & { of: Vessel | Measure | null | undefined
         <EquipmentDrawing
           outline={'brimfulUl' in of ? VESSEL_OUTLINES[of.kind] : MEASURE_OUTLINES[of.kind]}
           brimfulUl={'brimfulUl' in of ? of.brimfulUl : of.capacityUl}
-          units={shop.units}
+          units={'brimfulUl' in of ? shop.units : markedIn(of, shop.units)}
           {...size}
           {...filled}
         />

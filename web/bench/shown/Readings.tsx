@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import type { Shop } from '#contract/shop.ts';
+import { markedIn, readOff } from '#core/mixing/chooseMeasure.ts';
 import { depthOf } from '#core/mixing/depth.ts';
 import { formatDepth } from '#core/mixing/formatDepth.ts';
 import { printedStep } from '#core/mixing/practicalPour.ts';
@@ -123,20 +124,18 @@ type Chosen = NonNullable<NonNullable<BenchMix['measuring']>['chosen']>;
 
 function HowToRead({ chosen, units }: { chosen: Chosen; units: UnitSystem }) {
   const words = chosen.parts.map(({ measure, fullFills, lastUl, ul }) => {
-    const last = formatVolume(lastUl, units, units === 'metric' ? measure.stepUl : undefined);
+    const last = readOff(lastUl, measure, units);
     if (measure.stepUl === measure.capacityUl)
       return fullFills === 0 ? `1 ${measure.name}` : `${fullFills + 1} x ${measure.name}`;
     if (fullFills > 0) return t('{0} full {1}, then to {2}', measure.name, times(fullFills), last);
-    return chosen.parts.length === 1
+    if (chosen.parts.length > 1) return t('{0} in the {1}', readOff(ul, measure, units), measure.name);
+    // What stands large is in the shop's units, and can't be found on a measure marked in others.
+    return markedIn(measure, units) === units
       ? t('in the {0}', measure.name)
-      : t(
-          '{0} in the {1}',
-          formatVolume(ul, units, units === 'metric' ? measure.stepUl : undefined),
-          measure.name,
-        );
+      : t('in the {0}, to {1}', measure.name, last);
   });
-  const sentence = words.join(' and ');
+  const sentence = words.reduce((before, one) => t('{0} and {1}', before, one));
   return <>{sentence.charAt(0).toUpperCase() + sentence.slice(1)}.</>;
 }
 
-const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : t('{0} times', n));
+const times = (n: number): string => (n === 1 ? t('once') : n === 2 ? t('twice') : t('{0} times', n));
