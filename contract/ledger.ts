@@ -5,7 +5,7 @@ import { WATER_KINDS } from '#core/mixing/hardness.ts';
 import type { PourPlan } from '#core/mixing/planPour.ts';
 import type { Refusal } from '#core/outcome.ts';
 import type { ReceiptChange } from '#core/stock/receipt.ts';
-import { byKind, exactly, note, occurredAt, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
+import { byKind, exactly, line, note, occurredAt, oneOf, rowId, strength, wholeUl, yes } from './fields.ts';
 import { byRecipe } from './recipes.ts';
 
 /** What is in the vessel before anything is added. */
@@ -55,6 +55,8 @@ export const pourBody = exactly({
   totalUl: wholeUl('How much to make'),
   start: start(),
   how: oneOf('Way', POUR_WAYS),
+  /** The batch the vessel was shown to hold, by its code; null: nothing; left out where nobody looked. */
+  inVessel: line('Batch in the vessel', 12).nullable().optional(),
   measured: yup
     .array(part)
     .label('Measured with')

@@ -106,6 +106,10 @@ export type Refusals = {
   'merge.differentProducts': Record<never, never>;
   'merge.noRoom': { readonly totalUl: number; readonly roomUl: number };
   'vessel.occupied': { readonly vessel: string; readonly product: string; readonly ul: number };
+  'vessel.changed': {
+    readonly vessel: string;
+    readonly now: { readonly code: string; readonly product: string; readonly ul: number } | null;
+  };
   'product.overVessel': {
     readonly productUl: number;
     readonly totalUl: number;

@@ -456,6 +456,12 @@ export const en: Words = {
       `${vessel} holds ${formatVolume(ul, units)} of ${product} by the books.`,
       'Empty it and rinse it first, or choose another.',
     ],
+    'vessel.changed': ({ vessel, now }, units) => [
+      now
+        ? `${vessel} was filled a moment ago: it holds ${formatVolume(now.ul, units)} of ${now.product} (${now.code}).`
+        : `${vessel} was emptied a moment ago.`,
+      'Look at what is in it, then pour.',
+    ],
     'product.overVessel': ({ productUl, totalUl, roomUl, takesUl }, units) => [
       `${formatVolume(productUl, units)} of product makes ${formatVolume(totalUl, units)}, and this vessel takes ${formatVolume(roomUl, units)}.`,
       `Use ${formatVolume(takesUl, units)} of it here, or pick a larger vessel.`,

@@ -16,6 +16,7 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  'Batch in the vessel': 'Lote en el recipiente',
   'in the {0}, to {1}': 'en {0}, hasta {1}',
   once: 'una vez',
   twice: 'dos veces',
@@ -4437,6 +4438,12 @@ export const es: Words = {
     'vessel.occupied': ({ vessel, product, ul }, units) => [
       `${vessel} contiene ${formatVolume(ul, units)} de ${product} según los libros.`,
       'Vacíelo y enjuáguelo antes, o elija otro.',
+    ],
+    'vessel.changed': ({ vessel, now }, units) => [
+      now
+        ? `${vessel} se llenó hace un momento: contiene ${formatVolume(now.ul, units)} de ${now.product} (${now.code}).`
+        : `${vessel} se vació hace un momento.`,
+      'Mire lo que hay dentro y después vierta.',
     ],
     'product.overVessel': ({ productUl, totalUl, roomUl, takesUl }, units) => [
       `${formatVolume(productUl, units)} de producto hacen ${formatVolume(totalUl, units)}, y en este recipiente caben ${formatVolume(roomUl, units)}.`,

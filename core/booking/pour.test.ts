@@ -77,6 +77,22 @@ describe('a pour', () => {
     });
   });
 
+  it('is looked at again where the vessel holds another batch than it was shown to, unless it is told later', () => {
+    const holding = vessel(holds(2, 300_000, 23_077));
+    const seen = (inVessel: string | null, of = holding) => resolvePour(asks({ inVessel }), of);
+    expect(seen(null)).toMatchObject({
+      code: 'vessel.changed',
+      at: '/inVessel',
+      facts: { now: { code: 'B-9' } },
+    });
+    expect(seen('B-8')).toMatchObject({ code: 'vessel.changed' });
+    expect(seen('B-9').ok).toBe(true);
+    expect(seen('B-9', facts)).toMatchObject({ code: 'vessel.changed', facts: { now: null } });
+    expect(seen(null, facts).ok).toBe(true);
+    const later = asks({ inVessel: null, happenedAt: new Date('2026-05-04T09:00:00Z') });
+    expect(resolvePour(later, holding)).not.toMatchObject({ code: 'vessel.changed' });
+  });
+
   it('is booked as it was measured, where that is as near as the measure reads', () => {
     const measured = [{ measureId: 7, ul: 58_000 }];
     const shown = { pourOffUl: 0, waterUl: 692_000, productUl: 58_000 };

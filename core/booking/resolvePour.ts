@@ -1,7 +1,7 @@
 import { type Contents, minus, pourOff } from '../mixing/contents.ts';
 import { leftoverContents, type PourPlan, planPours } from '../mixing/planPour.ts';
 import { checkMeasurable } from '../mixing/practicalPour.ts';
-import { accept, at, type Outcome, refuse } from '../outcome.ts';
+import { accept, at, type Outcome, type Refusal, refuse } from '../outcome.ts';
 import { type FollowFacts, type FollowRequest, mayFollow } from '../recipes/mayFollow.ts';
 import type { Strength } from '../strength/notation.ts';
 import { type Fraction, fractionOf } from '../strength/strength.ts';
@@ -29,6 +29,8 @@ export type PourRequest = SourcesRequest & {
   readonly totalUl: number;
   readonly start: PourStart;
   readonly how: PourPlan['how'];
+  /** The batch the vessel was shown to hold, by its code; null: nothing; left out where nobody looked. */
+  readonly inVessel?: string | null | undefined;
   /** Nothing for a free pour. */
   readonly measured: readonly MeasuredPart[];
   readonly acknowledged: boolean;
@@ -100,6 +102,14 @@ export function planPour(
   return plans.ok ? plans : at(plans.code.startsWith('total.') ? '/totalUl' : '/strength', plans);
 }
 
+/** Two may see the same bottle empty and pour into it: the second looks again. What is told later goes by when it was. */
+function changedSince({ inVessel, happenedAt }: PourRequest, { vessel }: PourFacts): Refusal | null {
+  const { holds } = vessel;
+  if (happenedAt || inVessel === undefined || inVessel === (holds?.code ?? null)) return null;
+  const now = holds && { code: holds.code, product: holds.productName, ul: holds.ul };
+  return at('/inVessel', refuse('vessel.changed', { vessel: vessel.name, now }));
+}
+
 /**
  * Decides whether a pour may be booked as it was shown, and what of it comes from where. Everything that can stand in its
  * way is asked in this order: what is used, what the vessel held, the amounts, who pours, the containers, when, the recipe.
@@ -109,6 +119,8 @@ export function resolvePour(request: PourRequest, facts: PourFacts): Outcome<Pou
   const { shown, measured } = request;
   const goesIn = mayGoIn(facts, request.start.kind);
   if (!goesIn.ok) return goesIn;
+  const since = changedSince(request, facts);
+  if (since) return since;
   const fraction = fractionOf(request.strength);
   if (!fraction.ok) return at('/strength', fraction);
   const start = resolveStart(request.start, facts);

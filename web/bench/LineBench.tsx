@@ -16,7 +16,7 @@ import { useShowsProducts } from '../state/onScreen.ts';
 import { linesQuery } from '../state/queries.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { ListField } from '../ui/Labelled.tsx';
-import { Refusal, Stop, Watch } from '../ui/Refusal.tsx';
+import { Stop, Watch } from '../ui/Refusal.tsx';
 import type { BenchProps } from './benchProps.ts';
 import { AmountField } from './fields/AmountField.tsx';
 import { MakeField } from './fields/MakeField.tsx';
@@ -118,7 +118,7 @@ export default function LineBench({
           <LineState line={line} />
           {product && <ProductCare product={product} />}
           {asksForWord && !refusals.product && <Acknowledge {...word} />}
-          <PourPlace product={product}>
+          <PourPlace product={product} refused={pouring.unanswered ? null : pouring.error}>
             {pouring.unanswered ? (
               <NoAnswerYet sendAgain={pouring.sendAgain} />
             ) : poured ? (
@@ -138,7 +138,6 @@ export default function LineBench({
               />
             )}
           </PourPlace>
-          {pouring.error && !pouring.unanswered && <Refusal problem={pouring.error} />}
         </>
       )}
     </Surface>

@@ -9,7 +9,6 @@ import { useSession } from '../lib/session.tsx';
 import { strengthSaid, t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { useCommand } from '../state/useCommand.ts';
-import { Refusal } from '../ui/Refusal.tsx';
 import type { BenchProps } from './benchProps.ts';
 import { AmountField } from './fields/AmountField.tsx';
 import { VesselChoice } from './fields/VesselChoice.tsx';
@@ -120,7 +119,10 @@ export default function MergeBench({
             />
           ),
       )}
-      <PourPlace product={equipment.products.find((p) => p.id === into?.holds.productId) ?? null}>
+      <PourPlace
+        product={equipment.products.find((p) => p.id === into?.holds.productId) ?? null}
+        refused={merging.refusal}
+      >
         {refusals.both ? (
           <InTheWay refusal={refusals.both} vessel={null} />
         ) : (
@@ -133,7 +135,6 @@ export default function MergeBench({
           />
         )}
       </PourPlace>
-      {merging.refusal && <Refusal problem={merging.refusal} />}
       {merging.answer && <MergedLine merged={merging.answer} undone={merging.forget} />}
     </Surface>
   );

@@ -12,7 +12,6 @@ import { strengthSaid, t } from '../lib/speech.ts';
 import { useShowsProducts } from '../state/onScreen.ts';
 import { useCommand } from '../state/useCommand.ts';
 import { Button } from '../ui/Button.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
 import type { BenchProps } from './benchProps.ts';
 import { AmountField } from './fields/AmountField.tsx';
 import { MakeField } from './fields/MakeField.tsx';
@@ -145,7 +144,7 @@ export default function StockBench({
             fresh={t('Empty it and make a stock solution afresh.')}
           />
           {asksForWord && !inTheWay && <Acknowledge {...word} />}
-          <PourPlace product={product}>
+          <PourPlace product={product} refused={diluting.refusal}>
             {diluting.answer ? (
               <Button bay onClick={diluting.forget}>
                 {t('Pour another')}
@@ -162,7 +161,6 @@ export default function StockBench({
               />
             )}
           </PourPlace>
-          {diluting.refusal && <Refusal problem={diluting.refusal} />}
           {diluting.answer && <MergedLine merged={diluting.answer} undone={diluting.forget} />}
         </>
       )}

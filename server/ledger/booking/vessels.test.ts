@@ -50,6 +50,26 @@ const vessel = async (id = BOTTLE) => (await bram('get', `/api/vessels/${id}`)).
 const names = (v: Vessel) => v.held.map((h) => h.productName);
 const rinse = (id = BOTTLE) => bram('post', `/api/vessels/${id}/rinses`, {});
 
+describe('a vessel that two are shown empty', () => {
+  it('is filled by one of them; the other looks again, and an answer that was lost is had once more', async () => {
+    await usedUp(bram, BOTTLE);
+    await rinse();
+    const fill = pour({ ...FOAM, inVessel: null });
+    const key = 'the-first-of-two-pours';
+    const first = await bram('post', '/api/pours', fill, { key });
+    const second = await hester('post', '/api/pours', fill);
+    expect([first.status, second.status, second.body.code]).toEqual([201, 409, 'vessel.changed']);
+    expect(second.body.facts.now.code).toBe(first.body.batchCode);
+    expect((await bram('post', '/api/pours', fill, { key })).body.batchCode).toBe(first.body.batchCode);
+    // Whoever has seen it may take it as used up; taken back, it is empty again, and is not what was seen.
+    const seen = pour({ ...FOAM, inVessel: first.body.batchCode });
+    await undo(first.body.movementId);
+    expect((await hester('post', '/api/pours', seen)).body).toMatchObject({ code: 'vessel.changed' });
+    expect((await hester('post', '/api/pours', fill)).status).toBe(201);
+    await usedUp(bram, BOTTLE);
+  });
+});
+
 describe('a vessel', () => {
   it('holds again what it held when a pour over it is taken back, and acid over it is refused as before', async () => {
     await rinse();

@@ -32,6 +32,7 @@ export function pourOf(
     totalUl,
     start: start.body,
     how: plan.how,
+    inVessel: vessel.holds?.code ?? null,
     measured: asBooked(measuring?.chosen ?? null),
     water: bench.water,
     ...(found && { foundUl: bench.shortUl }),

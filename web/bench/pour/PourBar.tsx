@@ -86,7 +86,7 @@ export function PourBar({ draft, bench, equipment, decided, pouring, pour, inThe
             onChange={(id) => set({ containerId: Number(id), restId: null })}
           />
         )}
-        <PourPlace product={product}>
+        <PourPlace product={product} refused={pouring.unanswered ? null : pouring.error}>
           {pouring.unanswered ? (
             <NoAnswerYet sendAgain={pouring.sendAgain} />
           ) : poured ? (
@@ -155,7 +155,6 @@ export function PourBar({ draft, bench, equipment, decided, pouring, pour, inThe
       )}
       {bench.rest && <FromBoth first={container} rest={bench.rest} set={set} />}
       {ready && <KeepMix bench={bench} draft={draft} />}
-      {pouring.error && !pouring.unanswered && <Refusal problem={pouring.error} />}
     </>
   );
 }

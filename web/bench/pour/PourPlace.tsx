@@ -16,8 +16,15 @@ import { useUndo } from './useUndo.ts';
 /**
  * Where the hand goes to pour, on a phone always above the places: what to put on, and the button, or what stands in its
  * way with what to do.
+ *
+ * @param props.refused why what was pressed a moment ago is not booked: it is said where the hand is
  */
-export function PourPlace({ product, children }: { product: Product | null; children: ReactNode }) {
+export function PourPlace(props: {
+  product: Product | null;
+  refused: CoreRefusal | Error | null;
+  children: ReactNode;
+}) {
+  const { product, refused, children } = props;
   const care = product ? careInWords(product.record.care, t) : '';
   return (
     <div
@@ -30,6 +37,7 @@ export function PourPlace({ product, children }: { product: Product | null; chil
           <strong>{care}</strong>
         </p>
       )}
+      <Refusal problem={refused} />
       {children}
     </div>
   );
@@ -124,8 +132,9 @@ export function PourButton(props: {
   return (
     <>
       {holds && (
-        // The button says that it is not empty; by whom, and how much, has room where the page has not been scrolled.
-        <div className="between:col-span-full! between:-order-1 scrolled:hidden">
+        // The button says that it is not empty; by whom, and how much, has room where the page has not been scrolled and
+        // nothing else is said.
+        <div className="between:col-span-full! between:-order-1 scrolled:hidden [[role=alert]~&]:hidden">
           <Watch word={t('Not empty by the books.')}>
             {t(
               '{0} of it in there, by {1} ({2}).',
