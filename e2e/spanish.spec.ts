@@ -66,6 +66,7 @@ const SCREENS = [
   '/recipes/1',
   '/stock',
   '/stock/movements',
+  '/stock/products/2',
   '/c/P-1',
   '/rigs',
   '/crew',
@@ -76,7 +77,7 @@ const SCREENS = [
   '/plan/day',
 ];
 
-test('fourteen screens and a pour are read in Spanish by whoever chose it, with nothing left in English', async ({
+test('fifteen screens and a pour are read in Spanish by whoever chose it, with nothing left in English', async ({
   page,
 }) => {
   const sent = data(page);

@@ -120,14 +120,14 @@ function NewTrial({ products }: { products: Product[] }) {
       <ChoiceField
         of={of}
         name={`${side}.productId`}
-        label={t('Product, {0}', side)}
+        label={t('Product, {0}', label.toLowerCase())}
         placeholder={t('Choose a product')}
         options={options}
       />
       <TextField
         of={of}
         name={`${side}.strength`}
-        label={t('Strength, {0}', side)}
+        label={t('Strength, {0}', label.toLowerCase())}
         placeholder={t('such as 1:40')}
       />
     </fieldset>

@@ -123,7 +123,7 @@ function Dipstick({ open }: { open: (sheet: Sheet) => void }) {
         <div className="flex flex-[2] lg:mt-auto lg:flex-none lg:flex-col">
           <button
             type="button"
-            className="min-h-(--places) px-1 text-[0.94rem] leading-tight lg:min-h-12 lg:px-4 lg:text-left lg:text-base lg:underline lg:decoration-1 lg:underline-offset-4"
+            className="min-h-(--places) px-0.5 text-[0.94rem] leading-tight max-lg:min-w-[17.5vw] lg:min-h-12 lg:px-4 lg:text-left lg:text-base lg:underline lg:decoration-1 lg:underline-offset-4"
             aria-keyshortcuts="!"
             onClick={() => open('emergency')}
           >

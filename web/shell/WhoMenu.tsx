@@ -53,7 +53,7 @@ export default function WhoMenu(props: { onScan: () => void; onFind: () => void;
 
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="flex min-h-(--places) flex-1 flex-col items-center justify-center px-1 text-[0.94rem] lg:items-start lg:px-4 lg:pb-5 lg:text-base">
+      <DropdownMenu.Trigger className="flex min-h-(--places) min-w-0 flex-1 flex-col items-center justify-center px-0.5 text-[0.94rem] lg:items-start lg:px-4 lg:pb-5 lg:text-base">
         <span className="max-w-[15vw] truncate underline decoration-1 underline-offset-4 lg:max-w-28">
           <span className="lg:hidden">{who.name.split(' ')[0]}</span>
           <span className="hidden lg:inline">{who.name}</span>

@@ -9,6 +9,8 @@ import { formatTemperature } from '#core/units/temperature.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { useSession } from '../../lib/session.tsx';
 import { t } from '../../lib/speech.ts';
+import { measuresQuery } from '../../state/queries.ts';
+import { useQuery } from '../../state/useQuery.ts';
 import { shopDay } from '../../ui/dates.ts';
 import { PROTECTION_NAMES, STATE_NAMES, THICKNESS_NAMES } from './productWords.ts';
 
@@ -23,7 +25,9 @@ const usualInWords = (traits: Traits): string =>
 /** All that is on record of a product, as a ruled list; what nobody knows says so. */
 export function ProductRecordList({ product }: { product: Product }) {
   const { shop } = useSession();
+  const { data: measures = [] } = useQuery(measuresQuery);
   const { record, traits, sheet } = product;
+  const heads = measures.filter((m) => m.productId === product.id).map((m) => m.name);
   const state = STATE_NAMES()[product.state];
   const surfaces = (suits: Suits) =>
     SURFACES.filter((s) => record.surfaces[s] === suits)
@@ -38,22 +42,23 @@ export function ProductRecordList({ product }: { product: Product }) {
     [t('How it comes'), `${state.name}, ${state.note}`],
     ['pH', ph(record.phNeat, record.phUse)],
     [t('Thickness'), THICKNESS_NAMES()[record.thickness]],
-    [t('Foams'), product.suds ? 'yes' : 'no'],
+    [t('Foams'), product.suds ? t('yes') : t('no')],
     [t('Density'), product.gPerMl === null ? null : `${product.gPerMl} g/ml`],
     [t('One cap'), product.capUl === null ? null : formatVolume(product.capUl, shop.units)],
-    [t('Before pouring'), product.shakeFirst ? t('shake the container') : 'nothing'],
+    ...(heads.length > 0 ? [[t('Pump head'), heads.join('; ')] satisfies [string, ReactNode]] : []),
+    [t('Before pouring'), product.shakeFirst ? t('shake the container') : t('nothing')],
     [t('To wax and sealant'), PROTECTION_NAMES()[record.protection]],
     [t('Good on'), surfaces('yes') || null],
     [t('Never on'), surfaces('no') || t('nothing entered')],
-    [t('Nobody knows on'), surfaces('unknown') || 'nothing'],
+    [t('Nobody knows on'), surfaces('unknown') || t('nothing')],
     [t('Put on with'), record.delivery.map((d) => t(DELIVERY_NAMES[d])).join(', ') || null],
     [
       t('Through a dispenser'),
-      !mayHave(traits, 'neverDispense') && record.delivery.includes('dispenser') ? 'yes' : 'no',
+      !mayHave(traits, 'neverDispense') && record.delivery.includes('dispenser') ? t('yes') : t('no'),
     ],
     [t('Has'), traitNames('yes', 'usuallyYes') || t('none of the traits that matter')],
-    [t('By its family, check the sheet'), usualInWords(traits) || 'nothing'],
-    [t('Not known, so treated as there'), traitNames('unknown') || 'nothing'],
+    [t('By its family, check the sheet'), usualInWords(traits) || t('nothing')],
+    [t('Not known, so treated as there'), traitNames('unknown') || t('nothing')],
     [t('Hazards'), record.hazards.map((h) => t(HAZARD_NAMES[h])).join(', ') || t('none entered')],
     [t('To mix it'), mixing(product)],
     [t('Store'), storage(record.storeFromC, record.storeToC, shop.units)],
