@@ -16,6 +16,7 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  thin: 'líquido',
   'Batch in the vessel': 'Lote en el recipiente',
   'in the {0}, to {1}': 'en {0}, hasta {1}',
   once: 'una vez',

@@ -4,7 +4,7 @@ import { t } from '../lib/speech.ts';
 import { timeOfDay } from '../ui/dates.ts';
 
 const FROM: () => Record<WeatherReading['source'], string> = () => ({
-  typed: 'typed',
+  typed: t('typed'),
   device: t('from the station'),
   simulated: t('from the simulated station'),
 });

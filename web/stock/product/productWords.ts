@@ -9,8 +9,8 @@ export const STATE_NAMES: () => Record<Product['state'], { name: string; note: s
 });
 
 export const THICKNESS_NAMES: () => Record<Thickness, string> = () => ({
-  thin: 'thin',
-  gel: 'gel',
+  thin: t('thin'),
+  gel: t('gel'),
   unknown: t('not known'),
 });
 
