@@ -75,7 +75,7 @@ test.describe('a run on a phone', () => {
     await expect(page.getByRole('complementary', { name: 'Clocks' })).toHaveCount(0);
     await page.getByRole('button', { name: 'Done', exact: true }).click();
     await page.getByRole('button', { name: 'Not yet' }).click();
-    await expect(page.getByRole('button', { name: /One rung stronger.*of product/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /One step stronger.*of product/ })).toBeVisible();
     await page.getByRole('button', { name: /^The same again/ }).click();
     await expect(step(page)).toHaveText('Pre-wash, then foam over it');
     // What was said by mistake is taken back.

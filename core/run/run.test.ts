@@ -37,7 +37,7 @@ describe('a plan that is frozen', () => {
     expect(step?.m2).toBeGreaterThan(5);
   });
 
-  it('says what a failed check can come to: again, a rung stronger, another product, and what each takes', () => {
+  it('says what a failed check can come to: again, a step stronger, another product, and what each takes', () => {
     const { remedies = [] } = HATCH.steps.find((s) => s.id === 'rinse foam') ?? {};
     expect(remedies.map((r) => r.kind).slice(0, 2)).toEqual(['repeat', 'stronger']);
     const [again, stronger] = remedies;

@@ -24,7 +24,7 @@ export function DeletePhoto({ photo, then }: { photo: Photo; then: () => void })
           <Button look="main" disabled={deleting.waiting} onClick={() => deleting.run()}>
             {t('Delete it for good')}
           </Button>
-          <Button onClick={() => setAsked(false)}>{t('Leave it')}</Button>
+          <Button onClick={() => setAsked(false)}>{t('Cancel')}</Button>
         </p>
       ) : (
         <Button className="self-start" onClick={() => setAsked(true)}>

@@ -53,7 +53,7 @@ export function CheckFailed({ here, of, close }: { here: RunHere; of: TaskStand;
 
 const NAMES = (): Record<Remedy['kind'], string> => ({
   repeat: t('The same again'),
-  stronger: t('One rung stronger'),
+  stronger: t('One step stronger'),
   other: t('Another product'),
 });
 
