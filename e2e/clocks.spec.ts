@@ -1,23 +1,9 @@
 import type { Page } from '@playwright/test';
+import { rinse, start } from './clockSteps.ts';
 import { MORNING } from './runningShop.ts';
 import { expect, killable, test } from './shop.ts';
 import { choose, openAs } from './steps.ts';
 
-/** Starts a clock as the page asks for it. */
-async function start(
-  page: Page,
-  what: string,
-  more: { bay?: string; vehicle?: string; colour?: string } = {},
-) {
-  await page.goto('/clocks/new');
-  await choose(page, 'What goes on', new RegExp(`^${what}`));
-  if (more.bay) await choose(page, 'Bay', more.bay);
-  if (more.colour) await choose(page, 'Colour', more.colour);
-  if (more.vehicle) await page.getByRole('textbox', { name: 'Vehicle' }).fill(more.vehicle);
-  await page.getByText('just rinsed').click();
-  await page.getByRole('button', { name: /start the clock/ }).click();
-  await expect(page).toHaveURL(/\/clocks\/[a-z0-9]{32}/);
-}
 const weather = (page: Page, act: string) =>
   page.request.post('/api/weather/acts', { data: { act } }).then((r) => expect(r.status()).toBe(201));
 /** Seconds a figure like 4:05 or -0:03 shows. */
@@ -26,42 +12,6 @@ const seconds = (text: string | null) => {
   return (text?.startsWith('-') ? -1 : 1) * (min * 60 + s);
 };
 const figure = async (page: Page) => seconds(await page.getByRole('timer').first().textContent());
-
-/** What a page starts from now on began a minute before. */
-const startsEarlier = (page: Page) =>
-  page.route('**/api/clocks', async (route) => {
-    if (route.request().method() !== 'POST') return route.continue();
-    const body = route.request().postDataJSON();
-    const occurredAt = new Date(Date.parse(body.occurredAt) - 60_000).toISOString();
-    return route.continue({ postData: JSON.stringify({ ...body, occurredAt }) });
-  });
-
-/** All that waits on a device to be sent was done twenty seconds before. */
-const waitsLonger = (page: Page) =>
-  page.evaluate(
-    () =>
-      new Promise<void>((done, failed) => {
-        const opening = indexedDB.open('keyval-store');
-        opening.onerror = () => failed(opening.error);
-        opening.onsuccess = () => {
-          const store = opening.result.transaction('keyval', 'readwrite').objectStore('keyval');
-          const kept = store.get('kettle-outbox');
-          kept.onsuccess = () => {
-            const before = (at: string) => new Date(Date.parse(at) - 20_000).toISOString();
-            const all = kept.result.map((sent: { at: string }) => ({ ...sent, at: before(sent.at) }));
-            store.put(all, 'kettle-outbox').onsuccess = () => done();
-          };
-        };
-      }),
-  );
-
-/** Says that it is rinsed. Before the shortest useful time that is asked about once; on a slow machine it is over by now. */
-async function rinse(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Rinsed' }).click();
-  const sure = page.getByRole('button', { name: 'Yes, it is rinsed' });
-  await expect(sure.or(page.getByRole('heading', { name: 'How did it go?' })).first()).toBeVisible();
-  if ((await sure.count()) > 0) await sure.click();
-}
 
 test('a clock starts from a recipe, is seen in every place, and is ended with a word on how it went', async ({
   page,
@@ -210,34 +160,6 @@ test('works on without a connection, and agrees afterwards', async ({ page, cont
   const after = /rinsed after ([\d min s]+?)how/.exec((await ended.textContent()) ?? '')?.[1];
   expect(after).toBeTruthy();
   await expect(page.getByText(/Rinsed after/)).toContainText(after ?? '');
-});
-
-test('what was done too late to fit is kept for a lead to settle', async ({ page, joins }) => {
-  await openAs(page, 'Bram Addy');
-  await startsEarlier(page);
-  await start(page, 'Snow foam, all over', { vehicle: 'hire camper' });
-  const other = await joins('Odo Marsh');
-  const key = page.url().split('/').pop();
-  const lost = '**/api/clocks/**';
-  await page.route(lost, (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
-  await page.getByRole('button', { name: /Re-mist now/ }).click();
-  await expect(page.getByText('Misted again')).toBeVisible();
-  await other.goto(`/clocks/${key}`);
-  await rinse(other);
-  await expect(other.getByRole('heading', { name: 'How did it go?' })).toBeVisible();
-  // What comes within a quarter of a minute is not late.
-  await waitsLonger(page);
-  // The page that still has it as it was sends nothing more.
-  await page.reload();
-  await expect(page.getByText(/waits? here/)).toBeVisible();
-  await page.unroute(lost);
-  await expect(page.getByText(/Odo Marsh ended it after/)).toBeVisible();
-  await expect(page.getByText(/kept under To settle/)).toBeVisible();
-  await other.goto('/yard');
-  const settle = other.getByRole('region', { name: 'To settle' });
-  await expect(settle).toContainText('Re-misted: Snow foam, all over, grime in Bay 1, Bram Addy');
-  await settle.getByRole('button', { name: 'Settled' }).click();
-  await expect(settle).toBeHidden();
 });
 
 test('on a black panel in the sun it will dry too fast: remedies in order; a camper takes pieces', async ({
