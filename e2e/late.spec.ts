@@ -1,9 +1,9 @@
 import type { Page } from '@playwright/test';
 import { rinse, start } from './clockSteps.ts';
 import { expect, test } from './shop.ts';
-import { openAs } from './steps.ts';
+import { openAs, pickProduct, takeVessel } from './steps.ts';
 
-// What reaches the shop's machine long after it was done.
+// What reaches the shop's machine, or comes from it, long after it was done.
 
 /** What a page starts from now on began a minute before. */
 const startsEarlier = (page: Page) =>
@@ -59,4 +59,32 @@ test('what was done too late to fit is kept for a lead to settle', async ({ page
   await expect(settle).toContainText('Re-misted: Snow foam, all over, grime in Bay 1, Bram Addy');
   await settle.getByRole('button', { name: 'Settled' }).click();
   await expect(settle).toBeHidden();
+});
+
+test('one’s own pour and undo are no surprise, however late the page learns what stands in the bottle', async ({
+  page,
+}) => {
+  await openAs(page, 'Bram Addy', '/bench');
+  await pickProduct(page, 'Lime Kiln Foam');
+  await takeVessel(page, /Trigger bottle, white cap/);
+  await page.route('**/api/vessels', async (route) => {
+    if (route.request().method() === 'GET') await new Promise((done) => setTimeout(done, 1500));
+    await route.continue();
+  });
+  const slips = page.getByRole('region', { name: 'Booking slips' });
+  const place = page.locator('[data-pour-place]');
+  await place.getByRole('button', { name: /Pour \d/ }).click();
+  await expect(slips.getByRole('listitem')).toHaveCount(1);
+  // Once more, at once.
+  await place.getByRole('button', { name: 'Pour another' }).click();
+  await place.getByRole('button', { name: /Pour \d/ }).click();
+  await expect(slips.getByRole('listitem')).toHaveCount(2);
+  await expect(page.getByText('a moment ago')).toHaveCount(0);
+  // It is taken back, and what really went in is booked, at once.
+  await place.getByRole('button', { name: 'Poured wrong' }).click();
+  await page.getByLabel('Product in it').fill('60 ml');
+  await page.getByRole('button', { name: /Book it, from P-1/ }).click();
+  await expect(slips.getByRole('listitem')).toHaveCount(3);
+  await expect(slips).toContainText('Poured 60 ml');
+  await expect(page.getByText('a moment ago')).toHaveCount(0);
 });

@@ -161,6 +161,17 @@ export const vehiclesQuery = (words: string) =>
     queryFn: () => get<Vehicle[]>(`/vehicles?words=${encodeURIComponent(words)}`),
   });
 export const vesselsQuery = queryOptions({ queryKey: ['vessels'], queryFn: () => get<Vessel[]>('/vessels') });
+/** How long somebody waits for what stands in the vessels after an act of their own, in milliseconds. */
+const STANDS_WITHIN_MS = 5_000;
+/**
+ * Waits until the page knows what stands in the vessels after what was just done, for a while: else one's own act would
+ * look like somebody else's to whatever is done next.
+ */
+export const seenInVessels = (): Promise<unknown> =>
+  Promise.race([
+    queryClient.fetchQuery(vesselsQuery).catch(() => null),
+    new Promise((over) => setTimeout(over, STANDS_WITHIN_MS)),
+  ]);
 export const devicesQuery = queryOptions({ queryKey: ['devices'], queryFn: () => get<Device[]>('/devices') });
 /** All that was measured on one cannon or gun. */
 export const calibrationsQuery = (vesselId: number) =>

@@ -5,6 +5,7 @@ import { usePrintEach } from '../../labels/usePrintEach.ts';
 import { isDefinite, newKey, post } from '../../lib/api.ts';
 import { useOverride } from '../../lib/override.ts';
 import { tellRun } from '../../run/runOutbox.ts';
+import { seenInVessels } from '../../state/queries.ts';
 import { useCommand } from '../../state/useCommand.ts';
 import { type BenchDraft, EMPTY_DRAFT, type Sent, useBench } from '../mix/benchDraft.ts';
 
@@ -27,6 +28,8 @@ export function usePour(personId: number) {
       print(personId, slip, command.asked);
       printEach(slip);
       takeForRun(personId, command.asked, slip);
+      // The slip is out; the next pour waits for what this one left in the vessel.
+      await seenInVessels();
       return slip;
     } catch (error) {
       if (isDefinite(error)) remember(personId, null);

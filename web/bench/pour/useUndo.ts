@@ -1,5 +1,6 @@
 import { post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
+import { seenInVessels } from '../../state/queries.ts';
 import { useCommand } from '../../state/useCommand.ts';
 import { useBench } from '../mix/benchDraft.ts';
 
@@ -12,7 +13,10 @@ export function useUndo(movementId: number, then?: () => void) {
   const { who } = useSession();
   const markUndone = useBench((state) => state.markUndone);
   return useCommand(
-    () => post(`/movements/${movementId}/reversals`, {}),
+    async () => {
+      await post(`/movements/${movementId}/reversals`, {});
+      await seenInVessels();
+    },
     () => {
       markUndone(who.personId, movementId);
       then?.();
