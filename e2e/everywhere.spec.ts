@@ -237,6 +237,8 @@ test('a page is named in the tab, its heading has the focus after a link, and Ta
   const heading = page.getByRole('heading', { name: 'Crew', level: 1 });
   await expect(heading).toBeFocused();
   await expect(page).toHaveTitle('Crew – Kettle Mix');
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Bench' }).click();
+  await expect(page.getByRole('heading', { name: 'Bench', level: 1 })).toBeFocused();
   await page.goto('/rigs');
   await expect(page.getByRole('heading', { name: 'Rigs', level: 1 })).toBeVisible();
   await page.keyboard.press('Tab');

@@ -43,6 +43,11 @@ test('a new shop is set up over the network, and its empty places lead to the fi
     await ada.tap('button', 'Add it all');
 
     await ada.sees('What is on the shelf');
+    await ada.tap('link', 'Recipes');
+    await expect(page.getByRole('heading', { name: 'No recipes yet' })).toBeFocused();
+    await expect(page).toHaveTitle('No recipes yet – Kettle Mix');
+    await page.goBack();
+    await ada.sees('What is on the shelf');
     await ada.type('Product name', 'Shed Shampoo');
     await ada.choose('Family', 'Neutral shampoo');
     await ada.tap('button', 'Add it');

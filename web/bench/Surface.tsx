@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { t } from '../lib/speech.ts';
 import { usePageTitle } from '../state/pageTitle.ts';
+import { useHeadingInFocus } from '../ui/useHeadingInFocus.ts';
 
 /**
  * How the Bench lies on a screen, whatever the question: what is asked at the left and, beside it, the amounts, the vessel
@@ -18,12 +19,15 @@ export function Surface(props: {
 }) {
   const { amounts, fields, drawn, ladder, children, slips } = props;
   usePageTitle(t('Bench'));
+  const heading = useHeadingInFocus(t('Bench'));
   return (
     <main
       {...(!ladder && { 'data-wide': true })}
       className="group/bench mx-auto grid max-w-[1480px] gap-x-8 gap-y-3 px-4 pb-28 max-lg:grid-cols-[minmax(0,1fr)] lg:pb-5 lg:grid-cols-[20.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_auto_1fr] lg:px-8 lg:pt-5 xl:grid-cols-[19rem_minmax(0,1fr)_11rem]"
     >
-      <h1 className="sr-only">{t('Bench')}</h1>
+      <h1 ref={heading} tabIndex={-1} className="sr-only">
+        {t('Bench')}
+      </h1>
       {amounts}
       <div className="flex flex-col gap-3 lg:col-start-1 lg:row-span-4 lg:row-start-1 lg:gap-4">{fields}</div>
       {drawn}

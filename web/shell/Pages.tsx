@@ -1,11 +1,20 @@
 import { QueryErrorResetBoundary } from '@tanstack/react-query';
 import { createElement, Suspense, useEffect, useState } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
-import { type Location, matchRoutes, Navigate, type RouteObject, useLocation, useRoutes } from 'react-router';
+import {
+  Link,
+  type Location,
+  matchRoutes,
+  Navigate,
+  type RouteObject,
+  useLocation,
+  useRoutes,
+} from 'react-router';
 import { t } from '../lib/speech.ts';
 import { queryClient, whoQuery } from '../state/queries.ts';
 import type { PageQuery } from '../state/useAsked.ts';
 import { type Fetched, fetched } from '../ui/fetched.tsx';
+import { Page } from '../ui/Page.tsx';
 import { Waiting } from '../ui/Waiting.tsx';
 import { BrokenPage } from './BrokenPage.tsx';
 
@@ -304,9 +313,8 @@ function PageAt({ location }: { location: Location }) {
 
 function NoSuchPage() {
   return (
-    <main className="p-5">
-      <h1 className="mb-3">{t('There is nothing at this address')}</h1>
-      <a href="/bench">{t('Go to the Bench')}</a>
-    </main>
+    <Page title={t('There is nothing at this address')}>
+      <Link to="/bench">{t('Go to the Bench')}</Link>
+    </Page>
   );
 }

@@ -1,7 +1,9 @@
 import type { ReactNode } from 'react';
 import { VESSEL_OUTLINES } from '#core/mixing/outlines.ts';
 import { t } from '../lib/speech.ts';
+import { usePageTitle } from '../state/pageTitle.ts';
 import { EquipmentDrawing } from './EquipmentDrawing.tsx';
+import { useHeadingInFocus } from './useHeadingInFocus.ts';
 
 /** Where there is nothing yet: an empty bottle, and the one thing to do next. */
 export function EmptyVessel({
@@ -13,6 +15,8 @@ export function EmptyVessel({
   units: 'metric' | 'us' | 'imperial';
   children: ReactNode;
 }) {
+  usePageTitle(title);
+  const heading = useHeadingInFocus(title);
   return (
     <main className="flex flex-col items-center gap-5 p-5 pt-13 text-center">
       <EquipmentDrawing
@@ -24,7 +28,9 @@ export function EmptyVessel({
         width={260}
         label={t('An empty bottle')}
       />
-      <h1>{title}</h1>
+      <h1 ref={heading} tabIndex={-1} className="outline-none">
+        {title}
+      </h1>
       {children}
     </main>
   );

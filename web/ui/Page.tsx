@@ -1,5 +1,6 @@
-import { type ReactNode, useEffect, useRef } from 'react';
-import { cameFromAnother, usePageTitle } from '../state/pageTitle.ts';
+import type { ReactNode } from 'react';
+import { usePageTitle } from '../state/pageTitle.ts';
+import { useHeadingInFocus } from './useHeadingInFocus.ts';
 
 /** A page of a place: its name, what can be done here, and the rest. */
 export function Page({
@@ -24,16 +25,4 @@ export function Page({
       {children}
     </main>
   );
-}
-
-/** Whoever comes here from another page goes on from its heading: it is read out, and the next key is the page's own. */
-function useHeadingInFocus(title: string) {
-  const heading = useRef<HTMLHeadingElement>(null);
-  useEffect(() => {
-    const at = document.activeElement;
-    // A field or a sheet that has taken it by itself keeps it.
-    const free = at?.closest('nav') || (at === document.body && cameFromAnother());
-    if (title && free) heading.current?.focus({ preventScroll: true });
-  }, [title]);
-  return heading;
 }
