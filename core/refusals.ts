@@ -81,6 +81,12 @@ export type Refusals = {
   'strength.sameEnds': Typed;
   'strength.threeNumbers': Typed & { readonly numbers: number };
   'strength.noNotation': Typed & { readonly typed: string };
+  /** What was typed stops before what the product goes into. */
+  'strength.half': Typed & {
+    readonly typed: string;
+    /** A whole one that begins like it. */
+    readonly such: string;
+  };
   'strength.unreadable': Typed & { readonly typed: string };
   'strength.bareBeside': Typed & {
     readonly typed: string;

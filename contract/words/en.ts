@@ -396,6 +396,10 @@ export const en: Words = {
       `${field}: "${typed}" alone could be parts, percent or millilitres.`,
       typed.length <= 8 ? `Type 1:${typed}, 1 in ${typed}, ${typed}% or ${typed} ml/l.` : STRENGTHS,
     ],
+    'strength.half': ({ field, typed, such }) => [
+      `${field}: "${typed}" stops before what it goes into.`,
+      `Go on, such as ${such}.`,
+    ],
     'strength.unreadable': ({ field, typed }) => [`${field}: "${typed}" is not a strength.`, STRENGTHS],
     'strength.bareBeside': ({ field, typed, bare, meant }) => [
       `${field}: the ${bare} in "${typed}" has no unit, so it could be parts or an amount.`,

@@ -4373,6 +4373,10 @@ export const es: Words = {
       `${field}: "${typed}" solo puede ser partes, por ciento o mililitros.`,
       typed.length <= 8 ? `Escriba 1:${typed}, 1 in ${typed}, ${typed}% o ${typed} ml/l.` : STRENGTHS,
     ],
+    'strength.half': ({ field, typed, such }) => [
+      `${field}: "${typed}" se queda sin decir en cuánto va.`,
+      `Siga, por ejemplo ${such}.`,
+    ],
     'strength.unreadable': ({ field, typed }) => [`${field}: "${typed}" no es una dosis.`, STRENGTHS],
     'strength.bareBeside': ({ field, typed, bare, meant }) => [
       `${field}: el ${bare} de "${typed}" no tiene unidad, así que podría ser partes o una cantidad.`,

@@ -92,8 +92,37 @@ function readNotation(typed: string, options: Settled): Outcome<Strength> {
       word === 'and';
     return readRatio(left, right, { ...options, ratio: spoken ? 'parts' : options.ratio });
   }
+  const half = HALF.exec(said);
+  if (half) return refuseHalf(half, options);
   if (!/[a-z]/.test(said)) return refuseBare(said, field);
   return readDose(said, options);
+}
+
+/** Somebody has typed what goes in, and not what it goes into. */
+const HALF = /^(\d[\d.,/ ]*?)( ?[a-z ]+?)??( ?[:/+]| (?:to|in|into|per|for|plus|and|on top of))$/;
+const WHOLE: Record<UnitSystem, readonly [one: string, some: string]> = {
+  metric: ['l', '10 l'],
+  us: ['us gal', '1 us gal'],
+  imperial: ['imp gal', '1 imp gal'],
+};
+
+/** It is gone on with as it would be read: parts of parts, an amount of a volume. */
+function refuseHalf(
+  [typed, n, unit, join = '']: RegExpExecArray,
+  { field, system }: Settled,
+): Outcome<never> {
+  const [one, some] = WHOLE[system];
+  const word = join.trim();
+  const parts = unit === undefined || / ?parts?$/.test(unit);
+  const each = word === 'per' || word === 'for';
+  const such = !parts
+    ? word === '/'
+      ? `${typed}${one}`
+      : `${typed} ${each ? `1 ${one}` : some}`
+    : each || word === 'into' || word === 'on top of'
+      ? `${n} ml ${word} ${each ? `1 ${one}` : some}`
+      : `${typed}${/[a-z]/.test(word) ? ' ' : ''}10`;
+  return refuse('strength.half', { field, typed, such });
 }
 
 function refuseBare(said: string, field: string): Outcome<Strength> {

@@ -43,7 +43,7 @@ export function ProductForm({ product }: { product: Product | null }) {
     done: (row) => go(product ? `/stock/products/${row.id}` : `/stock/receive?product=${row.id}`),
   });
   return (
-    <Page title={product ? product.name : t('Add a product')}>
+    <Page title={product ? t('Change {0}', product.name) : t('Add a product')}>
       <form onSubmit={of.submit} noValidate className="max-w-5xl">
         <Basics of={of} fresh={product === null} />
         <LabelStrengths of={of} />
