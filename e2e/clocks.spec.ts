@@ -48,7 +48,7 @@ test('a clock starts from a recipe, is seen in every place, and is ended with a 
   await expect(page.getByRole('button', { name: 'Rinsed' })).toBeVisible();
   await page.getByRole('button', { name: 'Cancel the clock' }).click();
   await page.goto('/yard');
-  await expect(page.getByRole('region', { name: 'Ended lately' })).toContainText('left a film');
+  await expect(page.getByRole('region', { name: 'Recently ended' })).toContainText('left a film');
 });
 
 test('the window shrinks and the mark moves on as the sun comes out', async ({ page }) => {
@@ -155,8 +155,8 @@ test('works on without a connection, and agrees afterwards', async ({ page, cont
 
   await context.setOffline(false);
   await expect(page.getByText(/things? waits? here/)).toBeHidden();
-  await expect(other.getByRole('region', { name: 'Ended lately' })).toContainText(/electric taxi/);
-  const ended = other.getByRole('region', { name: 'Ended lately' });
+  await expect(other.getByRole('region', { name: 'Recently ended' })).toContainText(/electric taxi/);
+  const ended = other.getByRole('region', { name: 'Recently ended' });
   const after = /rinsed after ([\d min s]+?)how/.exec((await ended.textContent()) ?? '')?.[1];
   expect(after).toBeTruthy();
   await expect(page.getByText(/Rinsed after/)).toContainText(after ?? '');
@@ -229,7 +229,7 @@ test('the same again is asked about; layers go over each other, and what gives o
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Rail iron, grime');
   await page.getByRole('button', { name: 'Seen' }).click();
   await page.getByRole('button', { name: /Re-mist now/ }).click();
-  await page.getByRole('region', { name: 'What lies there' }).getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('region', { name: 'What is on it' }).getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Misted again')).toBeHidden();
 });
 

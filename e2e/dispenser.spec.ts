@@ -52,9 +52,9 @@ test.describe('on a phone', () => {
     await page.getByLabel('Product thrown away').fill('30 ml');
     await page.getByLabel('Meant to give').fill('1:20');
     await choose(page, 'Tip', /wide/);
-    await expect(key('It is changed over')).toBeDisabled();
+    await expect(key('Changeover done')).toBeDisabled();
     await page.getByRole('checkbox', { name: /The new label is on the line/ }).check();
-    await key('It is changed over').click();
+    await key('Changeover done').click();
     await expect(page.getByRole('heading', { name: /^Verify L-2/ })).toBeVisible();
 
     // By a measure this time; then the line gives what was measured.

@@ -157,7 +157,7 @@ test('a whole shop is put in: products, vessels, bays, recipes and crew, all of 
     await expect(page.getByText('Shed Citrus, pre-wash').first()).toBeVisible();
     expect(ada.seconds).toBeLessThan(25 * 60);
     await page.goto(`${shop.address}/yard`);
-    await page.getByRole('button', { name: 'Put this list away' }).click();
+    await page.getByRole('button', { name: 'Hide this list' }).click();
     await expect(page.getByRole('region', { name: 'To begin with' })).toBeHidden();
   } finally {
     await shop.clear();

@@ -6,7 +6,7 @@ test('what needs somebody is in the Yard with its one action, and in a calendar 
   request,
 }) => {
   await openAs(page, 'Hester Quill', '/yard');
-  const needs = page.getByRole('region', { name: 'What needs somebody' });
+  const needs = page.getByRole('region', { name: 'Needs attention' });
   await expect(needs.getByRole('listitem').filter({ hasText: 'Coalyard Tyre Dressing' })).toContainText(
     'out of date',
   );

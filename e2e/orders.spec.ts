@@ -24,7 +24,7 @@ test('an order is drafted from what runs out, changed, sent, received short, and
   await page.getByLabel('Size').nth(1).fill('1 l');
   await expect(page.getByRole('button', { name: 'Save it, then it can be sent' })).toBeDisabled();
   await page.getByRole('button', { name: 'Save the draft' }).click();
-  await expect(page.getByRole('button', { name: 'It is sent' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Mark as sent' })).toBeEnabled();
   // What somebody else makes of it meanwhile is not sent unseen; taken over, it can be.
   const order = await (await page.request.get('/api/orders/1')).json();
   await page.request.patch('/api/orders/1', {
@@ -38,7 +38,7 @@ test('an order is drafted from what runs out, changed, sent, received short, and
   await page.getByRole('button', { name: 'Save the draft' }).click();
   await page.getByRole('button', { name: 'Take theirs' }).click();
   await expect(page.getByLabel('Note')).toHaveValue('By van');
-  await page.getByRole('button', { name: 'It is sent' }).click();
+  await page.getByRole('button', { name: 'Mark as sent' }).click();
   await expect(page.getByText(/^Sent Mon, 4 May 2026/)).toBeVisible();
   await expect(page.getByText('It should be there by 11 May.')).toBeVisible();
   const pdf = page.waitForEvent('download');
@@ -58,10 +58,10 @@ test('an order is drafted from what runs out, changed, sent, received short, and
   const row = page.getByRole('row').nth(1);
   await expect(row).toContainText('Orchard Pre-wash');
   await expect(row.getByRole('cell').nth(4)).toHaveText('1');
-  await expect(page.getByRole('button', { name: 'It was not sent' })).toHaveCount(0);
-  await page.getByRole('button', { name: 'The rest will not come' }).click();
-  await expect(page.getByText('Closed: the rest will not come.')).toBeVisible();
-  await page.getByRole('button', { name: 'Take it up again' }).click();
+  await expect(page.getByRole('button', { name: 'Not sent after all' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'The rest isn’t coming' }).click();
+  await expect(page.getByText('Closed: the rest isn’t coming.')).toBeVisible();
+  await page.getByRole('button', { name: 'Reopen it' }).click();
   await expect(page.getByText(/^Sent Mon, 4 May 2026/)).toBeVisible();
 });
 

@@ -127,7 +127,7 @@ test('a vehicle goes on the list, a manager’s word lifts what is held back, an
   await hester.getByRole('button', { name: 'Save what changed' }).click();
   await hester.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
   const list = page.getByRole('region', { name: 'On the list' });
-  await expect(list.getByRole('status')).toContainText('Somebody else has answered otherwise');
+  await expect(list.getByRole('status')).toContainText('Somebody else has answered differently');
   await expect(page.locator('summary').filter({ hasText: 'What is special' })).toContainText('Swirled paint');
   await expect(page.getByRole('radio', { name: /4 caked/ })).toBeChecked();
   await list.getByRole('button', { name: 'Take theirs' }).click();
@@ -209,7 +209,7 @@ test('by another method in one tap; a calendar is looked at before it comes on t
   await expect(page.getByRole('region', { name: 'Waiting today' })).toContainText('Beech van');
 });
 
-test('an answer that is lost is asked for again: dropped once, done once, and nothing of the one stands in the other’s way', async ({
+test('an answer that is lost is asked for again: cancelled once, done once, and nothing of the one stands in the other’s way', async ({
   page,
 }) => {
   await openAs(page, 'Odo Marsh', '/plan?job=7');
@@ -225,15 +225,15 @@ test('an answer that is lost is asked for again: dropped once, done once, and no
     );
   };
   await loseOnce();
-  await list.getByRole('button', { name: 'Drop it' }).click();
+  await list.getByRole('button', { name: 'Cancel the job' }).click();
   // It was done, and that is seen; what was said of the lost answer holds no longer.
-  await expect(list).toContainText('Dropped, Odo Marsh.');
+  await expect(list).toContainText('Cancelled, Odo Marsh.');
   await expect(list.getByRole('alert')).toHaveCount(0);
-  await list.getByRole('button', { name: 'Let it wait again' }).click();
+  await list.getByRole('button', { name: 'Put it back on the list' }).click();
   // Meant anew it is done anew, though the first was never answered.
-  await list.getByRole('button', { name: 'Drop it' }).click();
-  await expect(list).toContainText('Dropped, Odo Marsh.');
-  await list.getByRole('button', { name: 'Let it wait again' }).click();
+  await list.getByRole('button', { name: 'Cancel the job' }).click();
+  await expect(list).toContainText('Cancelled, Odo Marsh.');
+  await list.getByRole('button', { name: 'Put it back on the list' }).click();
 
   await loseOnce();
   await list.getByRole('button', { name: 'Done', exact: true }).click();

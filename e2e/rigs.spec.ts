@@ -215,7 +215,7 @@ test('a technician reads the rigs and finds no manager’s or lead’s doors the
   await page.goto('/rigs/lines/1/change');
   await expect(page.getByText('Lines are changed over by leads and managers.')).toBeVisible();
   await page.goto('/rigs/lines/3');
-  await expect(page.getByText(/Nothing hangs on Right line yet/)).toBeVisible();
+  await expect(page.getByText(/No pail is connected to Right line yet/)).toBeVisible();
 
   // Priming is anyone's, and can be undone.
   await page.goto('/rigs/lines/1');

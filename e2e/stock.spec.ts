@@ -184,7 +184,7 @@ test.describe('on a phone', () => {
 
 test('a product is ordered when less is there than the shop wants, sealed ones and all', async ({ page }) => {
   await openAs(page, 'Hester Quill', '/yard');
-  const low = page.getByRole('region', { name: 'What needs somebody' });
+  const low = page.getByRole('region', { name: 'Needs attention' });
   await expect(low).not.toContainText('Dewpond Rinseless');
   await page.goto('/stock');
   await page.getByRole('table').getByRole('link', { name: 'Dewpond Rinseless' }).click();

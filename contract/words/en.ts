@@ -1170,7 +1170,7 @@ export const en: Words = {
     ],
     'check.newer': ({ by }) => [`${by} verified this line in between.`, LOOK_AT_BOTH],
     'line.empty': ({ line }) => [
-      `Nothing hangs on ${line} yet.`,
+      `No pail is connected to ${line} yet.`,
       'Do a changeover first: match a pail to it and fit a tip.',
     ],
     'line.mismatch': ({ typed, code }) => [
@@ -1229,8 +1229,8 @@ export const en: Words = {
       'Have a manager give their word here, or plan it without.',
     ],
     'job.ended': ({ state }) => [
-      state === 'done' ? 'It is done already.' : 'It was dropped already.',
-      'Let it wait again first.',
+      state === 'done' ? 'It is done already.' : 'It was cancelled already.',
+      'Put it back on the list first.',
     ],
     'order.draftThere': ({ code }) => [
       `${code} is being drafted for that supplier already.`,
@@ -1247,7 +1247,7 @@ export const en: Words = {
     ],
     'order.came': ({ code }) => [
       `Something of ${code} came already.`,
-      'Close it, where the rest will not come.',
+      'Close it, where the rest isn’t coming.',
     ],
     'order.otherSupplier': ({ code, supplier }) => [
       `${code} was sent to ${supplier}.`,
@@ -1272,7 +1272,7 @@ export const en: Words = {
     ],
     'job.dayFull': ({ day, most }) => [
       `${day} has ${most} vehicles already.`,
-      'Choose another day, or drop one of that day.',
+      'Choose another day, or cancel one of that day.',
     ],
     'calendar.unreadable': () => [
       'That is no calendar.',
@@ -1296,7 +1296,7 @@ export const en: Words = {
     ],
     'drying.water': () => ['Rinse water teaches nothing about a product.', 'Dry it before it spots.'],
     'weather.unknown': () => [
-      'Nobody knows what the weather was.',
+      'What the weather was is not known.',
       'Type the weather first, then say it again.',
     ],
     'restore.clocksRun': ({ clocks }) => {

@@ -81,7 +81,7 @@ function OpenClock({ clock }: { clock: Clock }) {
             </Watch>
           )}
           {!weather?.reading && weather && !clock.endedAt && (
-            <Watch word={t('Nobody knows the weather:')}>
+            <Watch word={t('The weather is not known:')}>
               {t('drying can’t be told. Look at the panel.')}
             </Watch>
           )}
@@ -203,8 +203,8 @@ function Layers({ clock, commands }: { clock: Clock; commands: Commands }) {
   const { shop, who } = useSession();
   const only = clock.layers.length < 2;
   return (
-    <section aria-label={t('What lies there')}>
-      <h2 className="mb-2">{t('What lies there')}</h2>
+    <section aria-label={t('What is on it')}>
+      <h2 className="mb-2">{t('What is on it')}</h2>
       <ol className="border-t-2 border-ink">
         {clock.layers.map((layer, i) => (
           <li key={layer.at} className="ruled flex items-center justify-between gap-3 border-faint">

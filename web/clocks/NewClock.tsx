@@ -82,7 +82,7 @@ export default function NewClock() {
 
   const label =
     answer?.window.ok && !answer.window.value.opens
-      ? t('Start it all the same, in short dwells')
+      ? t('Start it anyway, in short dwells')
       : twice
         ? t('Start another')
         : t('It is on: start the clock');
@@ -119,7 +119,7 @@ export default function NewClock() {
           {reading && <Hindrances of={hindrances(reading)} />}
           {!reading && weather && (
             <section aria-label={t('Weather')}>
-              <Watch word={t('Nobody knows the weather.')}>
+              <Watch word={t('The weather is not known.')}>
                 {t('A clock runs without it, but can’t say when a film dries.')}
               </Watch>
               {weather.station === null || shop.weatherSource === 'typed' ? <TypeWeather /> : null}

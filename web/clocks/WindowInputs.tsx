@@ -24,7 +24,7 @@ type Props = {
 export function WindowInputs({ as, weather, from, window, edgeShare, factor }: Props) {
   const { shop } = useSession();
   const facts: [string, string][] = [
-    [t('Weather'), weather ? `${weatherInWords(weather, shop.units, t)}, ${from}` : t('nobody knows it')],
+    [t('Weather'), weather ? `${weatherInWords(weather, shop.units, t)}, ${from}` : t('not known')],
     [
       t('Laid'),
       t(

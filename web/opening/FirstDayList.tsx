@@ -83,7 +83,7 @@ function List() {
       </ol>
       {hiding.refusal && <Refusal problem={hiding.refusal} />}
       <Button className="mt-3" disabled={hiding.waiting} onClick={() => hiding.run()}>
-        {t('Put this list away')}
+        {t('Hide this list')}
       </Button>
     </section>
   );

@@ -95,13 +95,13 @@ function Acts(props: { job: Job | null; changed: boolean; open: (which: 'job' | 
               {t('Done')}
             </Button>
             <Button bay disabled={dropping.waiting} onClick={() => dropping.run(job.id)}>
-              {t('Drop it')}
+              {t('Cancel the job')}
             </Button>
           </>
         )}
         {job && job.state !== 'waits' && (
           <Button bay disabled={returning.waiting} onClick={() => returning.run(job.id)}>
-            {t('Let it wait again')}
+            {t('Put it back on the list')}
           </Button>
         )}
       </div>
@@ -114,7 +114,7 @@ function Acts(props: { job: Job | null; changed: boolean; open: (which: 'job' | 
 function AnsweredTwice({ draft }: { draft: Draft }) {
   return (
     <div role="status">
-      <Watch word={t('Somebody else has answered otherwise meanwhile.')}>
+      <Watch word={t('Somebody else has answered differently in the meantime.')}>
         {t('Saved, yours goes on the list.')}
       </Watch>
       <ul>
@@ -138,7 +138,7 @@ function AnsweredTwice({ draft }: { draft: Draft }) {
 export const JOB_STATES: () => Record<Job['state'], string> = () => ({
   waits: t('waits'),
   done: t('done'),
-  dropped: t('dropped'),
+  dropped: t('cancelled'),
 });
 
 function JobLine({ job }: { job: Job }) {
@@ -159,7 +159,7 @@ function JobLine({ job }: { job: Job }) {
       {state !== 'waits' && (
         <strong>
           {' '}
-          {state === 'done' ? t('Done, {0}.', endedBy ?? '') : t('Dropped, {0}.', endedBy ?? '')}
+          {state === 'done' ? t('Done, {0}.', endedBy ?? '') : t('Cancelled, {0}.', endedBy ?? '')}
         </strong>
       )}
       {note && <span className="block text-muted">{note}</span>}

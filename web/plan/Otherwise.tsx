@@ -47,7 +47,7 @@ export function ByMethods(props: {
             {method === plan.method ? (
               <strong>{t('planned')}</strong>
             ) : takes ? (
-              <Button onClick={() => choose(method)}>{t('Plan it so')}</Button>
+              <Button onClick={() => choose(method)}>{t('Plan it this way')}</Button>
             ) : (
               <span className="text-muted">{t('not possible')}</span>
             )}

@@ -17,7 +17,7 @@ export function Causes({ told }: { told: VarianceTold }) {
     return (
       <p className="max-w-2xl">
         {t(
-          'Nobody and nothing pours more than is booked by more than chance would show, over {0} counts.',
+          'No person, measure or place pours more than is booked, beyond what chance would show, over {0} counts.',
           told.gaps,
         )}
       </p>

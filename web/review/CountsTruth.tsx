@@ -67,7 +67,7 @@ export function CountsTruth({ days }: { days: string }) {
         </ByMonth>
       )}
       <Table
-        caption={t('How true the counts are, by how it was counted')}
+        caption={t('How accurate the counts are, by how it was counted')}
         rows={byMethod}
         keyOf={(m) => m.method}
         columns={[

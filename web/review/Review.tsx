@@ -69,7 +69,7 @@ function Chapters() {
       <Chapter title={t('How long it stayed wet')}>
         <Drying days={days} />
       </Chapter>
-      <Chapter title={t('How true the counts are')}>
+      <Chapter title={t('How accurate the counts are')}>
         <CountsTruth days={days} />
       </Chapter>
     </Page>

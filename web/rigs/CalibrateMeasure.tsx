@@ -21,8 +21,8 @@ export function CalibrateMeasure({
   const { shop } = useSession();
   const [count, setCount] = useState('10');
   const [reading, setReading] = useState('');
-  const [cylinderId, setCylinder] = useState(String(cylinders[0]?.id ?? ''));
-  const cylinder = cylinders.find((c) => c.id === Number(cylinderId));
+  const [chosenId, setChosen] = useState<string | null>(null);
+  const cylinder = cylinders.find((c) => String(c.id) === chosenId) ?? cylinders[0];
   if (!cylinder) return null;
 
   const n = parseNumber(count, t('How many'));
@@ -42,8 +42,8 @@ export function CalibrateMeasure({
         />
         <ListField
           label={t('Read in')}
-          value={cylinderId}
-          onChange={setCylinder}
+          value={String(cylinder.id)}
+          onChange={setChosen}
           options={cylinders.map((c) => ({ value: String(c.id), name: c.name }))}
         />
         <TypedField

@@ -10,7 +10,6 @@ import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { measuresQuery, productsQuery, rowOrNew } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
-import { useQuery } from '../state/useQuery.ts';
 import { ButtonLink } from '../ui/Button.tsx';
 import { NOBODY } from '../ui/codecs.ts';
 import { EquipmentDrawing } from '../ui/EquipmentDrawing.tsx';
@@ -25,7 +24,11 @@ import { CalibrateMeasure } from './CalibrateMeasure.tsx';
 import { MEASURE_NAMES } from './kinds.ts';
 import { type MeasureTyped, readMeasure, typedMeasure, usualMeasure } from './measureTyped.ts';
 
-MeasurePage.needs = (({ params: { id } }) => [rowOrNew<MeasureRow>('measures', id)]) satisfies Needs;
+MeasurePage.needs = (({ params: { id } }) => [
+  rowOrNew<MeasureRow>('measures', id),
+  measuresQuery,
+  productsQuery,
+]) satisfies Needs;
 
 /** A measure: what it holds and how finely it can be read. */
 export default function MeasurePage() {
@@ -80,8 +83,7 @@ function MeasureForm({ measure }: { measure: MeasureRow | null }) {
     read: (typed) => readMeasure(typed, shop, measure),
     done: () => go('/rigs'),
   });
-  const { data: measures = [] } = useQuery(measuresQuery);
-  const { data: products = [] } = useQuery(productsQuery);
+  const [measures, products] = useAsked(measuresQuery, productsQuery);
   const kind = of.form.watch('kind');
   // Caps and pump heads are counted, not read: what one gives has to be found out.
   const counted = kind === 'cap' || kind === 'pump';

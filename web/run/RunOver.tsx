@@ -37,7 +37,7 @@ export function RunOver({ here }: { here: RunHere }) {
         <div className="no-print flex flex-wrap gap-3">
           {ended && (
             <Button onClick={() => tell({ kind: 'undone', of: ended.key })}>
-              {t('It goes on: take the end back')}
+              {t('Not over yet: reopen it')}
             </Button>
           )}
           <ButtonLink to={`/plan?job=${run.jobId}`}>{t('Its plan')}</ButtonLink>

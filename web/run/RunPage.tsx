@@ -153,7 +153,7 @@ function GoOnAlone({ here: { stand, slot, tell } }: { here: RunHere }) {
   if (slot === null || !other) return null;
   return (
     <Button className="self-start" onClick={() => tell({ kind: 'joined', slot: other[0] })}>
-      {t('I go on without {0}', people.find((p) => p.id === other[1])?.name ?? '')}
+      {t('I’ll go on without {0}', people.find((p) => p.id === other[1])?.name ?? '')}
     </Button>
   );
 }

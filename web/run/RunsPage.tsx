@@ -37,7 +37,7 @@ export default function RunsPage() {
         <>
           <ButtonLink to="/plan">{t('Plan a vehicle')}</ButtonLink>
           <ButtonLink to="/run/learned">{t('Learned')}</ButtonLink>
-          <ButtonLink to="/run/laid">{t('Who had it')}</ButtonLink>
+          <ButtonLink to="/run/laid">{t('Vehicles that had it')}</ButtonLink>
         </>
       }
     >
@@ -74,8 +74,8 @@ export default function RunsPage() {
           <JobLines jobs={waiting ?? []} at="#plan" />
         </section>
         {over.length > 0 && (
-          <section aria-label={t('Done lately')}>
-            <h2>{t('Done lately')}</h2>
+          <section aria-label={t('Recently done')}>
+            <h2>{t('Recently done')}</h2>
             <ul className="border-t border-ink">
               {over.map((run) => (
                 <Line key={run.key} run={run}>

@@ -84,7 +84,7 @@ function Acts(props: { here: RunHere; todo: RunNow; open: (what: 'leaveOut' | 'f
         </Button>
       ) : now.fromMs !== null ? (
         <Button bay className="min-w-40 flex-1" onClick={() => acts.begin(of)}>
-          {task.takesOff === null ? t('Begin all the same') : t('Take it off already')}
+          {task.takesOff === null ? t('Begin anyway') : t('Take it off already')}
         </Button>
       ) : (
         <Button look="main" bay className="min-w-40 flex-1" onClick={() => acts.begin(of)}>
@@ -110,12 +110,12 @@ function Join({ here }: { here: RunHere }) {
     <div className="flex flex-wrap gap-3">
       {!stand.people.has(0) && (
         <Button look="main" bay className="flex-1" onClick={() => tell({ kind: 'joined', slot: 0 })}>
-          {t('I do it')}
+          {t('I’ll do it')}
         </Button>
       )}
       {helps && (
         <Button look="main" bay className="flex-1" onClick={() => tell({ kind: 'joined', slot: 1 })}>
-          {t('I help')}
+          {t('I’ll help')}
         </Button>
       )}
       {there.map((id) => (
@@ -128,7 +128,7 @@ function Join({ here }: { here: RunHere }) {
           }}
         >
           {there.length === 1
-            ? t('I take it over')
+            ? t('I’ll take it over')
             : t('In place of {0}', people.find((p) => p.id === id)?.name ?? '')}
         </Button>
       ))}
@@ -143,7 +143,7 @@ function Nothing({ here }: { here: RunHere }) {
     <p className="flex min-h-16 items-center text-lg">
       {stand.tasks.some((s) => s.state === 'runs')
         ? t('Nothing for you at the moment: the other is not done yet.')
-        : t('Nothing for you at the moment: what comes next is the other’s.')}
+        : t('Nothing for you at the moment: the next step is the other’s.')}
     </p>
   );
 }
@@ -170,7 +170,7 @@ function LeaveOut({ here, of, close }: { here: RunHere; of: TaskStand; close: ()
           </Button>
         ))}
         <Button bay className="col-span-2" onClick={close}>
-          {t('Do not leave it out')}
+          {t('Put it back in')}
         </Button>
       </div>
     </section>

@@ -178,7 +178,7 @@ function Others({ here, of }: { here: RunHere; of: TaskStand }) {
     <p className="text-muted">
       {doing.map((s) => (
         <span key={s.task.id} className="block">
-          {t('The other does: {0}', taskName(run.plan, s))}
+          {t('The other is doing: {0}', taskName(run.plan, s))}
         </span>
       ))}
     </p>

@@ -46,7 +46,7 @@ export default function WhoHad() {
     enabled: product !== null,
   });
   return (
-    <Page title={t('Who had it')} actions={<ButtonLink to="/run">{t('All runs')}</ButtonLink>}>
+    <Page title={t('Vehicles that had it')} actions={<ButtonLink to="/run">{t('All runs')}</ButtonLink>}>
       <div className="mb-5 grid max-w-2xl gap-4 sm:grid-cols-2">
         <ListField
           label={t('Product')}

@@ -16,7 +16,7 @@ const WHAT: () => Record<OverrideAsked['rule'], string> = () => ({
   ),
   waste: t('So much may be booked as waste.'),
   undo: t('It may be taken back.'),
-  plan: t('It may be laid on this vehicle all the same. Its safety data sheet decides how.'),
+  plan: t('It may still be laid on this vehicle. Its safety data sheet decides how.'),
 });
 
 /** A manager types name, PIN and reason at somebody else's tablet. */

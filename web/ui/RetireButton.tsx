@@ -21,7 +21,7 @@ export function RetireButton(props: {
           {t('{0}. They can’t be mixed without it.', neededBy.join(', '))}
         </Watch>
         <Button look="main" disabled={retiring.waiting} onClick={() => retiring.run()}>
-          {t('Retire it all the same')}
+          {t('Retire it anyway')}
         </Button>
         <Button onClick={() => ask(false)}>{t('Cancel')}</Button>
         {retiring.refusal && <Refusal problem={retiring.refusal} />}

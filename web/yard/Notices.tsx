@@ -20,11 +20,11 @@ export function Notices() {
   const { data, error } = useQuery(noticesQuery);
   const today = dayOf(shopNow(), shop.zone);
   return (
-    <section aria-label={t('What needs somebody')}>
-      <h2 className="mb-1">{t('What needs somebody')}</h2>
+    <section aria-label={t('Needs attention')}>
+      <h2 className="mb-1">{t('Needs attention')}</h2>
       {error && <Refusal problem={error} />}
       {data?.length === 0 && (
-        <p className="border-t border-ink py-2 text-muted">{t('Nothing does, today or in the next week.')}</p>
+        <p className="border-t border-ink py-2 text-muted">{t('Nothing, today or in the next week.')}</p>
       )}
       {data && data.length > 0 && (
         <ul className="border-t border-ink">

@@ -104,7 +104,7 @@ function Bays({ places, clocks }: { places: Place[]; clocks: Clock[] }) {
               {place.name}
               {running.length === 0 && (
                 <span className="ml-4 font-sans text-base font-normal text-muted [font-stretch:100%]">
-                  {t('nothing runs')}
+                  {t('no clock runs')}
                 </span>
               )}
             </h2>
@@ -137,8 +137,8 @@ function Lately({ clocks }: { clocks: Clock[] }) {
     .slice(0, LATELY);
   if (ended.length === 0) return null;
   return (
-    <section aria-label={t('Ended lately')} className="pt-4">
-      <h2 className="mb-1">{t('Ended lately')}</h2>
+    <section aria-label={t('Recently ended')} className="pt-4">
+      <h2 className="mb-1">{t('Recently ended')}</h2>
       <ul>
         {ended.map((clock) => (
           <ClockLine key={clock.key} clock={clock} />

@@ -245,7 +245,7 @@ function Checklist({ line }: { line: Line }) {
         )}
         <div>
           <Button look="main" bay disabled={!ready || changing.waiting} onClick={() => changing.run()}>
-            {changing.waiting ? t('Booking ...') : t('It is changed over')}
+            {changing.waiting ? t('Booking ...') : t('Changeover done')}
           </Button>
           {changing.refusal && <Refusal problem={changing.refusal} />}
         </div>

@@ -58,7 +58,7 @@ export function History({ line, lead }: { line: Line; lead: boolean }) {
               dayColumn<Changeover>(t('When'), shop, (o) => o.at),
               { name: t('Who'), value: (o) => o.personName },
               {
-                name: t('Hung on it'),
+                name: t('Connected'),
                 value: (o) => t('{0} from {1}{2}', o.toProduct, o.toCode, insteadOf(o)),
               },
               { name: t('Tip'), value: (o) => o.tipName },

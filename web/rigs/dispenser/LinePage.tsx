@@ -57,7 +57,7 @@ export default function LinePage() {
               </ButtonLink>
             )}
             <ButtonLink to={`/rigs/lines/${line.id}/change`}>
-              {line.pail ? t('Change over') : t('Hang a pail on it')}
+              {line.pail ? t('Change over') : t('Connect a pail')}
             </ButtonLink>
           </>
         )
@@ -89,7 +89,7 @@ function Gives({ line }: { line: Line }) {
       <section aria-label={t('What it gives')}>
         <p>
           {t(
-            'Nothing hangs on {0} yet. Match a pail to it and fit a tip, then verify what it gives.',
+            'No pail is connected to {0} yet. Match one to it and fit a tip, then verify what it gives.',
             line.name,
           )}
         </p>

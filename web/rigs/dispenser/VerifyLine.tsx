@@ -45,7 +45,7 @@ export default function VerifyLine() {
         <p className="mb-5">
           {line.pail
             ? t('Lines are verified by leads and managers.')
-            : t('Nothing hangs on it yet: there is nothing to verify.')}
+            : t('No pail is connected yet: there is nothing to verify.')}
         </p>
         <ButtonLink to={`/rigs/lines/${line.id}`}>{t('Back to {0}', line.name)}</ButtonLink>
       </Page>

@@ -180,9 +180,7 @@ function Actions({ container }: { container: Container }) {
         </Watch>
       )}
       {!container.openedAt && (
-        <Button onClick={() => opening.run()}>
-          {alreadyOpen ? t('Open it all the same') : t('Open it')}
-        </Button>
+        <Button onClick={() => opening.run()}>{alreadyOpen ? t('Open it anyway') : t('Open it')}</Button>
       )}
       <LabelButton of={{ containerId: container.id, code: container.code }}>{t('Label')}</LabelButton>
       {container.openedAt && container.heldUl > 0 && (

@@ -84,7 +84,7 @@ export default function Trail() {
             disabled={pages.isFetchingNextPage}
             onClick={() => void pages.fetchNextPage()}
           >
-            {t('Further back')}
+            {t('Older entries')}
           </Button>
         )}
       </div>

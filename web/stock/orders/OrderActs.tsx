@@ -21,7 +21,7 @@ export function OrderActs({ order, unsaved = false }: { order: Order; unsaved?: 
         {order.state === 'draft' && (
           <>
             <Button disabled={act.waiting || unsaved} onClick={() => act.run('sendings')}>
-              {unsaved ? t('Save it, then it can be sent') : t('It is sent')}
+              {unsaved ? t('Save it, then it can be sent') : t('Mark as sent')}
             </Button>
             <Button disabled={act.waiting} onClick={() => act.run('drops')}>
               {t('Discard it')}
@@ -35,19 +35,19 @@ export function OrderActs({ order, unsaved = false }: { order: Order; unsaved?: 
             </ButtonLink>
             {none ? (
               <Button disabled={act.waiting} onClick={() => act.run('returns')}>
-                {t('It was not sent')}
+                {t('Not sent after all')}
               </Button>
             ) : null}
             {isAwaited(order) && (
               <Button disabled={act.waiting} onClick={() => act.run('closings')}>
-                {t('The rest will not come')}
+                {t('The rest isn’t coming')}
               </Button>
             )}
           </>
         )}
         {(order.state === 'closed' || order.state === 'dropped') && (
           <Button disabled={act.waiting} onClick={() => act.run('returns')}>
-            {t('Take it up again')}
+            {t('Reopen it')}
           </Button>
         )}
       </div>

@@ -12,7 +12,7 @@ export function stateInWords(order: Order, zone: string): string {
         ? t('Sent {0}.', shopDay(order.sentAt ?? order.madeAt, zone))
         : t('All of it came.');
     case 'closed':
-      return t('Closed: the rest will not come.');
+      return t('Closed: the rest isn’t coming.');
     case 'dropped':
       return t('Discarded.');
   }

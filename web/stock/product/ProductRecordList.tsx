@@ -50,7 +50,7 @@ export function ProductRecordList({ product }: { product: Product }) {
     [t('To wax and sealant'), PROTECTION_NAMES()[record.protection]],
     [t('Good on'), surfaces('yes') || null],
     [t('Never on'), surfaces('no') || t('nothing entered')],
-    [t('Nobody knows on'), surfaces('unknown') || t('nothing')],
+    [t('Not known on'), surfaces('unknown') || t('nothing')],
     [t('Put on with'), record.delivery.map((d) => t(DELIVERY_NAMES[d])).join(', ') || null],
     [
       t('Through a dispenser'),
