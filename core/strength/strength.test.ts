@@ -260,7 +260,7 @@ describe('reading a strength', () => {
       for (const text of ['2 oz per', '2 oz/', '2 oz in', '4 per']) {
         const read = parseStrength(text, { system });
         expect(read).toMatchObject({ code: 'strength.half' });
-        expect(parseStrength(String(read.ok || read.facts['such']), { system }).ok).toBe(true);
+        expect(parseStrength(String(read.ok || read.facts.such), { system }).ok).toBe(true);
       }
     },
   );
