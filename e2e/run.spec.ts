@@ -140,6 +140,16 @@ test.describe('a run on a phone', () => {
 
     await page.getByText('End the run before it is done').click();
     const bottle = page.getByRole('region', { name: pour?.batch ?? '' });
+    // Some of it is used for something else meanwhile: what this run took stays as it was planned until somebody says.
+    const used = bottle.getByRole('button', { name: / used$/ });
+    await expect(used).toHaveText('515 ml used');
+    const elsewhere = await page.request.post(`/api/batches/${pour?.batchId}/uses`, {
+      data: { ul: 20_000 },
+      headers: { 'Idempotency-Key': 'usedelsewhere0001' },
+    });
+    expect(elsewhere.status()).toBe(201);
+    await expect(bottle).toContainText('580 ml was in');
+    await expect(used).toHaveText('515 ml used');
     await bottle.getByText('By weight').click();
     await bottle.getByLabel('Weight', { exact: true }).fill('wet');
     await expect(bottle.getByRole('alert')).toBeVisible();

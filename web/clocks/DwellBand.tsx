@@ -1,4 +1,4 @@
-import { memo, useRef } from 'react';
+import { memo, type ReactNode, useRef } from 'react';
 import type { WorkingWindow } from '#core/dwell/workingWindow.ts';
 import { t } from '../lib/speech.ts';
 import { clockFigure } from './clockWords.ts';
@@ -33,26 +33,20 @@ export const DwellBand = memo(function DwellBand(props: Props) {
     left: at(from),
     width: `${Math.max(0, ((Math.min(to, span) - from) / span) * 100)}%`,
   });
-  const wide = (from: number, to: number) => (to - from) / span > 0.15;
   const recommended = opens && fromS > shortestS && fromS < rinseNowS;
   const tall = small ? 'h-2.5' : 'h-6';
   return (
     <div aria-hidden className={`relative ${small ? 'h-5' : 'pt-1 pb-7'}`}>
       {!small && (
         <div className="relative h-6 text-[0.94rem]">
-          {wide(0, shortestS) && <span className="absolute left-0">{t('too soon')}</span>}
-          {opens && wide(shortestS, rinseNowS) && (
-            <span className="absolute font-bold" style={{ left: at(shortestS) }}>
-              {water ? t('wet') : t('working')}
-            </span>
-          )}
-          {opens && (rinseByS - shortestS) / span > 0.25 && (
-            <span
-              className="absolute -translate-x-full pr-1 whitespace-nowrap"
-              style={{ left: at(rinseByS) }}
-            >
-              {water ? t('dry it now') : t('rinse now')}
-            </span>
+          <Words at={part(0, shortestS)}>
+            <span>{t('too soon')}</span>
+          </Words>
+          {opens && (
+            <Words at={part(shortestS, rinseByS)}>
+              <span className="font-bold">{water ? t('wet') : t('working')}</span>
+              <span className="ml-auto">{water ? t('dry it now') : t('rinse now')}</span>
+            </Words>
           )}
           <span className="absolute text-stop" style={{ left: at(rinseByS) }}>
             {water ? t('spots') : limit === 'drying' ? t('drying') : t('overdue')}
@@ -81,6 +75,20 @@ export const DwellBand = memo(function DwellBand(props: Props) {
     </div>
   );
 });
+
+/** What a part of the band is: words that have no room there go to a next line, which is not seen. */
+function Words({ at, children }: { at: { left: string; width: string }; children: ReactNode }) {
+  return (
+    <span
+      className="absolute flex h-6 flex-wrap gap-x-2 overflow-hidden *:pr-1.5 *:leading-6 *:whitespace-nowrap"
+      style={at}
+    >
+      {/* A line is begun by something, so that even the first word can leave it. */}
+      <i className="-mr-2 h-6 w-0 p-0!" />
+      {children}
+    </span>
+  );
+}
 
 function Figure({ at, s }: { at: string; s: number }) {
   return (

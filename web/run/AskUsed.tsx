@@ -21,7 +21,9 @@ import { WeighLeft } from './WeighLeft.tsx';
 export function AskUsed({ here, of }: { here: RunHere; of: Open }) {
   const { who, shop } = useSession();
   const { vessel, heldUl, plannedUl } = of;
-  const [seenUl, setSeen] = useState(heldUl - plannedUl);
+  const [seen, setSeen] = useState<number | null>(null);
+  // Untouched it is what the plan leaves, also where some of it is used for something else meanwhile.
+  const seenUl = seen ?? heldUl - plannedUl;
   const [text, setText] = useState('');
   const [weighed, setWeighed] = useState<Weighed>(NOT_WEIGHED);
   const byWeight = useWeighed(vessel, weighed);

@@ -3,7 +3,9 @@ import { OUTCOME_NAMES, OUTCOMES } from '#core/recipes/outcomes.ts';
 import { clockName } from '../clocks/clockWords.ts';
 import { useClockCommands } from '../clocks/useClockCommands.ts';
 import { useClocks } from '../clocks/useClocks.ts';
+import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
+import { timeOfDay } from '../ui/dates.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { clocksOfRun } from './runClock.ts';
 import type { RunHere } from './useRun.ts';
@@ -25,10 +27,14 @@ export function HowItWent({ here: { run } }: { here: RunHere }) {
 }
 
 function Line({ clock }: { clock: Clock }) {
+  const { shop } = useSession();
   const commands = useClockCommands(clock);
   return (
     <li className="ruled border-faint py-1.5">
-      <p className="font-bold leading-snug">{clockName(clock)}</p>
+      <p className="font-bold leading-snug">
+        {clockName(clock)}{' '}
+        <span className="reading font-normal text-muted">{timeOfDay(clock.startedAt, shop.zone)}</span>
+      </p>
       <div className="flex flex-wrap gap-x-4">
         {OUTCOMES.map((kind) => {
           const noted = clock.outcomes.some((o) => o.kind === kind);

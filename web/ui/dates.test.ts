@@ -1,5 +1,7 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { dayInWords, dayOf, shopDay, timeOfDay } from './dates.ts';
+
+vi.mock('../lib/shopNow.ts', () => ({ shopNow: () => new Date('2026-06-01T12:00:00Z') }));
 
 describe('days and times are the shop’s own', () => {
   it('in summer and in winter, wherever the tablet thinks it is', () => {
@@ -19,5 +21,10 @@ describe('days and times are the shop’s own', () => {
   it('a day without its time is that day everywhere', () => {
     expect(dayInWords('2026-06-02')).toBe('2 Jun');
     expect(dayInWords('2026-12-31')).toBe('31 Dec');
+  });
+
+  it('a day of another year says which', () => {
+    expect(dayInWords('2028-06-02')).toBe('2 Jun 2028');
+    expect(dayInWords('2025-12-31')).toBe('31 Dec 2025');
   });
 });

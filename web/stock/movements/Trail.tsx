@@ -15,6 +15,7 @@ import { shopDay, timeOfDay } from '../../ui/dates.ts';
 import { ListField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
+import { crewDetail } from './crewWords.ts';
 import { amendedInWords, reasonInWords } from './movementWords.ts';
 
 const ANY = 'any';
@@ -142,12 +143,14 @@ function Line({ line }: { line: TrailLine }) {
   );
 }
 
-const whyInWords = ({ kind, reason }: TrailLine): string =>
-  kind === 'counted'
-    ? (t(COUNT_REASON_NAMES[reason as CountReason]) ?? reasonInWords(reason ?? ''))
-    : reason === 'inTheJug' || reason === 'late' || reason === 'lost'
-      ? ''
-      : reasonInWords(reason ?? '');
+const whyInWords = ({ kind, event, reason }: TrailLine): string =>
+  kind === 'crew'
+    ? crewDetail(event, reason ?? '')
+    : kind === 'counted'
+      ? (t(COUNT_REASON_NAMES[reason as CountReason]) ?? reasonInWords(reason ?? ''))
+      : reason === 'inTheJug' || reason === 'late' || reason === 'lost'
+        ? ''
+        : reasonInWords(reason ?? '');
 
 const RULES: () => Record<OverrideRule, string> = () => ({
   count: t('accept what a count came to'),
