@@ -132,7 +132,7 @@ export function TourOffer() {
           )}
       </p>
       {offered && (
-        <span className="flex gap-3">
+        <span className="flex flex-wrap gap-x-3 gap-y-2 *:whitespace-nowrap">
           <Button onClick={() => go(0)}>{t('Look around in two minutes')}</Button>
           <Button onClick={leave}>{t('No, thanks')}</Button>
         </span>

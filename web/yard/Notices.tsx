@@ -23,6 +23,8 @@ export function Notices() {
     <section aria-label={t('Needs attention')}>
       <h2 className="mb-1">{t('Needs attention')}</h2>
       {error && <Refusal problem={error} />}
+      {/* Room for a few, so that what stands below is not pushed from under a finger. */}
+      {!data && !error && <div aria-busy className="min-h-36 border-t border-ink" />}
       {data?.length === 0 && (
         <p className="border-t border-ink py-2 text-muted">{t('Nothing, today or in the next week.')}</p>
       )}

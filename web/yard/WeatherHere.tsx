@@ -155,9 +155,13 @@ function Ahead({ weather, pieces }: { weather: WeatherNow; pieces: HourPieces[] 
         small
         columns={[
           { ...column(t('At'), ({ at }) => timeOfDay(at, shop.zone)), heads: true },
-          column(t('Air'), ({ weather: w }) => formatTemperature(w.airC, shop.units)),
-          column(t('Humidity'), ({ weather: w }) => `${Math.round(w.humidity * 100)} %`),
-          column(t('Wind'), ({ weather: w }) => formatWind(w.windMs, shop.units)),
+          { ...column(t('Air'), ({ weather: w }) => formatTemperature(w.airC, shop.units)), figure: true },
+          {
+            ...column(t('Humidity'), ({ weather: w }) => `${Math.round(w.humidity * 100)} %`),
+            figure: true,
+            desk: true,
+          },
+          { ...column(t('Wind'), ({ weather: w }) => formatWind(w.windMs, shop.units)), figure: true },
           column(t('Sky'), ({ weather: w }) => t(SKY_NAMES[w.sky])),
           column(t('Foam on a car'), ({ at }) => {
             const found = pieces.find((p) => p.at === at);

@@ -95,9 +95,8 @@ export default function Trail() {
 
 function Line({ line }: { line: TrailLine }) {
   const { shop } = useSession();
-  const why = [line.reason && line.kind !== 'takenBack' && whyInWords(line), line.note]
-    .filter(Boolean)
-    .join(': ');
+  const note = line.kind === 'crew' ? crewDetail(line.event, line.note) : line.note;
+  const why = [line.reason && line.kind !== 'takenBack' && whyInWords(line), note].filter(Boolean).join(': ');
   return (
     <li className="ruled grid grid-cols-[3.6rem_minmax(0,1fr)] gap-x-4 border-faint py-2.5 sm:grid-cols-[3.6rem_11rem_minmax(0,1fr)_9rem]">
       <span className="reading text-muted">{timeOfDay(line.at, shop.zone)}</span>
@@ -143,14 +142,12 @@ function Line({ line }: { line: TrailLine }) {
   );
 }
 
-const whyInWords = ({ kind, event, reason }: TrailLine): string =>
-  kind === 'crew'
-    ? crewDetail(event, reason ?? '')
-    : kind === 'counted'
-      ? (t(COUNT_REASON_NAMES[reason as CountReason]) ?? reasonInWords(reason ?? ''))
-      : reason === 'inTheJug' || reason === 'late' || reason === 'lost'
-        ? ''
-        : reasonInWords(reason ?? '');
+const whyInWords = ({ kind, reason }: TrailLine): string =>
+  kind === 'counted'
+    ? (t(COUNT_REASON_NAMES[reason as CountReason]) ?? reasonInWords(reason ?? ''))
+    : reason === 'inTheJug' || reason === 'late' || reason === 'lost'
+      ? ''
+      : reasonInWords(reason ?? '');
 
 const RULES: () => Record<OverrideRule, string> = () => ({
   count: t('accept what a count came to'),
