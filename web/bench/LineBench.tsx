@@ -122,7 +122,7 @@ export default function LineBench({
             {pouring.unanswered ? (
               <NoAnswerYet sendAgain={pouring.sendAgain} />
             ) : poured ? (
-              <JustPoured slip={poured} waiting={pouring.pending} again={again} />
+              <JustPoured slip={poured} again={again} />
             ) : refusals.product || refusals.vessel || refusals.stock ? (
               <InTheWay
                 refusal={(refusals.product ?? refusals.vessel ?? refusals.stock) as CoreRefusal}

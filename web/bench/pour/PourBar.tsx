@@ -90,7 +90,7 @@ export function PourBar({ draft, bench, equipment, decided, pouring, pour, inThe
           {pouring.unanswered ? (
             <NoAnswerYet sendAgain={pouring.sendAgain} />
           ) : poured ? (
-            <JustPoured slip={poured} waiting={pouring.pending} again={again} />
+            <JustPoured slip={poured} again={again} />
           ) : refusals.product ? (
             <InTheWay refusal={refusals.product} vessel={null}>
               <SignOffWord bench={bench} />

@@ -69,13 +69,8 @@ export function InTheWay(props: { refusal: CoreRefusal; vessel: Vessel | null; c
   );
 }
 
-/**
- * What was poured a moment ago, in the place of the button: another one is a button of its own.
- *
- * @param props.waiting what it left in the vessel is not known here yet: nothing more is poured before
- */
-export function JustPoured(props: { slip: KeptSlip; waiting: boolean; again: () => void }) {
-  const { slip, waiting, again } = props;
+/** What was poured a moment ago, in the place of the button: another one is a button of its own. */
+export function JustPoured({ slip, again }: { slip: KeptSlip; again: () => void }) {
   const { shop } = useSession();
   const undo = useUndo(slip.movementId);
   const wrong = usePouredWrong(slip);
@@ -98,7 +93,7 @@ export function JustPoured(props: { slip: KeptSlip; waiting: boolean; again: () 
             {t('Poured wrong')}
           </Button>
         )}
-        <Button bay className="px-2 leading-tight" disabled={waiting} onClick={again}>
+        <Button bay className="px-2 leading-tight" onClick={again}>
           {t('Pour another')}
         </Button>
       </div>
