@@ -6,8 +6,8 @@ import { choose, openAs } from './steps.ts';
 const wordsOf = (text: string): string[] => text.toLowerCase().match(/\p{L}{3,}/gu) ?? [];
 
 /** Words that are English on these screens, and nothing in Spanish. */
-// May is a month in both, as it is written short.
-const SPANISH = new Set(['may', ...Object.values(es.screens).flatMap(wordsOf)]);
+// May is a month in both, as it is written short; ago is August.
+const SPANISH = new Set(['may', 'ago', ...Object.values(es.screens).flatMap(wordsOf)]);
 const ENGLISH = new Set(
   Object.keys(es.screens)
     .flatMap(wordsOf)
@@ -72,12 +72,17 @@ const SCREENS = [
   '/crew',
   '/shop',
   '/clocks/new',
+  '/clocks/new?recipe=1&soil=3',
+  '/stock/trail',
+  '/run',
+  '/rigs/vessels/4',
+  '/opening/products',
   '/stock/receive',
   '/plan?job=7',
   '/plan/day',
 ];
 
-test('fifteen screens and a pour are read in Spanish by whoever chose it, with nothing left in English', async ({
+test('twenty screens and a pour are read in Spanish by whoever chose it, with nothing left in English', async ({
   page,
 }) => {
   const sent = data(page);

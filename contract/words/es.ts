@@ -16,6 +16,24 @@ import type { Words } from './words.ts';
 
 /** Lo que dicen las pantallas, por su inglés. */
 const screens: Readonly<Record<string, string>> = {
+  grams: 'gramos',
+  counted: 'contó',
+  'front right wheel': 'rueda delantera der.',
+  'front right tyre': 'neumático del. der.',
+  'front right arch': 'paso delantero der.',
+  'lower right side': 'lado bajo derecho',
+  'rear right wheel': 'rueda trasera der.',
+  'rear right tyre': 'neumático tras. der.',
+  'rear right arch': 'paso trasero der.',
+  'rear left wheel': 'rueda trasera izq.',
+  'rear left tyre': 'neumático tras. izq.',
+  'rear left arch': 'paso trasero izq.',
+  'lower left side': 'lado bajo izquierdo',
+  'front left wheel': 'rueda delantera izq.',
+  'front left tyre': 'neumático del. izq.',
+  'front left arch': 'paso delantero izq.',
+  'upper right side': 'lado alto derecho',
+  'upper left side': 'lado alto izquierdo',
   thin: 'líquido',
   'Batch in the vessel': 'Lote en el recipiente',
   'in the {0}, to {1}': 'en {0}, hasta {1}',
@@ -2702,7 +2720,7 @@ const screens: Readonly<Record<string, string>> = {
   'Time to fill': 'Tiempo de llenado',
   'Try again': 'Reintentar',
   'Spill and first aid': 'Derrame y primeros auxilios',
-  'First aid': 'Primeros auxilios',
+  'First aid': 'Auxilios',
   Spilt: 'Derramado',
   'Which product': 'Qué producto',
   'Which product?': '¿Qué producto?',
@@ -4852,7 +4870,7 @@ export const es: Words = {
     ],
     'dwell.noPanels': () => ['No hay ninguna zona elegida.', 'Elija al menos una.'],
     'dwell.infeasible': ({ zone, applyS, shortestS, rinseS, rinseByS }) => [
-      `Ni siquiera ${zone} sola: aplicar lleva ${floored(applyS)}, tiene que actuar ${floored(shortestS)}, enjuagar lleva ${floored(rinseS)}, y hay que enjuagar antes de ${floored(rinseByS)}.`,
+      `Ni siquiera esto solo (${screens[zone] ?? zone}): aplicar lleva ${floored(applyS)}, tiene que actuar ${floored(shortestS)}, enjuagar lleva ${floored(rinseS)}, y hay que enjuagar antes de ${floored(rinseByS)}.`,
       'Enfríelo y trabaje a la sombra, humedezca mientras actúa, haga medio panel cada vez, o elija otro método.',
     ],
     'dwell.freezing': ({ airC, overC }, units) => [

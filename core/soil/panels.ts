@@ -36,6 +36,10 @@ export const PANELS = [
   share: number;
 }[];
 export type PanelId = (typeof PANELS)[number]['id'];
+/** Each by its name, as it is said on screens. */
+export const PANEL_NAMES = Object.fromEntries(PANELS.map(({ id, name }) => [id, name])) as Readonly<
+  Record<PanelId, string>
+>;
 export type PanelOf = (typeof PANELS)[number];
 
 /** The panels of some zones. */

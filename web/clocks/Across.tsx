@@ -6,6 +6,7 @@ import { t } from '../lib/speech.ts';
 import { Refusal } from '../ui/Refusal.tsx';
 import { AcrossChart } from './AcrossChart.tsx';
 import { CarOutline } from './CarOutline.tsx';
+import { panelInWords } from './clockWords.ts';
 
 const PIECES = () => [
   '',
@@ -60,13 +61,7 @@ export function Across({ answer, body }: { answer: Outcome<VehicleAnswer>; body:
           body={body}
           pieces={pieces}
           label={sections
-            .map((s, i) =>
-              t(
-                'piece {0}: {1}',
-                i + 1,
-                s.panels.map((p) => panels.find((o) => o.id === p.id)?.name).join(', '),
-              ),
-            )
+            .map((s, i) => t('piece {0}: {1}', i + 1, s.panels.map((p) => panelInWords(p.id)).join(', ')))
             .join('; ')}
         />
         <AcrossChart across={across.value} panels={panels} />

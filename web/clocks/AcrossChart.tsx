@@ -1,7 +1,7 @@
 import type { AcrossVehicle, PanelWork } from '#core/dwell/acrossVehicle.ts';
 import { t } from '../lib/speech.ts';
 import { bar, Key, stepsTo } from '../ui/timeRule.tsx';
-import { clockFigure } from './clockWords.ts';
+import { clockFigure, panelInWords } from './clockWords.ts';
 
 /** Who does what when: product laid in brass, the wait, rinsed in blue, and the post it has to be rinsed before. */
 export function AcrossChart({ across, panels }: { across: AcrossVehicle; panels: readonly PanelWork[] }) {
@@ -31,7 +31,7 @@ export function AcrossChart({ across, panels }: { across: AcrossVehicle; panels:
               <li key={p.id} className="flex items-center text-[0.94rem]">
                 <span className="w-[9.5rem] shrink-0 truncate py-0.5">
                   <span className="reading mr-2">{i + 1}</span>
-                  {panels.find((o) => o.id === p.id)?.name}
+                  {panelInWords(p.id)}
                   <span className="sr-only">
                     {t(
                       ': laid {0} to {1}, rinsed {2} to {3}',

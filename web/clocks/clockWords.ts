@@ -5,6 +5,7 @@ import {
   dwellStateAt,
   type WorkingWindow,
 } from '#core/dwell/workingWindow.ts';
+import { PANEL_NAMES, type PanelId } from '#core/soil/panels.ts';
 import { BODY, ZONE_NAMES, type Zone } from '#core/soil/zones.ts';
 import { t } from '../lib/speech.ts';
 
@@ -20,6 +21,9 @@ export const whereOf = (clock: Clock): string => [clock.placeName, clock.vehicle
 /** Where on the vehicle. */
 export const zonesInWords = (zones: readonly Zone[]): string =>
   BODY.every((z) => zones.includes(z)) ? t('all over') : zones.map((z) => t(ZONE_NAMES[z])).join(', ');
+
+/** A part of the vehicle somebody walks past. */
+export const panelInWords = (id: string): string => t(PANEL_NAMES[id as PanelId] ?? id);
 
 /** `4:05`, or over an hour `1:04:05`. */
 export function clockFigure(seconds: number): string {

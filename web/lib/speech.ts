@@ -69,4 +69,5 @@ export const strengthSaid = (strength: Strength): string => neatSaid(formatStren
 /** The same in as little room as it can be read in. */
 export const shortSaid = (strength: Strength): string => neatSaid(shortStrength(strength));
 
-const neatSaid = (written: string): string => (written === 'neat' ? t('neat') : written);
+/** A strength as it is written, its one word in the language of whoever reads it. */
+export const neatSaid = (written: string): string => (written === 'neat' ? t('neat') : written);

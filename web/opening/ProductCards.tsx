@@ -7,7 +7,7 @@ import { FAMILIES, FAMILY_NAMES } from '#core/products/family.ts';
 import { formatVolume } from '#core/units/formatVolume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
-import { t } from '../lib/speech.ts';
+import { neatSaid, t } from '../lib/speech.ts';
 import { containersQuery, placesQuery, productsQuery } from '../state/queries.ts';
 import { useAsked } from '../state/useAsked.ts';
 import { LabelReading } from '../stock/product/LabelReading.tsx';
@@ -126,7 +126,7 @@ function OnTheShelf({ products, containers }: { products: Product[]; containers:
         {products.map((product) => {
           const of = containers.filter((c) => c.productId === product.id);
           const ul = of.reduce((sum, c) => sum + c.heldUl, 0);
-          const label = product.labelEntries.map((e) => e.printed).join('; ');
+          const label = product.labelEntries.map((e) => neatSaid(e.printed)).join('; ');
           return (
             <li
               key={product.id}

@@ -216,7 +216,7 @@ function KeptFields({ of, cannon }: { of: TextForm<VesselTyped>; cannon: boolean
   const machines = devices.filter((d) => d.kind === 'pressureWasher');
   return (
     <>
-      <ChoiceField of={of} name="role" options={ROLE_OPTIONS} />
+      <ChoiceField of={of} name="role" options={ROLE_OPTIONS()} />
       <ChoiceField of={of} name="placeId" options={listed(places, t('Nowhere in particular'))} />
       <ChoiceField
         of={of}

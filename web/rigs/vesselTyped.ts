@@ -109,7 +109,7 @@ export const rigInWords = (v: Vessel): string =>
     .filter(Boolean)
     .join(', ');
 
-export const ROLE_OPTIONS = VESSEL_ROLES.map((value) => ({ value, name: ROLE_NAMES()[value] }));
+export const ROLE_OPTIONS = () => VESSEL_ROLES.map((value) => ({ value, name: ROLE_NAMES()[value] }));
 
 /** A vessel as it is on record, to be sent back with one thing changed. */
 export const vesselFacts = (vessel: Vessel): VesselBody =>

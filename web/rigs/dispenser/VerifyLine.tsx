@@ -217,9 +217,9 @@ function FillFields({ draft, typed, i, change }: FillProps & { typed: FillTyped 
     </div>
   ) : (
     <div className="grid grid-cols-3 items-end gap-3">
-      {field(t('Pail before, fill {0}', i + 1), 'beforeG', 'grams')}
+      {field(t('Pail before, fill {0}', i + 1), 'beforeG', t('grams'))}
       {field(t('Collected, fill {0}', i + 1), 'collected', '2 l')}
-      {field(t('Pail after, fill {0}', i + 1), 'afterG', 'grams')}
+      {field(t('Pail after, fill {0}', i + 1), 'afterG', t('grams'))}
     </div>
   );
 }

@@ -188,6 +188,6 @@ function whatInWords({ kind, about, event, rule, spent, movementKind }: TrailLin
     case 'lost':
       return t('wrote off what was missing,');
     case 'counted':
-      return about ? t('closed a count in which {0} counted', about) : 'counted';
+      return about ? t('closed a count in which {0} counted', about) : t('counted');
   }
 }
