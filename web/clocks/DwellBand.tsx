@@ -48,7 +48,7 @@ export const DwellBand = memo(function DwellBand(props: Props) {
               <span className="ml-auto">{water ? t('dry it now') : t('rinse now')}</span>
             </Words>
           )}
-          <span className="absolute text-stop" style={{ left: at(rinseByS) }}>
+          <span className="absolute leading-6 text-stop" style={{ left: at(rinseByS) }}>
             {water ? t('spots') : limit === 'drying' ? t('drying') : t('overdue')}
           </span>
         </div>
