@@ -75,6 +75,20 @@ test.describe('on a phone', () => {
   });
 });
 
+test('what is to be pressed stays where it is when the windows of a plan come late', async ({ page }) => {
+  await page.route('**/plan.worker*', async (route) => {
+    await new Promise((done) => setTimeout(done, 2000));
+    await route.continue();
+  });
+  await openAs(page, 'Bram Addy', '/plan?job=7');
+  const first = steps(page).first();
+  await expect(first).toBeVisible();
+  await expect(steps(page).filter({ hasText: 'off within' })).toHaveCount(0);
+  const before = await first.boundingBox();
+  await expect(steps(page).filter({ hasText: 'off within' }).first()).toBeVisible();
+  expect((await first.boundingBox())?.y).toBe(before?.y);
+});
+
 test('a vehicle goes on the list, a manager’s word lifts what is held back, and done it is known when it comes again', async ({
   page,
   joins,

@@ -52,8 +52,13 @@ export function BeginRun({
       </p>
     ) : null;
   }
-  if (!complete) return null;
-  const dries = complete.soaks.some((s) => s.across === null);
+  const begin = () => {
+    const plan = complete && frozen(complete, shop, ROUND_UL[settings.units]);
+    if (!plan) return;
+    const { id: jobId, vehicleId, vehicle, placeId, placeName } = job;
+    go(`/run/${beginRun(plan, { jobId, vehicleId, vehicle, placeId, placeName }, who)}`);
+  };
+  const dries = complete?.soaks.some((s) => s.across === null);
   if (dries) {
     return (
       <p className="no-print flex min-h-16 items-center gap-3 text-lg leading-tight">
@@ -64,14 +69,14 @@ export function BeginRun({
       </p>
     );
   }
-  const begin = () => {
-    const plan = frozen(complete, shop, ROUND_UL[settings.units]);
-    if (!plan) return;
-    const { id: jobId, vehicleId, vehicle, placeId, placeName } = job;
-    go(`/run/${beginRun(plan, { jobId, vehicleId, vehicle, placeId, placeName }, who)}`);
-  };
+  // It has its room before the plan is worked out: what stands below is not pushed from under a finger.
   return (
-    <Button look="main" bay className="no-print w-full sm:w-auto" onClick={begin}>
+    <Button
+      look="main"
+      bay
+      className={`no-print w-full sm:w-auto ${complete ? '' : 'invisible'}`}
+      onClick={begin}
+    >
       {t('Begin it, step by step')}
     </Button>
   );
