@@ -130,7 +130,8 @@ function refuseBare(said: string, field: string): Outcome<Strength> {
   if (numbers > 2 || /[:+].*[:+]/.test(said)) {
     return refuse('strength.threeNumbers', { field, numbers });
   }
-  return refuse(numbers === 1 ? 'strength.noNotation' : 'strength.unreadable', {
+  // What it could be is offered with the number itself.
+  return refuse(/^\d[\d.,]*$/.test(said) ? 'strength.noNotation' : 'strength.unreadable', {
     field,
     typed: said.slice(0, 20),
   });
