@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Page } from '@playwright/test';
 import { expect, killable, test } from './shop.ts';
-import { openAs, pickProduct, signIn, startClock } from './steps.ts';
+import { instead, openAs, pickProduct, signIn, startClock } from './steps.ts';
 
 // The tours are as long as the rest of the file: they are walked side by side.
 test.describe.configure({ mode: 'parallel' });
@@ -174,7 +174,7 @@ test('a page that can’t be fetched says so, keeps the frame and the clocks, an
   await startClock(page, CLOCK);
   const clocks = page.getByRole('complementary', { name: 'Clocks' });
   const places = page.getByRole('navigation', { name: 'Places' });
-  await page.route('**/assets/*.js', (route) => route.abort());
+  const fetchable = await instead(page, '**/assets/*.js', (route) => route.abort());
   await places.getByRole('link', { name: 'Crew' }).click();
   await expect(page.getByRole('alert')).toContainText('could not be fetched');
   await expect(clocks).toBeVisible();
@@ -182,8 +182,7 @@ test('a page that can’t be fetched says so, keeps the frame and the clocks, an
   await expect(page.getByRole('combobox', { name: 'Product' })).toBeVisible();
   await places.getByRole('link', { name: 'Crew' }).click();
   await expect(page.getByRole('alert')).toBeVisible();
-  // What is still on its way when the route is taken off would fail the next try along with it.
-  await page.unrouteAll({ behavior: 'wait' });
+  await fetchable();
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('heading', { name: 'Crew' })).toBeVisible();
 });
@@ -201,15 +200,27 @@ test('a page whose books can’t be had says so, and is there once they can', as
   await context.setOffline(false);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('P-3 ');
   await page.goBack();
-  await page.route('**/api/containers/5', (route) => route.abort());
+  const reached = await instead(page, '**/api/containers/5', (route) => route.abort());
   await open(5);
   await expect(page.getByRole('alert')).toContainText("can't be reached");
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Stock');
-  await page.unroute('**/api/containers/5');
+  await reached();
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('P-5 ');
   await page.goto('/stock/containers/999999');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('It is not there');
+});
+
+test('a key is heard from the moment the places are drawn', async ({ page }) => {
+  await page.addInitScript(() => {
+    new MutationObserver((_, drawn) => {
+      if (!document.querySelector('nav[aria-label="Places"]')) return;
+      drawn.disconnect();
+      document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'r', bubbles: true }));
+    }).observe(document, { childList: true, subtree: true });
+  });
+  await openAs(page, 'Bram Addy');
+  await expect(page.getByRole('heading', { name: 'Rigs' })).toBeVisible();
 });
 
 test('keys jump to places, find anything and tell themselves', async ({ page }) => {

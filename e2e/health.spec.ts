@@ -1,4 +1,5 @@
 import { expect, test } from './shop.ts';
+import { instead } from './steps.ts';
 
 test('the shop opens at the address it prints', async ({ shop, page }) => {
   await page.goto(shop.address);
@@ -10,10 +11,10 @@ test('the shop opens at the address it prints', async ({ shop, page }) => {
 test('something is to be seen at once, and the first page comes in few requests', async ({ page, shop }) => {
   const asked: string[] = [];
   page.on('request', (request) => asked.push(new URL(request.url()).pathname));
-  await page.route('**/assets/*.js', (route) => route.abort());
+  const fetchable = await instead(page, '**/assets/*.js', (route) => route.abort());
   await page.goto(shop.address);
   await expect(page.getByText('Opening the shop ...')).toBeVisible();
-  await page.unroute('**/assets/*.js');
+  await fetchable();
   asked.length = 0;
   await page.goto(shop.address);
   await expect(page.getByRole('button', { name: /Bram Addy/ })).toBeVisible();

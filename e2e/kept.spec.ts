@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './shop.ts';
-import { choose, pickProduct, signIn, takeVessel } from './steps.ts';
+import { choose, instead, pickProduct, signIn, takeVessel } from './steps.ts';
 
 async function handOver(page: Page, from: string): Promise<void> {
   await page.getByRole('button', { name: from }).click();
@@ -21,11 +21,11 @@ test('what is typed into a form stays through a jump, a failed look, a reload an
   await page.goBack();
   await expect(page.getByLabel('Lot')).toHaveValue('ZQ-4');
   // The server can't be reached as the page asks again: it stays, and so does what is typed.
-  await context.route('**/api/**', (route) => route.abort());
+  const reached = await instead(context, '**/api/**', (route) => route.abort());
   await page.getByLabel('Delivery note').fill('4711');
   await page.getByRole('button', { name: 'Book it in' }).click();
   await expect(page.getByLabel('Delivery note')).toHaveValue('4711');
-  await context.unroute('**/api/**');
+  await reached();
   await page.reload();
   await expect(page.getByText('What you typed here before is still here.')).toBeVisible();
   await expect(page.getByLabel('Delivery note')).toHaveValue('4711');

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { rinse, start } from './clockSteps.ts';
 import { expect, test } from './shop.ts';
-import { openAs, pickProduct, takeVessel } from './steps.ts';
+import { instead, openAs, pickProduct, takeVessel } from './steps.ts';
 
 // What reaches the shop's machine, or comes from it, long after it was done.
 
@@ -39,8 +39,9 @@ test('what was done too late to fit is kept for a lead to settle', async ({ page
   await start(page, 'Snow foam, all over', { vehicle: 'hire camper' });
   const other = await joins('Odo Marsh');
   const key = page.url().split('/').pop();
-  const lost = '**/api/clocks/**';
-  await page.route(lost, (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
+  const reached = await instead(page, '**/api/clocks/**', (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  );
   await page.getByRole('button', { name: /Re-mist now/ }).click();
   await expect(page.getByText('Misted again')).toBeVisible();
   await other.goto(`/clocks/${key}`);
@@ -51,7 +52,7 @@ test('what was done too late to fit is kept for a lead to settle', async ({ page
   // The page that still has it as it was sends nothing more.
   await page.reload();
   await expect(page.getByText(/waits? here/)).toBeVisible();
-  await page.unroute(lost);
+  await reached();
   await expect(page.getByText(/Odo Marsh ended it after/)).toBeVisible();
   await expect(page.getByText(/kept under To settle/)).toBeVisible();
   await other.goto('/yard');

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './shop.ts';
-import { choose, openAs, openParts, signIn } from './steps.ts';
+import { choose, instead, openAs, openParts, signIn } from './steps.ts';
 
 // The manager's book, and the crew that mixes by it.
 
@@ -182,7 +182,7 @@ test('two managers at once: the second sees both, and chooses', async ({ page, b
   await openAs(other, 'Hester Quill', '/recipes?find=tyres');
   await expect(cell(other, 'Tyres, heavy')).toContainText('1:5');
   // The second hears nothing of the first: their book stays as it was.
-  await other.route('**/api/recipes', (route) =>
+  const hears = await instead(other, '**/api/recipes', (route) =>
     route.request().method() === 'GET' ? route.abort() : route.continue(),
   );
   await cell(page, 'Tyres, heavy').focus();
@@ -192,7 +192,7 @@ test('two managers at once: the second sees both, and chooses', async ({ page, b
   await other.keyboard.press('+');
   const dialog = other.getByRole('dialog', { name: 'Someone else was quicker' });
   await expect(dialog).toContainText('Tyres, heavy: 1:6 to 1:4');
-  await other.unroute('**/api/recipes');
+  await hears();
   await dialog.getByRole('button', { name: 'Keep mine' }).click();
   await expect(cell(other, 'Tyres, heavy')).toContainText('1:4');
   await expect(cell(page, 'Tyres, heavy')).toContainText('1:4');

@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { type BrowserContext, expect, type Page, type Route } from '@playwright/test';
 import { demoPins } from '../demo/people.ts';
 
 /** Signs a member of the demo's crew in with the PIN on the page. */
@@ -23,6 +23,29 @@ export async function openAs(page: Page, name: string, at = '/bench'): Promise<v
   expect(answer.ok(), await answer.text()).toBe(true);
   await page.goto(at);
   await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
+}
+
+/**
+ * Answers in the shop's place, until told to leave it. The route itself stays: what a page asks for just as its last route
+ * is taken off is never answered by the browser.
+ */
+export async function instead(
+  of: Page | BrowserContext,
+  address: string,
+  does: (route: Route) => Promise<void>,
+): Promise<() => Promise<unknown>> {
+  let on = true;
+  const underWay: Promise<void>[] = [];
+  await of.route(address, (route) => {
+    if (!on) return route.fallback();
+    const done = does(route);
+    underWay.push(done);
+    return done;
+  });
+  return () => {
+    on = false;
+    return Promise.all(underWay);
+  };
 }
 
 /** Chooses from one of the shop's own lists. */

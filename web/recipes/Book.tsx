@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from 'react';
+import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { RecipeRow } from '#contract/recipes.ts';
 import { atLeast } from '#contract/roles.ts';
@@ -8,6 +8,7 @@ import { ButtonLink, PaperLink } from '../ui/Button.tsx';
 import { EmptyVessel } from '../ui/EmptyVessel.tsx';
 import type { Needs } from '../ui/fetched.tsx';
 import { Page } from '../ui/Page.tsx';
+import { useKeydown } from '../ui/useKeydown.ts';
 import { BookFilters, useBookFilter } from './BookFilters.tsx';
 import { BookFoot } from './BookFoot.tsx';
 import { BookGrid } from './BookGrid.tsx';
@@ -95,15 +96,13 @@ function cardsPath(shown: readonly RecipeRow[], all: readonly RecipeRow[]): stri
 
 /** Ctrl Z takes the last change in the book back, while no field has the focus. */
 function useUndoKey(undo: (() => void) | null): void {
-  useEffect(() => {
-    if (!undo) return;
-    const onKey = (event: globalThis.KeyboardEvent) => {
-      if (event.key !== 'z' || !(event.ctrlKey || event.metaKey) || event.shiftKey) return;
-      if ((event.target as HTMLElement).closest('input, textarea')) return;
-      event.preventDefault();
-      undo();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [undo]);
+  useKeydown(
+    undo &&
+      ((event) => {
+        if (event.key !== 'z' || !(event.ctrlKey || event.metaKey) || event.shiftKey) return;
+        if ((event.target as HTMLElement).closest('input, textarea')) return;
+        event.preventDefault();
+        undo();
+      }),
+  );
 }

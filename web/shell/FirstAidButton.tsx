@@ -1,9 +1,10 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { t } from '../lib/speech.ts';
 import { firstAidQuery } from '../state/firstAid.ts';
 import { useQuery } from '../state/useQuery.ts';
 import { Button } from '../ui/Button.tsx';
 import { fetchedDialog, useFetchedAhead } from '../ui/fetchedDialog.tsx';
+import { useKeydown } from '../ui/useKeydown.ts';
 
 export const Emergency = fetchedDialog(() => import('./Emergency.tsx'));
 const SHEETS = [Emergency];
@@ -18,11 +19,7 @@ export function useFirstAid(): void {
 export function FirstAidButton() {
   useFirstAid();
   const [open, setOpen] = useState(false);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => event.key === '!' && setOpen(true);
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  useKeydown((event) => event.key === '!' && setOpen(true));
   return (
     <>
       <Button bay className="self-start" aria-keyshortcuts="!" onClick={() => setOpen(true)}>

@@ -11,6 +11,7 @@ import { useScanWanted, wantScan } from '../state/scanWanted.ts';
 import { useDevice } from '../state/theme.ts';
 import { fetched } from '../ui/fetched.tsx';
 import { fetchedDialog } from '../ui/fetchedDialog.tsx';
+import { useKeydown } from '../ui/useKeydown.ts';
 import { Emergency, useFirstAid } from './FirstAidButton.tsx';
 import { placesOf } from './places.ts';
 import { Reach } from './Reach.tsx';
@@ -170,29 +171,25 @@ function useTopOfPage(): void {
 function useJumps(open: (what: Sheet) => void): void {
   const navigate = useNavigate();
   const { role } = useSession().who;
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const at = event.target as HTMLElement;
-      const busy = event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented;
-      if (
-        busy ||
-        at.closest(
-          // In a form a letter is meant for what has the focus: a closed list, a choice, a button.
-          'form, input, textarea, select, [contenteditable], [role="dialog"], [role="listbox"], [role="menu"], [role="combobox"], [role="radiogroup"]',
-        )
+  useKeydown((event) => {
+    const at = event.target as HTMLElement;
+    const busy = event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented;
+    if (
+      busy ||
+      at.closest(
+        // In a form a letter is meant for what has the focus: a closed list, a choice, a button.
+        'form, input, textarea, select, [contenteditable], [role="dialog"], [role="listbox"], [role="menu"], [role="combobox"], [role="radiogroup"]',
       )
-        return;
-      if (event.key === '/') open('find');
-      else if (event.key === '?') open('keys');
-      else if (event.key === '!') open('emergency');
-      else {
-        const place = useDevice.getState().jumps && placesOf(role).find(({ key }) => key === event.key);
-        if (!place) return;
-        navigate(place.path);
-      }
-      event.preventDefault();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [navigate, open, role]);
+    )
+      return;
+    if (event.key === '/') open('find');
+    else if (event.key === '?') open('keys');
+    else if (event.key === '!') open('emergency');
+    else {
+      const place = useDevice.getState().jumps && placesOf(role).find(({ key }) => key === event.key);
+      if (!place) return;
+      navigate(place.path);
+    }
+    event.preventDefault();
+  });
 }

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 import { KeyboardScanner } from './keyboardScanner.ts';
 
 type Scanned = (code: string) => void;
@@ -32,10 +32,11 @@ export const announceScan = (code: string): void => listeners.at(-1)?.(code);
 /** Hears what is scanned, while nobody who asked later does. */
 export function useScanner(heard: Scanned): void {
   const latest = useRef(heard);
-  useEffect(() => {
+  useLayoutEffect(() => {
     latest.current = heard;
   });
-  useEffect(() => {
+  // From the moment the page is drawn on: what is scanned before a later effect ran would be lost.
+  useLayoutEffect(() => {
     const mine: Scanned = (code) => latest.current(code);
     if (listeners.length === 0) window.addEventListener('keydown', onKey, { capture: true });
     listeners.push(mine);

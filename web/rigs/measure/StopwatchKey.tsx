@@ -1,5 +1,6 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { t } from '../../lib/speech.ts';
+import { useKeydown } from '../../ui/useKeydown.ts';
 import { isRunning, type Stopwatch, secondsOn, started, stopped } from './stopwatch.ts';
 
 /**
@@ -35,26 +36,21 @@ export function StopwatchKey(props: {
     set(ended);
     done(secondsOn(ended, atMs));
   };
-  const latest = useRef(press);
-  useEffect(() => {
-    latest.current = press;
-  });
-  useEffect(() => {
-    if (!space) return;
-    const onKey = (event: KeyboardEvent) => {
-      const at = event.target as HTMLElement;
-      if (
-        event.key !== ' ' ||
-        event.repeat ||
-        at.closest('input, textarea, button, a, [role="combobox"], [role="dialog"]')
-      )
-        return;
-      event.preventDefault();
-      latest.current();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [space]);
+  useKeydown(
+    space
+      ? (event) => {
+          const at = event.target as HTMLElement;
+          if (
+            event.key !== ' ' ||
+            event.repeat ||
+            at.closest('input, textarea, button, a, [role="combobox"], [role="dialog"]')
+          )
+            return;
+          event.preventDefault();
+          press();
+        }
+      : null,
+  );
 
   const seconds = secondsOn(watch, nowMs);
   return (
