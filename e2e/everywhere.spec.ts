@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Page } from '@playwright/test';
 import { expect, killable, test } from './shop.ts';
-import { instead, openAs, pickProduct, signIn, startClock } from './steps.ts';
+import { instead, openAs, pickProduct, signIn, startClock, staysHere } from './steps.ts';
 
 // The tours are as long as the rest of the file: they are walked side by side.
 test.describe.configure({ mode: 'parallel' });
@@ -160,6 +160,7 @@ for (const [which, views] of TOURS) {
     for (const view of views) {
       await page.goto(view === COUNT ? await startCount(page) : view);
       await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached' });
+      await staysHere(page);
       faults.push(...(await violations(page)));
       faults.push(...(await tooWide(page, view)));
     }

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { es } from '../contract/words/es.ts';
 import { expect, test } from './shop.ts';
-import { choose, openAs } from './steps.ts';
+import { choose, openAs, staysHere } from './steps.ts';
 
 const wordsOf = (text: string): string[] => text.toLowerCase().match(/\p{L}{3,}/gu) ?? [];
 
@@ -102,6 +102,7 @@ test('twenty screens and a pour are read in Spanish by whoever chose it, with no
   for (const path of SCREENS) {
     await page.goto(path);
     await expect(page.getByRole('navigation', { name: 'Lugares' })).toBeVisible();
+    await staysHere(page);
     await read(path);
   }
   // A mix on the Bench: refused, worked out, poured, and its slip.

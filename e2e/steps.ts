@@ -25,6 +25,12 @@ export async function openAs(page: Page, name: string, at = '/bench'): Promise<v
   await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible();
 }
 
+/** Whoever looks at many pages and presses nothing is locked out after a while; this one is still here. */
+export async function staysHere(page: Page): Promise<void> {
+  await page.keyboard.press('Shift');
+  await expect(page.getByLabel(/^PIN, /)).toHaveCount(0);
+}
+
 /**
  * Answers in the shop's place, until told to leave it. The route itself stays: what a page asks for just as its last route
  * is taken off is never answered by the browser.
