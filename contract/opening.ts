@@ -32,7 +32,7 @@ export const starterBody = exactly({
     .label('Equipment')
     .required()
     .max(60)
-    .test('some', 'Equipment is all at 0.', (items) => (items ?? []).some((i) => (i?.count ?? 0) > 0))
+    .test('some', 'Equipment is all at 0.', (items) => (items ?? []).some((i) => i?.count !== 0))
     .meta({ remedy: 'Say how many there are of at least one kind.' }),
 });
 export type StarterBody = yup.InferType<typeof starterBody>;

@@ -24,11 +24,13 @@ export type Like =
   | 'days'
   | 'upTo50'
   | 'seconds'
+  | 'minutes'
   | 'grams'
   | 'gramsPerM2'
   | 'mlPerM2'
   | 'centimetres'
   | 'millimetres'
+  | 'millimetresDeep'
   | 'bar'
   | 'share';
 type LikeIt = Typed & { readonly like?: Like };

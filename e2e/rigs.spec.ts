@@ -273,7 +273,10 @@ test('a manager sets how long a verification holds, and adds tips and lines to t
   await expect(page.getByRole('link', { name: /Far line/ })).toContainText('nothing on it');
   await page.getByLabel('Tip', { exact: true }).fill('hair');
   await page.getByLabel('Hole', { exact: true }).fill('thin');
-  await expect(page.getByRole('alert')).toContainText('Hole');
+  await expect(page.getByLabel('Hole', { exact: true })).toHaveAccessibleDescription(
+    'Hole: "thin" is not a number. Type millimetres, such as 1.1.',
+  );
+  await expect(page.getByLabel('Hole', { exact: true })).toHaveAttribute('aria-invalid', 'true');
   await page.getByLabel('Hole', { exact: true }).fill('0.4 mm');
   await page.getByRole('button', { name: 'Add the tip' }).click();
   await expect(page.getByRole('cell', { name: 'hair' })).toBeVisible();

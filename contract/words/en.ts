@@ -53,11 +53,13 @@ const EXAMPLES: Record<Like, (units: UnitSystem) => string> = {
   howMany: () => 'Type how many, such as 6.',
   upTo50: () => 'Give a whole number from 1 to 50.',
   seconds: () => 'Type seconds, such as 95.',
+  minutes: () => 'Type whole minutes, such as 5.',
   grams: () => 'Type grams, such as 12460, or take the reading.',
   gramsPerM2: () => 'Type grams to the square metre, such as 300.',
   mlPerM2: () => 'Type ml to the square metre, such as 45, or nothing.',
   centimetres: () => 'Type centimetres above the towels, such as 5.',
   millimetres: () => 'Type millimetres, such as 1.1.',
+  millimetresDeep: () => 'Type millimetres, such as 145.',
   bar: () => 'Type bar, such as 120.',
   share: () => 'Type a share such as 10 %.',
 };

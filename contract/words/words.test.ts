@@ -86,8 +86,13 @@ describe('the words of a refusal', () => {
     ],
     [
       'a range of nothing',
-      () => no(parseDurationRange('long', 'Dwell')),
+      () => no(parseDurationRange('', 'Dwell')),
       'Dwell is empty. Type it like 3-5 min, 30 s to 1 min, or 4 min.',
+    ],
+    [
+      'a range that is none',
+      () => no(parseDurationRange('long', 'Dwell')),
+      'Dwell: "long" is not a number. Type it like 3-5 min, 30 s to 1 min, or 4 min.',
     ],
   ] as [string, () => Refusal, string][])(
     'say of %s what is wrong and what would work',

@@ -1,6 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import { inEnglish, type Say } from '../say.ts';
-import { parseNumber } from '../units/parseNumber.ts';
+import { parseNumber, parseWithUnit } from '../units/parseNumber.ts';
 import { formatTemperature, formatWind, parseCelsius } from '../units/temperature.ts';
 import type { UnitSystem } from '../units/units.ts';
 
@@ -57,7 +57,7 @@ export const WEATHER_RANGES = { airC: [-30, 50], humidity: [0.05, 1], windMs: [0
  * @returns a share, 0.05 to 1
  */
 export function parseHumidity(text: string, field: string): Outcome<number> {
-  const read = parseNumber(text.trim().replace(/\s*%\s*(?:rh)?$/i, ''), field, 'humidity');
+  const read = parseWithUnit(text.trim(), /\s*%\s*(?:rh)?$/i, field, 'humidity');
   if (!read.ok) return read;
   const share = read.value / 100;
   const [least, most] = WEATHER_RANGES.humidity;

@@ -86,7 +86,7 @@ const UNIT_WORDS: Record<string, HardnessUnit> = {
 export function parseHardness(text: string, field = 'Hardness'): Outcome<number> {
   const typed = text.slice(0, 40).trim();
   const split = typed.search(/[a-z°]/i);
-  const amount = parseNumber(split < 0 ? typed : typed.slice(0, split), field);
+  const amount = parseNumber(split <= 0 ? typed : typed.slice(0, split), field, 'hardness');
   if (!amount.ok) return amount;
   const word = split < 0 ? '' : typed.slice(split).replace('°', '').trim().toLowerCase();
   const unit = Object.hasOwn(UNIT_WORDS, word) ? UNIT_WORDS[word] : undefined;

@@ -40,7 +40,7 @@ export function parseDuration(
 
 function withUnit(typed: string, field: string, like: Like): Outcome<number> {
   const split = typed.search(/[a-z]/);
-  const amount = parseNumber(split < 0 ? typed : typed.slice(0, split), field, like);
+  const amount = parseNumber(split <= 0 ? typed : typed.slice(0, split), field, like);
   if (!amount.ok) return amount;
   const word = split < 0 ? '' : typed.slice(split).trim();
   const unit = Object.hasOwn(UNITS, word) ? UNITS[word] : undefined;
@@ -72,6 +72,9 @@ export function parseDurationRange(
 ): Outcome<{ readonly fromS: number; readonly toS: number }> {
   const [first = '', ...after] = text.slice(0, 60).split(/\s*(?:-|\u2013|\u2212|\bto\b)\s*/i);
   const second = after.length > 0 ? after.join('-') : undefined;
+  // Half a span is none.
+  if (second !== undefined && (first.trim() === '' || second.trim() === ''))
+    return refuse('number.unreadable', { field, typed: text.slice(0, 60).trim(), like: 'durationRange' });
   const unit = /[a-z]+\s*$/i.exec(second ?? '')?.[0] ?? '';
   const withUnit = second !== undefined && !/[a-z:]/i.test(first) ? `${first} ${unit}` : first;
   const from = parseDuration(withUnit, field, undefined, 'durationRange');

@@ -1,6 +1,6 @@
 import { accept, type Outcome, refuse } from '../outcome.ts';
 import type { Like } from '../refusals.ts';
-import { parseNumber } from './parseNumber.ts';
+import { parseWithUnit } from './parseNumber.ts';
 
 /** Grams in each unit people weigh in. */
 const UNIT_G: Record<string, number> = {
@@ -26,7 +26,7 @@ export function parseMass(text: string, field: string, like: Like = 'mass'): Out
   const unit = /([a-zµ]+)\.?\s*$/i.exec(text.trim())?.[1]?.toLowerCase();
   const per = unit === undefined ? 1 : UNIT_G[unit];
   if (per === undefined) return refuse('mass.unit', { field, like });
-  const amount = parseNumber(text.trim().replace(/[a-zµ]+\.?\s*$/i, ''), field, like);
+  const amount = parseWithUnit(text.trim(), /[a-zµ]+\.?\s*$/i, field, like);
   if (!amount.ok) return amount;
   const grams = amount.value * per;
   if (grams < 0 || grams > 1_500_000) return refuse('mass.range', { field, like });

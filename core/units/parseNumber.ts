@@ -34,3 +34,14 @@ export function parseNumber(text: string, field: string, like: Like = 'number'):
   }
   return refuse('number.unreadable', { field, typed, like });
 }
+
+/**
+ * A number with the unit its field is in behind it, which may be left out. A unit alone is no number; nor is it nothing.
+ *
+ * @param unit how that unit is written, at the end
+ * @example parseWithUnit('145 mm', /\s*mm\s*$/i, 'Depth') // { ok: true, value: 145 }
+ */
+export function parseWithUnit(text: string, unit: RegExp, field: string, like?: Like): Outcome<number> {
+  const figures = text.replace(unit, '');
+  return parseNumber(figures.trim() === '' ? text : figures, field, like);
+}

@@ -14,13 +14,13 @@ export function parseCelsius(
   [least, most]: readonly [number, number],
   show: UnitSystem = 'metric',
 ): Outcome<number> {
-  const match = /^(.*?)\s*(?:°|º)?\s*([cf])?$/i.exec(text.slice(0, 40).trim());
-  const typed = match?.[1] ?? '';
-  const below = /^[-−]/.test(typed);
-  const amount = parseNumber(below ? typed.slice(1) : typed, field, 'temperature');
+  const typed = text.slice(0, 40).trim();
+  const match = /^([-−]?)\s*(.*?)\s*(?:°|º)?\s*([cf])?$/i.exec(typed);
+  const [, sign, figures, degree] = match ?? [];
+  const amount = parseNumber(figures || typed, field, 'temperature');
   if (!amount.ok) return amount;
-  const degrees = below ? -amount.value : amount.value;
-  const unit = match?.[2]?.toLowerCase() ?? (show === 'us' ? 'f' : 'c');
+  const degrees = sign ? -amount.value : amount.value;
+  const unit = degree?.toLowerCase() ?? (show === 'us' ? 'f' : 'c');
   const celsius = unit === 'f' ? ((degrees - 32) * 5) / 9 : degrees;
   if (celsius >= least && celsius <= most) return accept(Number(celsius.toFixed(2)));
   return refuse('temperature.range', { field, leastC: least, mostC: most });

@@ -22,6 +22,21 @@ describe('what a shop has to mix with, as it is typed', () => {
     ).toEqual(['3.5 US gal', '24 US fl oz', '170 US fl oz', '20 ml']);
   });
 
+  it('says that all is at 0 only where it is', () => {
+    const refusedWith = (count: number | undefined) => {
+      const { body } = readStarters({ units: 'metric', currency: 'EUR' })(noStarters({ units: 'metric' }));
+      const items = (body as StarterBody).items.map((item) => ({ ...item, count }));
+      try {
+        starterBody.validateSync({ items }, { strict: true, abortEarly: false });
+        return [];
+      } catch (error) {
+        return (error as { errors: string[] }).errors;
+      }
+    };
+    expect(refusedWith(0)).toEqual(['Equipment is all at 0.']);
+    expect(refusedWith(undefined)).not.toContain('Equipment is all at 0.');
+  });
+
   it('asks nothing of the size of what isn’t there', () => {
     const { items } = noStarters({ units: 'metric' });
     const typed = { items: items.map((item, i) => ({ ...item, sizeUl: 'big', count: i === 0 ? '2' : '0' })) };

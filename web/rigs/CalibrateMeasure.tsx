@@ -8,7 +8,7 @@ import { useSession } from '../lib/session.tsx';
 import { t } from '../lib/speech.ts';
 import { Button } from '../ui/Button.tsx';
 import { ListField, TypedField } from '../ui/Labelled.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
+import { Refusal, wrongIn } from '../ui/Refusal.tsx';
 
 /** Finds out what one cap or stroke gives: so many into a cylinder, and the reading divided. */
 export function CalibrateMeasure({
@@ -25,10 +25,9 @@ export function CalibrateMeasure({
   const cylinder = cylinders.find((c) => String(c.id) === chosenId) ?? cylinders[0];
   if (!cylinder) return null;
 
-  const n = parseNumber(count, t('How many'));
+  const n = parseNumber(count, t('How many'), 'howMany');
   const ul = parseVolume(reading, { system: shop.units, field: t('In the cylinder') });
   const found = n.ok && ul.ok ? calibrateMeasure(n.value, ul.value, cylinder.stepUl) : null;
-  const fault = !n.ok ? n : reading.trim() !== '' && !ul.ok ? ul : found && !found.ok ? found : null;
   return (
     <section aria-label={t('Find out what one gives')} className="max-w-md border-l-2 border-ink pl-5">
       <h2 className="mb-2">{t('What does one give?')}</h2>
@@ -38,6 +37,7 @@ export function CalibrateMeasure({
           label={t('How many')}
           inputMode="numeric"
           value={count}
+          error={!n.ok && <Refusal problem={n} />}
           onChange={(e) => setCount(e.target.value)}
         />
         <ListField
@@ -50,9 +50,10 @@ export function CalibrateMeasure({
           label={t('In the cylinder')}
           value={reading}
           placeholder={t('such as 41 ml')}
+          error={wrongIn(reading, ul)}
           onChange={(e) => setReading(e.target.value)}
         />
-        <Refusal problem={fault} />
+        {found && !found.ok && <Refusal problem={found} />}
         {found?.ok && (
           <>
             <p>

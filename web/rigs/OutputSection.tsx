@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Vessel } from '#contract/equipment.ts';
 import { atLeast } from '#contract/roles.ts';
 import { type SprayOutput, sprayOutput } from '#core/delivery/output.ts';
-import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseNumber, parseWithUnit } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { post } from '../lib/api.ts';
 import { useSession } from '../lib/session.tsx';
@@ -10,7 +10,7 @@ import { t } from '../lib/speech.ts';
 import { useCommand } from '../state/useCommand.ts';
 import { Button } from '../ui/Button.tsx';
 import { TypedField } from '../ui/Labelled.tsx';
-import { Refusal } from '../ui/Refusal.tsx';
+import { Refusal, wrongIn } from '../ui/Refusal.tsx';
 
 /** What a trigger gives a squeeze or a pump sprayer a minute, and how to find out. */
 export function OutputSection({ vessel }: { vessel: Vessel }) {
@@ -49,10 +49,12 @@ function MeasureOutput({ vessel, done }: { vessel: Vessel; done: () => void }) {
   const per: SprayOutput['per'] = vessel.kind === 'triggerBottle' ? 'squeeze' : 'minute';
   const [count, setCount] = useState(per === 'squeeze' ? '20' : '60');
   const [out, setOut] = useState('');
-  const counted = parseNumber(count, per === 'squeeze' ? t('Squeezes') : t('Seconds'));
+  const counted =
+    per === 'squeeze'
+      ? parseNumber(count, t('Squeezes'), 'howMany')
+      : parseWithUnit(count, /\s*s(ec)?$/i, t('Seconds'), 'seconds');
   const ul = parseVolume(out, { system: shop.units, field: t('Came out') });
   const found = counted.ok && ul.ok ? sprayOutput(per, counted.value, ul.value) : null;
-  const fault = !counted.ok ? counted : out.trim() !== '' && !ul.ok ? ul : found && !found.ok ? found : null;
   const saving = useCommand(
     () =>
       post(`/vessels/${vessel.id}/outputs`, {
@@ -73,15 +75,17 @@ function MeasureOutput({ vessel, done }: { vessel: Vessel; done: () => void }) {
         label={per === 'squeeze' ? t('Squeezes') : t('Seconds')}
         inputMode="numeric"
         value={count}
+        error={!counted.ok && <Refusal problem={counted} />}
         onChange={(e) => setCount(e.target.value)}
       />
       <TypedField
         label={t('Came out')}
         placeholder={t('such as 24 ml')}
         value={out}
+        error={wrongIn(out, ul)}
         onChange={(e) => setOut(e.target.value)}
       />
-      <Refusal problem={fault ?? saving.refusal} />
+      <Refusal problem={found && !found.ok ? found : saving.refusal} />
       {found?.ok && (
         <>
           <p>

@@ -1,7 +1,7 @@
 import type { DepthProfile } from '#core/mixing/depth.ts';
 import type { Outcome, Refusal } from '#core/outcome.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
-import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseWithUnit } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { t } from '../lib/speech.ts';
@@ -46,7 +46,7 @@ export function readDepth(typed: DepthTyped, system: UnitSystem) {
     refusals[name] ??= outcome;
     return instead;
   };
-  const cm = (text: string, field: string) => parseNumber(text.replace(/\s*cm\s*$/i, ''), field);
+  const cm = (text: string, field: string) => parseWithUnit(text, /\s*cm\s*$/i, field);
   const depth = ((): DepthProfile | null => {
     switch (typed.kind) {
       case 'round':

@@ -81,8 +81,11 @@ describe('the shop’s settings typed', () => {
     [{ jetShare: 'much' }, 'jetShare'],
     [{ hardnessPpm: 'hard' }, 'hardnessPpm'],
     [{ useByDays: { rinseless: 'long' } }, 'useByDays.rinseless'],
+    [{ lockMinutes: 'soon' }, 'lockMinutes'],
   ])('%j is refused at its field, with what would work', (more, field) => {
-    expect(saidOf(read(more).refusals?.[field]).remedy).toMatch(/\S/);
+    const said = saidOf(read(more).refusals?.[field]);
+    expect(said.remedy).toMatch(/\S/);
+    expect(said.reason).not.toContain('empty');
   });
 
   it('a floor over the ceiling is refused by the door', () => {

@@ -15,11 +15,12 @@ import { recordStart } from '#core/products/starts.ts';
 import type { SoilKind } from '#core/soil/soil.ts';
 import { parseStrength, type RatioReading } from '#core/strength/parseStrength.ts';
 import { fractionOf } from '#core/strength/strength.ts';
-import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseWithUnit } from '#core/units/parseNumber.ts';
 import { t } from '../lib/speech.ts';
 import {
   type Codec,
   choice,
+  DAYS,
   exactAmount,
   number,
   orEmpty,
@@ -50,7 +51,7 @@ const share: Codec<string, number> = {
   empty: '',
   format: percent,
   parse: (typed, { field }) => {
-    const percents = parseNumber(typed.replace(/\s*%$/, ''), field, 'share');
+    const percents = parseWithUnit(typed, /\s*%$/, field, 'share');
     return percents.ok ? accept(percents.value / 100) : percents;
   },
 };
@@ -91,7 +92,7 @@ function readDays<K extends string>(
   const value = { ...before };
   const refusals: Record<string, Refusal> = {};
   for (const key of keys) {
-    const days = parseNumber(typed[key] ?? '', nameOf(key));
+    const days = parseWithUnit(typed[key] ?? '', DAYS.spelt, nameOf(key), 'days');
     if (!days.ok) refusals[key] = days;
     else if (days.value === usual[key]) delete value[key];
     else value[key] = days.value;
@@ -136,7 +137,7 @@ const settings = (ratio: RatioReading) => ({
   soilHere: some<SoilKind>(),
   everyDays: dueAgain,
   edgeShare: share,
-  lockMinutes: number(),
+  lockMinutes: number('minutes'),
   countThresholdUl: exactAmount,
   useByDays: keeping,
 });

@@ -1,4 +1,4 @@
-import type { Refusal as CoreRefusal } from '#core/outcome.ts';
+import type { Refusal as CoreRefusal, Outcome } from '#core/outcome.ts';
 import { ApiProblem } from '../lib/api.ts';
 import { problemSaid, said, t } from '../lib/speech.ts';
 import { AskForOverride } from './AskForOverride.tsx';
@@ -39,6 +39,10 @@ export function Stop(props: {
     </div>
   );
 }
+
+/** What is wrong with what was typed into a field, to stand with it; nothing while nothing was. */
+export const wrongIn = (typed: string, read: Outcome<unknown>): React.ReactNode =>
+  typed.trim() !== '' && !read.ok && <Refusal problem={read} />;
 
 function inWords(problem: Error): { reason: string; remedy: string } {
   if (!(problem instanceof ApiProblem))

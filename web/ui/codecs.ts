@@ -4,7 +4,7 @@ import { majorOf, parseMoney } from '#core/planning/cost.ts';
 import type { Like } from '#core/refusals.ts';
 import { formatFlow, parseFlow } from '#core/units/flow.ts';
 import { formatExactVolume, formatVolume } from '#core/units/formatVolume.ts';
-import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseNumber, parseWithUnit } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { t } from '../lib/speech.ts';
@@ -196,7 +196,8 @@ export function number(like?: Like, unit?: Unit, empty = ''): Codec<string, numb
   return {
     empty,
     format: (value) => (unit ? unit.say(value) : String(value)),
-    parse: (typed, { field }) => parseNumber(unit ? typed.replace(unit.spelt, '') : typed, field, like),
+    parse: (typed, { field }) =>
+      unit ? parseWithUnit(typed, unit.spelt, field, like) : parseNumber(typed, field, like),
   };
 }
 type Unit = { say: (value: number) => string; spelt: RegExp };

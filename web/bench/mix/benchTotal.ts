@@ -10,7 +10,7 @@ import { deliveryOf } from '#core/products/record.ts';
 import type { ProductUse } from '#core/products/uses.ts';
 import { type Body, USUAL_BODY } from '#core/soil/bodies.ts';
 import type { Fraction } from '#core/strength/strength.ts';
-import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseNumber, parseWithUnit } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import { type Microlitres, microlitres } from '#core/units/volume.ts';
 import { t } from '../../lib/speech.ts';
@@ -137,7 +137,7 @@ function forTowels({ draft, vessel }: TotalAsked<'fill'>): Outcome<Microlitres> 
   }
   const free = blank(draft.freeDepthText)
     ? accept(0)
-    : parseNumber(draft.freeDepthText.replace(/\s*cm$/i, ''), t('Free depth'), 'centimetres');
+    : parseWithUnit(draft.freeDepthText, /\s*cm$/i, t('Free depth'), 'centimetres');
   if (!free.ok) return free;
   return accept(
     microlitres(towelBucketUl(towels.value, { widthCm, lengthCm, gsm: gsm.value }, free.value, vessel.depth)),

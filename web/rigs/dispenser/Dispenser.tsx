@@ -1,9 +1,9 @@
-import { type FormEvent, useState } from 'react';
+import { type FormEvent, useId, useState } from 'react';
 import { Link } from 'react-router';
 import type { Line, Tip } from '#contract/dispensers.ts';
 import type { Device } from '#contract/rigs.ts';
 import { atLeast } from '#contract/roles.ts';
-import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseWithUnit } from '#core/units/parseNumber.ts';
 import { patch, post } from '../../lib/api.ts';
 import { useSession } from '../../lib/session.tsx';
 import { strengthSaid, t } from '../../lib/speech.ts';
@@ -11,6 +11,7 @@ import { linesQuery, tipsQuery } from '../../state/queries.ts';
 import { useCommand } from '../../state/useCommand.ts';
 import { useQuery } from '../../state/useQuery.ts';
 import { Button } from '../../ui/Button.tsx';
+import { MM } from '../../ui/codecs.ts';
 import { TypedField } from '../../ui/Labelled.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { Table } from '../../ui/Table.tsx';
@@ -114,9 +115,10 @@ function Tips({ tips, manager }: { tips: Tip[]; manager: boolean }) {
 function AddTip({ deviceId }: { deviceId: number }) {
   const [name, setName] = useState('');
   const [size, setSize] = useState('');
+  const wrong = useId();
   const adding = useCommand(
     () => {
-      const mm = parseNumber(size.replace(/\s*mm\s*$/i, ''), t('Diameter'));
+      const mm = parseWithUnit(size, MM.spelt, t('Hole'), 'millimetres');
       if (!mm.ok) throw new Error(mm.code);
       return post('/tips', { deviceId, name, diameterMm: mm.value });
     },
@@ -125,8 +127,8 @@ function AddTip({ deviceId }: { deviceId: number }) {
       setSize('');
     },
   );
-  const mm = parseNumber(size.replace(/\s*mm\s*$/i, ''), t('Hole'));
-  const fault = size.trim() !== '' && !mm.ok ? { ...mm, remedy: t('Type millimetres, such as 0.75.') } : null;
+  const mm = parseWithUnit(size, MM.spelt, t('Hole'), 'millimetres');
+  const fault = size.trim() !== '' && !mm.ok ? mm : null;
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (name.trim() !== '' && mm.ok) adding.run();
@@ -143,10 +145,12 @@ function AddTip({ deviceId }: { deviceId: number }) {
         label={t('Hole')}
         value={size}
         placeholder="0.75 mm"
+        aria-invalid={fault !== null}
+        aria-describedby={wrong}
         onChange={(e) => setSize(e.target.value)}
       />
       <div className="col-span-2">
-        <Refusal problem={fault ?? adding.refusal} />
+        <Refusal id={wrong} problem={fault ?? adding.refusal} />
         <Button type="submit" className="mt-2" disabled={name.trim() === '' || !mm.ok || adding.waiting}>
           {t('Add the tip')}
         </Button>

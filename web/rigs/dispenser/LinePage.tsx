@@ -21,7 +21,7 @@ import type { Needs } from '../../ui/fetched.tsx';
 import { fetchedChart } from '../../ui/fetchedChart.tsx';
 import { TypedField } from '../../ui/Labelled.tsx';
 import { Page } from '../../ui/Page.tsx';
-import { Refusal, Stop, Watch } from '../../ui/Refusal.tsx';
+import { Refusal, Stop, Watch, wrongIn } from '../../ui/Refusal.tsx';
 import { Table } from '../../ui/Table.tsx';
 import { History } from './History.tsx';
 import { holeColumn } from './holeColumn.ts';
@@ -250,18 +250,18 @@ function Prime({ line }: { line: Line }) {
       <p className="mb-3">
         {t('Run it until product comes without bubbles, and book what went down the drain.')}
       </p>
-      <div className="flex items-end gap-3">
+      <div className="flex items-start gap-3">
         <TypedField
           label={t('Product thrown away')}
           value={text}
           placeholder={t('such as 40 ml')}
+          error={wrongIn(text, ul)}
           onChange={(e) => setText(e.target.value)}
         />
-        <Button disabled={!ul.ok || priming.waiting} onClick={() => priming.run()}>
+        <Button className="mt-6 shrink-0" disabled={!ul.ok || priming.waiting} onClick={() => priming.run()}>
           {t('Book it as waste')}
         </Button>
       </div>
-      {text.trim() !== '' && !ul.ok && <Refusal problem={ul} />}
       {priming.refusal && <Refusal problem={priming.refusal} />}
       {booked && (
         <p role="status" className="mt-2">

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { Line } from '#contract/dispensers.ts';
 import { atLeast } from '#contract/roles.ts';
+import type { Refusal as CoreRefusal } from '#core/outcome.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
 import { microlitres } from '#core/units/volume.ts';
 import { YardStandIns } from '../../demo/YardStandIns.tsx';
@@ -111,6 +112,8 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
             {draft.runs.map((typed, i) => {
               const { run, ratio } = runs[i] ?? { run: null, ratio: null };
               const fault = ratio && !ratio.ok ? ratio : run && !run.ok ? run : null;
+              // What nothing was typed for yet is not wrong.
+              const wrong = fault && wrongNow(fault, typed, draft.method) ? fault : null;
               return (
                 // biome-ignore lint/suspicious/noArrayIndexKey: fills are only added at the end
                 <li key={i} className="border-t-2 border-ink pt-3">
@@ -118,9 +121,13 @@ function Verification({ line, pail }: { line: Line; pail: NonNullable<Line['pail
                     {t('Fill {0}', i + 1)}
                     <span className="reading">{ratio?.ok ? ratioInWords(ratio.value) : ''}</span>
                   </h2>
-                  <FillFields draft={draft} typed={typed} i={i} change={change} />
+                  <FillFields draft={draft} typed={typed} i={i} change={change} wrong={wrong} />
+                  {wrong && (
+                    <div className="mt-2">
+                      <Refusal id={wrongId(i)} problem={wrong} />
+                    </div>
+                  )}
                   {i === last && <Readings line={line} draft={draft} i={i} change={change} />}
-                  {fault && hasBoth(typed, draft.method) && <Refusal problem={fault} />}
                 </li>
               );
             })}
@@ -187,19 +194,28 @@ const hasBoth = (typed: FillTyped, method: CheckDraft['method']): boolean =>
     ? typed.product.trim() !== ''
     : typed.beforeG.trim() !== '' && typed.afterG.trim() !== '');
 
+const wrongNow = ({ at }: CoreRefusal, typed: FillTyped, method: CheckDraft['method']): boolean =>
+  at === undefined ? hasBoth(typed, method) : typed[at as 'collected'].trim() !== '';
+
+/** Where what is wrong with a fill is said. */
+const wrongId = (i: number): string => `fill-${i}-wrong`;
+
 type FillProps = {
   draft: CheckDraft;
   i: number;
   change: (i: number, more: Partial<FillTyped>) => void;
 };
 
-function FillFields({ draft, typed, i, change }: FillProps & { typed: FillTyped }) {
+function FillFields(props: FillProps & { typed: FillTyped; wrong: CoreRefusal | null }) {
+  const { draft, typed, i, change, wrong } = props;
   const field = (label: string, key: 'collected' | 'product' | 'beforeG' | 'afterG', placeholder: string) => (
     <TypedField
       label={label}
       className="reading min-h-16 text-[1.2rem]"
       value={typed[key]}
       placeholder={placeholder}
+      aria-invalid={wrong?.at === key}
+      aria-describedby={wrongId(i)}
       onChange={(e) =>
         change(i, {
           [key]: e.target.value,

@@ -88,6 +88,15 @@ describe('a verification as it is typed', () => {
     expect(found?.verdict.verdict).toBe('use');
   });
 
+  it.each<[CheckDraft['method'], Partial<FillTyped>, keyof FillTyped]>([
+    ['scale', { beforeG: '13139', collected: 'zz ?', afterG: '13045' }, 'collected'],
+    ['scale', { beforeG: 'kg', collected: '2 l', afterG: '13045' }, 'beforeG'],
+    ['scale', { beforeG: '13139', collected: '2 l', afterG: 'light' }, 'afterG'],
+    ['volume', { collected: '2 l', product: 'some' }, 'product'],
+  ])('by %s, %j is refused at its field', (method, typed, field) => {
+    expect(result({ method, runs: [fill(typed)] }).runs[0]?.run).toMatchObject({ ok: false, at: field });
+  });
+
   it('or draws from a measure, and judges by what the tip gave before', () => {
     const draft: CheckDraft = {
       method: 'volume',

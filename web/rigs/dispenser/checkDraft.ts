@@ -14,7 +14,7 @@ import {
   type Verdict,
 } from '#core/delivery/dispenserLine.ts';
 import { bandOfLine, targetOf } from '#core/delivery/lineFit.ts';
-import { accept, type Outcome } from '#core/outcome.ts';
+import { accept, at, type Outcome } from '#core/outcome.ts';
 import { parseMass } from '#core/units/mass.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
@@ -110,7 +110,7 @@ const isBlank = ({ collected, product, beforeG, afterG }: FillTyped): boolean =>
 
 function readFill(typed: FillTyped, method: CheckDraft['method'], units: UnitSystem): Outcome<CheckRunBody> {
   const total = parseVolume(typed.collected, { system: units, field: t('Collected') });
-  if (!total.ok) return total;
+  if (!total.ok) return at('collected', total);
   const used = method === 'volume' ? readVolume(typed, units) : readWeights(typed);
   if (!used.ok) return used;
   const source = [typed.collectedSource, typed.productSource].find((s) => s !== 'typed') ?? 'typed';
@@ -119,13 +119,13 @@ function readFill(typed: FillTyped, method: CheckDraft['method'], units: UnitSys
 
 function readVolume({ product }: FillTyped, units: UnitSystem): Outcome<ProductUsed> {
   const read = parseVolume(product, { system: units, field: t('Product used') });
-  return read.ok ? accept({ kind: 'volume', ul: read.value }) : read;
+  return read.ok ? accept({ kind: 'volume', ul: read.value }) : at('product', read);
 }
 
 function readWeights({ beforeG, afterG }: FillTyped): Outcome<ProductUsed> {
   const before = parseMass(beforeG, t('Pail before'), 'grams');
-  if (!before.ok) return before;
+  if (!before.ok) return at('beforeG', before);
   const after = parseMass(afterG, t('Pail after'), 'grams');
-  if (!after.ok) return after;
+  if (!after.ok) return at('afterG', after);
   return accept({ kind: 'weight', beforeG: before.value, afterG: after.value });
 }

@@ -21,7 +21,8 @@ export function DrainRuns(props: {
       {draft.runs.length > 0 && (
         <ol className="border-t-2 border-ink">
           {draft.runs.map((run, i) => {
-            const q = runs[i]?.q ?? null;
+            const { q = null, drainedUl = null, seconds = null } = runs[i] ?? {};
+            const wrong = q !== null && !q.ok;
             return (
               // biome-ignore lint/suspicious/noArrayIndexKey: runs are only added at the end
               <li key={i} className="ruled border-faint py-2">
@@ -33,6 +34,7 @@ export function DrainRuns(props: {
                     aria-label={t('Drained in run {0}', i + 1)}
                     className="reading"
                     value={run.drained}
+                    aria-invalid={wrong && drainedUl === null}
                     onChange={(e) => change(i, { drained: e.target.value })}
                   />
                   <TextInput
@@ -40,6 +42,7 @@ export function DrainRuns(props: {
                     className="reading"
                     inputMode="decimal"
                     value={run.seconds}
+                    aria-invalid={wrong && drainedUl !== null && seconds === null}
                     onChange={(e) => change(i, { seconds: e.target.value, source: 'typed' })}
                   />
                   <span className="reading text-right whitespace-nowrap">

@@ -15,7 +15,7 @@ import type { Repeated } from '#core/delivery/repeated.ts';
 import { accept, at, type Outcome, type Refusal } from '#core/outcome.ts';
 import { parseFlow } from '#core/units/flow.ts';
 import { formatExactVolume } from '#core/units/formatVolume.ts';
-import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseWithUnit } from '#core/units/parseNumber.ts';
 import { parseVolume } from '#core/units/parseVolume.ts';
 import type { UnitSystem } from '#core/units/units.ts';
 import { t } from '../../lib/speech.ts';
@@ -110,7 +110,7 @@ export function drainResult(draft: DrainDraft, vessel: Vessel, units: UnitSystem
   };
   const runs = draft.runs.map((run) => {
     const drained = parseVolume(run.drained, { system: units, field: t('Drained') });
-    const seconds = parseNumber(run.seconds.replace(/\s*s(ec)?$/i, ''), t('Time'), 'seconds');
+    const seconds = parseWithUnit(run.seconds, /\s*s(ec)?$/i, t('Time'), 'seconds');
     const read = { drainedUl: drained.ok ? drained.value : null, seconds: seconds.ok ? seconds.value : null };
     if (!drained.ok) return { ...read, q: drained };
     if (!seconds.ok) return { ...read, q: seconds };
@@ -161,7 +161,7 @@ function readFlow(draft: DrainDraft, units: UnitSystem): DrainResult['flow'] {
   const ul = parseVolume(draft.bucketText, { system: units, field: t('Bucket filled') });
   if (!ul.ok) return ul;
   if (isBlank(draft)) return at('seconds', refuse('flow.missing', {}));
-  const seconds = parseNumber(draft.bucketSeconds.replace(/\s*s(ec)?$/i, ''), t('Time to fill'), 'seconds');
+  const seconds = parseWithUnit(draft.bucketSeconds, /\s*s(ec)?$/i, t('Time to fill'), 'seconds');
   if (!seconds.ok) return at('seconds', seconds);
   const flow = bucketFlow(ul.value, seconds.value);
   if (!flow.ok) return at('seconds', flow);

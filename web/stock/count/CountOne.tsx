@@ -3,13 +3,14 @@ import { type Count, type CountLine, type CountReading, countLineBody } from '#c
 import type { Source } from '#contract/rigs.ts';
 import { usualTareG } from '#core/stock/count.ts';
 import { formatMass, parseMass } from '#core/units/mass.ts';
-import { parseNumber } from '#core/units/parseNumber.ts';
+import { parseWithUnit } from '#core/units/parseNumber.ts';
 import { PutOnScale } from '../../demo/PutOnScale.tsx';
 import { post } from '../../lib/api.ts';
 import { t } from '../../lib/speech.ts';
 import { LiveReading } from '../../rigs/measure/LiveReading.tsx';
 import { useCommand } from '../../state/useCommand.ts';
 import { Button } from '../../ui/Button.tsx';
+import { MM } from '../../ui/codecs.ts';
 import { TextField } from '../../ui/FormFields.tsx';
 import { Refusal } from '../../ui/Refusal.tsx';
 import { useTextForm } from '../../ui/useTextForm.ts';
@@ -106,10 +107,10 @@ function ReadForm(props: {
     values: { gross: '', tare: line.tareG === null ? '' : formatMass(line.tareG), depth: '' },
     read: ({ gross, tare, depth }) => {
       if (way === 'dip') {
-        const mm = parseNumber(depth.replace(/\s*mm\s*$/i, ''), t('Depth'));
+        const mm = parseWithUnit(depth, MM.spelt, t('Depth'), 'millimetresDeep');
         return {
           body: { containerId: line.id, reading: { kind: 'dip', depthMm: mm.ok ? mm.value : undefined } },
-          refusals: mm.ok ? {} : { depth: { ...mm, remedy: t('Type millimetres, such as 145.') } },
+          refusals: mm.ok ? {} : { depth: mm },
         };
       }
       const [grossG, tareG] = [

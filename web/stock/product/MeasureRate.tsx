@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import type { Product } from '#contract/products.ts';
 import { atLeast } from '#contract/roles.ts';
 import { measuredRate, RATE_TARGETS, type RateTarget } from '#core/delivery/output.ts';
@@ -37,10 +37,11 @@ export function MeasureRate({ product }: { product: Product }) {
   );
   const [count, setCount] = useState('4');
   const [used, setUsed] = useState('');
-  const n = parseNumber(count, t('How many'));
+  const n = parseNumber(count, t('How many'), 'howMany');
   const ul = parseVolume(used, { system: shop.units, field: t('Used') });
   const rate = n.ok && ul.ok ? measuredRate(ul.value, n.value, target) : null;
   const fault = !n.ok ? n : used.trim() !== '' && !ul.ok ? ul : rate && !rate.ok ? rate : null;
+  const wrong = useId();
   const saving = useCommand(
     () =>
       post(`/products/${product.id}/rates`, {
@@ -73,9 +74,17 @@ export function MeasureRate({ product }: { product: Product }) {
           label={t('Used')}
           value={used}
           placeholder="180 ml"
+          aria-invalid={used.trim() !== '' && !ul.ok}
+          aria-describedby={wrong}
           onChange={(e) => setUsed(e.target.value)}
         />
-        <TypedField label={t('How many')} value={count} onChange={(e) => setCount(e.target.value)} />
+        <TypedField
+          label={t('How many')}
+          value={count}
+          aria-invalid={!n.ok}
+          aria-describedby={wrong}
+          onChange={(e) => setCount(e.target.value)}
+        />
         <ListField
           label={t('On')}
           value={target}
@@ -83,7 +92,7 @@ export function MeasureRate({ product }: { product: Product }) {
           onChange={(value) => setTarget(value as RateTarget)}
         />
       </div>
-      <Refusal problem={fault ?? saving.refusal} />
+      <Refusal id={wrong} problem={fault ?? saving.refusal} />
       {rate?.ok && n.ok && ul.ok && (
         <p>
           {t('That is')}{' '}

@@ -93,7 +93,7 @@ const RECORD = parts({
   protection: choice(USUAL.protection),
   storeFromC: orEmpty(celsius),
   storeToC: orEmpty(celsius),
-  useByDays: orEmpty(number()),
+  useByDays: orEmpty(number('days')),
   reorderUl: orEmpty({ ...volume(), format: exactAmount.format }),
   roomUl: orEmpty({ ...volume(), format: exactAmount.format }),
   surfaces: choice(USUAL.surfaces),
