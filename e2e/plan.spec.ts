@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './shop.ts';
-import { choose, openAs, openParts } from './steps.ts';
+import { choose, instead, openAs, openParts } from './steps.ts';
 
 const steps = (page: Page) => page.getByRole('list', { name: 'Steps' }).getByRole('listitem');
 const step = (page: Page, name: string) =>
@@ -87,6 +87,21 @@ test('what is to be pressed stays where it is when the windows of a plan come la
   const before = await first.boundingBox();
   await expect(steps(page).filter({ hasText: 'off within' }).first()).toBeVisible();
   expect((await first.boundingBox())?.y).toBe(before?.y);
+});
+
+test('what a lost connection kept from being worked out is worked out once it is back', async ({ page }) => {
+  let asked = 0;
+  const reached = await instead(page, '**/plan.worker*', (route) => {
+    asked += 1;
+    return route.abort();
+  });
+  await openAs(page, 'Bram Addy', '/plan?job=7');
+  await expect(steps(page).first()).toBeVisible();
+  await expect.poll(() => asked).toBeGreaterThan(0);
+  const begin = page.getByRole('button', { name: 'Begin it' });
+  await expect(begin).toHaveCount(0);
+  await reached();
+  await expect(begin).toBeVisible();
 });
 
 test('a vehicle goes on the list, a manager’s word lifts what is held back, and done it is known when it comes again', async ({
