@@ -1,5 +1,6 @@
 import type { Vessel } from '#contract/equipment.ts';
 import type { PourBody } from '#contract/ledger.ts';
+import type { Books } from '../db/books.ts';
 import type { Caller } from './demoShop.ts';
 
 // A pour of the demo shop that can be booked, and what to change of it.
@@ -21,6 +22,10 @@ export const pour = (change: Partial<PourBody> = {}): PourBody => ({
   shown: { pourOffUl: 0, waterUl: 692_308, productUl: 57_692 },
   ...change,
 });
+
+/** What stands on every account: the same before something is done and after it is taken back. */
+export const balances = (books: Books) =>
+  books.rows('SELECT account_id, product_id, ul FROM balance WHERE ul <> 0 ORDER BY 1, 2');
 
 /** Books what is in a vessel as used, so that something else may go into it: what it held is still remembered. */
 export async function usedUp(as: Caller, vesselId: number): Promise<number> {

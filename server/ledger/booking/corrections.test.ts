@@ -2,7 +2,7 @@ import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { type Container, type MeasureRow, NO_RIG, type Vessel } from '#contract/equipment.ts';
 import type { PourBody, Slip } from '#contract/ledger.ts';
 import { type Caller, serveShop } from '../../testing/demoShop.ts';
-import { BOTTLE, parts, pour, usedUp } from '../../testing/pours.ts';
+import { BOTTLE, balances, parts, pour, usedUp } from '../../testing/pours.ts';
 
 const shop = serveShop();
 let bram: Caller;
@@ -118,18 +118,14 @@ describe('a leftover', () => {
   });
 
   it('can be taken back like any pour', async () => {
-    const before = await shop.books.rows(
-      'SELECT account_id, product_id, ul FROM balance WHERE ul <> 0 ORDER BY 1, 2',
-    );
+    const before = await balances(shop.books);
     const answer = await book({
       start: { kind: 'leftover', leftUl: 350_000, strength: parts(12) },
       how: 'inPlace',
       shown: { pourOffUl: 0, waterUl: 369_231, productUl: 30_769 },
     });
     expect((await bram('post', `/api/movements/${answer.body.movementId}/reversals`, {})).status).toBe(201);
-    expect(
-      await shop.books.rows('SELECT account_id, product_id, ul FROM balance WHERE ul <> 0 ORDER BY 1, 2'),
-    ).toEqual(before);
+    expect(await balances(shop.books)).toEqual(before);
   });
 
   it('the books do not know of is found, at the strength it is said to have', async () => {
@@ -259,9 +255,7 @@ describe('two into one', () => {
   });
 
   it('becomes one batch of both, the rest of each used, and can be taken back', async () => {
-    const before = await shop.books.rows(
-      'SELECT account_id, product_id, ul FROM balance WHERE ul <> 0 ORDER BY 1, 2',
-    );
+    const before = await balances(shop.books);
     const answer = await merge({ shown });
     expect([answer.status, answer.body.detail]).toEqual([201, undefined]);
     expect(answer.body).toMatchObject({ totalUl: 700_000, vesselName: 'Trigger bottle, white cap' });
@@ -273,9 +267,7 @@ describe('two into one', () => {
     expect(((await bram('get', '/api/vessels/2')).body as Vessel).holds).toBeNull();
     expect(await sums()).toEqual([]);
     expect((await bram('post', `/api/movements/${answer.body.movementId}/reversals`, {})).status).toBe(201);
-    expect(
-      await shop.books.rows('SELECT account_id, product_id, ul FROM balance WHERE ul <> 0 ORDER BY 1, 2'),
-    ).toEqual(before);
+    expect(await balances(shop.books)).toEqual(before);
   });
 
   it.each([

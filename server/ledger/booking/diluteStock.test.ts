@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Vessel } from '#contract/equipment.ts';
 import { type Caller, serveShop } from '../../testing/demoShop.ts';
-import { BOTTLE, parts } from '../../testing/pours.ts';
+import { BOTTLE, balances, parts } from '../../testing/pours.ts';
 
 const shop = serveShop();
 let bram: Caller;
@@ -36,9 +36,7 @@ describe('a mix from a stock solution', () => {
   it('hyper 1:4 to the pail and the pail 1:9 is 2 % overall: 75 ml of the pail is 15 ml of hyper', async () => {
     const pailBefore = ((await bram('get', `/api/vessels/${PAIL}`)).body as Vessel).holds;
     expect(pailBefore).toMatchObject({ productId: HYPER, ul: 8_000_000, productUl: 1_600_000 });
-    const before = await shop.books.rows(
-      'SELECT account_id, product_id, ul FROM balance WHERE ul <> 0 ORDER BY 1, 2',
-    );
+    const before = await balances(shop.books);
     const answer = await dilute();
     expect([answer.status, answer.body.detail]).toEqual([201, undefined]);
     expect(answer.body.fraction).toBeCloseTo(0.02, 12);
@@ -46,9 +44,7 @@ describe('a mix from a stock solution', () => {
     expect(((await bram('get', `/api/vessels/${PAIL}`)).body as Vessel).holds?.ul).toBe(7_925_000);
     expect(await sums()).toEqual([]);
     expect((await bram('post', `/api/movements/${answer.body.movementId}/reversals`, {})).status).toBe(201);
-    expect(
-      await shop.books.rows('SELECT account_id, product_id, ul FROM balance WHERE ul <> 0 ORDER BY 1, 2'),
-    ).toEqual(before);
+    expect(await balances(shop.books)).toEqual(before);
   });
 
   it.each([

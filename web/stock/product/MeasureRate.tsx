@@ -75,14 +75,14 @@ export function MeasureRate({ product }: { product: Product }) {
           value={used}
           placeholder="180 ml"
           aria-invalid={used.trim() !== '' && !ul.ok}
-          aria-describedby={wrong}
+          aria-describedby={fault === ul ? wrong : undefined}
           onChange={(e) => setUsed(e.target.value)}
         />
         <TypedField
           label={t('How many')}
           value={count}
           aria-invalid={!n.ok}
-          aria-describedby={wrong}
+          aria-describedby={fault === n ? wrong : undefined}
           onChange={(e) => setCount(e.target.value)}
         />
         <ListField
