@@ -28,6 +28,24 @@ test('what stays in sight gets smaller as the page is scrolled, and nothing belo
   expect(await inPage()).toBe(place);
 });
 
+test('what is below the clocks stays where it is when their windows come late', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.route('**/dwell.worker*', async (route) => {
+    await new Promise((done) => setTimeout(done, 2000));
+    await route.continue();
+  });
+  await openAs(page, 'Bram Addy');
+  await startClock(page, 'windowcomeslate1');
+  await page.goto('/bench');
+  const heading = page.getByRole('heading', { level: 1 });
+  const clocks = page.getByRole('complementary', { name: 'Clocks' });
+  await expect(clocks.getByRole('timer')).toBeVisible();
+  await expect(clocks).not.toContainText('too soon');
+  const before = await heading.boundingBox();
+  await expect(clocks).toContainText('too soon');
+  expect((await heading.boundingBox())?.y).toBe(before?.y);
+});
+
 test('on a phone with two clocks what stays in sight takes a third of a scrolled page, whatever is to be poured', async ({
   page,
 }) => {

@@ -129,11 +129,12 @@ function StripClock({ clock }: { clock: Clock }) {
           </span>
           <RunningFigure clock={clock} window={known} strip />
         </span>
-        {known && (
-          <div className="scrolled:hidden">
+        {/* As high before its window is known: the page below stays where it is. */}
+        <div className="flow-root h-7 scrolled:hidden">
+          {known && (
             <DwellBand window={known} running={{ startMs: Date.parse(clock.startedAt), endMs: null }} small />
-          </div>
-        )}
+          )}
+        </div>
       </Link>
     </li>
   );
